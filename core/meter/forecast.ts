@@ -1,0 +1,140 @@
+import { z } from 'zod';
+import { instant, quantity } from '../fields';
+import { type Notice, answer, defineMethod, shown } from '../method';
+import { type AccumulatedReading, keepPlausible } from './series';
+
+const dayMs = 86_400_000;
+/** Readings older than this say little about today's duty. */
+const windowDays = 180;
+const windowReadings = 30;
+/** Two readings closer than this tell the resolution of the dial, not the rate. */
+const shortestPairMs = 3_600_000;
+/** With this many readings in the window the duty plan has no say any more. */
+const enoughReadings = 5;
+/** Beyond a thousand years a date says nothing. */
+const farthestDays = 365_250;
+
+const dialValue = (title: string) => quantity(title, '', { min: 0, max: 1e12 });
+const rate = (title: string) => quantity(title, 'per day', { min: 0, max: 1e9 });
+
+const input = z
+  .strictObject({
+    readings: z.array(z.strictObject({ at: instant('Read at'), value: dialValue('Reading') })).max(5000).meta({ title: 'Readings as shown' }),
+    rolloverAt: quantity('Rolls over at', '', { above: 0, max: 1e12 }).optional(),
+    replacements: z.array(z.strictObject({ at: instant('Replaced at'), oldValue: dialValue('Old dial'), newValue: dialValue('New dial') })).max(100).optional().meta({ title: 'Replacements' }),
+    resolution: quantity('Smallest step', '', { above: 0, max: 1e6 }).default(0.1),
+    maxPerDay: quantity('At most', 'per day', { above: 0, max: 1e9 }).default(24),
+    dutyPerDay: rate('Duty plan').optional(),
+    asOf: instant('As of'),
+    targetValue: dialValue('Target (accumulated)'),
+  })
+  .superRefine((value, context) => {
+    if (value.dutyPerDay !== undefined && value.dutyPerDay > value.maxPerDay) context.addIssue({ code: 'custom', path: ['dutyPerDay'], message: `must be at most ${value.maxPerDay} per day, the fastest this meter can run.` });
+  });
+
+const confidences = ['good', 'fair', 'low', 'none'] as const;
+export type Confidence = (typeof confidences)[number];
+
+const dueInstant = (title: string) => z.string().optional().meta({ title });
+const output = z.object({
+  perDay: z.object({ low: rate('Low'), mid: rate('Likely'), high: rate('High') }).meta({ title: 'Per day' }),
+  valueNow: dialValue('Accumulated now'),
+  dueAt: z.object({ earliest: dueInstant('Earliest'), likely: dueInstant('Likely'), latest: dueInstant('Latest') }).meta({ title: 'Target reached' }),
+  rejected: z.array(z.object({ index: z.int(), reason: z.string() })).meta({ title: 'Readings left out' }),
+  confidence: z.enum(confidences).meta({ title: 'Confidence' }),
+});
+
+/** Use per day with its spread, and how far it may be trusted. */
+export type Rate = { low: number; mid: number; high: number; confidence: Confidence; readings: number };
+
+/**
+ * Use per day: Theil–Sen slope of the last 30 kept readings within 180 days, 10th and 90th percentile of the pair
+ * slopes as spread; with fewer than five readings blended with the duty plan in proportion.
+ */
+export function rateOf(kept: readonly AccumulatedReading[], asOfMs: number, maxPerDay: number, dutyPerDay: number | undefined): Rate {
+  let window = kept.filter(({ atMs }) => atMs >= asOfMs - windowDays * dayMs).slice(-windowReadings);
+  let stale = false;
+  if (window.length < 2 && dutyPerDay === undefined && kept.length >= 2) {
+    window = kept.filter(({ atMs }) => atMs >= kept.at(-1)!.atMs - windowDays * dayMs).slice(-windowReadings);
+    stale = true;
+  }
+  const slopes: number[] = [];
+  for (let to = 1; to < window.length; to += 1) {
+    for (let from = 0; from < to; from += 1) {
+      const elapsed = window[to]!.atMs - window[from]!.atMs;
+      if (elapsed >= shortestPairMs) slopes.push(Math.min(maxPerDay, ((window[to]!.value - window[from]!.value) / elapsed) * dayMs));
+    }
+  }
+  slopes.sort((a, b) => a - b);
+  const measured = slopes.length > 0 ? { low: percentile(slopes, 0.1), mid: percentile(slopes, 0.5), high: percentile(slopes, 0.9) } : undefined;
+  if (!measured && dutyPerDay === undefined) return { low: 0, mid: 0, high: 0, confidence: 'none', readings: window.length };
+  // Duty plans are off by a third either way as a rule; that is the spread where nothing has been measured.
+  const plan = dutyPerDay === undefined ? undefined : { low: dutyPerDay * (2 / 3), mid: dutyPerDay, high: Math.min(maxPerDay, dutyPerDay * (4 / 3)) };
+  if (!measured) return { ...plan!, confidence: 'low', readings: window.length };
+  const weight = plan ? Math.min(1, (window.length - 1) / (enoughReadings - 1)) : 1;
+  const blend = (key: 'low' | 'mid' | 'high') => weight * measured[key] + (1 - weight) * (plan?.[key] ?? 0);
+  const confidence: Confidence = stale || window.length < 3 ? 'low' : window.length < enoughReadings ? 'fair' : 'good';
+  return { low: blend('low'), mid: blend('mid'), high: blend('high'), confidence, readings: window.length };
+}
+
+/** Percentile of sorted values, linear between neighbours. */
+function percentile(sorted: number[], share: number): number {
+  const place = share * (sorted.length - 1);
+  const low = Math.floor(place);
+  return sorted[low]! + (place - low) * ((sorted[low + 1] ?? sorted[low]!) - sorted[low]!);
+}
+
+/** The instant (ms) at which the series passed a value it has already reached: on the line between two readings. */
+function passedAt(kept: readonly AccumulatedReading[], target: number): number {
+  const after = kept.findIndex(({ value }) => value >= target);
+  const before = kept[after - 1];
+  const reached = kept[after]!;
+  if (!before || reached.value === before.value) return reached.atMs;
+  return before.atMs + ((target - before.value) / (reached.value - before.value)) * (reached.atMs - before.atMs);
+}
+
+/** When a meter will reach a value, from readings that may be wrong. */
+export const meterForecast = defineMethod({
+  id: 'meter.forecast',
+  version: 1,
+  title: 'Meter forecast',
+  summary: 'How fast a meter runs and when it will reach a value, with implausible readings left out.',
+  source: 'Theil (1950) and Sen (1968): median of pair slopes; longest plausible chain of readings; duty plan as prior',
+  input,
+  output,
+  rules: ['dutyPerDay is at most maxPerDay.', 'readings and replacements after asOf are left out.', 'targetValue is accumulated over roll-overs and replacements.'],
+  compute({ readings, rolloverAt, replacements = [], resolution, maxPerDay, dutyPerDay, asOf, targetValue }) {
+    const asOfMs = Date.parse(asOf);
+    const places = readings.flatMap(({ at }, index) => (Date.parse(at) <= asOfMs ? [index] : []));
+    const series = keepPlausible(places.map((index) => ({ atMs: Date.parse(readings[index]!.at), value: readings[index]!.value })), {
+      rolloverAt, resolution, maxPerDay,
+      replacements: replacements.map(({ at, oldValue, newValue }) => ({ atMs: Date.parse(at), oldValue, newValue })).filter(({ atMs }) => atMs <= asOfMs),
+    });
+    const rejected = [
+      ...series.rejected.map(({ index, reason }) => ({ index: places[index]!, reason })),
+      ...readings.flatMap(({ at }, index) => (Date.parse(at) > asOfMs ? [{ index, reason: 'Lies after the "as of" instant.' }] : [])),
+    ].sort((a, b) => a.index - b.index);
+    const { low, mid, high, confidence, readings: used } = rateOf(series.kept, asOfMs, maxPerDay, dutyPerDay);
+    const last = series.kept.at(-1);
+    const daysSince = last ? (asOfMs - last.atMs) / dayMs : 0;
+    const valueNow = (last?.value ?? 0) + mid * daysSince;
+
+    const reaches = (perDay: number): string | undefined => {
+      if (last && targetValue <= last.value) return new Date(passedAt(series.kept, targetValue)).toISOString();
+      const fromMs = last?.atMs ?? asOfMs;
+      const days = (targetValue - (last?.value ?? 0)) / perDay;
+      return days <= farthestDays ? new Date(fromMs + days * dayMs).toISOString() : undefined;
+    };
+    const dueAt = Object.fromEntries(Object.entries({ earliest: reaches(high), likely: reaches(mid), latest: reaches(low) }).filter(([, at]) => at !== undefined));
+    const notices: Notice[] = [];
+    if (rejected.length > 0) notices.push({ level: 'caution', text: `${rejected.length} of ${readings.length} readings are implausible and left out; each says why.` });
+    if (!last) notices.push({ level: 'caution', text: dutyPerDay === undefined ? 'No reading and no duty plan: nothing to forecast from.' : 'No reading yet: counted from zero by the duty plan alone.' });
+    else if (confidence === 'low') notices.push({ level: 'caution', text: 'Too few recent readings: take the date as a rough guess and read the meter.' });
+    return answer({ perDay: { low, mid, high }, valueNow, dueAt, rejected, confidence }, [
+      { label: 'Readings kept', expression: `${readings.length} − ${rejected.length} left out; ${used} of them in the window of ${windowDays} days`, value: series.kept.length, unit: 'readings' },
+      { label: 'Use per day, median of pair slopes', expression: dutyPerDay !== undefined && used < enoughReadings ? `blended with the duty plan of ${shown(dutyPerDay)}` : '10th … 90th percentile ' + `${shown(low)} … ${shown(high)}`, value: mid, unit: 'per day' },
+      { label: 'Accumulated now', expression: `${shown(last?.value ?? 0)} + ${shown(mid)}·${shown(daysSince)} d`, value: valueNow, unit: '' },
+      { label: 'Target reached', expression: mid > 0 ? `(${shown(targetValue)} − ${shown(last?.value ?? 0)}) / ${shown(mid)} d after the last reading` : 'it does not run', value: dueAt.likely ?? 'never', unit: '' },
+    ], notices);
+  },
+});

@@ -1,0 +1,120 @@
+/**
+ * From the dials as read to one accumulated series: roll-overs and replacements are summed, implausible readings are
+ * left out with their reason.
+ */
+export type ShownReading = { atMs: number; value: number };
+export type Replacement = { atMs: number; oldValue: number; newValue: number };
+export type AccumulatedReading = { index: number; atMs: number; value: number };
+export type RejectedReading = { index: number; reason: string };
+
+export type MeterRules = {
+  rolloverAt?: number | undefined;
+  replacements: readonly Replacement[];
+  /** Smallest step of the dial. */
+  resolution: number;
+  maxPerDay: number;
+};
+
+const dayMs = 86_400_000;
+
+/** Growth from one shown value to another on the same dial, over at most one roll-over; undefined where it would fall. */
+function growthOnDial(from: number, to: number, rolloverAt: number | undefined, slack: number): number | undefined {
+  if (to >= from) return to - from;
+  if (from - to <= slack) return 0; // a display that flickers by rounding noise, not a step back
+  return rolloverAt === undefined ? undefined : to + rolloverAt - from;
+}
+
+/**
+ * Keeps the largest set of readings that never falls and never grows faster than `maxPerDay` plus one resolution
+ * step; of equally large sets the one with the later readings. O(n²) in the number of readings.
+ * @param readings as shown on the dial, in any order of time; `index` in the answer is the position here
+ */
+export function keepPlausible(readings: readonly ShownReading[], rules: MeterRules): { kept: AccumulatedReading[]; rejected: RejectedReading[] } {
+  const order = readings.map((reading, index) => ({ ...reading, index })).sort((a, b) => a.atMs - b.atMs || a.index - b.index);
+  const replacements = [...rules.replacements].sort((a, b) => a.atMs - b.atMs);
+  const dialOf = (atMs: number) => replacements.filter((replacement) => replacement.atMs <= atMs).length;
+  const slack = 1e-9 * Math.max(1, rules.resolution);
+
+  /** Accumulated growth between two readings, across replaced dials; undefined where the first cannot lead to the second. */
+  const growth = (from: (typeof order)[number], to: (typeof order)[number], fromDial: number, toDial: number): number | undefined => {
+    let sum = 0;
+    let value = from.value;
+    for (let dial = fromDial; dial < toDial; dial += 1) {
+      const part = growthOnDial(value, replacements[dial]!.oldValue, rules.rolloverAt, slack);
+      if (part === undefined) return undefined;
+      sum += part;
+      value = replacements[dial]!.newValue;
+    }
+    const part = growthOnDial(value, to.value, rules.rolloverAt, slack);
+    return part === undefined ? undefined : sum + part;
+  };
+  const fits = (grown: number, elapsedMs: number) => grown <= (rules.maxPerDay * elapsedMs) / dayMs + rules.resolution + slack;
+
+  const dials = order.map(({ atMs }) => dialOf(atMs));
+  const valid = order.map(({ value }) => rules.rolloverAt === undefined || value < rules.rolloverAt);
+  const lengths = new Int32Array(order.length);
+  const previous = new Int32Array(order.length).fill(-1);
+  let best = -1;
+  for (let to = 0; to < order.length; to += 1) {
+    if (!valid[to]) continue;
+    lengths[to] = 1;
+    for (let from = to - 1; from >= 0; from -= 1) {
+      if (lengths[from]! < lengths[to]! || !valid[from]) continue;
+      const grown = growth(order[from]!, order[to]!, dials[from]!, dials[to]!);
+      if (grown === undefined || !fits(grown, order[to]!.atMs - order[from]!.atMs)) continue;
+      lengths[to] = lengths[from]! + 1;
+      previous[to] = from;
+    }
+    if (best < 0 || lengths[to]! >= lengths[best]!) best = to;
+  }
+
+  const chain: number[] = [];
+  for (let at = best; at >= 0; at = previous[at]!) chain.unshift(at);
+  const kept: AccumulatedReading[] = [];
+  for (const [place, at] of chain.entries()) {
+    const reading = order[at]!;
+    const before = chain[place - 1];
+    const value = before === undefined ? startValue(reading, dials[at]!, replacements) : kept.at(-1)!.value + growth(order[before]!, reading, dials[before]!, dials[at]!)!;
+    kept.push({ index: reading.index, atMs: reading.atMs, value });
+  }
+
+  const keptPlaces = new Set(chain);
+  const rejected = order.flatMap((reading, place): RejectedReading[] => {
+    if (keptPlaces.has(place)) return [];
+    if (!valid[place]) return [{ index: reading.index, reason: `The dial rolls over at ${rules.rolloverAt}; it cannot show ${reading.value}.` }];
+    const neighbourBefore = chain.filter((at) => at < place).at(-1);
+    const grown = neighbourBefore === undefined ? undefined : growth(order[neighbourBefore]!, reading, dials[neighbourBefore]!, dials[place]!);
+    if (neighbourBefore !== undefined && grown === undefined) return [{ index: reading.index, reason: `Lower than the reading of ${order[neighbourBefore]!.value} before it; a meter does not run backwards.` }];
+    if (grown !== undefined && !fits(grown, reading.atMs - order[neighbourBefore!]!.atMs)) return [{ index: reading.index, reason: `${round(grown)} more than the reading before it: faster than ${rules.maxPerDay} per day.` }];
+    return [{ index: reading.index, reason: 'Does not fit the readings after it: they would have to fall or run too fast.' }];
+  });
+  return { kept, rejected: rejected.sort((a, b) => a.index - b.index) };
+}
+
+const round = (value: number) => Math.round(value * 100) / 100;
+
+/** Accumulated value of the first kept reading: the dials before it in full, its own dial since it was mounted. */
+function startValue(reading: ShownReading, dial: number, replacements: readonly Replacement[]): number {
+  let sum = 0;
+  let mountedAt = 0;
+  for (const { oldValue, newValue } of replacements.slice(0, dial)) {
+    sum += oldValue - mountedAt;
+    mountedAt = newValue;
+  }
+  return sum + reading.value - mountedAt;
+}
+
+/**
+ * Accumulated value at an instant: on the line between kept readings, beyond them at `perDay`; before the first one
+ * never below zero. Undefined for an empty series.
+ */
+export function valueAt(kept: readonly AccumulatedReading[], atMs: number, perDay: number): number | undefined {
+  const first = kept[0];
+  const last = kept.at(-1);
+  if (!first || !last) return undefined;
+  if (atMs >= last.atMs) return last.value + ((atMs - last.atMs) / dayMs) * perDay;
+  if (atMs <= first.atMs) return Math.max(0, first.value - ((first.atMs - atMs) / dayMs) * perDay);
+  const after = kept.findIndex((reading) => reading.atMs > atMs);
+  const [a, b] = [kept[after - 1]!, kept[after]!];
+  return a.value + ((b.value - a.value) * (atMs - a.atMs)) / (b.atMs - a.atMs);
+}

@@ -1,0 +1,82 @@
+import { z } from 'zod';
+
+/** One thing wrong with an input: where (JSON Pointer, RFC 6901), in words, and as a code. */
+export type Problem = { pointer: string; detail: string; code: string };
+
+type Path = PropertyKey[];
+
+/** JSON Pointer of a path, with `~` and `/` escaped. */
+export const pointerOf = (path: Path): string => path.map((key) => `/${String(key).replaceAll('~', '~0').replaceAll('/', '~1')}`).join('');
+
+/**
+ * Turns a Zod error into problems in the user's words, using the titles and units of the schema's `.meta()`.
+ * An unknown key gets a problem of its own, so that the pointer names it. Parse with `reportInput: true`: only then can
+ * a missing value be told from a wrong one.
+ */
+export function problemsOf(error: z.ZodError, schema: z.ZodType): Problem[] {
+  return error.issues.flatMap((issue): Problem[] => {
+    if (issue.code === 'unrecognized_keys') {
+      return issue.keys.map((key) => ({ pointer: pointerOf([...issue.path, key]), detail: `"${short(key)}" is not a field here. Check its spelling, or leave it out.`, code: 'unknown-field' }));
+    }
+    return [{ pointer: pointerOf(issue.path), detail: sentence(issue, schema), code: codeOf(issue) }];
+  });
+}
+
+const short = (text: string) => (text.length > 60 ? `${text.slice(0, 57)}…` : text);
+
+/** The sentence for one issue: the field's title, then what to do. */
+export function sentence(issue: z.core.$ZodIssue, schema: z.ZodType): string {
+  const field = schemaAt(schema, issue.path);
+  const meta = field?.meta() as { title?: string; unit?: string } | undefined;
+  const name = meta?.title ?? (issue.path.length > 0 ? String(issue.path.at(-1)) : 'The input');
+  const unit = meta?.unit ? ` ${meta.unit}` : '';
+  const origin = 'origin' in issue ? issue.origin : undefined;
+  switch (issue.code) {
+    case 'invalid_type':
+      if (issue.input === undefined) return `${name}: is missing.`;
+      return `${name}: must be ${article(issue.expected)}${meta?.unit && issue.expected === 'number' ? ` in ${meta.unit}` : ''}.`;
+    case 'too_small':
+      if (origin === 'string') return `${name}: must not be empty.`;
+      if (origin === 'array') return `${name}: needs at least ${issue.minimum}.`;
+      return `${name}: must be ${issue.inclusive ? 'at least' : 'more than'} ${issue.minimum}${unit}.`;
+    case 'too_big':
+      if (origin === 'string') return `${name}: may have at most ${issue.maximum} characters.`;
+      if (origin === 'array') return `${name}: may have at most ${issue.maximum} entries.`;
+      return `${name}: must be ${issue.inclusive ? 'at most' : 'less than'} ${issue.maximum}${unit}.`;
+    case 'invalid_value':
+      return `${name}: must be one of ${issue.values.map((value) => `"${String(value)}"`).join(', ')}.`;
+    case 'invalid_format':
+      return `${name}: ${issue.format === 'datetime' ? 'must be an instant such as 2026-03-01T06:00:00Z or 2026-03-01T07:00:00+01:00' : `is not written as it should be (${issue.format})`}.`;
+    case 'custom':
+      return issue.path.length > 0 && meta?.title ? `${meta.title}: ${issue.message}` : issue.message;
+    default:
+      return `${name}: ${issue.message}.`;
+  }
+}
+
+const article = (expected: string) => ({ number: 'a number', int: 'a whole number', string: 'text', array: 'a list', object: 'an object', boolean: 'true or false' })[expected] ?? `of type ${expected}`;
+
+const codeOf = (issue: z.core.$ZodIssue): string => {
+  if (issue.code === 'invalid_type' && issue.input === undefined) return 'missing';
+  if (issue.code === 'custom') return (issue.params?.code as string | undefined) ?? 'rule';
+  return issue.code.replaceAll('_', '-');
+};
+
+/** The schema a path leads to, or undefined where the path leaves the schema. */
+function schemaAt(schema: z.ZodType, path: Path): z.ZodType | undefined {
+  let current: z.ZodType | undefined = schema;
+  for (const key of path) {
+    current = unwrap(current);
+    if (current instanceof z.ZodObject) current = (current.shape as Record<PropertyKey, z.ZodType>)[key];
+    else if (current instanceof z.ZodArray) current = current.element as z.ZodType;
+    else return undefined;
+    if (!current) return undefined;
+  }
+  return current?.meta() ? current : unwrap(current);
+}
+
+function unwrap(schema: z.ZodType | undefined): z.ZodType | undefined {
+  let current = schema;
+  while (current instanceof z.ZodOptional || current instanceof z.ZodDefault || current instanceof z.ZodNullable) current = current.unwrap() as z.ZodType;
+  return current;
+}

@@ -1,0 +1,54 @@
+/**
+ * Calendar days of the plant. A day is a string `YYYY-MM-DD`; arithmetic on days never touches the clock time, so
+ * daylight-saving changes and leap days cannot shift it.
+ */
+export type PlantDay = string;
+
+const dayMs = 86_400_000;
+export const hourMs = 3_600_000;
+
+const formats = new Map<string, Intl.DateTimeFormat>();
+
+function formatFor(timeZone: string): Intl.DateTimeFormat {
+  let format = formats.get(timeZone);
+  if (!format) {
+    format = new Intl.DateTimeFormat('en-CA', { timeZone, calendar: 'iso8601', year: 'numeric', month: '2-digit', day: '2-digit', hour: '2-digit', minute: '2-digit', second: '2-digit', hourCycle: 'h23' });
+    formats.set(timeZone, format);
+  }
+  return format;
+}
+
+/** Milliseconds by which the zone's wall clock is ahead of UTC at an instant (negative west of Greenwich). */
+export function offsetMs(instantMs: number, timeZone: string): number {
+  if (timeZone === 'UTC') return 0;
+  const part: Record<string, string> = {};
+  for (const { type, value } of formatFor(timeZone).formatToParts(instantMs)) part[type] = value;
+  const wall = Date.UTC(Number(part.year), Number(part.month) - 1, Number(part.day), Number(part.hour), Number(part.minute), Number(part.second));
+  return wall - Math.floor(instantMs / 1000) * 1000;
+}
+
+const isoDay = (utcMs: number): PlantDay => new Date(utcMs).toISOString().slice(0, 10);
+
+/**
+ * The plant's day of an instant. A day may begin later than midnight: with `dayStartsAtMinutes` 360 (06:00),
+ * 02:00 belongs to the evening before.
+ */
+export function plantDayOf(instantMs: number, timeZone: string, dayStartsAtMinutes = 0): PlantDay {
+  return isoDay(instantMs + offsetMs(instantMs, timeZone) - dayStartsAtMinutes * 60_000);
+}
+
+/** The instant at which a plant day begins; where the clock jumps over it, the first instant after the gap. */
+export function startOfPlantDay(day: PlantDay, timeZone: string, dayStartsAtMinutes = 0): number {
+  const wall = Date.parse(`${day}T00:00:00Z`) + dayStartsAtMinutes * 60_000;
+  const first = wall - offsetMs(wall, timeZone);
+  return wall - offsetMs(first, timeZone);
+}
+
+/** The day `count` days later (earlier when negative). */
+export const addDays = (day: PlantDay, count: number): PlantDay => isoDay(Date.parse(`${day}T00:00:00Z`) + count * dayMs);
+
+/** Whole days from one day to another; negative when `to` is earlier. */
+export const daysBetween = (from: PlantDay, to: PlantDay): number => Math.round((Date.parse(`${to}T00:00:00Z`) - Date.parse(`${from}T00:00:00Z`)) / dayMs);
+
+/** True for a real calendar day written `YYYY-MM-DD`. */
+export const isPlantDay = (text: string): boolean => /^\d{4}-\d{2}-\d{2}$/.test(text) && !Number.isNaN(Date.parse(`${text}T00:00:00Z`)) && isoDay(Date.parse(`${text}T00:00:00Z`)) === text;
