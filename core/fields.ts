@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { isPlantDay } from './time/plant-day';
 
 /**
  * Fields that several methods share: each number with its title, unit and the physical range beyond which a value
@@ -33,12 +34,17 @@ export const massG = quantity('Grease mass', 'g', { above: 0, max: 1e6 });
 export const densityGCm3 = quantity('Density', 'g/cm³', { min: 0.5, max: 2 }).default(0.9);
 export const intervalH = quantity('Interval', 'h', { above: 0, max: 1e6 });
 
+const isoInstant = /^\d{4}-\d{2}-\d{2}T([01]\d|2[0-3]):[0-5]\d(:[0-5]\d(\.\d{1,9})?)?(Z|[+-]([01]\d|2[0-3]):[0-5]\d)$/;
+
 /** Instant between 1900 and 2200, ISO 8601 with offset or Z, seconds optional. */
 export const instant = (title: string) =>
-  z.iso
-    .datetime({ offset: true })
-    .refine((text) => Date.parse(text) >= Date.UTC(1900, 0, 1) && Date.parse(text) < Date.UTC(2200, 0, 1), { error: 'must lie between 1900 and 2200.' })
-    .meta({ title });
+  z
+    .string()
+    .max(40)
+    .regex(isoInstant, { error: 'must be an instant such as 2026-03-01T06:00:00Z or 2026-03-01T07:00+01:00.' })
+    .refine((text) => !isoInstant.test(text) || isPlantDay(text.slice(0, 10)), { error: 'names a day that does not exist.' })
+    .refine((text) => !isoInstant.test(text) || (text >= '1900' && text < '2200'), { error: 'must lie between 1900 and 2200.' })
+    .meta({ title, format: 'date-time' });
 
 /** IANA time zone name. */
 export const timeZone = z

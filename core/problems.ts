@@ -46,7 +46,7 @@ export function sentence(issue: z.core.$ZodIssue, schema: z.ZodType): string {
     case 'invalid_value':
       return `${name}: must be one of ${issue.values.map((value) => `"${String(value)}"`).join(', ')}.`;
     case 'invalid_format':
-      return `${name}: ${issue.format === 'datetime' ? 'must be an instant such as 2026-03-01T06:00:00Z or 2026-03-01T07:00:00+01:00' : `is not written as it should be (${issue.format})`}.`;
+      return `${name}: ${issue.message}`;
     case 'custom':
       return issue.path.length > 0 && meta?.title ? `${meta.title}: ${issue.message}` : issue.message;
     default:
