@@ -1,0 +1,80 @@
+import { type Migration, createTable, id, sqlMigration } from './sql';
+
+/**
+ * The schema, step by step and frozen: a landed migration is never edited, a later one changes what it made.
+ * Shapes are written out here rather than taken from the models, so that old steps keep meaning what they meant.
+ */
+const stamps = 'createdAt DATETIME(3) NOT NULL, updatedAt DATETIME(3) NOT NULL';
+const version = 'version INT NOT NULL DEFAULT 0';
+
+export const migrations: readonly Migration[] = [
+  // The plant and its people. One plant per database: `singleton` is unique and always 1.
+  createTable('2026-11-24-01-plant', 'plant', `
+    id ${id} PRIMARY KEY, singleton TINYINT NOT NULL DEFAULT 1 UNIQUE CHECK (singleton = 1), name VARCHAR(120) NOT NULL,
+    timeZone VARCHAR(64) NOT NULL, dayStartsAtMinutes SMALLINT NOT NULL DEFAULT 360, weekStartsOn TINYINT NOT NULL DEFAULT 1,
+    ambientBands JSON NOT NULL, greaseSchool ENUM('fixed','by-interval') NOT NULL DEFAULT 'fixed',
+    temperatureRule ENUM('steps','halving') NOT NULL DEFAULT 'steps', displayUnits JSON NOT NULL, ${stamps}`),
+  createTable('2026-11-24-02-person', 'person', `id ${id} PRIMARY KEY, initials VARCHAR(8) NOT NULL UNIQUE, name VARCHAR(120) NOT NULL, role VARCHAR(40) NOT NULL, active BOOLEAN NOT NULL DEFAULT TRUE, ${stamps}`),
+
+  // The register: what there is to lubricate.
+  createTable('2026-11-24-03-area', 'area', `id ${id} PRIMARY KEY, code VARCHAR(20) NOT NULL UNIQUE, name VARCHAR(120) NOT NULL, position INT NOT NULL, outline JSON NULL, ${stamps}`),
+  createTable('2026-11-24-04-machine-model', 'machine_model', `id ${id} PRIMARY KEY, name VARCHAR(120) NOT NULL UNIQUE, description TEXT NOT NULL, template JSON NOT NULL, ${stamps}`),
+  createTable('2026-11-24-05-machine', 'machine', `
+    id ${id} PRIMARY KEY, areaId ${id} NOT NULL REFERENCES area(id), modelId ${id} NULL REFERENCES machine_model(id),
+    code VARCHAR(20) NOT NULL UNIQUE, name VARCHAR(120) NOT NULL, description TEXT NOT NULL, dutyHoursPerDay DOUBLE NULL, fittingCount INT NULL,
+    outline JSON NULL, energySources JSON NOT NULL, retiredOn DATE NULL, ${version}, ${stamps}`),
+  createTable('2026-11-24-06-machine-code', 'machine_code', `code VARCHAR(20) PRIMARY KEY, machineId ${id} NOT NULL REFERENCES machine(id), ${stamps}`),
+  createTable('2026-11-24-07-meter', 'meter', `
+    id ${id} PRIMARY KEY, machineId ${id} NOT NULL REFERENCES machine(id), name VARCHAR(80) NOT NULL, unit ENUM('hours','cycles','tonnes','starts') NOT NULL,
+    rolloverAt DOUBLE NULL, resolution DOUBLE NOT NULL DEFAULT 0.1, maxPerDay DOUBLE NOT NULL DEFAULT 24, ${version}, ${stamps}, UNIQUE (machineId, name)`),
+  createTable('2026-11-24-08-lubricant', 'lubricant', `
+    id ${id} PRIMARY KEY, code VARCHAR(20) NOT NULL UNIQUE, name VARCHAR(160) NOT NULL, kind VARCHAR(40) NOT NULL, isoVg INT NULL, kv40 DOUBLE NULL, kv100 DOUBLE NULL,
+    nlgi VARCHAR(4) NULL, thickener VARCHAR(40) NULL, baseOil VARCHAR(40) NULL, densityGCm3 DOUBLE NOT NULL DEFAULT 0.9, lowerC DOUBLE NULL, upperC DOUBLE NULL, ${stamps}`),
+  createTable('2026-11-24-09-reservoir', 'reservoir', `
+    id ${id} PRIMARY KEY, machineId ${id} NOT NULL REFERENCES machine(id), name VARCHAR(80) NOT NULL, capacityL DOUBLE NULL, residualL DOUBLE NULL,
+    fillMark VARCHAR(160) NOT NULL DEFAULT '', fillMarkState VARCHAR(24) NULL, checkMark VARCHAR(160) NOT NULL DEFAULT '', checkMarkState VARCHAR(24) NULL,
+    posture VARCHAR(120) NOT NULL DEFAULT '', settleMinutes INT NULL, ${version}, ${stamps}, UNIQUE (machineId, name)`),
+  createTable('2026-11-24-10-lube-point', 'lube_point', `
+    id ${id} PRIMARY KEY, machineId ${id} NOT NULL REFERENCES machine(id), reservoirId ${id} NULL REFERENCES reservoir(id), number INT NOT NULL, walkPosition INT NOT NULL,
+    kind VARCHAR(40) NOT NULL, name VARCHAR(120) NOT NULL, location VARCHAR(200) NOT NULL, details JSON NOT NULL, consequence TINYINT NOT NULL DEFAULT 2, criticalPeriods JSON NOT NULL,
+    machineState VARCHAR(24) NOT NULL DEFAULT 'any', accessNote TEXT NOT NULL, cautions TEXT NOT NULL, doNots TEXT NOT NULL, enoughSign VARCHAR(200) NOT NULL DEFAULT '',
+    forbidsAirGun BOOLEAN NOT NULL DEFAULT FALSE, plug JSON NULL, retiredOn DATE NULL, ${version}, ${stamps}, UNIQUE (machineId, number)`),
+
+  // What goes in, by whose word, and when.
+  createTable('2026-11-24-11-gun', 'gun', `id ${id} PRIMARY KEY, code VARCHAR(20) NOT NULL UNIQUE, name VARCHAR(120) NOT NULL, lubricantId ${id} NOT NULL REFERENCES lubricant(id), gramsPerStroke DOUBLE NOT NULL, airPowered BOOLEAN NOT NULL DEFAULT FALSE, ${stamps}`),
+  createTable('2026-11-24-12-gun-calibration', 'gun_calibration', `id ${id} PRIMARY KEY, gunId ${id} NOT NULL REFERENCES gun(id), personId ${id} NOT NULL REFERENCES person(id), doneOn DATE NOT NULL, strokes INT NOT NULL, massG DOUBLE NOT NULL, ${stamps}`),
+  createTable('2026-11-24-13-assignment', 'assignment', `
+    id ${id} PRIMARY KEY, pointId ${id} NULL REFERENCES lube_point(id), reservoirId ${id} NULL REFERENCES reservoir(id), lubricantId ${id} NOT NULL REFERENCES lubricant(id),
+    ambientBand VARCHAR(40) NULL, source VARCHAR(24) NOT NULL, sourceText VARCHAR(200) NOT NULL, sourceOn DATE NOT NULL, climate VARCHAR(80) NOT NULL DEFAULT '', mounting VARCHAR(80) NOT NULL DEFAULT '',
+    personId ${id} NOT NULL REFERENCES person(id), ${stamps}, CHECK ((pointId IS NULL) <> (reservoirId IS NULL)), KEY (pointId), KEY (reservoirId)`),
+  createTable('2026-11-24-14-task', 'task', `
+    id ${id} PRIMARY KEY, pointId ${id} NOT NULL REFERENCES lube_point(id), action VARCHAR(24) NOT NULL, title VARCHAR(120) NOT NULL, amountKind VARCHAR(16) NOT NULL, amount DOUBLE NULL,
+    amountComputed JSON NULL, intervalComputed JSON NULL, machineState VARCHAR(24) NOT NULL, procedureText TEXT NOT NULL, procedureVersion INT NOT NULL DEFAULT 1,
+    who ENUM('operator','technician','mechanic','authorised-service') NOT NULL DEFAULT 'technician', people TINYINT NOT NULL DEFAULT 1, minutes DOUBLE NOT NULL DEFAULT 5, waitMinutes DOUBLE NOT NULL DEFAULT 0,
+    meterId ${id} NULL REFERENCES meter(id), triggers JSON NOT NULL, includesTaskIds JSON NOT NULL, rhythm ENUM('actual','fixed') NOT NULL DEFAULT 'actual', toleranceShare DOUBLE NOT NULL DEFAULT 0.1,
+    retiredOn DATE NULL, ${version}, ${stamps}, KEY (pointId)`),
+  createTable('2026-11-24-15-interval-stage', 'interval_stage', `
+    id ${id} PRIMARY KEY, assignmentId ${id} NOT NULL REFERENCES assignment(id), taskId ${id} NOT NULL REFERENCES task(id), position INT NOT NULL, name VARCHAR(80) NOT NULL,
+    count INT NULL, hours DOUBLE NULL, cycles DOUBLE NULL, days DOUBLE NULL, standstillDays DOUBLE NULL, ${stamps}, UNIQUE (assignmentId, taskId, position), KEY (taskId)`),
+
+  // Walking.
+  createTable('2026-11-24-16-route', 'route', `id ${id} PRIMARY KEY, code VARCHAR(20) NOT NULL UNIQUE, name VARCHAR(120) NOT NULL, note TEXT NOT NULL, retiredOn DATE NULL, ${version}, ${stamps}`),
+  createTable('2026-11-24-17-stop', 'stop', `id ${id} PRIMARY KEY, routeId ${id} NOT NULL REFERENCES route(id), taskId ${id} NOT NULL REFERENCES task(id), position INT NOT NULL, ${stamps}, UNIQUE (routeId, taskId), KEY (taskId)`),
+  createTable('2026-11-24-18-round', 'round', `id ${id} PRIMARY KEY, routeId ${id} NOT NULL REFERENCES route(id), personId ${id} NOT NULL REFERENCES person(id), startedAt DATETIME(3) NOT NULL, stops JSON NOT NULL, ${stamps}, KEY (routeId)`),
+
+  // The log. `seq` is given by the server and is the only order; each hash seals the one before it.
+  createTable('2026-11-24-19-entry', 'entry', `
+    id ${id} PRIMARY KEY, seq BIGINT NOT NULL UNIQUE,
+    kind ENUM('commissioning','grease','oil-change','top-up','drain','flush','check','reading','meter-change','sample','finding','follow-up','skip','postpone','open','close','waiver','isolation','hand-over','override','note','correction') NOT NULL,
+    kindVersion INT NOT NULL, body LONGTEXT NOT NULL CHECK (JSON_VALID(body)), happenedAt VARCHAR(40) CHARACTER SET ascii NOT NULL, happenedAtUtc DATETIME(3) NOT NULL, offsetMinutes SMALLINT NOT NULL,
+    receivedAt DATETIME(3) NOT NULL, personId ${id} NOT NULL REFERENCES person(id), deviceId VARCHAR(64) NOT NULL, machineId ${id} NULL REFERENCES machine(id), pointId ${id} NULL REFERENCES lube_point(id),
+    taskIds LONGTEXT NOT NULL CHECK (JSON_VALID(taskIds)), roundId ${id} NULL REFERENCES round(id), replacesId ${id} NULL UNIQUE REFERENCES entry(id),
+    previousHash CHAR(64) CHARACTER SET ascii NOT NULL, hash CHAR(64) CHARACTER SET ascii NOT NULL,
+    KEY (machineId, seq), KEY (pointId, seq), KEY (roundId), KEY (kind, seq), KEY (happenedAtUtc)`),
+  sqlMigration('2026-11-24-20-entry-no-update', `CREATE TRIGGER entry_no_update BEFORE UPDATE ON entry FOR EACH ROW SIGNAL SQLSTATE '45000' SET MESSAGE_TEXT = 'The log is never altered: write a correction.'`, 'DROP TRIGGER entry_no_update'),
+  sqlMigration('2026-11-24-21-entry-no-delete', `CREATE TRIGGER entry_no_delete BEFORE DELETE ON entry FOR EACH ROW SIGNAL SQLSTATE '45000' SET MESSAGE_TEXT = 'The log is never deleted from: write a correction.'`, 'DROP TRIGGER entry_no_delete'),
+  // Which task an entry answers, for asking the other way round. The foreign key also keeps TRUNCATE off the log.
+  createTable('2026-11-24-22-entry-task', 'entry_task', `entryId ${id} NOT NULL REFERENCES entry(id), taskId ${id} NOT NULL REFERENCES task(id), PRIMARY KEY (entryId, taskId), KEY (taskId)`),
+  createTable('2026-11-24-23-log-head', 'log_head', `id TINYINT PRIMARY KEY CHECK (id = 1), seq BIGINT NOT NULL, hash CHAR(64) CHARACTER SET ascii NOT NULL`),
+  sqlMigration('2026-11-24-24-log-head-row', `INSERT INTO log_head (id, seq, hash) VALUES (1, 0, REPEAT('0', 64))`, 'DELETE FROM log_head'),
+];

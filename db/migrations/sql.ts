@@ -1,0 +1,18 @@
+import type { QueryInterface } from 'sequelize';
+
+/** A reversible schema change. DDL commits by itself in MariaDB, so each migration makes one change. */
+export type Migration = { name: string; up: (schema: QueryInterface) => Promise<unknown>; down: (schema: QueryInterface) => Promise<unknown> };
+
+/** A migration written as the SQL it runs, one statement each way. */
+export const sqlMigration = (name: string, up: string, down: string): Migration => ({
+  name,
+  up: (schema) => schema.sequelize.query(up),
+  down: (schema) => schema.sequelize.query(down),
+});
+
+/** Identifier column: a ULID made by whoever creates the row. */
+export const id = 'CHAR(26) CHARACTER SET ascii COLLATE ascii_bin';
+
+/** Table creation in the house's engine and character set. */
+export const createTable = (name: string, table: string, columns: string): Migration =>
+  sqlMigration(name, `CREATE TABLE ${table} (${columns}) ENGINE=InnoDB DEFAULT CHARSET=utf8mb4 COLLATE=utf8mb4_unicode_ci`, `DROP TABLE ${table}`);

@@ -1,0 +1,31 @@
+import { type CreationOptional, type InferAttributes, type InferCreationAttributes, Model, type Sequelize } from 'sequelize';
+import { boolean, columns, integer, json, primaryId, text } from './columns';
+
+/** The one plant of this database: its clock, its schools, its units. */
+export class Plant extends Model<InferAttributes<Plant>, InferCreationAttributes<Plant>> {
+  declare id: string;
+  declare name: string;
+  declare timeZone: string;
+  /** Minutes after midnight at which a page of the diary begins. */
+  declare dayStartsAtMinutes: CreationOptional<number>;
+  /** ISO weekday, 1 is Monday. */
+  declare weekStartsOn: CreationOptional<number>;
+  declare ambientBands: { name: string; fromC: number; toC: number }[];
+  declare greaseSchool: CreationOptional<'fixed' | 'by-interval'>;
+  declare temperatureRule: CreationOptional<'steps' | 'halving'>;
+  declare displayUnits: Record<string, string>;
+}
+
+export class Person extends Model<InferAttributes<Person>, InferCreationAttributes<Person>> {
+  declare id: string;
+  declare initials: string;
+  declare name: string;
+  declare role: string;
+  declare active: CreationOptional<boolean>;
+}
+
+export function initPlant(sequelize: Sequelize) {
+  Plant.init(columns({ id: primaryId, name: text, timeZone: text, dayStartsAtMinutes: { ...integer, defaultValue: 360 }, weekStartsOn: { ...integer, defaultValue: 1 }, ambientBands: json, greaseSchool: { ...text, defaultValue: 'fixed' }, temperatureRule: { ...text, defaultValue: 'steps' }, displayUnits: json }), { sequelize, tableName: 'plant' });
+  Person.init(columns({ id: primaryId, initials: text, name: text, role: text, active: { ...boolean, defaultValue: true } }), { sequelize, tableName: 'person' });
+  return { Plant, Person };
+}

@@ -1,0 +1,180 @@
+import { createHash } from 'node:crypto';
+import canonicalize from 'canonicalize';
+import type { Transaction } from 'sequelize';
+import { type EntryBody, type EntryEnvelope, entryBodies, entryEnvelope, isWritable } from '../../core/entry/kinds';
+import { type Problem, pointerOf, problemsOf } from '../../core/problems';
+import type { Database } from '../desk';
+
+/** More than this ahead of the server's clock is kept but marked (ms). */
+const clockSlackMs = 10 * 60_000;
+
+export type Written = { id: string; seq: number; hash: string; receivedAt: string; clockAhead: boolean };
+
+/** `stored` is false when the same entry was there already and nothing was written. */
+export type WriteOutcome =
+  | { ok: true; stored: boolean; entry: Written }
+  | { ok: false; code: 'invalid' | 'conflict'; reason: string; problems: Problem[] };
+
+const invalid = (problems: Problem[]): WriteOutcome => ({ ok: false, code: 'invalid', reason: problems.map(({ detail }) => detail).join(' '), problems });
+const conflict = (pointer: string, detail: string): WriteOutcome => ({ ok: false, code: 'conflict', reason: detail, problems: [{ pointer, detail, code: 'conflict' }] });
+
+/**
+ * Writes one entry to the log: the only way in. Sending the same entry twice writes it once.
+ * @param raw the envelope as the device sent it
+ */
+export async function writeEntry(db: Database, now: Date, raw: unknown): Promise<WriteOutcome> {
+  const parsed = entryEnvelope.safeParse(raw, { reportInput: true });
+  if (!parsed.success) return invalid(problemsOf(parsed.error, entryEnvelope));
+  const envelope = parsed.data;
+  const bodyProblems = checkBody(envelope.kind, envelope.body);
+  if (bodyProblems.length > 0) return invalid(bodyProblems);
+  return db.sequelize.transaction(async (transaction) => {
+    // The head row is the queue of all writers: whoever holds it gives the next number.
+    const head = await db.LogHead.findByPk(1, { lock: transaction.LOCK.UPDATE, transaction });
+    if (!head) throw new Error('The log has no head row; run the migrations.');
+    const known = await db.Entry.findByPk(envelope.id, { transaction });
+    if (known) {
+      if (sealedContent(known) !== contentOf(envelope)) return conflict('/id', 'Another entry with this identifier and other content is already in the book.');
+      return { ok: true, stored: false, entry: written(known) };
+    }
+    const problem = await checkReferences(db, envelope, transaction);
+    if (problem) return problem;
+    const [entry] = await append(db, [envelope], now, head, transaction);
+    return { ok: true, stored: true, entry: written(entry!) };
+  });
+}
+
+/**
+ * Appends entries that are known to be right, in one transaction. For the demo plant and imports that have checked
+ * every envelope themselves.
+ */
+export async function appendTrusted(db: Database, envelopes: readonly { envelope: EntryEnvelope; receivedAt: Date }[]): Promise<void> {
+  await db.sequelize.transaction(async (transaction) => {
+    const head = await db.LogHead.findByPk(1, { lock: transaction.LOCK.UPDATE, transaction });
+    if (!head) throw new Error('The log has no head row; run the migrations.');
+    await append(db, envelopes.map(({ envelope }) => envelope), (index) => envelopes[index]!.receivedAt, head, transaction);
+  });
+}
+
+type Row = InstanceType<Database['Entry']>;
+type Head = InstanceType<Database['LogHead']>;
+
+async function append(db: Database, envelopes: readonly EntryEnvelope[], receivedAt: Date | ((index: number) => Date), head: Head, transaction: Transaction): Promise<Row[]> {
+  let seq = Number(head.seq);
+  let previousHash = head.hash;
+  const rows = envelopes.map((envelope, index) => {
+    seq += 1;
+    const row = {
+      ...envelope,
+      seq,
+      body: canonicalize(envelope.body)!,
+      taskIds: JSON.stringify(envelope.taskIds),
+      happenedAtUtc: new Date(envelope.happenedAt),
+      receivedAt: typeof receivedAt === 'function' ? receivedAt(index) : receivedAt,
+      previousHash,
+      hash: '',
+    };
+    row.hash = hashOf(row);
+    previousHash = row.hash;
+    return row;
+  });
+  const entries = await db.Entry.bulkCreate(rows, { transaction });
+  const links = envelopes.flatMap((envelope) => answeredTasks(envelope).map((taskId) => ({ entryId: envelope.id, taskId })));
+  if (links.length > 0) await db.EntryTask.bulkCreate(links, { transaction });
+  await head.update({ seq, hash: previousHash }, { transaction });
+  return entries;
+}
+
+/** Tasks an entry answers, those of a correction's replacement included. */
+function answeredTasks({ kind, body, taskIds }: EntryEnvelope): string[] {
+  const replacement = kind === 'correction' ? (body as EntryBody<'correction'>) : undefined;
+  return [...new Set([...taskIds, ...(replacement && 'replacement' in replacement ? replacement.replacement.taskIds : [])])];
+}
+
+type Sealed = Pick<Row, 'id' | 'seq' | 'kind' | 'kindVersion' | 'body' | 'happenedAt' | 'offsetMinutes' | 'receivedAt' | 'personId' | 'deviceId' | 'machineId' | 'pointId' | 'taskIds' | 'roundId' | 'replacesId' | 'previousHash'>;
+
+/** SHA-256 over the previous hash and every field of the entry, in canonical JSON. */
+export function hashOf(row: Sealed): string {
+  const sealed = { ...JSON.parse(sealedContent(row)) as object, seq: Number(row.seq), receivedAt: row.receivedAt.toISOString(), previousHash: row.previousHash };
+  return createHash('sha256').update(canonicalize(sealed)!).digest('hex');
+}
+
+/** Canonical JSON of what the device sent; equal text means the same entry. */
+const contentOf = (envelope: EntryEnvelope): string => canonicalize(envelope)!;
+
+const sealedContent = ({ id, kind, kindVersion, body, happenedAt, offsetMinutes, personId, deviceId, machineId, pointId, taskIds, roundId, replacesId }: Omit<Sealed, 'seq' | 'receivedAt' | 'previousHash'>): string =>
+  canonicalize({ id, kind, kindVersion, body: JSON.parse(body) as unknown, happenedAt, offsetMinutes, personId, deviceId, machineId, pointId, taskIds: JSON.parse(taskIds) as unknown, roundId, replacesId })!;
+
+const written = ({ id, seq, hash, receivedAt, happenedAtUtc }: Row): Written => ({ id, seq: Number(seq), hash, receivedAt: receivedAt.toISOString(), clockAhead: isClockAhead(happenedAtUtc, receivedAt) });
+
+/** True when the device's clock was further ahead than clocks drift: kept, but marked wherever it is shown. */
+export const isClockAhead = (happenedAt: Date, receivedAt: Date): boolean => happenedAt.getTime() - receivedAt.getTime() > clockSlackMs;
+
+function checkBody(kind: EntryEnvelope['kind'], body: unknown): Problem[] {
+  if (!isWritable(kind)) return [{ pointer: '/kind', detail: `Entries of kind "${kind}" cannot be written yet.`, code: 'not-open' }];
+  const parsed = entryBodies[kind].safeParse(body, { reportInput: true });
+  return parsed.success ? [] : problemsOf(parsed.error, entryBodies[kind]).map((problem) => ({ ...problem, pointer: `/body${problem.pointer}` }));
+}
+
+/** Everything an entry names must exist and belong together. */
+async function checkReferences(db: Database, envelope: EntryEnvelope, transaction: Transaction): Promise<WriteOutcome | undefined> {
+  const problem = (path: PropertyKey[], detail: string) => invalid([{ pointer: pointerOf(path), detail, code: 'unknown-reference' }]);
+  const find = { transaction };
+  if (!(await db.Person.findOne({ where: { id: envelope.personId, active: true }, ...find }))) return problem(['personId'], 'This person is not on the plant’s list.');
+  if (envelope.machineId === null && !['hand-over', 'note', 'correction'].includes(envelope.kind)) return problem(['machineId'], 'Say which machine this is about.');
+  if (envelope.machineId !== null && !(await db.Machine.findByPk(envelope.machineId, find))) return problem(['machineId'], 'This machine is not in the register.');
+  if (envelope.pointId !== null) {
+    const point = await db.LubePoint.findByPk(envelope.pointId, find);
+    if (!point || point.machineId !== envelope.machineId) return problem(['pointId'], 'This point is not on that machine.');
+  }
+  if (envelope.roundId !== null && !(await db.Round.findByPk(envelope.roundId, find))) return problem(['roundId'], 'This round is not known.');
+  const tasks = answeredTasks(envelope);
+  if (tasks.length > 0) {
+    const rows = await db.select<{ id: string; machineId: string }>('SELECT task.id, lube_point.machineId FROM task JOIN lube_point ON lube_point.id = task.pointId WHERE task.id IN (:tasks)', { tasks }, transaction);
+    if (rows.length !== tasks.length || rows.some(({ machineId }) => machineId !== envelope.machineId)) return problem(['taskIds'], 'A task named here is not on that machine.');
+  }
+  return (await checkBodyReferences(db, envelope, transaction)) ?? (envelope.kind === 'correction' || envelope.replacesId !== null ? checkCorrection(db, envelope, transaction) : undefined);
+}
+
+async function checkBodyReferences(db: Database, { body, machineId }: EntryEnvelope, transaction: Transaction): Promise<WriteOutcome | undefined> {
+  const problem = (field: string, detail: string) => invalid([{ pointer: `/body/${field}`, detail, code: 'unknown-reference' }]);
+  const { lubricantId, gunId, meterId, taskId } = body as Partial<Record<'lubricantId' | 'gunId' | 'meterId' | 'taskId', string>>;
+  if (lubricantId && !(await db.Lubricant.findByPk(lubricantId, { transaction }))) return problem('lubricantId', 'This lubricant is not in the store room.');
+  if (gunId && !(await db.Gun.findByPk(gunId, { transaction }))) return problem('gunId', 'This gun is not known.');
+  if (meterId) {
+    const meter = await db.Meter.findByPk(meterId, { transaction });
+    if (!meter || meter.machineId !== machineId) return problem('meterId', 'This meter is not on that machine.');
+  }
+  if (taskId && !(await db.Task.findByPk(taskId, { transaction }))) return problem('taskId', 'This task is not known.');
+  return undefined;
+}
+
+/** A correction names the newest entry of its chain and carries a whole new body of the original's kind. */
+async function checkCorrection(db: Database, envelope: EntryEnvelope, transaction: Transaction): Promise<WriteOutcome | undefined> {
+  if (envelope.kind !== 'correction') return invalid([{ pointer: '/replacesId', detail: 'Only a correction replaces another entry.', code: 'rule' }]);
+  if (envelope.replacesId === null) return invalid([{ pointer: '/replacesId', detail: 'Say which entry this corrects.', code: 'missing' }]);
+  const replaced = await db.Entry.findByPk(envelope.replacesId, { transaction });
+  if (!replaced) return invalid([{ pointer: '/replacesId', detail: 'The entry to correct is not in the book.', code: 'unknown-reference' }]);
+  if (replaced.machineId !== envelope.machineId || replaced.pointId !== envelope.pointId) return invalid([{ pointer: '/machineId', detail: 'A correction stays with the machine and point of its original. Void the entry and write a new one instead.', code: 'rule' }]);
+  if (await db.Entry.findOne({ where: { replacesId: replaced.id }, transaction })) return conflict('/replacesId', 'This entry has been corrected meanwhile. Open the newest version and correct that one.');
+  let original = replaced;
+  while (original.replacesId) {
+    if ((JSON.parse(original.body) as { void?: true }).void) return conflict('/replacesId', 'This entry has been voided. Write a new one instead.');
+    original = (await db.Entry.findByPk(original.replacesId, { transaction }))!;
+  }
+  const { replacement } = envelope.body as { replacement?: { body: Record<string, unknown> } };
+  if (!replacement) return undefined;
+  const problems = checkBody(original.kind, replacement.body).map((each) => ({ ...each, pointer: each.pointer.replace(/^\/body/, '/body/replacement/body') }));
+  return problems.length > 0 ? invalid(problems) : checkBodyReferences(db, { ...envelope, body: replacement.body }, transaction);
+}
+
+/** Walks the whole log and checks every seal. */
+export async function verifyLog(db: Database): Promise<{ entries: number; firstBroken: number | null }> {
+  let previousHash = '0'.repeat(64);
+  const rows = await db.Entry.findAll({ order: [['seq', 'ASC']] });
+  for (const row of rows) {
+    if (row.previousHash !== previousHash || hashOf(row) !== row.hash) return { entries: rows.length, firstBroken: Number(row.seq) };
+    previousHash = row.hash;
+  }
+  return { entries: rows.length, firstBroken: null };
+}
