@@ -63,12 +63,13 @@ export const migrations: readonly Migration[] = [
   createTable('2026-11-24-18-round', 'round', `id ${id} PRIMARY KEY, routeId ${id} NOT NULL REFERENCES route(id), personId ${id} NOT NULL REFERENCES person(id), startedAt DATETIME(3) NOT NULL, stops JSON NOT NULL, ${stamps}, KEY (routeId)`),
 
   // The log. `seq` is given by the server and is the only order; each hash seals the one before it.
+  // `body` and `taskIds` are plain text, not JSON columns: the seal is over exactly what was written.
   createTable('2026-11-24-19-entry', 'entry', `
     id ${id} PRIMARY KEY, seq BIGINT NOT NULL UNIQUE,
     kind ENUM('commissioning','grease','oil-change','top-up','drain','flush','check','reading','meter-change','sample','finding','follow-up','skip','postpone','open','close','waiver','isolation','hand-over','override','note','correction') NOT NULL,
-    kindVersion INT NOT NULL, body LONGTEXT NOT NULL CHECK (JSON_VALID(body)), happenedAt VARCHAR(40) CHARACTER SET ascii NOT NULL, happenedAtUtc DATETIME(3) NOT NULL, offsetMinutes SMALLINT NOT NULL,
+    kindVersion INT NOT NULL, body LONGTEXT NOT NULL, happenedAt VARCHAR(40) CHARACTER SET ascii NOT NULL, happenedAtUtc DATETIME(3) NOT NULL, offsetMinutes SMALLINT NOT NULL,
     receivedAt DATETIME(3) NOT NULL, personId ${id} NOT NULL REFERENCES person(id), deviceId VARCHAR(64) NOT NULL, machineId ${id} NULL REFERENCES machine(id), pointId ${id} NULL REFERENCES lube_point(id),
-    taskIds LONGTEXT NOT NULL CHECK (JSON_VALID(taskIds)), roundId ${id} NULL REFERENCES round(id), replacesId ${id} NULL UNIQUE REFERENCES entry(id),
+    taskIds LONGTEXT NOT NULL, roundId ${id} NULL REFERENCES round(id), replacesId ${id} NULL UNIQUE REFERENCES entry(id),
     previousHash CHAR(64) CHARACTER SET ascii NOT NULL, hash CHAR(64) CHARACTER SET ascii NOT NULL,
     KEY (machineId, seq), KEY (pointId, seq), KEY (roundId), KEY (kind, seq), KEY (happenedAtUtc)`),
   sqlMigration('2026-11-24-20-entry-no-update', `CREATE TRIGGER entry_no_update BEFORE UPDATE ON entry FOR EACH ROW SIGNAL SQLSTATE '45000' SET MESSAGE_TEXT = 'The log is never altered: write a correction.'`, 'DROP TRIGGER entry_no_update'),

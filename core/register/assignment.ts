@@ -1,0 +1,11 @@
+import { type SourceRank, rankOf } from './point-kinds';
+
+type Ranked = { source: SourceRank; sourceOn: string; id: string };
+
+/** Assignments best first: by rank of source, then the newer date. The first wins; the others stay visible. */
+export function byRank<Assignment extends Ranked>(assignments: readonly Assignment[]): Assignment[] {
+  return [...assignments].sort((a, b) => rankOf(a.source) - rankOf(b.source) || b.sourceOn.localeCompare(a.sourceOn) || b.id.localeCompare(a.id));
+}
+
+/** A point's name on paper and screens: `P3·07`. */
+export const pointLabel = (machineCode: string, number: number): string => `${machineCode}·${String(number).padStart(2, '0')}`;

@@ -1,0 +1,53 @@
+import { z } from 'zod';
+
+/**
+ * What the Round page loads: one versioned document with everything a walk needs, so that it works without signal.
+ * Raised `version` means an older page must reload itself before it walks.
+ */
+export const walkDocumentVersion = 1;
+
+const stop = z.object({
+  taskId: z.string(),
+  title: z.string(),
+  action: z.enum(['grease', 'oil-change', 'top-up', 'film', 'check', 'drain', 'clean']),
+  pointId: z.string(),
+  pointLabel: z.string(),
+  pointName: z.string(),
+  location: z.string(),
+  machineId: z.string(),
+  machineCode: z.string(),
+  machineName: z.string(),
+  areaName: z.string(),
+  machineState: z.string(),
+  energySources: z.array(z.object({ source: z.string(), proofOfZero: z.string() })),
+  cautions: z.string(),
+  doNots: z.string(),
+  accessNote: z.string(),
+  procedureText: z.string(),
+  enoughSign: z.string(),
+  forbidsAirGun: z.boolean(),
+  lubricant: z.object({ id: z.string(), code: z.string(), name: z.string() }).nullable(),
+  amountKind: z.string(),
+  amount: z.number().nullable(),
+  /** Plan's number where a person has overridden it. */
+  plannedAmount: z.number().nullable(),
+  dueWords: z.string(),
+  /** What has already been written for this stop on this round. */
+  written: z.object({ entryId: z.string(), kind: z.string() }).nullable(),
+});
+
+export const walkDocument = z.object({
+  version: z.literal(walkDocumentVersion),
+  roundId: z.string(),
+  route: z.object({ id: z.string(), code: z.string(), name: z.string() }),
+  person: z.object({ id: z.string(), initials: z.string(), name: z.string() }),
+  startedAt: z.string(),
+  loadedAt: z.string(),
+  signedAt: z.string().nullable(),
+  stops: z.array(stop),
+  guns: z.array(z.object({ id: z.string(), code: z.string(), name: z.string(), lubricantId: z.string(), gramsPerStroke: z.number(), airPowered: z.boolean() })),
+  meters: z.array(z.object({ id: z.string(), machineId: z.string(), name: z.string(), unit: z.string(), lastValue: z.number().nullable(), lastAt: z.string().nullable(), maxPerDay: z.number(), resolution: z.number(), rolloverAt: z.number().nullable(), readInRound: z.boolean() })),
+});
+
+export type WalkDocument = z.infer<typeof walkDocument>;
+export type WalkStop = WalkDocument['stops'][number];

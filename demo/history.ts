@@ -1,0 +1,178 @@
+import type { EntryEnvelope, WritableKind } from '../core/entry/kinds';
+import { addDays, daysBetween, offsetMs, startOfPlantDay } from '../core/time/plant-day';
+import type { Database } from '../desk/desk';
+import { appendTrusted } from '../desk/write/write-entries';
+import type { Chance } from './chance';
+import { type MachinePlan, forgotten, machines, neglected, plant } from './moorfeld';
+import type { DemoRegister, DemoTask } from './register';
+
+const hour = 3_600_000;
+const minute = 60_000;
+export const historyDays = 183;
+
+type Draft = { atMs: number; kind: WritableKind; by: string; body: Record<string, unknown>; machineId: string | null; pointId?: string; taskIds?: string[]; roundId?: string };
+
+/** Half a year of the log, up to an hour ago: rounds, readings, findings, and a few honest mistakes. */
+export async function writeHistory(db: Database, register: DemoRegister, now: Date, today: string, luck: Chance): Promise<number> {
+  const start = addDays(today, -historyDays);
+  const at = (day: string, hours: number) => startOfPlantDay(day, plant.timeZone) + hours * hour;
+  const drafts: Draft[] = [];
+  const rateOf = new Map(machines.map((machine) => [machine.code, Math.min(22, machine.duty * luck.between(0.88, 1.04))]));
+
+  drafts.push(...readings(register, rateOf, start, today, at, luck));
+  const lastDone = new Map<string, string>();
+  drafts.push(...baselines(register, rateOf, start, at, luck, lastDone));
+  const { walked, rounds } = walks(register, rateOf, start, today, at, luck, lastDone);
+  drafts.push(...walked);
+  drafts.push(...incidents(register, today, at));
+
+  await db.Round.bulkCreate(rounds);
+  const envelopes = drafts
+    .filter(({ atMs }) => atMs <= now.getTime() - 20 * minute)
+    .sort((a, b) => a.atMs - b.atMs)
+    .map((draft) => ({ envelope: envelopeOf(draft, register, luck), receivedAt: new Date(draft.atMs + 4000) }));
+  await appendTrusted(db, [...envelopes, ...mistakes(envelopes, register, now, luck)]);
+  return envelopes.length;
+}
+
+function envelopeOf({ atMs, kind, by, body, machineId, pointId, taskIds = [], roundId }: Draft, register: DemoRegister, luck: Chance, replacesId: string | null = null): EntryEnvelope {
+  const offsetMinutes = offsetMs(atMs, plant.timeZone) / minute;
+  return { id: luck.id(atMs), kind, kindVersion: 1, body, happenedAt: new Date(atMs).toISOString(), offsetMinutes, personId: register.personIds.get(by)!, deviceId: 'demo-tablet', machineId, pointId: pointId ?? null, taskIds, roundId: roundId ?? null, replacesId };
+}
+
+/** The dial of a machine on a day, roll-over included. */
+function dialOn(machine: MachinePlan, perDay: number, days: number): number {
+  const value = Math.round((machine.meterStart! + perDay * days) * 10) / 10;
+  return machine.rolloverAt ? Math.round((value % machine.rolloverAt) * 10) / 10 : value;
+}
+
+function readings(register: DemoRegister, rateOf: Map<string, number>, start: string, today: string, at: (day: string, hours: number) => number, luck: Chance): Draft[] {
+  return machines.flatMap((machine, place) => {
+    const meterId = register.meterIds.get(machine.code);
+    if (!meterId) return [];
+    const every = machine.area === 'TR' ? 28 : 7;
+    const until = machine.code === 'KI-F1' ? historyDays - 37 : historyDays - 1;
+    const drafts: Draft[] = [];
+    let wobble = 0;
+    for (let day = place % 3; day <= until; day += every) {
+      wobble = Math.max(wobble, luck.between(0, machine.duty * 0.6));
+      const value = dialOn(machine, rateOf.get(machine.code)!, day + wobble / 24);
+      const mistyped = machine.code === 'SD-F1' && day > 120 && day <= 127;
+      drafts.push({ atMs: at(addDays(start, day), 6.5 + place / 60), kind: 'reading', by: 'TO', machineId: register.machineIds.get(machine.code)!, body: { meterId, value: mistyped ? Math.round(value / 10) : value, ...(mistyped && { note: 'Glass is dirty, hard to read.' }) } });
+    }
+    return drafts.filter(({ atMs }) => atMs < at(today, 0));
+  });
+}
+
+const intervalDays = (task: DemoTask, perDay: number): number => {
+  const { hours = Infinity, days = Infinity } = task.stages.at(-1)!;
+  return Math.max(1, Math.min(hours / perDay, days));
+};
+
+/** The book was begun half a year ago: what was known then about each task, written by the planner. */
+function baselines(register: DemoRegister, rateOf: Map<string, number>, start: string, at: (day: string, hours: number) => number, luck: Chance, lastDone: Map<string, string>): Draft[] {
+  return register.tasks.flatMap((task, index): Draft[] => {
+    if (forgotten.includes(task.machine.code)) return [];
+    const span = intervalDays(task, rateOf.get(task.machine.code)!);
+    const on = addDays(start, -Math.floor(luck.between(0.02, 0.98) * Math.min(span, 700)));
+    lastDone.set(task.id, on);
+    const common = { by: 'MS', machineId: task.machineId, pointId: task.pointId, taskIds: [task.id] };
+    // One mill gear was overhauled three weeks ago and is running in.
+    if (task.machine.code === 'BM-3' && task.plan.action === 'oil-change') {
+      lastDone.set(task.id, addDays(start, historyDays - 16));
+      return [{ ...common, atMs: at(addDays(start, historyDays - 16), 13), kind: 'commissioning', body: { basis: 'commissioned', note: 'Gear overhauled, new bearings, filled with fresh oil.' } }];
+    }
+    return [{ ...common, atMs: at(start, 8 + index / 60), kind: 'commissioning', body: { basis: 'done-on', on } }];
+  });
+}
+
+function walks(register: DemoRegister, rateOf: Map<string, number>, start: string, today: string, at: (day: string, hours: number) => number, luck: Chance, lastDone: Map<string, string>) {
+  const walked: Draft[] = [];
+  const rounds: { id: string; routeId: string; personId: string; startedAt: Date; stops: string[] }[] = [];
+  for (let offset = 1; offset < historyDays; offset += 1) {
+    const day = addDays(start, offset);
+    const weekday = new Date(`${day}T00:00:00Z`).getUTCDay() || 7;
+    for (const route of register.routes) {
+      const week = Math.floor(daysBetween('2024-01-01', day) / 7);
+      if (route.weekday !== weekday || week % route.everyWeeks !== 0 || luck.happens(0.04)) continue;
+      const due = route.tasks.filter((task) => {
+        const last = lastDone.get(task.id);
+        return last !== undefined && daysBetween(last, day) >= intervalDays(task, rateOf.get(task.machine.code)!) - 3;
+      });
+      if (due.length === 0) continue;
+      const roundId = luck.id(at(day, 7));
+      const by = luck.happens(0.15) ? 'JK' : route.by;
+      rounds.push({ id: roundId, routeId: route.id, personId: register.personIds.get(by)!, startedAt: new Date(at(day, 7)), stops: due.map(({ id }) => id) });
+      let clock = at(day, 7.1);
+      let skipped = 0;
+      for (const task of due) {
+        clock += ((task.plan.minutes ?? 5) + luck.between(1, 4)) * minute;
+        const passedOver = neglected.includes(task.machine.code) && daysBetween(day, today) < 75;
+        if (passedOver || luck.happens(0.03)) {
+          skipped += 1;
+          walked.push({ atMs: clock, kind: 'skip', by, machineId: task.machineId, pointId: task.pointId, taskIds: [task.id], roundId, body: { reason: passedOver ? 'machine-running' : luck.pick(['no-access', 'no-time', 'machine-running']) } });
+          continue;
+        }
+        walked.push({ atMs: clock, by, machineId: task.machineId, pointId: task.pointId, taskIds: [task.id], roundId, ...serviceOf(task, luck) });
+        lastDone.set(task.id, day);
+      }
+      walked.push({ atMs: clock + 5 * minute, kind: 'hand-over', by, machineId: null, roundId, body: { scope: 'round', done: due.length - skipped, skipped, left: 0 } });
+    }
+  }
+  return { walked, rounds };
+}
+
+/** What a technician writes when a task is done as planned, give or take. */
+function serviceOf({ plan, lubricantId, amount, gunId, gramsPerStroke, machine }: DemoTask, luck: Chance): Pick<Draft, 'kind' | 'body'> {
+  const round = (value: number, step: number) => Math.round(value / step) * step;
+  if (plan.action === 'grease' && gunId) {
+    const strokes = Math.max(1, Math.round(amount! / gramsPerStroke));
+    return { kind: 'grease', body: { lubricantId, massG: Number((strokes * gramsPerStroke).toFixed(2)), strokes, gunId } };
+  }
+  if (plan.action === 'grease') return { kind: 'grease', body: { lubricantId, massG: amount! } };
+  if (plan.action === 'oil-change') return { kind: 'oil-change', body: { lubricantId, volumeL: amount!, drainedL: Number(round(amount! * luck.between(0.93, 1), 0.1).toFixed(1)) } };
+  if (plan.action === 'check') return { kind: 'check', body: { result: 'in-order' } };
+  if (plan.kind === 'to-mark') {
+    const litres = machine.code === 'P1' ? luck.between(1, 3.5) : luck.happens(0.35) ? luck.between(0.05, 0.4) : 0;
+    return { kind: 'top-up', body: { lubricantId, amountKind: 'litres', amount: Number(litres.toFixed(2)) } };
+  }
+  return { kind: 'top-up', body: { lubricantId, amountKind: plan.kind, ...(amount !== null && { amount }) } };
+}
+
+/** Findings, notes and overrides that a plant has in half a year. */
+function incidents(register: DemoRegister, today: string, at: (day: string, hours: number) => number): Draft[] {
+  const task = (machine: string, action: string, place = 0) => register.tasks.filter((each) => each.machine.code === machine && each.plan.action === action)[place]!;
+  const about = (each: DemoTask) => ({ machineId: each.machineId, pointId: each.pointId });
+  const ago = (days: number, hours: number) => at(addDays(today, -days), hours);
+  const pressSet = task('P1', 'top-up');
+  const fan = task('SD-F2', 'grease', 2);
+  const trunnion = task('BM-1', 'grease', 2);
+  return [
+    { atMs: ago(64, 9.2), kind: 'finding', by: 'HB', ...about(pressSet), body: { what: 'leak', urgency: 'watch', text: 'Wet below the pressure hose, dirt sticks to it.' } },
+    { atMs: ago(2, 9.6), kind: 'finding', by: 'HB', ...about(pressSet), body: { what: 'leak', urgency: 'plan', text: 'Needs three litres a week by now. Hose at the left cylinder sweats.' } },
+    { atMs: ago(12, 10.1), kind: 'finding', by: 'TO', ...about(fan), body: { what: 'hot', urgency: 'plan', text: '96 °C by infrared, 92 °C last month.' } },
+    { atMs: ago(31, 8.4), kind: 'finding', by: 'TO', ...about(task('GL1-01', 'grease')), body: { what: 'grease-thrown', urgency: 'watch', text: 'Grease on the pulley side, seal lip turned over.' } },
+    { atMs: ago(5, 14), kind: 'finding', by: 'JK', ...about(task('TR-G1', 'top-up', 0)), body: { what: 'milky', urgency: 'plan', text: 'A little cloudy in the glass. Left a sample to stand.' } },
+    { atMs: ago(90, 11), kind: 'note', by: 'MS', machineId: pressSet.machineId, body: { text: 'Hose set ordered for the spring shutdown.' } },
+    { atMs: ago(40, 15), kind: 'note', by: 'HB', ...about(task('BM-2', 'grease', 2)), body: { text: 'Second fitting is behind the splash plate: the short hose reaches it.' } },
+    { atMs: ago(75, 13), kind: 'override', by: 'MS', ...about(trunnion), body: { taskId: trunnion.id, field: 'interval', unit: 'h', computed: trunnion.stages.at(-1)!.hours!, value: 350, reason: 'Water gets in at the drum neck: little and often keeps it out.' } },
+    { atMs: ago(50, 13), kind: 'override', by: 'MS', ...about(fan), body: { taskId: fan.id, field: 'amount', unit: 'g', computed: fan.amount, value: 24, reason: 'Long supply line; a few grams stay in it.' } },
+  ];
+}
+
+type Stamped = { envelope: EntryEnvelope; receivedAt: Date };
+
+/** A wrong lubricant put right, and a doubled entry voided: corrections beside their originals. */
+function mistakes(entries: readonly Stamped[], register: DemoRegister, now: Date, luck: Chance): Stamped[] {
+  const topUps = entries.filter(({ envelope: { kind, body } }) => kind === 'top-up' && body.amountKind === 'litres' && Number(body.amount) > 0);
+  const wrong = topUps.at(-9);
+  const doubled = topUps.at(-4);
+  const correct = ({ envelope: { id, machineId, pointId } }: Stamped, body: Record<string, unknown>): Stamped => {
+    const atMs = now.getTime() - 15 * minute;
+    return { envelope: envelopeOf({ atMs, kind: 'correction', by: 'MS', body, machineId, ...(pointId && { pointId }) }, register, luck, id), receivedAt: new Date(atMs + 4000) };
+  };
+  return [
+    ...(wrong ? [correct(wrong, { reason: 'Litres were read off the wrong scale of the can.', replacement: { happenedAt: wrong.envelope.happenedAt, offsetMinutes: wrong.envelope.offsetMinutes, taskIds: wrong.envelope.taskIds, body: { ...wrong.envelope.body, amount: Number((Number(wrong.envelope.body.amount) / 2).toFixed(2)) } } })] : []),
+    ...(doubled ? [correct(doubled, { void: true, reason: 'Written twice: the tablet had no signal.' })] : []),
+  ];
+}

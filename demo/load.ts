@@ -1,0 +1,19 @@
+import { plantDayOf } from '../core/time/plant-day';
+import type { Database } from '../desk/desk';
+import { chance } from './chance';
+import { writeHistory } from './history';
+import { plant } from './moorfeld';
+import { historyDays } from './history';
+import { writeRegister } from './register';
+
+/** Loads Moorfeld Tileworks into an empty database: deterministic for a day, fresh relative to `now`. */
+export async function loadDemo(db: Database, now: Date): Promise<{ entries: number }> {
+  const today = plantDayOf(now.getTime(), plant.timeZone);
+  const luck = chance(20_260_000);
+  const start = new Date(Date.parse(`${today}T00:00:00Z`) - historyDays * 86_400_000);
+  const register = await writeRegister(db, start, luck);
+  return { entries: await writeHistory(db, register, now, today, luck) };
+}
+
+/** True when the database holds no plant yet. */
+export const isEmpty = async (db: Database): Promise<boolean> => (await db.Plant.count()) === 0;

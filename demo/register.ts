@@ -1,0 +1,77 @@
+import type { Stage } from '../core/interval/task-due';
+import type { Database } from '../desk/desk';
+import { greaseProposal } from '../desk/plan/grease-proposal';
+import type { Chance } from './chance';
+import { type MachinePlan, type PointPlan, type TaskPlan, areas, guns, lubricants, machines, people, plant, routes } from './moorfeld';
+
+/** A task of the demo plant with what its simulated history needs. */
+export type DemoTask = { id: string; plan: TaskPlan; point: PointPlan; pointId: string; machine: MachinePlan; machineId: string; lubricantId: string; gunId: string | null; gramsPerStroke: number; amount: number | null; stages: Stage[] };
+export type DemoRoute = (typeof routes)[number] & { id: string; tasks: DemoTask[] };
+export type DemoRegister = { personIds: Map<string, string>; machineIds: Map<string, string>; meterIds: Map<string, string>; lubricantIds: Map<string, string>; tasks: DemoTask[]; routes: DemoRoute[] };
+
+/** Writes plant, store room, machines, points, tasks and routes; everything but the log. */
+export async function writeRegister(db: Database, start: Date, luck: Chance): Promise<DemoRegister> {
+  const newId = () => luck.id(start.getTime());
+  const sourceOn = new Date(start.getTime() - 400 * 86_400_000).toISOString().slice(0, 10);
+  const idsByKey = async <Row, Key>(rows: readonly Row[], keyOf: (row: Row) => Key, save: (rows: (Row & { id: string })[]) => Promise<unknown>): Promise<Map<Key, string>> => {
+    const withIds = rows.map((row) => ({ ...row, id: newId() }));
+    await save(withIds);
+    return new Map(withIds.map((row) => [keyOf(row), row.id]));
+  };
+
+  await db.Plant.create({ id: newId(), name: plant.name, timeZone: plant.timeZone, ambientBands: [{ name: 'winter', fromC: -15, toC: 10 }, { name: 'summer', fromC: 10, toC: 40 }], displayUnits: {} });
+  const personIds = await idsByKey(people, ({ initials }) => initials, (rows) => db.Person.bulkCreate(rows));
+  const lubricantIds = await idsByKey(lubricants, ({ code }) => code, (rows) => db.Lubricant.bulkCreate(rows.map((row) => ({ kv40: null, kv100: null, nlgi: null, thickener: null, baseOil: null, lowerC: null, upperC: null, ...row }))));
+  const gunIds = await idsByKey(guns, ({ lubricant }) => lubricant, async (rows) => {
+    await db.Gun.bulkCreate(rows.map(({ lubricant, calibration: _, ...gun }) => ({ ...gun, lubricantId: lubricantIds.get(lubricant)! })));
+    await db.GunCalibration.bulkCreate(rows.map(({ id, calibration }) => ({ id: newId(), gunId: id, personId: personIds.get('MS')!, doneOn: start.toISOString().slice(0, 10), ...calibration })));
+  });
+  const areaIds = await idsByKey(areas, ({ code }) => code, (rows) => db.Area.bulkCreate(rows.map((row, index) => ({ ...row, position: index + 1, outline: null }))));
+  const machineIds = await idsByKey(machines, ({ code }) => code, async (rows) => {
+    await db.Machine.bulkCreate(rows.map(({ id, code, area, name, description = '', duty, energy = [], points }) => ({ id, code, areaId: areaIds.get(area)!, name, description, dutyHoursPerDay: duty, fittingCount: points.length, energySources: energy.map(([source, proofOfZero]) => ({ source, proofOfZero })) })));
+    await db.MachineCode.bulkCreate(rows.map(({ id, code }) => ({ code, machineId: id })));
+  });
+  const metered = machines.filter(({ meterStart }) => meterStart !== undefined);
+  const meterIds = await idsByKey(metered, ({ code }) => code, (rows) => db.Meter.bulkCreate(rows.map(({ id, code, rolloverAt = null }) => ({ id, machineId: machineIds.get(code)!, name: 'Hour meter', unit: 'hours' as const, rolloverAt }))));
+
+  const tasks: DemoTask[] = [];
+  for (const machine of machines) {
+    for (const [index, point] of machine.points.entries()) {
+      const lubricantId = lubricantIds.get(point.lubricant)!;
+      const pointRow = await db.LubePoint.create({
+        id: newId(), machineId: machineIds.get(machine.code)!, number: index + 1, walkPosition: index + 1, kind: point.kind, name: point.name, location: point.where, details: point.details ?? {}, consequence: point.consequence ?? 2, criticalPeriods: [],
+        machineState: point.tasks[0]?.state ?? 'any', accessNote: point.access ?? '', cautions: point.cautions ?? '', doNots: point.doNots ?? '', enoughSign: point.enough ?? '', forbidsAirGun: point.forbidsAirGun ?? false,
+      });
+      const assignment = await db.Assignment.create({ id: newId(), pointId: pointRow.id, lubricantId, source: point.source ?? 'manual', sourceText: point.source === 'nameplate' ? 'Plate on the machine' : point.source === 'calculated' ? 'κ and temperature checked on the bench' : 'Operating manual, lubrication chart', sourceOn, personId: personIds.get('MS')! });
+      if (index % 9 === 4) await db.Assignment.create({ id: newId(), pointId: pointRow.id, lubricantId: lubricantIds.get(point.lubricant.startsWith('G') ? 'G-22' : 'O-68')!, source: 'hearsay', sourceText: 'Told by the former shift lead', sourceOn, personId: personIds.get('HB')! });
+      for (const plan of point.tasks) tasks.push(await writeTask(db, newId, { plan, point, pointRow, machine, assignmentId: assignment.id, lubricantId, gunId: gunIds.get(point.lubricant) ?? null }));
+    }
+  }
+
+  const demoRoutes: DemoRoute[] = [];
+  for (const route of routes) {
+    const id = newId();
+    const mine = tasks.filter(({ machine, plan }) => route.areas.includes(machine.area) && route.actions.includes(plan.action));
+    await db.Route.create({ id, code: route.code, name: route.name, note: '' });
+    await db.Stop.bulkCreate(mine.map((task, index) => ({ id: newId(), routeId: id, taskId: task.id, position: index + 1 })));
+    demoRoutes.push({ ...route, id, tasks: mine });
+  }
+  return { personIds, machineIds, meterIds, lubricantIds, tasks, routes: demoRoutes };
+}
+
+type TaskInput = { plan: TaskPlan; point: PointPlan; pointRow: { id: string; machineId: string; kind: string; details: Record<string, number | string> }; machine: MachinePlan; assignmentId: string; lubricantId: string; gunId: string | null };
+
+async function writeTask(db: Database, newId: () => string, { plan, point, pointRow, machine, assignmentId, lubricantId, gunId }: TaskInput): Promise<DemoTask> {
+  const lubricant = await db.Lubricant.findByPk(lubricantId);
+  const gun = gunId ? await db.Gun.findByPk(gunId) : null;
+  const proposal = plan.computed ? await greaseProposal(db, pointRow, lubricant) : undefined;
+  if (proposal && !(proposal.amount.ok && proposal.interval.ok)) throw new Error(`${machine.code} ${point.name}: the demo bearing is outside the methods.`);
+  const computed = proposal?.amount.ok && proposal.interval.ok ? { amount: proposal.amount.value, amountComputed: proposal.amount.stored, intervalComputed: proposal.interval.stored, hours: proposal.interval.value } : undefined;
+  const id = newId();
+  const amount = computed?.amount ?? plan.amount ?? null;
+  await db.Task.create({ id, pointId: pointRow.id, action: plan.action, title: plan.title, amountKind: plan.kind, amount, machineState: plan.state ?? 'any', minutes: plan.minutes ?? 5, procedureText: plan.procedure ?? '', ...(computed && { amountComputed: computed.amountComputed, intervalComputed: computed.intervalComputed }) });
+  const hours = computed?.hours ?? plan.hours ?? null;
+  const stages = [...(plan.runIn ? [{ name: 'run-in', count: 1, hours: plan.runIn, days: null }] : []), { name: 'steady', count: null, hours, days: plan.days ?? null }];
+  await db.IntervalStage.bulkCreate(stages.map((stage, position) => ({ id: newId(), assignmentId, taskId: id, position, cycles: null, standstillDays: null, ...stage })));
+  return { id, plan, point, pointId: pointRow.id, machine, machineId: pointRow.machineId, lubricantId, gunId, gramsPerStroke: gun?.gramsPerStroke ?? 1, amount, stages: stages.map(({ name, count, hours: h, days }) => ({ name, ...(count && { count }), ...(h && { hours: h }), ...(days && { days }) })) };
+}

@@ -1,0 +1,58 @@
+import type { Transaction } from 'sequelize';
+import { ulid } from 'ulid';
+import { routeForm } from '../../core/register/forms';
+import { type Desk, type Result, done, refusal } from '../desk';
+import { parseForm } from '../parse';
+import { checkVersion, saving } from '../register/save';
+
+const codeTaken = { code: 'Another route has this code. Choose another.' };
+
+/** Makes a route from tasks in walking order. */
+export async function createRoute({ db, now }: Desk, values: unknown): Promise<Result<{ id: string }>> {
+  return saveRoute(db, now, values, async (form, transaction) => {
+    const route = await db.Route.create({ id: ulid(now.getTime()), ...form }, { transaction });
+    return done({ id: route.id });
+  });
+}
+
+/** Changes a route and its order. Rounds already begun keep the stops they began with. */
+export async function updateRoute({ db, now }: Desk, id: string, version: number, values: unknown): Promise<Result<{ id: string }>> {
+  return saveRoute(db, now, values, async (form, transaction) => {
+    const route = await db.Route.findByPk(id, { transaction });
+    if (!route) return refusal('not-found', 'This route is not in the book any more.');
+    const stale = checkVersion(route, version);
+    if (stale) return stale;
+    // `changed` raises the version also when only the order of stops differs.
+    route.changed('name', true);
+    await route.update(form, { transaction });
+    await db.Stop.destroy({ where: { routeId: id }, transaction });
+    return done({ id });
+  });
+}
+
+type RouteFields = { code: string; name: string; note: string };
+
+async function saveRoute(db: Desk['db'], now: Date, values: unknown, save: (form: RouteFields, transaction: Transaction) => Promise<Result<{ id: string }>>): Promise<Result<{ id: string }>> {
+  const parsed = parseForm(routeForm, values);
+  if (!parsed.ok) return parsed;
+  const { taskIds, ...form } = parsed.value;
+  const known = await db.Task.count({ where: { id: taskIds, retiredOn: null } });
+  if (new Set(taskIds).size !== taskIds.length || known !== taskIds.length) return refusal('invalid', 'A task on this route is not in the plan any more, or is there twice. Open the page anew.', { taskIds: 'Check the stops.' });
+  return saving(
+    () => db.sequelize.transaction(async (transaction) => {
+      const saved = await save(form, transaction);
+      if (!saved.ok) return saved;
+      await db.Stop.bulkCreate(taskIds.map((taskId, index) => ({ id: ulid(now.getTime()), routeId: saved.value.id, taskId, position: index + 1 })), { transaction });
+      return saved;
+    }),
+    codeTaken,
+  );
+}
+
+export type RouteSummary = { id: string; code: string; name: string; note: string; version: number; taskIds: string[] };
+
+/** All routes with their tasks in walking order. */
+export async function listRoutes({ db }: Pick<Desk, 'db'>): Promise<RouteSummary[]> {
+  const [routes, stops] = await Promise.all([db.Route.findAll({ where: { retiredOn: null }, order: [['code', 'ASC']] }), db.Stop.findAll({ order: [['position', 'ASC']] })]);
+  return routes.map(({ id, code, name, note, version }) => ({ id, code, name, note, version, taskIds: stops.filter(({ routeId }) => routeId === id).map(({ taskId }) => taskId) }));
+}

@@ -1,0 +1,62 @@
+import { ulid } from 'ulid';
+import { areaForm, machineForm } from '../../core/register/forms';
+import { type Desk, type Result, done, refusal } from '../desk';
+import { parseForm } from '../parse';
+import { checkVersion, saving } from './save';
+
+const codeTaken = { code: 'This code is, or once was, another’s. Codes are never reused: choose another.' };
+
+/** Adds an area at the end of the list. */
+export async function createArea({ db, now }: Desk, values: unknown): Promise<Result<{ id: string }>> {
+  const form = parseForm(areaForm, values);
+  if (!form.ok) return form;
+  return saving(async () => {
+    const area = await db.Area.create({ id: ulid(now.getTime()), ...form.value, position: (await db.Area.count()) + 1, outline: null });
+    return done({ id: area.id });
+  }, codeTaken);
+}
+
+/** Adds a machine; its code is kept for ever, so that old paper still resolves. */
+export async function createMachine({ db, now }: Desk, values: unknown): Promise<Result<{ id: string; code: string }>> {
+  const form = parseForm(machineForm, values);
+  if (!form.ok) return form;
+  const { dutyHoursPerDay = null, fittingCount = null, ...rest } = form.value;
+  if (!(await db.Area.findByPk(rest.areaId))) return refusal('invalid', 'Choose an area first.', { areaId: 'This area is not in the register.' });
+  return saving(
+    () => db.sequelize.transaction(async (transaction) => {
+      const machine = await db.Machine.create({ id: ulid(now.getTime()), dutyHoursPerDay, fittingCount, ...rest }, { transaction });
+      await db.MachineCode.create({ code: machine.code, machineId: machine.id }, { transaction });
+      return done({ id: machine.id, code: machine.code });
+    }),
+    codeTaken,
+  );
+}
+
+/** Changes a machine; `version` is the one the form was opened with. */
+export async function updateMachine({ db }: Desk, id: string, version: number, values: unknown): Promise<Result<{ code: string }>> {
+  const form = parseForm(machineForm, values);
+  if (!form.ok) return form;
+  const { dutyHoursPerDay = null, fittingCount = null, ...rest } = form.value;
+  return saving(
+    () => db.sequelize.transaction(async (transaction) => {
+      const machine = await db.Machine.findByPk(id, { transaction });
+      if (!machine) return refusal('not-found', 'This machine is not in the register any more.');
+      const stale = checkVersion(machine, version);
+      if (stale) return stale;
+      if (rest.code !== machine.code) {
+        const owner = await db.MachineCode.findByPk(rest.code, { transaction });
+        if (owner && owner.machineId !== id) return refusal('conflict', codeTaken.code, codeTaken);
+        if (!owner) await db.MachineCode.create({ code: rest.code, machineId: id }, { transaction });
+      }
+      await machine.update({ dutyHoursPerDay, fittingCount, ...rest }, { transaction });
+      return done({ code: machine.code });
+    }),
+    codeTaken,
+  );
+}
+
+/** The machine a code belongs to, or once belonged to. */
+export async function findMachine({ db }: Pick<Desk, 'db'>, code: string) {
+  const known = await db.MachineCode.findByPk(code.toUpperCase());
+  return known ? db.Machine.findByPk(known.machineId) : null;
+}
