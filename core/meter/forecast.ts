@@ -9,6 +9,8 @@ const windowDays = 180;
 const windowReadings = 30;
 /** Two readings closer than this tell the resolution of the dial, not the rate. */
 const shortestPairMs = 3_600_000;
+/** A meter not read for longer than this may have stood still or run double shifts meanwhile. */
+const staleDays = 35;
 /** With this many readings in the window the duty plan has no say any more. */
 const enoughReadings = 5;
 /** Beyond a thousand years a date says nothing. */
@@ -53,7 +55,7 @@ export type Rate = { low: number; mid: number; high: number; confidence: Confide
  */
 export function rateOf(kept: readonly AccumulatedReading[], asOfMs: number, maxPerDay: number, dutyPerDay: number | undefined): Rate {
   let window = kept.filter(({ atMs }) => atMs >= asOfMs - windowDays * dayMs).slice(-windowReadings);
-  let stale = false;
+  let stale = kept.length > 0 && asOfMs - kept.at(-1)!.atMs > staleDays * dayMs;
   if (window.length < 2 && dutyPerDay === undefined && kept.length >= 2) {
     window = kept.filter(({ atMs }) => atMs >= kept.at(-1)!.atMs - windowDays * dayMs).slice(-windowReadings);
     stale = true;
