@@ -1,0 +1,19 @@
+import { runMethod } from '../../../../core/method';
+import { findMethod } from '../../../../core/methods';
+import { answering, problem, readJson } from '../../problem';
+
+type Context = { params: Promise<{ id: string }> };
+
+/** Computes one method. Refusals and bad input answer 422 with pointers. */
+export async function POST(request: Request, { params }: Context) {
+  return answering(async () => {
+    const method = findMethod((await params).id);
+    if (!method) return problem(404, 'No such method', 'There is no method of this name. GET /api/methods lists them.');
+    const body = await readJson(request);
+    if (!body.ok) return body.response;
+    const run = await runMethod(method, body.value);
+    if (!run.ok) return problem(422, 'Cannot compute', run.detail, run.problems);
+    const { ok: _, ...answer } = run;
+    return Response.json(answer);
+  });
+}

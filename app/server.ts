@@ -1,0 +1,71 @@
+import 'server-only';
+import { cookies } from 'next/headers';
+import { redirect } from 'next/navigation';
+import { readConfig } from '../config';
+import { type Actor, type Database, type Desk, type Refusal, connect, isUnreachable, refusal } from '../desk/desk';
+import { personCookie } from './person-cookie';
+
+/** The digest by which the error page knows that the database is away; Next passes it on unchanged. */
+class DatabaseAway extends Error {
+  digest = 'DATABASE_AWAY';
+}
+
+const shared = globalThis as { tagebuchDatabase?: Database };
+
+/** The one connection pool of this server process. */
+export function database(): Database {
+  if (!shared.tagebuchDatabase) {
+    const { databaseUrl, databasePool } = readConfig();
+    shared.tagebuchDatabase = connect(databaseUrl, databasePool);
+  }
+  return shared.tagebuchDatabase;
+}
+
+/** Runs database work for a page; an outage becomes the page that says so. */
+export async function reading<Value>(work: (db: Database) => Promise<Value>): Promise<Value> {
+  try {
+    return await work(database());
+  } catch (error) {
+    throw isUnreachable(error) ? new DatabaseAway('The database does not answer.') : error;
+  }
+}
+
+/** Who has opened the book on this device, if anyone. */
+export async function currentActor(): Promise<Actor | null> {
+  const id = (await cookies()).get(personCookie)?.value;
+  if (!id) return null;
+  const person = await reading((db) => db.Person.findOne({ where: { id, active: true } }));
+  return person ? { id: person.id, initials: person.initials, name: person.name } : null;
+}
+
+/** The desk of this request: database, one instant taken as now, the acting person. Asks for a name when there is none. */
+export async function openDesk(): Promise<Desk> {
+  const actor = await currentActor();
+  if (!actor) redirect('/open');
+  return { db: database(), now: new Date(), actor };
+}
+
+/** What a server action answers; expected refusals are values. */
+export type ActionResult<Value> = { ok: true; value: Value } | Refusal;
+
+/** Runs a use case for a server action: an outage or a fault becomes words, and the form keeps what was typed. */
+export async function act<Value>(work: (desk: Desk) => Promise<ActionResult<Value>>): Promise<ActionResult<Value>> {
+  const actor = await currentActor().catch(() => undefined);
+  if (actor === undefined) return away;
+  if (actor === null) return refusal('invalid', 'Pick your name first: open the book in another tab, then save again.');
+  try {
+    return await work({ db: database(), now: new Date(), actor });
+  } catch (error) {
+    if (isUnreachable(error)) return away;
+    return refusal('fault', `Something went wrong that should not have. Nothing was saved. Tell whoever looks after the book: fault ${logFault(error)}.`);
+  }
+}
+
+const away = refusal('unavailable', 'The database does not answer just now. Nothing was saved; what you typed is kept. Try again in a moment.');
+
+/** Logs an unexpected error under an id that the screen shows. */
+export function logFault(error: unknown): string {
+  const id = Date.now().toString(36).toUpperCase();
+  console.error(`fault ${id}`, error);
+  return id;
+}

@@ -1,0 +1,74 @@
+import type { HourLine as HourLineFacts } from '../../core/interval/task-due';
+import { number } from '../words';
+import { hourRange, hourScale, hourTicks } from './hour-scale';
+
+const height = 30;
+const middle = 16;
+
+/**
+ * One task on the shared axis of machine hours from now.
+ *
+ * How to read it: the ruled vertical is *now*, the same in every row; left of it is past, right of it is to come, on a
+ * square-root scale with ticks at 8, 40, 200, 1000 and 4000 h. The upright tick is the last service (a double tick
+ * while running in), the open bracket the window in which it may be done, the filled wedge the moment it is due, the
+ * whisker the spread of the forecast. A line without an end is unknown; a dashed line is a rough guess. `d` or `cyc`
+ * marks what is due by days or cycles, converted at the present rate. A wedge left of now is overdue.
+ *
+ * Drawn on the server; needs no script. Screen readers get the words instead.
+ */
+export function HourLine({ facts, words, width = 260 }: { facts: HourLineFacts; words: string; width?: number }) {
+  const x = hourScale(width - 24);
+  const place = (hours: number) => 12 + x(hours);
+  const now = place(0);
+  const { lastH, dueH, fromH, toH, earliestH, latestH } = facts;
+  const from = lastH === undefined ? place(hourRange.past) : place(lastH);
+  const to = dueH === undefined ? place(hourRange.future) : place(dueH);
+  const dashes = facts.lowConfidence ? '4 3' : undefined;
+  const beyond = dueH !== undefined && dueH > hourRange.future;
+  return (
+    <svg role="img" aria-label={words} width={width} height={height} viewBox={`0 0 ${width} ${height}`} className="block max-w-full text-ink">
+      <line x1={now} x2={now} y1={0} y2={height} stroke="currentColor" strokeWidth={1.25} />
+      {facts.state === 'known' && dueH !== undefined ? (
+        <>
+          <line x1={from} x2={to} y1={middle} y2={middle} stroke="currentColor" strokeWidth={1} strokeDasharray={dashes} />
+          {lastH !== undefined && <LastService x={from} runIn={facts.runIn} />}
+          {fromH !== undefined && toH !== undefined && place(toH) - place(fromH) > 2 && (
+            <path d={`M${place(fromH) + 3} ${middle - 8} H${place(fromH)} V${middle - 3} M${place(toH) - 3} ${middle - 8} H${place(toH)} V${middle - 3}`} fill="none" stroke="currentColor" strokeWidth={1.25} />
+          )}
+          {earliestH !== undefined && latestH !== undefined && <path d={`M${place(earliestH)} ${middle + 4} V${middle + 10} M${place(earliestH)} ${middle + 7} H${place(latestH)} M${place(latestH)} ${middle + 4} V${middle + 10}`} fill="none" stroke="currentColor" strokeWidth={0.9} />}
+          {beyond ? <path d={`M${to - 4} ${middle - 4} L${to + 4} ${middle} L${to - 4} ${middle + 4}`} fill="none" stroke="currentColor" strokeWidth={1.5} /> : <path d={`M${to - 5} ${middle - 9} H${to + 5} L${to} ${middle} Z`} fill="currentColor" />}
+          {facts.basis !== 'h' && <text x={Math.min(to + 8, width - 18)} y={middle - 3} fontSize={10} fill="currentColor">{facts.basis}</text>}
+        </>
+      ) : (
+        <path d={`M${now} ${middle} H${place(hourRange.future) - 8}`} stroke="currentColor" strokeWidth={1} strokeDasharray="1 5" strokeLinecap="round" fill="none" />
+      )}
+      {facts.state !== 'known' && <text x={now + 8} y={middle - 4} fontSize={11} fill="currentColor">?</text>}
+    </svg>
+  );
+}
+
+function LastService({ x, runIn }: { x: number; runIn: boolean }) {
+  return <path d={`M${x} ${middle - 6} V${middle + 6}${runIn ? ` M${x + 3} ${middle - 6} V${middle + 6}` : ''}`} stroke="currentColor" strokeWidth={1.5} fill="none" />;
+}
+
+/** The axis above a list of hour lines. */
+export function HourAxis({ width = 260 }: { width?: number }) {
+  const x = hourScale(width - 24);
+  return (
+    <svg aria-hidden="true" width={width} height={24} viewBox={`0 0 ${width} 24`} className="block max-w-full text-muted">
+      {[-1000, -200, -40, ...hourTicks].map((hours) => (
+        <g key={hours} transform={`translate(${12 + x(hours)} 0)`}>
+          <line y1={18} y2={24} stroke="currentColor" />
+          {[-200, 40, 200, 1000, 4000].includes(hours) && <text y={14} fontSize={10} fill="currentColor" textAnchor="middle">{number(hours, 0)}</text>}
+        </g>
+      ))}
+      <g transform={`translate(${12 + x(0)} 0)`} className="text-ink">
+        <line y1={16} y2={24} stroke="currentColor" strokeWidth={1.25} />
+        <text y={13} fontSize={10} fontWeight={600} fill="currentColor" textAnchor="middle">now</text>
+      </g>
+    </svg>
+  );
+}
+
+/** Legend for the first look; one sentence per mark. */
+export const hourLineLegend = 'Machine hours from now, square-root scale. Upright tick: last service (double: running in). Bracket: window. Wedge: due; left of now it is overdue. Whisker: spread. Dashed: rough guess. Dots and ?: last service unknown. d, cyc: due by days or cycles.';

@@ -1,0 +1,87 @@
+'use client';
+
+import { type ReactNode, useId } from 'react';
+import { useFormContext, useWatch } from 'react-hook-form';
+import { type Dimension, dimensions, parseQuantity } from '../../core/units/parse-quantity';
+
+type FieldProps = { name: string; label: string; hint?: string; required?: boolean };
+
+/** The message of a field by its dotted path. */
+function useFieldError(name: string): string | undefined {
+  const { getFieldState, formState } = useFormContext();
+  return getFieldState(name, formState).error?.message;
+}
+
+/** Label, control, hint and message in one column; the message carries a mark and a bar, not only a colour. */
+function Field({ id, name, label, hint, required, echo, children }: FieldProps & { id: string; echo?: string | undefined; children: ReactNode }) {
+  const error = useFieldError(name);
+  return (
+    <div>
+      <label htmlFor={id} className="mb-1 block font-medium">
+        {label} {required ? <span className="caption font-normal">needed</span> : null}
+      </label>
+      {children}
+      {echo && <p className="caption mt-1">{echo}</p>}
+      {hint && !error && <p id={`${id}-hint`} className="caption mt-1">{hint}</p>}
+      {error && <p id={`${id}-error`} className="mt-1 border-l-4 border-ink pl-2 text-sm"><span aria-hidden="true">✗ </span>{error}</p>}
+    </div>
+  );
+}
+
+function useControl(name: string, hint?: string) {
+  const id = useId();
+  const { register } = useFormContext();
+  const error = useFieldError(name);
+  return { id, control: { id, ...register(name), 'aria-invalid': error ? true : undefined, 'aria-describedby': error ? `${id}-error` : hint ? `${id}-hint` : undefined } };
+}
+
+export function TextField(props: FieldProps & { type?: 'text' | 'date' | 'datetime-local'; autoComplete?: string }) {
+  const { id, control } = useControl(props.name, props.hint);
+  return <Field {...props} id={id}><input {...control} type={props.type ?? 'text'} autoComplete={props.autoComplete ?? 'off'} className="field" /></Field>;
+}
+
+export function NoteField(props: FieldProps & { rows?: number }) {
+  const { id, control } = useControl(props.name, props.hint);
+  return <Field {...props} id={id}><textarea {...control} rows={props.rows ?? 3} className="field" /></Field>;
+}
+
+/** A typed quantity with its unit; a conversion is shown as soon as it is typed. */
+export function QuantityField({ dimension, ...props }: FieldProps & { dimension: Dimension }) {
+  const { id, control } = useControl(props.name, props.hint);
+  const typed = useWatch({ name: props.name }) as string | undefined;
+  const parsed = typed ? parseQuantity(typed, dimension) : undefined;
+  const unit = dimensions[dimension].unit;
+  return (
+    <Field {...props} id={id} echo={parsed?.ok ? parsed.echo : undefined}>
+      <div className="flex items-center gap-2">
+        <input {...control} inputMode="decimal" autoComplete="off" className="field max-w-40 text-right" />
+        {unit && <span className="caption">{unit}</span>}
+      </div>
+    </Field>
+  );
+}
+
+export function ChoiceField({ options, empty, ...props }: FieldProps & { options: readonly { value: string; label: string }[]; empty?: string }) {
+  const { id, control } = useControl(props.name, props.hint);
+  return (
+    <Field {...props} id={id}>
+      <select {...control} className="field">
+        {empty !== undefined && <option value="">{empty}</option>}
+        {options.map(({ value, label }) => <option key={value} value={value}>{label}</option>)}
+      </select>
+    </Field>
+  );
+}
+
+export function TickField({ name, label }: { name: string; label: string }) {
+  const { id, control } = useControl(name);
+  return (
+    <div className="flex min-h-11 items-center gap-3">
+      <input {...control} type="checkbox" className="size-5 accent-ink" />
+      <label htmlFor={id}>{label}</label>
+    </div>
+  );
+}
+
+/** Options of a words table, in its order. */
+export const optionsOf = (words: Record<string, string>) => Object.entries(words).map(([value, label]) => ({ value, label }));

@@ -1,0 +1,38 @@
+'use client';
+
+import { type ReactNode, useState } from 'react';
+import { type DefaultValues, type FieldValues, FormProvider, type Path, useForm } from 'react-hook-form';
+import { FormProblem } from './notice';
+
+/** What a save answers: the value, or words for the form and for its fields (dotted paths). */
+export type SaveAnswer = { ok: true } | { ok: false; reason: string; fields?: Record<string, string> };
+
+type Props<Values extends FieldValues> = { initial: Values; save: (values: Values) => Promise<SaveAnswer>; submitLabel: string; children: ReactNode; aside?: ReactNode };
+
+/**
+ * The one form of the application. It sends what was typed to its save, puts refusals beside their fields, focuses the
+ * first of them, and keeps everything typed until the save has said yes.
+ */
+export function SavedForm<Values extends FieldValues>({ initial, save, submitLabel, children, aside }: Props<Values>) {
+  const form = useForm<Values>({ defaultValues: initial as DefaultValues<Values> });
+  const [reason, setReason] = useState<string | null>(null);
+  const submit = form.handleSubmit(async (values) => {
+    setReason(null);
+    const answer = await save(values).catch((): SaveAnswer => ({ ok: false, reason: 'The server does not answer. What you typed is kept; try again when there is signal.' }));
+    if (answer.ok) return;
+    setReason(answer.reason);
+    Object.entries(answer.fields ?? {}).forEach(([name, message], index) => form.setError(name as Path<Values>, { message }, { shouldFocus: index === 0 }));
+  });
+  return (
+    <FormProvider {...form}>
+      <form onSubmit={(event) => { form.clearErrors(); void submit(event); }} noValidate className="grid gap-5">
+        {children}
+        <FormProblem reason={reason} />
+        <div className="flex flex-wrap items-center gap-3">
+          <button className="button button-first" disabled={form.formState.isSubmitting}>{form.formState.isSubmitting ? 'Saving …' : submitLabel}</button>
+          {aside}
+        </div>
+      </form>
+    </FormProvider>
+  );
+}

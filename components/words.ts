@@ -1,0 +1,41 @@
+import { TZDate } from '@date-fns/tz';
+import { format, parseISO } from 'date-fns';
+import type { PlantDay } from '../core/time/plant-day';
+import { type AmountKind, amountKinds } from '../core/register/point-kinds';
+
+/** How numbers, dates and amounts are written everywhere. The core never rounds; this file does. */
+
+/** A number with a narrow space between thousands; `digits` decimals at most. */
+export function number(value: number, digits = 1): string {
+  return new Intl.NumberFormat('en', { maximumFractionDigits: digits }).format(value).replaceAll(',', '\u202f').replace('-', '−');
+}
+
+/** A number as precise as its size deserves: three significant digits below a hundred, whole above. */
+export function measured(value: number): string {
+  const size = Math.abs(value);
+  if (size !== 0 && size < 0.001) return value.toExponential(1);
+  return number(value, size >= 100 ? 0 : size >= 10 ? 1 : size >= 1 ? 2 : 3);
+}
+
+/** `24 Nov 2026` */
+export const day = (date: PlantDay): string => format(parseISO(date), 'd MMM yyyy');
+/** `Tuesday` */
+export const weekday = (date: PlantDay): string => format(parseISO(date), 'EEEE');
+/** ISO week number of a day. */
+export const week = (date: PlantDay): string => format(parseISO(date), 'I');
+/** `07:45` at the plant. */
+export const clock = (instant: string | Date, timeZone: string): string => format(new TZDate(new Date(instant), timeZone), 'HH:mm');
+/** `24 Nov 2026, 07:45` at the plant. */
+export const dayAndClock = (instant: string | Date, timeZone: string): string => format(new TZDate(new Date(instant), timeZone), 'd MMM yyyy, HH:mm');
+
+/** An amount in words: `20.2 g`, `3.2 L`, `40 drops`, `2 passes`, `to the mark`, `a film`. */
+export function amount(kind: AmountKind, value: number | null): string {
+  if (kind === 'to-mark') return 'to the mark';
+  if (kind === 'film') return 'a film';
+  if (value === null) return 'amount not set';
+  if (kind === 'purge') return `purge, at most ${measured(value)} g`;
+  return `${measured(value)} ${amountKinds[kind]}`;
+}
+
+/** `1 stroke`, `2 strokes` */
+export const counted = (count: number, one: string, many = `${one}s`): string => `${number(count, 0)} ${count === 1 ? one : many}`;
