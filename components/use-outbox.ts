@@ -107,3 +107,6 @@ export async function fetchDocument(id: string, url: string): Promise<{ ok: true
   const kept = await outbox.document(id);
   return kept ? { ok: true, document: kept, fromDevice: true } : { ok: false, reason: 'There is no connection, and this round has not been opened on this device before.' };
 }
+
+/** Keeps a changed document on the device. */
+export const keepDocument = async (id: string, document: unknown): Promise<void> => (await openOutbox()).keepDocument(id, document, Date.now());

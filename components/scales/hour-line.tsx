@@ -1,5 +1,6 @@
 import type { HourLine as HourLineFacts } from '../../core/interval/task-due';
-import { number } from '../words';
+import { type PlantDay, addDays } from '../../core/time/plant-day';
+import { day, number } from '../words';
 import { hourRange, hourScale, hourTicks } from './hour-scale';
 
 const height = 30;
@@ -24,10 +25,10 @@ export function HourLine({ facts, words, width = 260 }: { facts: HourLineFacts; 
   const from = lastH === undefined ? place(hourRange.past) : place(lastH);
   const to = dueH === undefined ? place(hourRange.future) : place(dueH);
   const dashes = facts.lowConfidence ? '4 3' : undefined;
+  // The ruled "now" is drawn by the list, unbroken down the page; see `nowPosition`.
   const beyond = dueH !== undefined && dueH > hourRange.future;
   return (
     <svg role="img" aria-label={words} width={width} height={height} viewBox={`0 0 ${width} ${height}`} className="block max-w-full text-ink">
-      <line x1={now} x2={now} y1={0} y2={height} stroke="currentColor" strokeWidth={1.25} />
       {facts.state === 'known' && dueH !== undefined ? (
         <>
           <line x1={from} x2={to} y1={middle} y2={middle} stroke="currentColor" strokeWidth={1} strokeDasharray={dashes} />
@@ -47,6 +48,9 @@ export function HourLine({ facts, words, width = 260 }: { facts: HourLineFacts; 
   );
 }
 
+/** Distance of "now" from the left edge of a line of this width, for ruling it down a whole list. */
+export const nowPosition = (width: number): number => 12 + hourScale(width - 24)(0);
+
 function LastService({ x, runIn }: { x: number; runIn: boolean }) {
   return <path d={`M${x} ${middle - 6} V${middle + 6}${runIn ? ` M${x + 3} ${middle - 6} V${middle + 6}` : ''}`} stroke="currentColor" strokeWidth={1.5} fill="none" />;
 }
@@ -59,13 +63,32 @@ export function HourAxis({ width = 260 }: { width?: number }) {
       {[-1000, -200, -40, ...hourTicks].map((hours) => (
         <g key={hours} transform={`translate(${12 + x(hours)} 0)`}>
           <line y1={18} y2={24} stroke="currentColor" />
-          {[-200, 40, 200, 1000, 4000].includes(hours) && <text y={14} fontSize={10} fill="currentColor" textAnchor="middle">{number(hours, 0)}</text>}
+          {[-1000, -200, 200, 1000, 4000].includes(hours) && <text y={14} x={hours === hourRange.future ? 10 : 0} fontSize={10} fill="currentColor" textAnchor={hours === hourRange.future ? 'end' : 'middle'}>{number(hours, 0)}</text>}
         </g>
       ))}
       <g transform={`translate(${12 + x(0)} 0)`} className="text-ink">
         <line y1={16} y2={24} stroke="currentColor" strokeWidth={1.25} />
         <text y={13} fontSize={10} fontWeight={600} fill="currentColor" textAnchor="middle">now</text>
       </g>
+    </svg>
+  );
+}
+
+/**
+ * The axis of a point's own page: absolute meter hours with dates underneath, where a meter tells them; else hours from
+ * now with dates.
+ */
+export function AbsoluteHourAxis({ nowHours, hoursPerDay, today, width }: { nowHours: number | undefined; hoursPerDay: number; today: PlantDay; width: number }) {
+  const x = hourScale(width - 24);
+  return (
+    <svg aria-hidden="true" width={width} height={34} viewBox={`0 0 ${width} 34`} className="block max-w-full text-muted">
+      {[-1000, -200, 0, 200, 1000, 4000].map((hours) => (
+        <g key={hours} transform={`translate(${12 + x(hours)} 0)`} className={hours === 0 ? 'text-ink' : undefined}>
+          <line y1={0} y2={hours === 0 ? 10 : 6} stroke="currentColor" strokeWidth={hours === 0 ? 1.5 : 1} />
+          <text y={19} x={hours === hourRange.future ? 12 : hours === hourRange.past ? -12 : 0} fontSize={10} fontWeight={hours === 0 ? 600 : 400} fill="currentColor" textAnchor={hours === hourRange.future ? 'end' : hours === hourRange.past ? 'start' : 'middle'}>{nowHours === undefined ? (hours === 0 ? 'now' : `${number(hours, 0)} h`) : nowHours + hours < 0 ? '' : `${number(nowHours + hours, 0)} h`}</text>
+          <text y={31} x={hours === hourRange.future ? 12 : hours === hourRange.past ? -12 : 0} fontSize={10} fill="currentColor" textAnchor={hours === hourRange.future ? 'end' : hours === hourRange.past ? 'start' : 'middle'}>{hours === 0 ? 'now' : day(addDays(today, Math.max(-20_000, Math.min(20_000, Math.round(hours / Math.max(hoursPerDay, 0.05)))))).replace(/ \d\d(\d\d)$/, ' ’$1')}</text>
+        </g>
+      ))}
     </svg>
   );
 }

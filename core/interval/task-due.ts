@@ -62,6 +62,9 @@ export type HourLine = {
   latestH?: number;
   runIn: boolean;
   lowConfidence: boolean;
+  /** Accumulated hours now and hours a day, for an axis in absolute hours with dates. */
+  nowHours?: number;
+  hoursPerDay: number;
 };
 
 type TaskDueInput = {
@@ -116,7 +119,7 @@ export function taskDue(input: TaskDueInput): TaskDue {
   if (!outcome.ok || outcome.result.state === 'unknown') {
     const state = decidedForNextRound ? ('next-round' as const) : ('unknown' as const);
     const notices: Notice[] = outcome.ok ? outcome.notices : [{ level: 'caution', text: outcome.reason }];
-    return { ...common, state, confidence: 'none', limits: [], notices, hourLine: { state, basis: 'h', runIn, lowConfidence: true } };
+    return { ...common, state, confidence: 'none', limits: [], notices, hourLine: { state, basis: 'h', runIn, lowConfidence: true, hoursPerDay } };
   }
   const { by, dueOn, window, consumedShare, limits } = outcome.result;
   const confidence = by === 'hours' || by === 'cycles' ? (meter?.rate.confidence ?? 'none') : 'exact';
@@ -146,6 +149,8 @@ export function taskDue(input: TaskDueInput): TaskDue {
       ...spread,
       runIn,
       lowConfidence: confidence === 'low' || confidence === 'none',
+      ...(meter?.unit === 'hours' && meter.rate.readings > 0 && now !== undefined && { nowHours: now }),
+      hoursPerDay,
     },
   };
 }

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import type { z } from 'zod';
 import { kinematicViscosity, viscosityIndexField } from '../fields';
 import { type WorkingStep, refuse, shown } from '../method';
 import { highestIndex, kv100FromIndex, lowestIndex, lowestKv100ForIndex, viscosityIndexOf } from './astm-d2270';

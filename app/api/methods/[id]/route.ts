@@ -13,7 +13,7 @@ export async function POST(request: Request, { params }: Context) {
     if (!body.ok) return body.response;
     const run = await runMethod(method, body.value);
     if (!run.ok) return problem(422, 'Cannot compute', run.detail, run.problems);
-    const { ok: _, ...answer } = run;
-    return Response.json(answer);
+    const { method: id, version, result, working, notices, source } = run;
+    return Response.json({ method: id, version, result, working, notices, source });
   });
 }

@@ -1,0 +1,65 @@
+import type { Metadata } from 'next';
+import Link from 'next/link';
+import { kindWords } from '../../../components/entry-words';
+import { WrittenList } from '../../../components/written-list';
+import { type EntryKind, entryKinds } from '../../../core/entry/kinds';
+import { addDays, isPlantDay, startOfPlantDay } from '../../../core/time/plant-day';
+import { activePeople, thePlant } from '../../../desk/plant';
+import { readLog } from '../../../desk/read/log';
+import { readNames } from '../../../desk/read/names';
+import { openDesk, reading } from '../../server';
+import { writtenItem } from '../../written-item';
+
+export const metadata: Metadata = { title: 'Log' };
+
+const pageSize = 50;
+type Search = Partial<Record<'kind' | 'machine' | 'by' | 'text' | 'from' | 'to' | 'before', string>>;
+
+/** Everything written, newest first. The address holds the filter. */
+export default async function LogPage({ searchParams }: { searchParams: Promise<Search> }) {
+  const search = await searchParams;
+  await openDesk();
+  const { lines, names, plant, people } = await reading(async (db) => {
+    const home = await thePlant(db);
+    const start = (day: string | undefined, shift = 0) => (day && isPlantDay(day) ? new Date(startOfPlantDay(addDays(day, shift), home.timeZone, home.dayStartsAtMinutes)) : undefined);
+    const kind = entryKinds.find((each) => each === search.kind);
+    const from = start(search.from);
+    const to = start(search.to, 1);
+    const before = Number(search.before);
+    return {
+      plant: home, people: await activePeople(db), names: await readNames(db),
+      lines: await readLog(db, { ...(kind && { kind }), ...(search.machine && { machineCode: search.machine.toUpperCase().slice(0, 20) }), ...(search.by && { initials: search.by.slice(0, 8) }), ...(search.text && { text: search.text.slice(0, 100) }), ...(from && { from }), ...(to && { to }), ...(before > 0 && { beforeSeq: before }) }, pageSize),
+    };
+  });
+  const older = lines.length === pageSize ? `/log?${new URLSearchParams({ ...Object.fromEntries(Object.entries(search).filter(([, value]) => value)), before: String(lines.at(-1)!.seq) })}` : null;
+  return (
+    <>
+      <header className="border-b-2 border-ink pb-3"><h1 className="text-3xl">Log</h1></header>
+      <form className="no-print mt-4 grid grid-cols-2 gap-3 md:grid-cols-4 xl:grid-cols-7 xl:items-end" role="search">
+        <Choice name="kind" label="Kind" value={search.kind} options={entryKinds.map((kind): [string, string] => [kind, kindWords[kind as EntryKind]])} />
+        <Choice name="by" label="Written by" value={search.by} options={people.map(({ initials, name }): [string, string] => [initials, name])} />
+        <Text name="machine" label="Machine code" value={search.machine} />
+        <Text name="text" label="Words" value={search.text} />
+        <Text name="from" label="From" type="date" value={search.from} />
+        <Text name="to" label="To" type="date" value={search.to} />
+        <button className="button self-end">Show</button>
+      </form>
+      <section aria-label="Entries" className="mt-6 max-w-4xl">
+        {lines.length === 0 ? <p>Nothing written matches. <Link href="/log">Show everything</Link></p> : <WrittenList items={lines.map((line) => writtenItem(line, names, plant.timeZone, true))} />}
+        {older && <p className="mt-4"><Link href={older} className="button">Older entries</Link></p>}
+      </section>
+    </>
+  );
+}
+
+function Choice({ name, label, value, options }: { name: string; label: string; value: string | undefined; options: [string, string][] }) {
+  return (
+    <label className="block"><span className="caption">{label}</span>
+      <select name={name} defaultValue={value ?? ''} className="field"><option value="">any</option>{options.map(([key, words]) => <option key={key} value={key}>{words}</option>)}</select>
+    </label>
+  );
+}
+
+function Text({ name, label, value, type = 'text' }: { name: string; label: string; value: string | undefined; type?: 'text' | 'date' }) {
+  return <label className="block"><span className="caption">{label}</span><input name={name} type={type} defaultValue={value ?? ''} className="field" /></label>;
+}

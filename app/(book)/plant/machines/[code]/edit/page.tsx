@@ -1,0 +1,23 @@
+import type { Metadata } from 'next';
+import { notFound } from 'next/navigation';
+import { findMachine } from '../../../../../../desk/register/machines';
+import { openDesk, reading } from '../../../../../server';
+import { MachineFields } from '../../machine-fields';
+
+export const metadata: Metadata = { title: 'Change a machine' };
+
+const typed = (value: number | null) => (value === null ? '' : String(value));
+
+export default async function EditMachinePage({ params }: { params: Promise<{ code: string }> }) {
+  const { code } = await params;
+  await openDesk();
+  const { machine, areas } = await reading(async (db) => ({ machine: await findMachine({ db }, decodeURIComponent(code)), areas: await db.Area.findAll({ order: [['position', 'ASC']] }) }));
+  if (!machine) notFound();
+  const { id, version, areaId, name, description, dutyHoursPerDay, fittingCount, energySources } = machine;
+  return (
+    <div className="max-w-3xl">
+      <h1 className="mb-6 border-b-2 border-ink pb-3 text-3xl">Change {machine.code}</h1>
+      <MachineFields known={{ id, version }} areas={areas.map((area) => ({ value: area.id, label: `${area.code} ${area.name}` }))} initial={{ areaId, code: machine.code, name, description, dutyHoursPerDay: typed(dutyHoursPerDay), fittingCount: typed(fittingCount), energySources }} />
+    </div>
+  );
+}

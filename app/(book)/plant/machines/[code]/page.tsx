@@ -1,0 +1,112 @@
+import type { Metadata } from 'next';
+import Link from 'next/link';
+import { notFound, redirect } from 'next/navigation';
+import { DueList } from '../../../../../components/due-list';
+import { ReadingForm } from '../../../../../components/entry/reading-form';
+import { counted, dayAndClock, measured, number } from '../../../../../components/words';
+import { WrittenList } from '../../../../../components/written-list';
+import { pointKinds } from '../../../../../core/register/point-kinds';
+import { pointLabel } from '../../../../../core/register/assignment';
+import { plantDayOf } from '../../../../../core/time/plant-day';
+import { thePlant } from '../../../../../desk/plant';
+import { readMachinePage } from '../../../../../desk/read/machine';
+import { readNames } from '../../../../../desk/read/names';
+import { dueItem, pointPath } from '../../../../due-item';
+import { openDesk, reading } from '../../../../server';
+import { writtenItem } from '../../../../written-item';
+import { MeterFields } from './meter-fields';
+import { WalkingOrder } from './walking-order';
+
+type Props = { params: Promise<{ code: string }> };
+
+export const generateMetadata = async ({ params }: Props): Promise<Metadata> => ({ title: decodeURIComponent((await params).code) });
+
+/** A machine: its points in walking order, where its tasks stand, its meters and its history. */
+export default async function MachinePage({ params }: Props) {
+  const code = decodeURIComponent((await params).code);
+  const desk = await openDesk();
+  const { page, plant, names } = await reading(async (db) => ({ page: await readMachinePage(desk, code), plant: await thePlant(db), names: await readNames(db) }));
+  if (!page) notFound();
+  const { machine, area, points, states, meters, history, oldCodes } = page;
+  if (machine.code !== code) redirect(`/plant/machines/${machine.code}`);
+  const today = plantDayOf(desk.now.getTime(), plant.timeZone, plant.dayStartsAtMinutes);
+  const uncounted = machine.fittingCount !== null && machine.fittingCount !== points.length;
+  return (
+    <>
+      <header className="flex flex-wrap items-end justify-between gap-4 border-b-2 border-ink pb-3">
+        <div>
+          <p className="caption"><Link href="/plant">Plant</Link> › {area.code} {area.name}</p>
+          <h1 className="text-3xl"><span className="mr-3">{machine.code}</span><span className="font-normal">{machine.name}</span></h1>
+          {oldCodes.length > 0 && <p className="caption">formerly {oldCodes.join(', ')}</p>}
+        </div>
+        <p className="no-print flex gap-2"><Link href={`/plant/machines/${code}/edit`} className="button">Change machine</Link><Link href={`/plant/machines/${code}/points/new`} className="button">Add a point</Link></p>
+      </header>
+      {machine.description && <p className="mt-4 max-w-prose">{machine.description}</p>}
+      <div className="mt-6 gap-10 xl:grid xl:grid-cols-[minmax(0,1.9fr)_minmax(0,1fr)]">
+        <div className="grid content-start gap-10">
+          <section aria-labelledby="points">
+            <h2 id="points" className="text-xl">Points in walking order <span className="caption font-normal">{counted(points.length, 'point')}</span></h2>
+            {uncounted && <p className="mt-2 border-l-4 border-ink pl-3">{counted(machine.fittingCount!, 'fitting')} were counted on the machine, {points.length} are listed. Walk around it once more.</p>}
+            {points.length === 0 ? <p className="mt-3">No points yet. Count the fittings on the machine, end to end and top to bottom, then add them in the order you walk. <Link href={`/plant/machines/${code}/points/new`}>Add the first point</Link></p> : (
+              <ol className="mt-3">
+                {points.map((point, index) => (
+                  <li key={point.id} className="rule-t flex flex-wrap items-center gap-x-4 py-2">
+                    <Link href={pointPath(machine.code, point.number)} className="font-semibold whitespace-nowrap">{pointLabel(machine.code, point.number)}</Link>
+                    <span>{point.name}</span>
+                    <span className="text-muted">{pointKinds[point.kind].label.toLowerCase()}, {point.location}</span>
+                    <span className="ml-auto flex items-center gap-2">
+                      {states.find((state) => state.point.id === point.id)?.lubricant && <span className="house-code">{states.find((state) => state.point.id === point.id)!.lubricant!.code}</span>}
+                      <WalkingOrder pointId={point.id} label={pointLabel(machine.code, point.number)} first={index === 0} last={index === points.length - 1} />
+                    </span>
+                  </li>
+                ))}
+              </ol>
+            )}
+          </section>
+          {states.length > 0 && (
+            <section aria-labelledby="tasks">
+              <h2 id="tasks" className="text-xl">Tasks</h2>
+              <DueList caption={`Tasks of ${machine.code}`} items={states.map((state) => dueItem(state, today))} />
+            </section>
+          )}
+        </div>
+        <div className="grid content-start gap-10 border-rule max-xl:mt-10 xl:border-l xl:pl-8">
+          <section aria-labelledby="meters" id="meters-section">
+            <h2 id="meters" className="text-xl">Meters</h2>
+            {meters.length === 0 && <p className="mt-2">No meter. {machine.dutyHoursPerDay ? `Hours are estimated from ${number(machine.dutyHoursPerDay)} h a day by plan.` : 'Without a meter or planned hours only limits in days can be followed.'}</p>}
+            {meters.map((meter) => (
+              <div key={meter.id} className="rule-t mt-3 pt-3">
+                <h3>{meter.name}</h3>
+                <p>{meter.last ? <>Shows <strong>{number(meter.last.value)}</strong> {meter.unit === 'hours' ? 'h' : meter.unit} on {dayAndClock(meter.last.at, plant.timeZone)}.</> : 'Never read.'} {meter.state.rate.confidence !== 'none' && <>Runs about {measured(meter.state.rate.mid)} a day ({measured(meter.state.rate.low)} to {measured(meter.state.rate.high)}; confidence {meter.state.rate.confidence}).</>}</p>
+                {meter.state.rejected.length > 0 && <ul className="mt-1">{meter.state.rejected.slice(-3).map(({ index, reason }) => <li key={index} className="caption">Left out: {reason}</li>)}</ul>}
+                <div className="no-print mt-3"><ReadingForm timeZone={plant.timeZone} personId={desk.actor.id} meter={{ id: meter.id, machineId: machine.id, name: meter.name, unit: meter.unit, lastValue: meter.last?.value ?? null, lastAt: meter.last?.at ?? null, maxPerDay: meter.maxPerDay, resolution: meter.resolution, rolloverAt: meter.rolloverAt }} /></div>
+                <details className="no-print mt-2">
+                  <summary className="inline-flex min-h-11 cursor-pointer items-center text-sm underline decoration-rule underline-offset-4 md:min-h-8">Change this meter</summary>
+                  <div className="mt-3"><MeterFields key={meter.version} machineId={machine.id} known={{ id: meter.id, version: meter.version }} initial={{ name: meter.name, unit: meter.unit, rolloverAt: meter.rolloverAt === null ? '' : String(meter.rolloverAt), resolution: String(meter.resolution), maxPerDay: String(meter.maxPerDay) }} /></div>
+                </details>
+              </div>
+            ))}
+            <details className="no-print mt-4" open={meters.length === 0 && points.length > 0}>
+              <summary className="inline-flex min-h-11 cursor-pointer items-center underline decoration-rule underline-offset-4 md:min-h-8">Add a meter</summary>
+              <div className="mt-3"><MeterFields machineId={machine.id} /></div>
+            </details>
+          </section>
+          <section aria-labelledby="energy">
+            <h2 id="energy" className="text-xl">Energy sources</h2>
+            <p className="caption">Isolate each and prove it at zero, by the site’s own rules. This list informs; it does not permit.</p>
+            {machine.energySources.length === 0 ? <p className="mt-2">None listed. <Link href={`/plant/machines/${code}/edit`}>List them</Link> before anyone works inside.</p> : (
+              <dl className="mt-2">
+                {machine.energySources.map(({ source, proofOfZero }) => <div key={source} className="rule-t py-2"><dt className="font-medium">{source}</dt><dd className="text-muted">{proofOfZero}</dd></div>)}
+              </dl>
+            )}
+          </section>
+          <section aria-labelledby="history">
+            <h2 id="history" className="mb-2 text-xl">Written lately</h2>
+            {history.length === 0 ? <p>Nothing has been written about this machine yet.</p> : <WrittenList items={history.map((line) => writtenItem(line, names, plant.timeZone, true))} />}
+            {history.length > 0 && <p className="mt-2"><Link href={`/log?machine=${code}`}>All entries of {code}</Link></p>}
+          </section>
+        </div>
+      </div>
+    </>
+  );
+}

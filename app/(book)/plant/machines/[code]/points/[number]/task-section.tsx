@@ -1,0 +1,65 @@
+import { OverrideForm } from '../../../../../../../components/entry/override-form';
+import { AbsoluteHourAxis, HourLine, nowPosition } from '../../../../../../../components/scales/hour-line';
+import { Working, WorkingSteps } from '../../../../../../../components/ui/working';
+import { NoticeLine } from '../../../../../../../components/ui/notice';
+import { amount, counted, day, measured, number } from '../../../../../../../components/words';
+import { dueWords } from '../../../../../../../core/interval/due-words';
+import { amountKinds, machineStates } from '../../../../../../../core/register/point-kinds';
+import type { PlantDay } from '../../../../../../../core/time/plant-day';
+import type { Override, TaskState } from '../../../../../../../desk/plan/states';
+
+type Props = { state: TaskState; today: PlantDay; personId: string; machineId: string; guns: { id: string; code: string; lubricantId: string; gramsPerStroke: number }[] };
+
+const axisWidth = 480;
+const summary = 'inline-flex min-h-11 cursor-pointer items-center text-sm underline decoration-rule underline-offset-4 md:min-h-8';
+
+/** One task: how much, how often, when next, each with its working and the way to overrule it. */
+export function TaskSection({ state, today, personId, machineId, guns }: Props) {
+  const { due, interval, title, machineState, procedureText, lubricant } = state;
+  const steady = interval.stages.find(({ count }) => count === undefined);
+  const gun = guns.find(({ lubricantId }) => lubricantId === lubricant?.id);
+  const strokes = state.amount.kind === 'grams' && gun && state.amount.value !== null ? Math.max(1, Math.round(state.amount.value / gun.gramsPerStroke)) : null;
+  const common = { personId, machineId, pointId: state.point.id, taskId: state.taskId };
+  const intervalUnit = steady?.hours !== undefined ? 'h' : 'd';
+  return (
+    <section aria-label={title} className="rule-t mt-3 pt-4">
+      <h3 className="text-lg">{title} <span className="caption font-normal">{machineStates[machineState]}{state.routes.length > 0 ? `, on route ${state.routes.map(({ code }) => code).join(', ')}` : ', on no route yet'}</span></h3>
+      <div className="mt-3 grid gap-6 sm:grid-cols-2">
+        <div>
+          <p className="text-muted">How much</p>
+          <p className="text-2xl">{amount(state.amount.kind, state.amount.value)}</p>
+          {strokes !== null && <p>{counted(strokes, 'stroke')} of {gun!.code}</p>}
+          {state.amount.override && <OverrideLine override={state.amount.override} />}
+          {state.amount.computed && <Working computation={state.amount.computed} label="The working of the amount" />}
+          {!state.amount.computed && <p className="caption">As stated by its source.</p>}
+          {state.amount.planned !== null && <details><summary className={summary}>Override the amount</summary><div className="mt-2"><OverrideForm {...common} field="amount" unit={amountKinds[state.amount.kind].split(' ')[0]!} computed={state.amount.planned} overridden={state.amount.override !== null} /></div></details>}
+        </div>
+        <div>
+          <p className="text-muted">How often</p>
+          <ul>{interval.stages.map(({ name, count, hours, days, cycles }) => <li key={name} className={count === undefined ? 'text-2xl' : ''}>{count === undefined ? 'every ' : `${name}: ${count === 1 ? 'once after ' : `${count} times every `}`}{[hours !== undefined && `${number(hours, 0)} h`, cycles !== undefined && `${number(cycles, 0)} cycles`, days !== undefined && counted(days, 'day')].filter(Boolean).join(' or ')}</li>)}</ul>
+          {interval.override && <OverrideLine override={interval.override} />}
+          {interval.computed && <Working computation={interval.computed} label="The working of the interval" />}
+          {steady && <details><summary className={summary}>Override the interval</summary><div className="mt-2"><OverrideForm {...common} field="interval" unit={intervalUnit} computed={interval.override?.computed ?? (intervalUnit === 'h' ? steady.hours : steady.days) ?? null} overridden={interval.override !== null} /></div></details>}
+        </div>
+      </div>
+      <div className="mt-4">
+        <p className="text-muted">When next</p>
+        <p className="text-lg"><strong>{due.dueOn ? day(due.dueOn) : due.state === 'known' ? 'no date' : 'unknown'}</strong> <span>{dueWords(due, today)}</span>{due.runIn && <span>, running in</span>}</p>
+        {due.window && <p className="caption">Window {day(due.window.fromOn)} to {day(due.window.toOn)}. {due.lastServiceAt ? `Last done ${day(due.lastServiceAt.slice(0, 10))}.` : ''} {due.consumedShare === undefined ? '' : `${number(due.consumedShare * 100, 0)} % used up.`}</p>}
+        {due.state !== 'known' && <p className="caption">Say below when it was last done, or start counting today: write “Counting begins”.</p>}
+        <div className="relative mt-2 w-fit max-w-full">
+          <span aria-hidden="true" className="absolute top-0 h-8 border-l-[1.5px] border-ink" style={{ left: nowPosition(axisWidth) }} />
+          <HourLine facts={due.hourLine} words={`${title}: ${dueWords(due, today)}`} width={axisWidth} />
+          <AbsoluteHourAxis nowHours={due.hourLine.nowHours} hoursPerDay={due.hourLine.hoursPerDay} today={today} width={axisWidth} />
+        </div>
+        {due.notices.map((notice, index) => <NoticeLine key={index} notice={notice} />)}
+        {due.working.length > 0 && <details><summary className={summary}>Why is this due?</summary><div className="mt-1 border-l-2 border-ink pl-4"><WorkingSteps steps={due.working} /></div></details>}
+      </div>
+      {procedureText && <details><summary className={summary}>How it is done</summary><p className="mt-1 max-w-prose whitespace-pre-line">{procedureText}</p></details>}
+    </section>
+  );
+}
+
+function OverrideLine({ override: { value, unit, computed, reason, by, at } }: { override: Override }) {
+  return <p className="border-l-4 border-ink pl-3"><strong>Overruled</strong> to {measured(value)} {unit} by {by}, {day(at.slice(0, 10))}: {reason}{computed !== null && <span className="caption"> Computed: {measured(computed)} {unit}.</span>}</p>;
+}

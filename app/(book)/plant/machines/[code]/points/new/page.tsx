@@ -1,0 +1,24 @@
+import type { Metadata } from 'next';
+import { notFound } from 'next/navigation';
+import { findMachine } from '../../../../../../../desk/register/machines';
+import { openDesk, reading } from '../../../../../../server';
+import { PointFields } from '../point-fields';
+import { usualDetails } from '../usual-details';
+
+export const metadata: Metadata = { title: 'Add a point' };
+
+export default async function NewPointPage({ params }: { params: Promise<{ code: string }> }) {
+  const code = decodeURIComponent((await params).code);
+  await openDesk();
+  const { machine, reservoirs } = await reading(async (db) => {
+    const found = await findMachine({ db }, code);
+    return { machine: found, reservoirs: found ? await db.Reservoir.findAll({ where: { machineId: found.id } }) : [] };
+  });
+  if (!machine) notFound();
+  return (
+    <div className="max-w-4xl">
+      <h1 className="mb-6 border-b-2 border-ink pb-3 text-3xl">Add a point to {machine.code} <span className="font-normal">{machine.name}</span></h1>
+      <PointFields machine={{ id: machine.id, code: machine.code }} reservoirs={reservoirs.map(({ id, name }) => ({ value: id, label: name }))} initial={{ kind: 'rolling-bearing', name: '', location: '', reservoirId: '', consequence: '2', machineState: 'any', cautions: '', doNots: '', accessNote: '', enoughSign: '', forbidsAirGun: false, details: usualDetails }} />
+    </div>
+  );
+}

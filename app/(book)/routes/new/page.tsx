@@ -1,0 +1,17 @@
+import type { Metadata } from 'next';
+import { readTaskChoices } from '../../../../desk/read/task-choices';
+import { openDesk, reading } from '../../../server';
+import { RouteBuilder } from '../route-builder';
+
+export const metadata: Metadata = { title: 'Make a route' };
+
+export default async function NewRoutePage() {
+  const desk = await openDesk();
+  const choices = await reading((db) => readTaskChoices(db, desk.now));
+  return (
+    <>
+      <h1 className="mb-6 border-b-2 border-ink pb-3 text-3xl">Make a route</h1>
+      <RouteBuilder choices={choices} />
+    </>
+  );
+}

@@ -1,0 +1,11 @@
+import { redirect } from 'next/navigation';
+import { plantDayOf } from '../../../core/time/plant-day';
+import { thePlant } from '../../../desk/plant';
+import { openDesk, reading } from '../../server';
+
+/** Today's page has the address of its date, so that it can be sent and turned. */
+export default async function TodayPage() {
+  const { now } = await openDesk();
+  const plant = await reading(thePlant);
+  redirect(`/today/${plantDayOf(now.getTime(), plant.timeZone, plant.dayStartsAtMinutes)}`);
+}

@@ -1,0 +1,72 @@
+import { effectiveEntries } from '../../core/entry/effective';
+import { type DueStanding, standingOn } from '../../core/interval/due-words';
+import { type PlantDay, addDays, daysBetween, plantDayOf, startOfPlantDay } from '../../core/time/plant-day';
+import type { Desk } from '../desk';
+import { type MeterReadingState, type TaskState, loadMeters, loadTaskStates } from '../plan/states';
+import { thePlant } from '../plant';
+import { type RoundSummary, listRounds } from '../walk/rounds';
+import { type LogLine, readLog } from './log';
+
+/** Meters not read for longer than this want reading. */
+const readEveryDays = 7;
+const standingOrder: DueStanding[] = ['overdue', 'due', 'soon', 'unknown', 'later'];
+
+/** What one walk of the day holds: a route's tasks that are wanted, most urgent first. */
+export type DiaryWalk = { routeId: string | null; code: string; name: string; tasks: (TaskState & { standing: DueStanding })[] };
+
+export type DiaryPage = {
+  day: PlantDay;
+  today: PlantDay;
+  timeZone: string;
+  walks: DiaryWalk[];
+  unknownCount: number;
+  metersToRead: (MeterReadingState & { machineCode: string; machineName: string; daysSince: number | null })[];
+  rounds: RoundSummary[];
+  written: LogLine[];
+  findings: LogLine[];
+};
+
+/** One page of the diary. A past page shows how things stood at its end; a coming one what will be due on it. */
+export async function readDiary({ db, now }: Pick<Desk, 'db' | 'now'>, day: PlantDay): Promise<DiaryPage> {
+  const plant = await thePlant(db);
+  const { timeZone, dayStartsAtMinutes } = plant;
+  const today = plantDayOf(now.getTime(), timeZone, dayStartsAtMinutes);
+  const from = new Date(startOfPlantDay(day, timeZone, dayStartsAtMinutes));
+  const to = new Date(startOfPlantDay(addDays(day, 1), timeZone, dayStartsAtMinutes));
+  const asOf = to < now ? new Date(to.getTime() - 1) : now;
+  const [states, meters, machines, rounds, written, findings] = await Promise.all([loadTaskStates(db, asOf), loadMeters(db, asOf), db.Machine.findAll({ where: { retiredOn: null } }), listRounds(db, from, to), readLog(db, { from, to }, 200), openFindings(db, asOf)]);
+  const wanted = states
+    .map((state) => ({ ...state, standing: standingOn(state.due, day) }))
+    .filter(({ standing, due }) => (day > today ? due.dueOn === day || due.window?.fromOn === day : standing === 'overdue' || standing === 'due'));
+  return {
+    day, today, timeZone, rounds, written, findings,
+    walks: groupByRoute(wanted),
+    unknownCount: states.filter(({ due }) => due.state === 'unknown').length,
+    metersToRead: day > today ? [] : meters.flatMap((meter) => {
+      const machine = machines.find(({ id }) => id === meter.machineId);
+      const daysSince = meter.last ? daysBetween(plantDayOf(Date.parse(meter.last.at), timeZone), day) : null;
+      return machine && (daysSince === null || daysSince >= readEveryDays) ? [{ ...meter, machineCode: machine.code, machineName: machine.name, daysSince }] : [];
+    }).sort((a, b) => (b.daysSince ?? 9999) - (a.daysSince ?? 9999)),
+  };
+}
+
+function groupByRoute(tasks: (TaskState & { standing: DueStanding })[]): DiaryWalk[] {
+  const walks = new Map<string, DiaryWalk>();
+  for (const task of tasks) {
+    const route = task.routes[0];
+    const key = route?.id ?? '';
+    if (!walks.has(key)) walks.set(key, { routeId: route?.id ?? null, code: route?.code ?? '', name: route?.name ?? 'On no route yet', tasks: [] });
+    walks.get(key)!.tasks.push(task);
+  }
+  const urgency = (task: { standing: DueStanding; due: TaskState['due'] }) => `${standingOrder.indexOf(task.standing)}${task.due.dueOn ?? '9999'}`;
+  for (const walk of walks.values()) walk.tasks.sort((a, b) => urgency(a).localeCompare(urgency(b)));
+  return [...walks.values()].sort((a, b) => (a.routeId === null ? 1 : b.routeId === null ? -1 : a.code.localeCompare(b.code)));
+}
+
+/** Findings that are to be followed up, newest first. Closing one comes with its follow-up; until then it stays open. */
+async function openFindings(db: Desk['db'], asOf: Date): Promise<LogLine[]> {
+  const lines = await readLog(db, { kind: 'finding', to: asOf }, 100);
+  const corrections = lines.length > 0 ? await readLog(db, { ids: lines.flatMap(({ correctedById }) => correctedById ?? []).concat('none') }, 100) : [];
+  const standing = new Set(effectiveEntries([...lines, ...corrections].map((line) => ({ ...line, machineId: line.machine?.id ?? null, pointId: line.point?.id ?? null }))).map(({ id }) => id));
+  return lines.filter(({ id }) => standing.has(id));
+}
