@@ -10,7 +10,7 @@ const rooms = {
   demo: { rooms: ['core', 'desk'], packages: ['ulid'] },
 };
 const allRooms = [...Object.keys(rooms), 'scripts', 'e2e', 'standins'];
-const notTests = '\\.test\\.tsx?$';
+const notTests = '(\\.test\\.tsx?|/testing\\.ts)$';
 
 const forbidden = Object.entries(rooms).flatMap(([room, may]) => {
   const closed = allRooms.filter((other) => other !== room && !may.rooms.includes(other));

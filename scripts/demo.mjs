@@ -4,7 +4,7 @@ import { createServer } from 'node:net';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { build, prepareDatabase, serve } from './lib/application.mjs';
-import { startDatabase } from './lib/database.mjs';
+import { startDatabase, superviseDatabase } from './lib/database.mjs';
 import { ensureNodeModules, ensurePrograms } from './lib/packages.mjs';
 import { PlainError, reportFailure, step, totalTime } from './lib/steps.mjs';
 
@@ -18,6 +18,7 @@ const ownDatabase = process.env.DATABASE_URL === undefined;
 let database;
 let application;
 let stopping = false;
+let databaseUrl = process.env.DATABASE_URL;
 
 async function stop() {
   if (stopping) return;
@@ -46,19 +47,6 @@ async function checkNothingRuns() {
   writeFileSync(pidFile, String(process.pid));
 }
 
-/** A database server that dies while we serve is started again on the same port; the application waits for it. */
-async function keepDatabaseAlive() {
-  for (;;) {
-    await database.exit;
-    if (stopping) return;
-    console.log('            The database stopped. Starting it again …');
-    await new Promise((resolve) => setTimeout(resolve, 3000));
-    if (stopping) return;
-    database = await startDatabase(folder, { port: database.port });
-    console.log('            The database is back.');
-  }
-}
-
 process.on('SIGINT', () => void stop().then(() => process.exit(0)));
 process.on('SIGTERM', () => void stop().then(() => process.exit(0)));
 
@@ -68,12 +56,14 @@ try {
   if (ownDatabase) await step('Programs', () => ensurePrograms(['mariadbd', 'mariadb-install-db', 'mariadb']));
   await step('Packages', () => ensureNodeModules(root));
   if (!dev) await step('Application', () => build(root, '.next'));
-  if (ownDatabase) await step('Database', async () => { database = await startDatabase(folder); });
-  const databaseUrl = database?.url ?? process.env.DATABASE_URL;
+  if (ownDatabase) await step('Database', async () => {
+    const server = await startDatabase(folder);
+    databaseUrl = server.url;
+    database = superviseDatabase(folder, server, (words) => console.log(`            ${words}`));
+  });
   await step('Plant', () => prepareDatabase(root, databaseUrl, { demo: true }));
   await step('Server', async () => { application = await serve({ distDir: '.next', port, databaseUrl, logFile: join(folder, 'application.log'), dev }); });
   console.log(`\nReady after ${totalTime()}: http://127.0.0.1:${port}\nCtrl-C stops it; the data stays. Start over: npm run demo -- --fresh`);
-  if (database) keepDatabaseAlive().catch(reportFailure);
   await application.exit;
   if (!stopping) throw new PlainError(`The application stopped by itself; its words are in ${join(folder, 'application.log')}.`);
 } catch (error) {

@@ -58,6 +58,7 @@ export function StopView({ stop, answer, guns, meters, onWrite, onNext }: Props)
         <p className="mt-4">{stop.title}</p>
         <p className="flex flex-wrap items-center gap-x-3 text-[40px] leading-tight font-semibold"><span>{stop.action === 'check' ? 'Look and judge' : planned.words}</span>{stop.lubricant && <><span aria-hidden="true">·</span><span className="house-code text-[34px]">{stop.lubricant.code}</span></>}</p>
         <p>{plannedDetail(stop, planned)}{fitting.length > 1 && <button type="button" className="ml-2 min-h-14 underline" onClick={() => setSheet('gun')}>Other gun</button>}{stop.amountKind === 'grams' && fitting.length === 0 && 'No gun carries this grease: weigh it.'}</p>
+        {stop.enoughSign && <p className="mt-1"><strong>Enough:</strong> {stop.enoughSign}</p>}
         {counts && (
           <div className="mt-3 flex items-center gap-4">
             <button type="button" className="button size-14 p-0" onClick={() => step(-1)} aria-label={`One ${planned.unit === 'strokes' ? 'stroke' : 'step'} less`}><Minus aria-hidden="true" /></button>
@@ -66,7 +67,6 @@ export function StopView({ stop, answer, guns, meters, onWrite, onNext }: Props)
           </div>
         )}
         {stop.action === 'oil-change' && <button type="button" className="button mt-3 min-h-14 w-full" onClick={() => setSheet('drained')}>{drained === null ? 'Drained: not measured' : `Drained: ${measured(drained)} L`}</button>}
-        {stop.enoughSign && <p className="mt-3"><strong>Enough:</strong> {stop.enoughSign}</p>}
         {stop.accessNote && <p className="mt-2"><strong>Getting there:</strong> {stop.accessNote}</p>}
         {stop.procedureText && <p className="mt-2 whitespace-pre-line"><strong>How:</strong> {stop.procedureText}</p>}
         <p className="caption mt-2">{stop.dueWords}</p>

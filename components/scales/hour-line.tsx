@@ -63,7 +63,7 @@ export function HourAxis({ width = 260 }: { width?: number }) {
       {[-1000, -200, -40, ...hourTicks].map((hours) => (
         <g key={hours} transform={`translate(${12 + x(hours)} 0)`}>
           <line y1={18} y2={24} stroke="currentColor" />
-          {[-1000, -200, 200, 1000, 4000].includes(hours) && <text y={14} x={hours === hourRange.future ? 10 : 0} fontSize={10} fill="currentColor" textAnchor={hours === hourRange.future ? 'end' : 'middle'}>{number(hours, 0)}</text>}
+          {[-1000, -200, 200, 1000, 4000].includes(hours) && <text y={14} x={hours === hourRange.future ? 10 : hours === hourRange.past ? -10 : 0} fontSize={10} fill="currentColor" textAnchor={hours === hourRange.future ? 'end' : hours === hourRange.past ? 'start' : 'middle'}>{number(hours, 0)}</text>}
         </g>
       ))}
       <g transform={`translate(${12 + x(0)} 0)`} className="text-ink">

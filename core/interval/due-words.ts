@@ -26,6 +26,6 @@ export function dueWords(due: Pick<TaskDue, 'state' | 'dueOn' | 'window' | 'by' 
   if (!due.dueOn) return 'no date: no rate known';
   const days = daysBetween(today, due.dueOn);
   const when = days === 0 ? 'today' : days > 0 ? `in ${days} ${days === 1 ? 'day' : 'days'}` : `${-days} ${days === -1 ? 'day' : 'days'} ago`;
-  const words = { overdue: `overdue, was due ${when}`, due: days < 0 ? `due, planned ${when}` : `due ${when}`, soon: `due ${when}`, later: `due ${when}`, unknown: '' }[standingOn(due, today)];
+  const words = { overdue: `overdue by ${-days} ${days === -1 ? 'day' : 'days'}`, due: days < 0 ? `due, planned ${when}` : `due ${when}`, soon: `due ${when}`, later: `due ${when}`, unknown: '' }[standingOn(due, today)];
   return due.confidence === 'low' || due.confidence === 'none' ? `${words} (rough guess)` : words;
 }

@@ -75,3 +75,35 @@ export async function startDatabase(folder, { port } = {}) {
     stop: () => server.stop(20_000),
   };
 }
+
+/**
+ * Keeps a database running: when the server dies it is started again on the same port, where its clients expect it.
+ * While a file named `hold` lies in the folder it stays away; the outage test uses that.
+ * @param {string} folder
+ * @param {Awaited<ReturnType<typeof startDatabase>>} first
+ * @param {(words: string) => void} say
+ */
+export function superviseDatabase(folder, first, say) {
+  let database = first;
+  let stopping = false;
+  const pause = (ms) => new Promise((resolve) => setTimeout(resolve, ms));
+  const watching = (async () => {
+    for (;;) {
+      await database.exit;
+      if (stopping) return;
+      say('The database stopped. Starting it again …');
+      await pause(2000);
+      while (existsSync(join(folder, 'hold')) && !stopping) await pause(200);
+      if (stopping) return;
+      database = await startDatabase(folder, { port: database.port });
+      say('The database is back.');
+    }
+  })();
+  watching.catch((error) => say(error.message));
+  return {
+    async stop() {
+      stopping = true;
+      await database.stop();
+    },
+  };
+}

@@ -1,0 +1,32 @@
+import { describe, expect, it } from 'vitest';
+import { entryWords } from './entry-words';
+import { amount, clock, counted, day, measured, number } from './words';
+
+describe('numbers and dates as written', () => {
+  it('groups thousands by a narrow space and keeps the digits that matter', () => {
+    expect(number(20782.74)).toBe('20\u202f782.7');
+    expect(number(-1000, 0)).toBe('−1\u202f000');
+    expect([0, 0.1234, 1.239, 20.15, 216.3, 9649.4].map(measured)).toEqual(['0', '0.123', '1.24', '20.2', '216', '9\u202f649']);
+  });
+
+  it('writes days and clock as the plant has them', () => {
+    expect(day('2026-09-05')).toBe('5 Sep 2026');
+    expect(clock('2026-03-29T01:30:00Z', 'Europe/Vienna')).toBe('03:30');
+    expect(clock('2026-03-29T00:30:00Z', 'Europe/Vienna')).toBe('01:30');
+  });
+
+  it('words amounts by their kind', () => {
+    expect([amount('grams', 20.15), amount('to-mark', null), amount('film', null), amount('litres', null), amount('purge', 40), amount('drops', 40)]).toEqual(['20.2 g', 'to the mark', 'a film', 'amount not set', 'purge, at most 40 g', '40 drops']);
+    expect([counted(1, 'stroke'), counted(2, 'entry', 'entries')]).toEqual(['1 stroke', '2 entries']);
+  });
+
+  it('words every kind of entry without naming an identifier', () => {
+    const names = { lubricants: { L: 'G-22' }, meters: { M: { name: 'Hour meter', unit: 'hours' } } };
+    expect(entryWords('grease', { lubricantId: 'L', massG: 20.4, strokes: 17 }, names)).toBe('20.4 g (17 strokes) of G-22');
+    expect(entryWords('top-up', { lubricantId: 'L', amountKind: 'litres', amount: 0 }, names)).toBe('level in order, nothing needed');
+    expect(entryWords('reading', { meterId: 'M', value: 1234.5 }, names)).toBe('Hour meter shows 1\u202f234.5 h');
+    expect(entryWords('finding', { what: 'milky', urgency: 'plan', text: 'cloudy' }, names)).toBe('oil milky (plan) — cloudy');
+    expect(entryWords('override', { field: 'interval', value: 350, unit: 'h', computed: 6724, reason: 'water' }, names)).toBe('interval 350 h instead of 6\u202f724 h: water');
+    expect(entryWords('correction', { void: true, reason: 'twice' }, names)).toBe('voided: twice');
+  });
+});

@@ -1,0 +1,63 @@
+import { request as httpRequest } from 'node:http';
+import { expect, test } from '@playwright/test';
+import { openBook, post } from './book';
+
+const motor = { boreMm: 60, outsideDiameterMm: 130, speedRpm: 1500 };
+
+test('methods are listed with their schemas', async ({ request }) => {
+  const { methods } = (await (await request.get('/api/methods')).json()) as { methods: { id: string; version: number; input: { type: string; additionalProperties: boolean }; rules: string[] }[] };
+  expect(methods.map(({ id }) => id)).toEqual(expect.arrayContaining(['viscosity.at-temperature', 'viscosity.temperature-for', 'viscosity.index', 'viscosity.grade', 'bearing.required-viscosity', 'bearing.viscosity-ratio', 'bearing.select-grade', 'grease.quantity', 'grease.strokes', 'grease.interval', 'interval.next-due', 'meter.forecast']));
+  expect(methods.every(({ input, version }) => input.type === 'object' && input.additionalProperties === false && version >= 1)).toBe(true);
+});
+
+test('a method answers with result, working and source', async ({ request }) => {
+  const answer = await post(request, '/api/methods/bearing.required-viscosity', motor);
+  expect(answer.status()).toBe(200);
+  expect(await answer.json()).toMatchObject({ method: 'bearing.required-viscosity', version: 1, result: { meanDiameterMm: 95 }, notices: [], source: expect.stringContaining('ISO 281') });
+});
+
+test('bad input, refusals and unknown methods answer with problem documents', async ({ request }) => {
+  const problem = async (path: string, data: unknown) => {
+    const answer = await post(request, path, data);
+    expect(answer.headers()['content-type']).toContain('application/problem+json');
+    return (await answer.json()) as { status: number; errors?: { pointer: string; code: string }[] };
+  };
+  expect(await problem('/api/methods/bearing.required-viscosity', { ...motor, boreMm: -1, colour: 'red' })).toMatchObject({ status: 422, errors: [{ pointer: '/boreMm', code: 'too-small' }, { pointer: '/colour', code: 'unknown-field' }] });
+  expect(await problem('/api/methods/grease.interval', { kind: 'ball', boreMm: 400, speedRpm: 9000, temperatureC: 60, contamination: 'light-non-abrasive', moisture: 'dry', vibrationMmS: 1, position: 'horizontal', temperatureRule: 'steps' })).toMatchObject({ status: 422, errors: [{ pointer: '/speedRpm', code: 'refused' }, { pointer: '/boreMm' }] });
+  expect(await problem('/api/methods/bearing.guess', motor)).toMatchObject({ status: 404 });
+  for (const body of ['null', '[]', '"text"', '17', '{"boreMm":1e999,"outsideDiameterMm":130,"speedRpm":1}']) {
+    const answer = await request.post('/api/methods/bearing.required-viscosity', { data: Buffer.from(body), headers: { 'content-type': 'application/json' } });
+    expect(answer.status()).toBe(422);
+  }
+});
+
+test('not JSON is 400, too large is 413', async ({ request }) => {
+  const send = (data: string) => request.post('/api/methods/viscosity.grade', { data: Buffer.from(data), headers: { 'content-type': 'application/json' } });
+  expect((await send('{kv40: 46')).status()).toBe(400);
+  expect((await send('')).status()).toBe(400);
+  expect((await send(`{"kv40": 46, "x": "${'y'.repeat(1_000_001)}"}`)).status()).toBe(413);
+});
+
+test('a path that cannot be decoded is 400, never 500', async ({ baseURL }) => {
+  const status = (path: string) => new Promise<number>((resolve, reject) => {
+    const { hostname, port } = new URL(baseURL!);
+    httpRequest({ hostname, port, path, method: 'GET' }, (answer) => { answer.resume(); resolve(answer.statusCode!); }).on('error', reject).end();
+  });
+  for (const path of ['/api/methods/%E0%A4%A', '/plant/%', '/api/rounds/%ff%fe', '/log/%c3%28']) expect(await status(path)).toBe(400);
+});
+
+test('an entry is taken once: 201, then 200, then 409 for other content', async ({ page, request }) => {
+  await openBook(page, '/plant/machines/TR-L1');
+  const cookie = (await page.context().cookies()).find(({ name }) => name === 'tagebuch-person')!;
+  const entry = { id: '01JZZZZZZZZZZZZZZZZZZZZZZA', kind: 'note', kindVersion: 1, body: { text: 'Posted from outside.' }, happenedAt: new Date().toISOString(), offsetMinutes: 60, personId: cookie.value, deviceId: 'test', machineId: null };
+  expect((await post(request, '/api/entries', entry)).status()).toBe(201);
+  expect((await post(request, '/api/entries', entry)).status()).toBe(200);
+  const other = await post(request, '/api/entries', { ...entry, body: { text: 'Something else.' } });
+  expect(other.status()).toBe(409);
+  expect((await post(request, '/api/entries', { ...entry, id: '01JZZZZZZZZZZZZZZZZZZZZZZB', kind: 'grease', body: { massG: -4 } })).status()).toBe(422);
+  expect((await post(request, '/api/entries', [])).status()).toBe(422);
+});
+
+test('a round that is not in the book is 404', async ({ request }) => {
+  expect((await request.get('/api/rounds/01ARZ3NDEKTSV4RRFFQ69G5FAV')).status()).toBe(404);
+});

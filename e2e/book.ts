@@ -1,0 +1,64 @@
+import { type APIRequestContext, type Page, expect } from '@playwright/test';
+
+export const phone = { width: 390, height: 844 };
+
+/** Opens the book in a person's name, at a page. */
+export async function openBook(page: Page, to = '/today', name = 'Hanna Brückl'): Promise<void> {
+  await page.goto(`/open?to=${encodeURIComponent(to)}`);
+  await page.getByRole('button', { name }).click();
+  await page.waitForURL((url) => !url.pathname.startsWith('/open'));
+}
+
+/** Adds a machine with a metered motor bearing (6312 sizes, typed) to the press hall; its page is the point's. */
+export async function addMotorBearing(page: Page, code: string): Promise<void> {
+  await page.goto('/plant/machines/new');
+  await page.getByLabel('Machine code').fill(code);
+  await page.getByLabel('Name').fill('Test blower');
+  await page.getByLabel('Area').selectOption({ label: 'PR Press hall' });
+  await page.getByLabel('Hours a day by plan').fill('16');
+  await page.getByRole('button', { name: 'Add machine' }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toContainText(code);
+  await page.getByText('Add a meter').click();
+  await page.getByRole('button', { name: 'Add meter' }).click();
+  await page.getByLabel('Hour meter shows').fill('12 000');
+  await page.getByRole('button', { name: 'Write reading' }).click();
+  await expect(page.getByText('Reading written.')).toBeVisible();
+  await page.getByRole('link', { name: 'Add a point', exact: true }).click();
+  await page.getByLabel('Name').fill('Motor bearing, drive end');
+  await page.getByLabel('Where on the machine').fill('Left, under the cowl');
+  await page.getByLabel('Bore d').fill('60');
+  await page.getByLabel('Outside diameter D').fill('130 mm');
+  await page.getByLabel('Width B').fill('31');
+  await page.getByLabel('Speed').fill('1 500');
+  await page.getByLabel('Housing temperature').fill('140 °F');
+  await expect(page.getByText('140 °F = 60 °C')).toBeVisible();
+  await page.getByLabel('Vibration (peak)').fill('1,5');
+  await page.getByLabel('Cautions').fill('Shaft turns.');
+  await page.getByRole('button', { name: 'Add point' }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toContainText(`${code}·01`);
+  await page.getByLabel('Lubricant').first().selectOption({ label: 'G-22 Lithium complex grease, NLGI 2, mineral' });
+  await page.getByLabel('Which document or who').fill('Motor manual, page 12');
+  await page.getByRole('button', { name: 'Record assignment' }).click();
+  await expect(page.getByRole('heading', { name: 'Worked out from its sizes' })).toBeVisible();
+}
+
+/** Takes what the methods computed and makes a route of it; ends on the route's page. */
+export async function planAndRoute(page: Page, code: string): Promise<void> {
+  await page.getByRole('button', { name: 'Take amount and interval' }).click();
+  await expect(page.getByRole('heading', { name: /^Regrease/ })).toBeVisible();
+  await page.goto('/routes/new');
+  await page.getByLabel('Route code').fill(`R-${code}`);
+  await page.getByLabel('Name').fill('Test walk');
+  await page.getByLabel('Machine', { exact: true }).selectOption(code);
+  await page.getByRole('button', { name: /^Add all/ }).click();
+  await page.getByRole('button', { name: 'Make route' }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toContainText(`R-${code}`);
+}
+
+/** Newest entries of the log, as its page shows them. */
+export async function logLines(page: Page, query: string): Promise<string[]> {
+  await page.goto(`/log?${query}`);
+  return page.getByRole('region', { name: 'Entries' }).getByRole('listitem').allInnerTexts();
+}
+
+export const post = (request: APIRequestContext, path: string, data: unknown) => request.post(path, { data: data as object });

@@ -1,0 +1,118 @@
+import { expect, test } from '@playwright/test';
+import { addMotorBearing, logLines, openBook, phone, planAndRoute } from './book';
+
+test.describe.configure({ mode: 'serial' });
+
+test('a new machine with a motor bearing is worked out, routed, walked on a phone and signed', async ({ page }) => {
+  await openBook(page);
+  await addMotorBearing(page, 'TB-1');
+  await expect(page.getByText('20.2 g')).toBeVisible();
+  await expect(page.getByText('9 649 h').or(page.getByText('9\u202f649 h'))).toBeVisible();
+  await page.getByRole('button', { name: 'The working of the interval' }).click();
+  await expect(page.getByText('14·10⁶/(1500·√60) − 4·60')).toBeVisible();
+  await planAndRoute(page, 'TB-1');
+  // Nobody knows the last service: say a day, so that the next due has somewhere to move from.
+  await page.goto('/plant/machines/TB-1/points/1');
+  await page.getByLabel('What is written').selectOption('commissioning');
+  await page.getByLabel('Counting begins').selectOption('done-on');
+  const month = new Date(Date.now() - 30 * 86_400_000).toISOString().slice(0, 10);
+  await page.getByLabel('Last done on').fill(month);
+  await page.getByRole('button', { name: 'Write in the book' }).click();
+  await expect(page.getByText('Written in the book.')).toBeVisible();
+  const next = page.getByText('When next').locator('..').locator('strong').first();
+  await expect(next).not.toHaveText('unknown');
+  const before = await next.innerText();
+
+  await page.setViewportSize(phone);
+  await page.goto('/routes');
+  await page.getByRole('link', { name: 'R-TB-1' }).click();
+  await page.getByRole('button', { name: 'Walk all 1 stops' }).click();
+  await expect(page.getByText('17 strokes', { exact: true })).toBeVisible();
+  await expect(page.getByText('Shaft turns.')).toBeVisible();
+  await page.getByRole('button', { name: 'Read hour meter' }).click();
+  for (const key of '12000.4') await page.getByRole('button', { name: key, exact: true }).click();
+  await page.getByRole('button', { name: 'Write reading' }).click();
+  await page.getByRole('button', { name: 'One stroke more' }).click();
+  await page.getByRole('button', { name: 'Done with 18 strokes' }).click();
+  await expect(page.getByText('1 stop done, 0 skipped, 0 left.')).toBeVisible();
+  await page.getByRole('button', { name: 'Sign as HB' }).click();
+  await expect(page.getByRole('heading', { name: 'The round is signed' })).toBeVisible();
+  await expect(page.getByText('all sent')).toBeVisible({ timeout: 20_000 });
+
+  await page.setViewportSize({ width: 1280, height: 800 });
+  await page.goto('/plant/machines/TB-1/points/1');
+  await expect(next).not.toHaveText(before);
+  const lines = await logLines(page, 'machine=TB-1');
+  expect(lines.join('\n')).toContain('21.6 g (18 strokes) of G-22');
+  expect(lines.join('\n')).toContain('Meter read');
+  expect((await logLines(page, 'kind=hand-over'))[0]).toContain('1 done, 0 skipped, 0 left');
+});
+
+test('the entry is corrected, the original stays beside it', async ({ page }) => {
+  await openBook(page, '/log?machine=TB-1&kind=grease', 'Mirela Stöger');
+  await page.getByRole('link', { name: /^Entry of/ }).first().click();
+  await page.getByLabel('Strokes').fill('17');
+  await page.getByLabel('Grease').fill('20,4');
+  await page.getByRole('button', { name: 'Write the correction' }).click();
+  await expect(page.getByText('Say what was wrong, in a few words.')).toBeVisible();
+  await expect(page.getByLabel('Strokes')).toHaveValue('17');
+  await page.getByLabel('What was wrong').fill('Miscounted by one.');
+  await page.getByRole('button', { name: 'Write the correction' }).click();
+  const lines = page.getByRole('main').getByRole('listitem');
+  await expect(lines).toHaveCount(2);
+  await expect(lines.first()).toContainText('18 strokes');
+  await expect(lines.last()).toContainText('17 strokes) of G-22 (Miscounted by one.)');
+  expect((await logLines(page, 'machine=TB-1&kind=grease'))[0]).toContain('corrected later');
+});
+
+test('a person’s interval stands with its reason, the computed one beside it', async ({ page }) => {
+  await openBook(page, '/plant/machines/TB-1/points/1', 'Mirela Stöger');
+  await page.getByText('Override the interval').click();
+  await page.getByLabel('Interval to follow instead').fill('2 000');
+  await page.getByRole('button', { name: 'Override', exact: true }).click();
+  await expect(page.getByText('Say why, in a few words')).toBeVisible();
+  await page.getByLabel('Why', { exact: false }).first().fill('Dust from the press pit.');
+  await page.getByRole('button', { name: 'Override', exact: true }).click();
+  await expect(page.getByText('by Mirela Stöger')).toBeVisible();
+  await expect(page.getByText(/Computed: 9.649 h/)).toBeVisible();
+});
+
+test('a round is taken up where the tab was closed', async ({ page, context }) => {
+  await openBook(page, '/routes');
+  await page.setViewportSize(phone);
+  await page.getByRole('link', { name: 'R-TOOL' }).click();
+  await page.getByRole('button', { name: /Walk all/ }).click();
+  await page.getByRole('button', { name: 'Skip' }).click();
+  await page.getByRole('button', { name: 'no time' }).click();
+  await page.getByRole('button', { name: /^Done/ }).click();
+  const url = page.url();
+  const waiting = page.getByText('2 waiting');
+  await expect(waiting).toBeVisible();
+  await page.close();
+  const again = await context.newPage();
+  await again.goto(url);
+  await expect(again.getByRole('button', { name: /^Stop 1, .* skipped$/ })).toBeVisible();
+  await expect(again.getByRole('button', { name: /^Stop 2, .* done$/ })).toBeVisible();
+  await expect(again.getByRole('button', { name: /^Stop 3, .* open$/ })).toHaveAttribute('aria-current', 'step');
+  await expect(again.getByText('all sent')).toBeVisible({ timeout: 20_000 });
+});
+
+test('done can be taken back before it leaves the device', async ({ page }) => {
+  await openBook(page, '/routes');
+  await page.setViewportSize(phone);
+  await page.getByRole('link', { name: 'R-PRESS' }).click();
+  await page.getByRole('button', { name: /Walk all/ }).click();
+  const stops = page.getByRole('navigation', { name: 'Stops' });
+  const first = stops.getByRole('button', { name: /^Stop 1,/ });
+  await page.getByRole('button', { name: 'Done as planned' }).click();
+  await expect(first).toHaveAccessibleName(/done$/);
+  await page.getByRole('button', { name: 'Take back' }).click();
+  await expect(first).toHaveAccessibleName(/open$/);
+  await page.getByRole('button', { name: 'Something is off' }).click();
+  await page.getByRole('button', { name: 'leak' }).click();
+  await page.getByRole('button', { name: 'act now' }).click();
+  await page.getByRole('button', { name: 'Write the finding' }).click();
+  await expect(page.getByText('all sent')).toBeVisible({ timeout: 20_000 });
+  await page.goto('/today');
+  await expect(page.getByRole('region', { name: 'Open findings' })).toContainText('act now');
+});

@@ -1,0 +1,59 @@
+import { readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { expect, test } from '@playwright/test';
+import { logLines, openBook, phone } from './book';
+
+const folder = process.env.TEST_FOLDER!;
+const hold = join(folder, 'hold');
+
+test.afterEach(() => rmSync(hold, { force: true }));
+
+test('the database is killed in the middle of a round and nothing is lost', async ({ page, context }) => {
+  await openBook(page, '/routes', 'Tomasz Oberleitner');
+  await page.setViewportSize(phone);
+  await page.getByRole('link', { name: 'R-MILLS' }).click();
+  await page.getByRole('button', { name: /Walk all/ }).click();
+  await page.getByRole('button', { name: /^Done/ }).click();
+  await expect(page.getByText('all sent')).toBeVisible({ timeout: 20_000 });
+
+  writeFileSync(hold, '');
+  process.kill(Number(readFileSync(join(folder, 'db.pid'), 'utf8')), 'SIGKILL');
+  for (let stop = 0; stop < 3; stop += 1) await page.getByRole('button', { name: /^Done/ }).click();
+  await expect(page.getByText('no connection, 3 waiting')).toBeVisible({ timeout: 30_000 });
+
+  // Another page says so in words, and comes back by itself.
+  const other = await context.newPage();
+  await other.goto('/plant');
+  await expect(other.getByRole('heading', { name: 'The book cannot be read just now' })).toBeVisible({ timeout: 30_000 });
+  // The tab with the round is closed and opened while the database is away: the round and its answers are on the device.
+  const url = page.url();
+  await page.close();
+  const again = await context.newPage();
+  await again.setViewportSize(phone);
+  await again.goto(url);
+  await expect(again.getByRole('button', { name: /^Stop 4, .* done$/ })).toBeVisible({ timeout: 20_000 });
+
+  rmSync(hold);
+  await expect(again.getByText('all sent')).toBeVisible({ timeout: 45_000 });
+  await expect(other.getByRole('heading', { name: 'Plant', exact: true })).toBeVisible({ timeout: 30_000 });
+  await again.getByRole('button', { name: 'Sign', exact: true }).click();
+  await again.getByRole('button', { name: 'Sign as TO' }).click();
+  await expect(again.getByText('all sent')).toBeVisible({ timeout: 20_000 });
+  const lines = await logLines(again, 'by=TO&kind=grease');
+  expect(lines.slice(0, 4).every((line) => line.includes('BM-'))).toBe(true);
+  const [signed] = await logLines(again, 'by=TO&kind=hand-over');
+  expect(signed).toContain('4 done');
+});
+
+test('the API says that the database is away, and may be asked again', async ({ request }) => {
+  writeFileSync(hold, '');
+  process.kill(Number(readFileSync(join(folder, 'db.pid'), 'utf8')), 'SIGKILL');
+  await expect(async () => {
+    const answer = await request.get('/api/rounds/01ARZ3NDEKTSV4RRFFQ69G5FAV');
+    expect(answer.status()).toBe(503);
+    expect(answer.headers()['content-type']).toContain('application/problem+json');
+    expect(answer.headers()['retry-after']).toBeTruthy();
+  }).toPass({ timeout: 30_000 });
+  rmSync(hold);
+  await expect(async () => expect((await request.get('/api/rounds/01ARZ3NDEKTSV4RRFFQ69G5FAV')).status()).toBe(404)).toPass({ timeout: 45_000 });
+});

@@ -1,0 +1,82 @@
+// `npm test`: everything, against a real database and a real browser, beside a running demo if there is one.
+// The last line is the sum of what the tools themselves reported.
+import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
+import { dirname, join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { build, prepareDatabase, serve } from './lib/application.mjs';
+import { countLines } from './lib/count-lines.mjs';
+import { freePort, startDatabase, superviseDatabase } from './lib/database.mjs';
+import { ensureNodeModules, ensurePrograms } from './lib/packages.mjs';
+import { reportFailure, run, step, totalTime } from './lib/steps.mjs';
+
+const root = dirname(dirname(fileURLToPath(import.meta.url)));
+const folder = join(root, '.data', `test-${process.pid}`);
+const distDir = '.next-test';
+const sum = { passed: 0, failed: 0, skipped: 0 };
+
+let database;
+let application;
+const stop = async () => {
+  await application?.stop();
+  await database?.stop();
+  rmSync(folder, { recursive: true, force: true });
+};
+process.on('SIGINT', () => void stop().then(() => process.exit(130)));
+process.on('SIGTERM', () => void stop().then(() => process.exit(143)));
+
+const add = ({ passed = 0, failed = 0, skipped = 0 }) => {
+  sum.passed += passed;
+  sum.failed += failed;
+  sum.skipped += skipped;
+  return `${passed} passed, ${failed} failed, ${skipped} skipped`;
+};
+
+/** A tool that only says yes or no counts as one test. */
+const check = (title, command, args) => step(title, async () => {
+  const { code, output } = await run(command, args, { cwd: root, allowFailure: true });
+  if (code !== 0) console.log(output);
+  return add(code === 0 ? { passed: 1 } : { failed: 1 });
+});
+
+/** A tool that writes a JSON report; a tool that dies without one counts as a failure. */
+const reported = (title, command, args, env, file, read) => step(title, async () => {
+  const { code, output } = await run(command, args, { cwd: root, env, allowFailure: true });
+  const counts = existsSync(file) ? read(JSON.parse(readFileSync(file, 'utf8'))) : { failed: 1 };
+  if (code !== 0 && !counts.failed) counts.failed = 1;
+  if (counts.failed) console.log(output);
+  return add(counts);
+});
+
+try {
+  mkdirSync(folder, { recursive: true, mode: 0o700 });
+  await step('Programs', () => ensurePrograms(['mariadbd', 'mariadb-install-db', 'mariadb', 'chromium']));
+  await step('Packages', () => ensureNodeModules(root));
+  await check('Lint', 'npx', ['eslint', '.']);
+  await run('npx', ['next', 'typegen'], { cwd: root, env: { NEXT_DIST_DIR: distDir, NEXT_TELEMETRY_DISABLED: '1' }, allowFailure: true });
+  await check('Types', 'npx', ['tsc', '--noEmit']);
+  let databaseUrl;
+  await step('Database', async () => {
+    const server = await startDatabase(folder);
+    databaseUrl = server.url;
+    database = superviseDatabase(folder, server, () => {});
+  });
+  const unitReport = join(folder, 'vitest.json');
+  await reported('Vitest', 'npx', ['vitest', 'run', '--reporter=default', '--reporter=json', `--outputFile.json=${unitReport}`], { TEST_DATABASE_URL: databaseUrl }, unitReport, (report) => ({ passed: report.numPassedTests, failed: report.numFailedTests + report.testResults.filter(({ status, assertionResults }) => status === 'failed' && assertionResults.length === 0).length, skipped: report.numPendingTests + report.numTodoTests }));
+  await step('Build', () => build(root, distDir));
+  const port = await freePort();
+  await step('Demo plant and server', async () => {
+    await prepareDatabase(root, databaseUrl, { demo: true });
+    application = await serve({ distDir, port, databaseUrl, logFile: join(folder, 'application.log') });
+  });
+  const flowReport = join(folder, 'playwright.json');
+  await reported('Playwright', 'npx', ['playwright', 'test', ...process.argv.slice(2)], { TEST_BASE_URL: `http://127.0.0.1:${port}`, TEST_FOLDER: folder, PLAYWRIGHT_JSON_OUTPUT_NAME: flowReport }, flowReport, ({ stats }) => ({ passed: stats.expected, failed: stats.unexpected + stats.flaky, skipped: stats.skipped }));
+  await step('Share of tests in the code lines', () => countLines(root));
+} catch (error) {
+  sum.failed += 1;
+  reportFailure(error);
+} finally {
+  await stop();
+}
+console.log(`\nAll of it took ${totalTime()}.`);
+console.log(`${sum.passed} passed, ${sum.failed} failed, ${sum.skipped} skipped`);
+process.exit(sum.failed > 0 ? 1 : 0);
