@@ -77,7 +77,7 @@ test.describe('by keyboard alone', () => {
     const before = await order();
     await stops.first().getByRole('button', { name: /^Move/ }).focus();
     await page.keyboard.press('Space');
-    await expect(page.getByText(/^Picked up/)).toBeAttached();
+    await expect(page.getByText(/is over place 1 of/)).toBeAttached();
     await page.keyboard.press('ArrowDown');
     await expect(page.getByText(/is over place 2 of/)).toBeAttached();
     await page.keyboard.press('Space');

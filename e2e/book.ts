@@ -24,6 +24,7 @@ export async function addMotorBearing(page: Page, code: string): Promise<void> {
   await page.getByRole('button', { name: 'Write reading' }).click();
   await expect(page.getByText('Reading written.')).toBeVisible();
   await page.getByRole('link', { name: 'Add a point', exact: true }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('Add a point');
   await page.getByLabel('Name').fill('Motor bearing, drive end');
   await page.getByLabel('Where on the machine').fill('Left, under the cowl');
   await page.getByLabel('Bore d').fill('60');
@@ -36,7 +37,7 @@ export async function addMotorBearing(page: Page, code: string): Promise<void> {
   await page.getByLabel('Cautions').fill('Shaft turns.');
   await page.getByRole('button', { name: 'Add point' }).click();
   await expect(page.getByRole('heading', { level: 1 })).toContainText(`${code}·01`);
-  await page.getByLabel('Lubricant').first().selectOption({ label: 'G-22 Lithium complex grease, NLGI 2, mineral' });
+  await page.getByRole('combobox', { name: /^Lubricant/ }).first().selectOption({ label: 'G-22 Lithium complex grease, NLGI 2, mineral' });
   await page.getByLabel('Which document or who').fill('Motor manual, page 12');
   await page.getByRole('button', { name: 'Record assignment' }).click();
   await expect(page.getByRole('heading', { name: 'Worked out from its sizes' })).toBeVisible();

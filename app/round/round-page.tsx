@@ -87,7 +87,9 @@ function nextOpen(stops: WalkDocument['stops'], answers: Map<string, Answer>, pl
 /** All stops at a glance; tap to jump, out of order is normal. */
 function Strip({ document, answers, place, onGo }: { document: WalkDocument; answers: Map<string, Answer>; place: number; onGo: (place: number) => void }) {
   const here = useRef<HTMLButtonElement>(null);
-  useEffect(() => here.current?.scrollIntoView({ block: 'nearest', inline: 'center' }), [place]);
+  useEffect(() => {
+    here.current?.scrollIntoView({ block: 'nearest', inline: 'center' });
+  }, [place]);
   return (
     <nav aria-label="Stops" className="overflow-x-auto">
       <ol className="flex px-4 pb-1">

@@ -1,0 +1,57 @@
+// The part of the bench that runs in process: core alone, one query, and the desk. Prints JSON for bench.mjs.
+import { readConfig } from '../config';
+import { dutyMeter, taskDue } from '../core/interval/task-due';
+import type { EffectiveEntry } from '../core/entry/effective';
+import { plantDayOf } from '../core/time/plant-day';
+import { connect } from '../db/connection';
+import { loadTaskStates } from '../desk/plan/states';
+import { thePlant } from '../desk/plant';
+
+const runs = 25;
+const dayMs = 86_400_000;
+const now = new Date();
+
+/** Median milliseconds over the runs, after two to warm up. */
+async function median(work: () => unknown): Promise<number> {
+  const times: number[] = [];
+  for (let run = -2; run < runs; run += 1) {
+    const start = performance.now();
+    await work();
+    if (run >= 0) times.push(performance.now() - start);
+  }
+  return times.sort((a, b) => a - b)[Math.floor(runs / 2)]!;
+}
+
+/** A service entry some days ago. */
+const service = (index: number, daysAgo: number): EffectiveEntry => ({ id: `${index}-${daysAgo}`, seq: 1000 - daysAgo, kind: 'grease', body: {}, happenedAt: new Date(now.getTime() - daysAgo * dayMs).toISOString(), machineId: null, pointId: null, taskIds: [], replacesId: null, correctedBy: null });
+
+/** Due dates of so many points, each with five services, a run-in and a steady stage. */
+function allDue(points: number): number {
+  let dated = 0;
+  for (let index = 0; index < points; index += 1) {
+    const { dueOn } = taskDue({
+      taskId: String(index), stages: [{ name: 'run-in', count: 1, hours: 300 }, { name: 'steady', hours: 500 + (index % 4000), days: 30 + (index % 700) }], rhythm: 'actual', toleranceShare: 0.1,
+      entries: histories[index % histories.length]!, meter: dutyMeter(4 + (index % 20)), asOfMs: now.getTime(), timeZone: 'Europe/Vienna', assumedHoursPerDay: 16,
+    });
+    if (dueOn) dated += 1;
+  }
+  return dated;
+}
+const histories = Array.from({ length: 97 }, (_, index) => [400, 300, 200, 100, 1 + index].map((daysAgo) => service(index, daysAgo)));
+
+const db = connect(readConfig().databaseUrl, 5);
+try {
+  const plant = await thePlant(db);
+  const person = await db.Person.findOne({ where: { active: true } });
+  const due: { points: number; ms: number }[] = [];
+  for (const points of [2500, 5000, 10_000]) due.push({ points, ms: await median(() => allDue(points)) });
+  console.log(JSON.stringify({
+    personId: person!.id,
+    today: plantDayOf(now.getTime(), plant.timeZone, plant.dayStartsAtMinutes),
+    plainQueryMs: await median(() => db.select('SELECT COUNT(*) AS points FROM lube_point')),
+    demoStatesMs: await median(() => loadTaskStates(db, now)),
+    due,
+  }));
+} finally {
+  await db.close();
+}

@@ -1,0 +1,62 @@
+// `npm run bench`: how long the heavy things take, side by side in one run, as ratios. Nothing here is asserted.
+import { mkdirSync, rmSync } from 'node:fs';
+import { dirname, join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { build, prepareDatabase, serve } from './lib/application.mjs';
+import { freePort, startDatabase } from './lib/database.mjs';
+import { ensureNodeModules, ensurePrograms } from './lib/packages.mjs';
+import { reportFailure, run, step } from './lib/steps.mjs';
+
+const root = dirname(dirname(fileURLToPath(import.meta.url)));
+const folder = join(root, '.data', `bench-${process.pid}`);
+const rounds = 25;
+
+/** Median milliseconds of a request, after three to warm up. */
+async function medianOf(request) {
+  const times = [];
+  for (let round = -3; round < rounds; round += 1) {
+    const start = performance.now();
+    const response = await request();
+    await response.arrayBuffer();
+    if (response.status !== 200) throw new Error(`${response.url} answered ${response.status}`);
+    if (round >= 0) times.push(performance.now() - start);
+  }
+  return times.sort((a, b) => a - b)[Math.floor(rounds / 2)];
+}
+
+let database;
+let application;
+try {
+  mkdirSync(folder, { recursive: true, mode: 0o700 });
+  await step('Programs', () => ensurePrograms(['mariadbd', 'mariadb-install-db', 'mariadb']));
+  await step('Packages', () => ensureNodeModules(root));
+  await step('Application', () => build(root, '.next-test'));
+  await step('Database', async () => { database = await startDatabase(folder); });
+  await step('Plant', () => prepareDatabase(root, database.url, { demo: true }));
+  const port = await freePort();
+  await step('Server', async () => { application = await serve({ distDir: '.next-test', port, databaseUrl: database.url, logFile: join(folder, 'application.log') }); });
+
+  const { output } = await run('npx', ['tsx', 'scripts/bench-core.ts'], { cwd: root, env: { DATABASE_URL: database.url } });
+  const core = JSON.parse(output.slice(output.indexOf('{')));
+  const base = `http://127.0.0.1:${port}`;
+  const cookie = `tagebuch-person=${core.personId}`;
+  const page = (path) => medianOf(() => fetch(base + path, { headers: { cookie } }));
+  const rows = [
+    ['One plain SQL query (count of points)', core.plainQueryMs],
+    ['Bare page of the same framework (/round, static)', await page('/round?id=none')],
+    ['Today page', await page(`/today/${core.today}`)],
+    ['All task states of the demo plant (desk, no page)', core.demoStatesMs],
+    ...core.due.map(({ points, ms }) => [`Due dates of ${points} points (core only)`, ms]),
+  ];
+  const bare = rows[1][1];
+  console.log(`\nMedian of ${rounds} runs, milliseconds, and the ratio to the bare page:\n`);
+  for (const [name, ms] of rows) console.log(`  ${ms.toFixed(2).padStart(10)} ms  ${(ms / bare).toFixed(2).padStart(8)} ×  ${name}`);
+  const [first, last] = [core.due[0], core.due.at(-1)];
+  console.log(`\n  ${first.points} → ${last.points} points: ${(last.points / first.points).toFixed(1)} × the points take ${(last.ms / first.ms).toFixed(1)} × the time.`);
+} catch (error) {
+  reportFailure(error);
+} finally {
+  await application?.stop();
+  await database?.stop();
+  rmSync(folder, { recursive: true, force: true });
+}
