@@ -1,0 +1,68 @@
+// `npm run screenshots`: one current picture per main view into docs/screenshots/, from a running demo plant.
+import { mkdirSync } from 'node:fs';
+import { chromium } from '@playwright/test';
+
+const base = `http://127.0.0.1:${process.env.PORT ?? 3000}`;
+const folder = 'docs/screenshots';
+const desktop = { width: 1280, height: 800 };
+const phone = { width: 390, height: 844 };
+
+mkdirSync(folder, { recursive: true });
+const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'] });
+const page = await (await browser.newContext({ viewport: desktop, reducedMotion: 'reduce', locale: 'en-GB', timezoneId: 'Europe/Vienna' })).newPage();
+
+/** Opens a page, prepares it, and takes its picture. */
+async function shoot(name, path, prepare = async () => {}, viewport = desktop) {
+  await page.setViewportSize(viewport);
+  await page.goto(base + path);
+  await prepare();
+  await page.waitForTimeout(500);
+  await page.screenshot({ path: `${folder}/${name}.png` });
+  console.log(`${name}.png`);
+}
+
+const startRound = async (route) => {
+  await page.getByRole('link', { name: route }).click();
+  await page.getByRole('button', { name: /^Walk all/ }).click();
+  await page.getByRole('navigation', { name: 'Stops' }).waitFor();
+};
+
+await page.goto(`${base}/open`);
+await page.screenshot({ path: `${folder}/open.png` });
+await page.getByRole('button', { name: /Hanna/ }).click();
+await page.waitForURL(/today/);
+
+await shoot('today', '/today');
+await shoot('plant', '/plant');
+await shoot('machine', '/plant/machines/BM-1');
+await shoot('point', '/plant/machines/BM-1/points/4');
+await shoot('point-working', '/plant/machines/SD-F1/points/3', async () => {
+  await page.getByRole('button', { name: 'The working of the interval' }).click();
+  await page.mouse.wheel(0, 320);
+});
+await shoot('unknown', '/plant/unknown', async () => page.getByRole('checkbox', { name: /of this machine/ }).first().check());
+await shoot('routes', '/routes');
+await shoot('route-builder', '/routes/new', async () => {
+  await page.getByLabel('Machine', { exact: true }).selectOption('P1');
+  await page.getByRole('button', { name: /^Add all/ }).click();
+  await page.mouse.wheel(0, 300);
+});
+await shoot('log', '/log');
+await shoot('entry', '/log?kind=correction', async () => {
+  await page.getByRole('link', { name: /^Entry of/ }).last().click();
+  await page.getByText('Original,').waitFor();
+});
+await shoot('bench', '/bench/grease.interval', async () => {
+  await page.getByLabel('Bearing kind').selectOption('ball');
+  for (const [label, value] of [['Bore d', '60'], ['Speed', '1500'], ['Housing temperature', '72'], ['Vibration', '2']]) await page.getByLabel(label).fill(value);
+  for (const [label, value] of [['Contamination', 'light-abrasive'], ['Moisture', 'dry'], ['Shaft position', 'horizontal'], ['Temperature rule', 'steps']]) await page.getByLabel(label).selectOption(value);
+  await page.getByRole('button', { name: 'Compute' }).click();
+  await page.getByRole('heading', { name: 'Result' }).waitFor();
+});
+await shoot('today-phone', '/today', undefined, phone);
+await shoot('round', '/routes', () => startRound('R-MILLS'), phone);
+await shoot('round-finding', '/routes', async () => {
+  await startRound('R-MILLS');
+  await page.getByRole('button', { name: 'Something is off' }).click();
+}, phone);
+await browser.close();
