@@ -55,7 +55,9 @@ export function run(command, args, { env, cwd, show = false, input, allowFailure
       const tail = show ? '' : `\n${output.split('\n').slice(-60).join('\n')}`;
       reject(new PlainError(`"${command} ${args.join(' ')}" ended with ${code}.${tail}`));
     });
-    child.stdin.end(input ?? '');
+    // A program may end without reading what it is given; its exit code says what matters.
+    child.stdin.on('error', () => {});
+    child.stdin.end(input);
   });
 }
 
