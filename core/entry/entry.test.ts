@@ -1,0 +1,70 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { type LoggedEntry, effectiveEntries } from './effective';
+import { entryBodies, entryEnvelope, entryKinds, isWritable, serviceKinds } from './kinds';
+
+const id = (last: string) => `01ARZ3NDEKTSV4RRFFQ69G5F${last.padStart(2, '0')}`;
+const note = (seq: number, text: string): LoggedEntry => ({ id: `n${seq}`, seq, kind: 'note', body: { text }, happenedAt: '2026-01-01T00:00:00Z', machineId: null, pointId: null, taskIds: [], replacesId: null });
+const putRight = (seq: number, replacesId: string, text: string): LoggedEntry => ({ ...note(seq, ''), kind: 'correction', replacesId, body: { reason: 'slip', replacement: { happenedAt: '2026-01-02T00:00:00Z', offsetMinutes: 0, taskIds: ['t'], body: { text } } } });
+const voided = (seq: number, replacesId: string): LoggedEntry => ({ ...note(seq, ''), kind: 'correction', replacesId, body: { reason: 'never', void: true } });
+
+describe('what holds after corrections', () => {
+  it('is the newest of a chain, under the original’s identifier', () => {
+    const [entry, ...rest] = effectiveEntries([note(1, 'a'), putRight(2, 'n1', 'b'), putRight(3, 'n2', 'c')]);
+    expect(rest).toEqual([]);
+    expect(entry).toMatchObject({ id: 'n1', kind: 'note', body: { text: 'c' }, happenedAt: '2026-01-02T00:00:00Z', taskIds: ['t'], correctedBy: 'n3' });
+  });
+
+  it('leaves a voided entry out, also after it was put right', () => {
+    expect(effectiveEntries([note(1, 'a'), voided(2, 'n1')])).toEqual([]);
+    expect(effectiveEntries([note(1, 'a'), putRight(2, 'n1', 'b'), voided(3, 'n2')])).toEqual([]);
+  });
+
+  it('does not depend on the order in which entries are read', () => {
+    const log = [note(1, 'a'), note(2, 'b'), putRight(3, 'n1', 'c'), putRight(4, 'n3', 'd'), voided(5, 'n2'), note(6, 'e')];
+    fc.assert(fc.property(fc.shuffledSubarray(log, { minLength: log.length }), (shuffled) => {
+      expect(effectiveEntries(shuffled)).toEqual(effectiveEntries(log));
+    }));
+  });
+
+  it('ignores a correction of something that is not there, and changes nothing it was given', () => {
+    const log = [putRight(2, 'gone', 'x'), note(1, 'a')];
+    const before = structuredClone(log);
+    expect(effectiveEntries(log).map((entry) => entry.id)).toEqual(['n1']);
+    expect(log).toEqual(before);
+  });
+});
+
+describe('bodies', () => {
+  const accepts = (kind: keyof typeof entryBodies, body: unknown) => entryBodies[kind].safeParse(body).success;
+
+  it('exist only for kinds of the closed list', () => {
+    expect(Object.keys(entryBodies).every((kind) => (entryKinds as readonly string[]).includes(kind))).toBe(true);
+    expect(entryKinds.filter((kind) => !isWritable(kind))).toEqual(['drain', 'flush', 'sample', 'follow-up', 'postpone', 'open', 'close', 'waiver', 'isolation']);
+    expect(serviceKinds).not.toContain('skip');
+  });
+
+  it.each([
+    ['grease', { lubricantId: id('A'), massG: 20, strokes: 17 }, true], ['grease', { lubricantId: id('A'), massG: -1 }, false], ['grease', { massG: 20 }, false], ['grease', { lubricantId: id('A'), massG: 20, strokes: 1.5 }, false],
+    ['top-up', { lubricantId: id('A'), amountKind: 'film' }, true], ['top-up', { lubricantId: id('A'), amountKind: 'litres' }, false],
+    ['commissioning', { basis: 'done-on', on: '2026-02-28' }, true], ['commissioning', { basis: 'done-on', on: '2026-02-30' }, false], ['commissioning', { basis: 'done-on' }, false], ['commissioning', { basis: 'at-hours' }, false],
+    ['override', { taskId: id('A'), field: 'interval', unit: 'h', computed: 100, value: null, reason: 'back to plan' }, true], ['override', { taskId: id('A'), field: 'interval', unit: 'h', computed: 100, value: 50, reason: '' }, false], ['override', { taskId: id('A'), field: 'interval', unit: 'h', computed: 100, value: 0, reason: 'zero' }, false],
+    ['note', { text: 'x'.repeat(4000) }, true], ['note', { text: 'x'.repeat(4001) }, false], ['note', { text: '   ' }, false],
+    ['correction', { void: true, reason: 'never' }, true], ['correction', { void: false, reason: 'never' }, false], ['correction', { reason: 'both', void: true, replacement: {} }, false],
+    ['skip', { reason: 'unsafe' }, true], ['skip', { reason: 'lazy' }, false], ['finding', { what: 'leak', urgency: 'later' }, false],
+  ] as const)('%s %j: %s', (kind, body, accepted) => {
+    expect(accepts(kind, body)).toBe(accepted);
+  });
+});
+
+describe('the envelope', () => {
+  const envelope = { id: id('A'), kind: 'note', kindVersion: 1, body: {}, happenedAt: '2026-01-01T07:00+01:00', offsetMinutes: 60, personId: id('B'), deviceId: 'd', machineId: null };
+
+  it('fills in what may be left out', () => {
+    expect(entryEnvelope.parse(envelope)).toMatchObject({ pointId: null, taskIds: [], roundId: null, replacesId: null });
+  });
+
+  it.each([{ id: 'short' }, { id: id('A').toLowerCase() }, { kindVersion: 2 }, { happenedAt: '2026-01-01' }, { happenedAt: '1850-01-01T00:00:00Z' }, { offsetMinutes: 1000 }, { deviceId: '' }, { personId: null }, { seq: 5 }, { hash: 'x' }])('refuses %j', (change) => {
+    expect(entryEnvelope.safeParse({ ...envelope, ...change }).success).toBe(false);
+  });
+});

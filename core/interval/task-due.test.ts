@@ -1,0 +1,100 @@
+import { describe, expect, it } from 'vitest';
+import type { EffectiveEntry } from '../entry/effective';
+import type { EntryKind } from '../entry/kinds';
+import { dueWords, standingOn } from './due-words';
+import { type Stage, dutyMeter, meterState, taskDue } from './task-due';
+
+const asOfMs = Date.parse('2026-06-15T10:00:00Z');
+let seq = 0;
+const entry = (kind: EntryKind, day: string, body: Record<string, unknown> = {}): EffectiveEntry => ({ id: `e${(seq += 1)}`, seq, kind, body, happenedAt: `${day}T08:00:00Z`, machineId: null, pointId: null, taskIds: ['t'], replacesId: null, correctedBy: null });
+const reading = (day: string, value: number) => entry('reading', day, { meterId: 'm', value });
+const spec = { unit: 'hours', rolloverAt: null, resolution: 0.1, maxPerDay: 24, dutyPerDay: null };
+const steadyMeter = () => meterState(spec, ['05-18', '05-25', '06-01', '06-08', '06-15'].map((day, index) => reading(`2026-${day}`, 5000 + 70 * index)), asOfMs);
+const due = (entries: EffectiveEntry[], stages: Stage[] = [{ name: 'run-in', count: 1, hours: 300 }, { name: 'steady', hours: 1000 }], meter = steadyMeter()) => taskDue({ taskId: 't', stages, rhythm: 'actual', toleranceShare: 0.1, entries, meter, asOfMs, timeZone: 'UTC', assumedHoursPerDay: 16 });
+
+describe('where a task stands', () => {
+  it('is unknown without any entry, and draws no wedge', () => {
+    const state = due([]);
+    expect(state).toMatchObject({ state: 'unknown', confidence: 'none', hourLine: { state: 'unknown', lowConfidence: true } });
+    expect(state.hourLine.dueH).toBeUndefined();
+    expect(dueWords(state, '2026-06-15')).toBe('last service unknown');
+  });
+
+  it('runs in after a real commissioning, and not after a declared service', () => {
+    expect(due([entry('commissioning', '2026-06-08', { basis: 'commissioned' })])).toMatchObject({ stage: 'run-in', runIn: true, dueOn: '2026-07-08' });
+    expect(due([entry('commissioning', '2026-06-08', { basis: 'start-today' })])).toMatchObject({ stage: 'steady', runIn: false });
+  });
+
+  it('goes on to the steady stage once the run-in service is done', () => {
+    const state = due([entry('commissioning', '2026-05-18', { basis: 'commissioned' }), entry('oil-change', '2026-06-08')]);
+    expect(state).toMatchObject({ stage: 'steady', lastServiceAt: '2026-06-08T08:00:00.000Z', dueOn: '2026-09-16' });
+  });
+
+  it('forgets what was done before an overhaul', () => {
+    expect(due([entry('oil-change', '2026-05-20'), entry('commissioning', '2026-06-01', { basis: 'commissioned' })])).toMatchObject({ stage: 'run-in', lastServiceAt: '2026-06-01T08:00:00.000Z' });
+  });
+
+  it('takes a meter value that somebody remembers, and finds its day', () => {
+    expect(due([entry('commissioning', '2026-06-15', { basis: 'at-hours', hours: 5140 })])).toMatchObject({ lastServiceAt: '2026-06-01T08:00:00.000Z', dueOn: '2026-09-09' });
+  });
+
+  it('does not count a skip or a finding as service', () => {
+    const state = due([entry('commissioning', '2026-06-01', { basis: 'start-today' }), entry('skip', '2026-06-10'), entry('finding', '2026-06-11')]);
+    expect(state.lastServiceAt).toBe('2026-06-01T08:00:00.000Z');
+  });
+
+  it('leaves the future out', () => {
+    expect(due([entry('oil-change', '2026-07-01')]).state).toBe('unknown');
+  });
+
+  it('stays unknown but wanted when decided for the next round, until it is done', () => {
+    const decided = entry('commissioning', '2026-06-10', { basis: 'next-round' });
+    expect(standingOn(due([decided]), '2026-06-15')).toBe('due');
+    expect(due([decided, entry('grease', '2026-06-12')]).state).toBe('known');
+  });
+
+  it('measures its hour line in machine hours from now', () => {
+    const { hourLine } = due([entry('commissioning', '2026-06-08', { basis: 'start-today' })]);
+    expect(hourLine.basis).toBe('h');
+    expect(hourLine.dueH).toBeCloseTo(929.2, 0);
+    expect(hourLine.lastH).toBeCloseTo(-70.8, 0);
+    expect(hourLine.nowHours).toBeCloseTo(5280.8, 0);
+  });
+
+  it('converts days at the present rate and marks them', () => {
+    const { hourLine } = due([entry('commissioning', '2026-06-15', { basis: 'start-today' })], [{ name: 'monthly', days: 30 }]);
+    expect(hourLine.basis).toBe('d');
+    expect(hourLine.dueH).toBeCloseTo(300, 0);
+  });
+
+  it('runs by the duty plan without a meter, with low confidence', () => {
+    const state = due([entry('commissioning', '2026-06-05', { basis: 'start-today' })], [{ name: 'steady', hours: 320 }], dutyMeter(16));
+    expect(state).toMatchObject({ dueOn: '2026-06-25', confidence: 'low' });
+    expect(dueWords(state, '2026-06-15')).toContain('rough guess');
+  });
+});
+
+describe('meter state', () => {
+  it('sums over a replaced dial from the log', () => {
+    const state = meterState(spec, [reading('2026-05-01', 900), entry('meter-change', '2026-05-10', { meterId: 'm', oldValue: 950, newValue: 0 }), reading('2026-05-20', 60)], asOfMs);
+    expect(state.kept.at(-1)!.value).toBe(1010);
+    expect(state.rejected).toEqual([]);
+  });
+
+  it('counts anything but hours as cycles', () => {
+    expect(meterState({ ...spec, unit: 'starts', maxPerDay: 1000 }, [reading('2026-05-01', 5)], asOfMs).unit).toBe('cycles');
+  });
+});
+
+describe('standing on a day', () => {
+  const known = { state: 'known' as const, dueOn: '2026-06-20', window: { fromOn: '2026-06-18', toOn: '2026-06-22' } };
+  it.each([['2026-06-10', 'later'], ['2026-06-11', 'soon'], ['2026-06-17', 'soon'], ['2026-06-18', 'due'], ['2026-06-22', 'due'], ['2026-06-23', 'overdue']])('%s is %s', (today, standing) => {
+    expect(standingOn(known, today)).toBe(standing);
+  });
+
+  it('is said in words', () => {
+    const words = (today: string) => dueWords({ ...known, by: 'days', confidence: 'exact' }, today);
+    expect(['2026-06-20', '2026-06-19', '2026-06-21', '2026-06-24'].map(words)).toEqual(['due today', 'due in 1 day', 'due, planned 1 day ago', 'overdue by 4 days']);
+    expect(dueWords({ state: 'known', confidence: 'exact' }, '2026-06-20')).toBe('no date: no rate known');
+  });
+});
