@@ -49,7 +49,7 @@ export const greaseInterval = defineMethod({
   output: z.object({
     intervalH,
     uncappedH: quantity('Before the cap', 'h', { above: 0 }),
-    factors: z.object({ kind: factor('Bearing kind'), temperature: factor('Temperature'), contamination: factor('Contamination'), moisture: factor('Moisture'), vibration: factor('Vibration'), position: factor('Shaft position') }),
+    factors: z.object({ kind: factor('Bearing kind'), temperature: factor('Temperature'), contamination: factor('Contamination'), moisture: factor('Moisture'), vibration: factor('Vibration'), position: factor('Shaft position') }).meta({ title: 'Factors' }),
   }),
   rules: ['The bracket 14·10⁶/(n·√d) − 4d is above zero.', 'temperatureC is not above greaseUpperC.'],
   compute({ kind, boreMm, speedRpm, temperatureC, contamination, moisture, vibrationMmS, position, temperatureRule, capH, greaseUpperC }) {
