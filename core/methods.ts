@@ -1,36 +1,47 @@
+import { bearingFromDesignation } from './bearing/from-designation';
 import { bearingRequiredViscosity } from './bearing/required-viscosity';
 import { bearingSelectGrade } from './bearing/select-grade';
 import { bearingViscosityRatio } from './bearing/viscosity-ratio';
+import { compatLubricants } from './compat/lubricants';
+import { compatMaterials } from './compat/materials';
+import { coolantCorrect } from './dosing/coolant-correct';
+import { dripRate } from './dosing/drip-rate';
+import { lubricatorSetting } from './dosing/lubricator-setting';
+import { gearSelectGrade } from './gear/select-grade';
+import { greaseGunCalibration } from './grease/gun-calibration';
+import { greaseInitialFill } from './grease/initial-fill';
 import { greaseInterval } from './grease/interval';
 import { greaseQuantity } from './grease/quantity';
 import { greaseStrokes } from './grease/strokes';
 import { intervalNextDue } from './interval/next-due';
+import { lubricantDecode } from './lubricant/decode';
 import { meterForecast } from './meter/forecast';
 import type { Method } from './method';
+import { oilFill } from './oil/fill';
+import { oilLife } from './oil/life';
 import { viscosityAtTemperature } from './viscosity/at-temperature';
+import { viscosityBlend } from './viscosity/blend';
 import { viscosityGrade } from './viscosity/grade';
 import { viscosityTemperatureFor } from './viscosity/temperature-for';
+import { viscosityTranslate } from './viscosity/translate';
 import { viscosityIndexMethod } from './viscosity/viscosity-index';
 
-/** Every published method, in the order in which the bench shows them. Adding one here publishes it. */
-export const methods = [
-  // Viscosity
-  viscosityAtTemperature,
-  viscosityTemperatureFor,
-  viscosityIndexMethod,
-  viscosityGrade,
-  // Rolling bearings
-  bearingRequiredViscosity,
-  bearingViscosityRatio,
-  bearingSelectGrade,
-  // Grease
-  greaseQuantity,
-  greaseStrokes,
-  greaseInterval,
-  // Intervals and meters
-  intervalNextDue,
-  meterForecast,
-] as unknown as readonly Method[];
+type Group = { title: string; methods: readonly unknown[] };
+
+const groups: readonly Group[] = [
+  { title: 'Viscosity', methods: [viscosityTranslate, viscosityGrade, viscosityAtTemperature, viscosityTemperatureFor, viscosityIndexMethod, viscosityBlend] },
+  { title: 'Lubricants and what they touch', methods: [lubricantDecode, compatLubricants, compatMaterials] },
+  { title: 'Rolling bearings', methods: [bearingFromDesignation, bearingRequiredViscosity, bearingViscosityRatio, bearingSelectGrade] },
+  { title: 'Grease', methods: [greaseQuantity, greaseInitialFill, greaseStrokes, greaseGunCalibration, greaseInterval] },
+  { title: 'Gears and oil', methods: [gearSelectGrade, oilFill, oilLife] },
+  { title: 'Dosing', methods: [dripRate, lubricatorSetting, coolantCorrect] },
+  { title: 'Intervals and meters', methods: [intervalNextDue, meterForecast] },
+];
+
+/** Every published method under its subject, as the bench shows them. Adding one here publishes it. */
+export const methodGroups = groups as readonly { title: string; methods: readonly Method[] }[];
+
+export const methods: readonly Method[] = methodGroups.flatMap((group) => group.methods);
 
 /** A published method by its id. */
 export const findMethod = (id: string): Method | undefined => methods.find((method) => method.id === id);

@@ -2,7 +2,8 @@
  * Moorfeld Tileworks as compact source data. Everything here is made up: the plant, its people, machines and house
  * codes. `expand.ts` turns it into rows and half a year of history.
  */
-import type { AmountKind, MachineState, PointKind, SourceRank, TaskAction } from '../core/register/point-kinds';
+import type { MachineState } from '../core/register/machine-states';
+import type { AmountKind, PointKind, SourceRank, TaskAction } from '../core/register/point-kinds';
 
 export const plant = { name: 'Moorfeld Tileworks', timeZone: 'Europe/Vienna' };
 

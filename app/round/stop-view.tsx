@@ -4,7 +4,7 @@ import { Minus, Plus } from 'lucide-react';
 import { useState } from 'react';
 import { readingDoubt } from '../../components/entry/reading-form';
 import { measured, number } from '../../components/words';
-import { type MachineState, machineStates } from '../../core/register/point-kinds';
+import { type MachineState, machineStates } from '../../core/register/machine-states';
 import type { WalkDocument, WalkStop } from '../../core/walk/document';
 import { NumberPad, Sheet } from './number-pad';
 import { type Gun, doneEntry, plannedDetail, plannedOf } from './planned';

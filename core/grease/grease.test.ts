@@ -1,6 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { expectWithin, resultOf } from '../testing';
+import { greaseGunCalibration } from './gun-calibration';
+import { greaseInitialFill } from './initial-fill';
 import { greaseInterval } from './interval';
 import { greaseQuantity } from './quantity';
 import { greaseStrokes } from './strokes';
@@ -27,6 +29,34 @@ describe('grease quantity', () => {
   it('wants the interval in the by-interval school, and the feed only in the fixed one', () => {
     expect(greaseQuantity.input.safeParse({ outsideDiameterMm: 130, widthMm: 31, school: 'by-interval' }).error?.issues[0]?.path).toEqual(['intervalH']);
     expect(greaseQuantity.input.safeParse({ outsideDiameterMm: 130, widthMm: 31, school: 'by-interval', intervalH: 100, feed: 'side' }).error?.issues[0]?.path).toEqual(['feed']);
+  });
+});
+
+describe('first filling', () => {
+  const motor = { boreMm: 60, outsideDiameterMm: 130, widthMm: 31, bearingMassKg: 1.7, speedShare: 0.5, densityGCm3: 0.9 };
+  const fill = (change: object) => greaseInitialFill.compute({ ...motor, ...change });
+
+  it('is the free space, by speed', () => {
+    const { freeVolumeCm3, fillShare, massG } = resultOf(fill({}));
+    expectWithin(freeVolumeCm3, (Math.PI / 4) * 31 * (130 ** 2 - 60 ** 2) / 1000 - 1700 / 7.8, 1e-12);
+    expect(fillShare).toBe(0.4);
+    expectWithin(massG, freeVolumeCm3 * 0.4 * 0.9, 1e-12);
+  });
+
+  it.each([[0, 0.9], [0.19, 0.9], [0.2, 0.4], [0.79, 0.4], [0.8, 0.25], [1.2, 0.25]])('at a speed share of %f is %f', (speedShare, fillShare) => {
+    expect(resultOf(fill({ speedShare })).fillShare).toBe(fillShare);
+  });
+
+  it('says that it overstates without the bearing’s mass, and refuses an impossible one', () => {
+    expect(fill({ bearingMassKg: undefined })).toMatchObject({ notices: [{ level: 'caution', text: expect.stringContaining('too high') }] });
+    expect(fill({ bearingMassKg: 20 })).toMatchObject({ ok: false, fields: ['bearingMassKg'] });
+  });
+});
+
+describe('gun calibration', () => {
+  it('divides, and doubts few strokes', () => {
+    expectWithin(resultOf(greaseGunCalibration.compute({ strokes: 20, massG: 24.1 })).gramsPerStroke, 1.205, 1e-12);
+    expect(greaseGunCalibration.compute({ strokes: 3, massG: 3.6 })).toMatchObject({ notices: [{ level: 'caution' }] });
   });
 });
 

@@ -2,7 +2,8 @@ import { z } from 'zod';
 import { ulid } from '../entry/kinds';
 import { isPlantDay } from '../time/plant-day';
 import { line, longText, requiredQuantity, typedQuantity } from '../units/typed-field';
-import { type FieldSpec, type PointKind, amountKinds, fieldsOf, machineStates, pointKindNames, sourceRanks, taskActions } from './point-kinds';
+import { machineStates } from './machine-states';
+import { type FieldSpec, type PointKind, amountKinds, fieldsOf, pointKindNames, sourceRanks, taskActions } from './point-kinds';
 
 /**
  * The forms of the register and the plan: one schema each, shared by the form, the action behind it and imports.

@@ -24,16 +24,6 @@ export type AmountKind = keyof typeof amountKinds;
 export const taskActions = { grease: 'Grease', 'oil-change': 'Change oil', 'top-up': 'Check level and top up', film: 'Renew the film', check: 'Check', drain: 'Drain water', clean: 'Clean' } as const;
 export type TaskAction = keyof typeof taskActions;
 
-export const machineStates = {
-  'running-loaded': 'running, loaded',
-  'running-idle': 'running idle',
-  'stopped-powered': 'stopped, power on',
-  isolated: 'isolated, locked and tagged',
-  'isolated-depressurised': 'isolated and depressurised',
-  'auxiliary-only': 'auxiliary pump only',
-  any: 'any state',
-} as const;
-export type MachineState = keyof typeof machineStates;
 
 /** Where an assignment comes from, best first: a higher-ranked source wins and the losers stay visible. */
 export const sourceRanks = {

@@ -1,6 +1,7 @@
 import { type CreationOptional, DataTypes, type InferAttributes, type InferCreationAttributes, Model, type Sequelize } from 'sequelize';
 import type { StoredComputation } from '../../core/method';
-import type { AmountKind, MachineState, SourceRank, TaskAction } from '../../core/register/point-kinds';
+import type { MachineState } from '../../core/register/machine-states';
+import type { AmountKind, SourceRank, TaskAction } from '../../core/register/point-kinds';
 import { boolean, columns, dayColumn, idColumn, integer, json, number, optionalDay, optionalId, optionalInteger, optionalJson, optionalNumber, optionalText, primaryId, text } from './columns';
 
 export class Lubricant extends Model<InferAttributes<Lubricant>, InferCreationAttributes<Lubricant>> {

@@ -1,5 +1,6 @@
 import { type CreationOptional, DataTypes, type InferAttributes, type InferCreationAttributes, Model, type Sequelize } from 'sequelize';
-import type { MachineState, PointKind } from '../../core/register/point-kinds';
+import type { MachineState } from '../../core/register/machine-states';
+import type { PointKind } from '../../core/register/point-kinds';
 import { boolean, columns, idColumn, integer, json, number, optionalDay, optionalId, optionalInteger, optionalJson, optionalNumber, optionalText, primaryId, text } from './columns';
 
 export class Area extends Model<InferAttributes<Area>, InferCreationAttributes<Area>> {

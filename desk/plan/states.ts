@@ -3,7 +3,8 @@ import type { EntryBody } from '../../core/entry/kinds';
 import { type MeterState, type Stage, type TaskDue, dutyMeter, meterState, taskDue } from '../../core/interval/task-due';
 import type { StoredComputation } from '../../core/method';
 import { byRank } from '../../core/register/assignment';
-import type { AmountKind, MachineState, PointKind, SourceRank, TaskAction } from '../../core/register/point-kinds';
+import type { MachineState } from '../../core/register/machine-states';
+import type { AmountKind, PointKind, SourceRank, TaskAction } from '../../core/register/point-kinds';
 import type { Database } from '../desk';
 import { thePlant } from '../plant';
 

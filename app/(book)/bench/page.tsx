@@ -1,10 +1,8 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
-import { methods } from '../../../core/methods';
+import { methodGroups } from '../../../core/methods';
 
 export const metadata: Metadata = { title: 'Bench' };
-
-const subjects: Record<string, string> = { viscosity: 'Viscosity', bearing: 'Rolling bearings', grease: 'Grease', interval: 'Intervals', meter: 'Meters' };
 
 /** Every published method as a calculator. */
 export default function BenchPage() {
@@ -13,10 +11,10 @@ export default function BenchPage() {
       <header className="border-b-2 border-ink pb-3"><h1 className="text-3xl">Bench</h1></header>
       <p className="mt-4 max-w-prose">Every computation of the book, to try by hand: what goes in, what comes out, and the working between.</p>
       <div className="mt-6 grid max-w-5xl gap-x-12 gap-y-8 md:grid-cols-2">
-        {Object.entries(subjects).map(([key, subject]) => (
-          <section key={key} aria-labelledby={`subject-${key}`}>
-            <h2 id={`subject-${key}`} className="border-b border-ink pb-1 text-xl">{subject}</h2>
-            <ul>{methods.filter(({ id }) => id.startsWith(`${key}.`)).map(({ id, title, summary }) => <li key={id} className="rule-b py-2"><Link href={`/bench/${id}`} className="font-semibold">{title}</Link><br /><span className="text-muted">{summary}</span></li>)}</ul>
+        {methodGroups.map(({ title: subject, methods }, index) => (
+          <section key={subject} aria-labelledby={`subject-${index}`}>
+            <h2 id={`subject-${index}`} className="border-b border-ink pb-1 text-xl">{subject}</h2>
+            <ul>{methods.map(({ id, title, summary }) => <li key={id} className="rule-b py-2"><Link href={`/bench/${id}`} className="font-semibold">{title}</Link><br /><span className="text-muted">{summary}</span></li>)}</ul>
           </section>
         ))}
       </div>

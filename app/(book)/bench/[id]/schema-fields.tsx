@@ -46,6 +46,18 @@ export function SchemaFields({ schema, typed, path, required, name, problems, on
     if (path === '') return <div className="grid items-start gap-4 sm:grid-cols-2">{fields}</div>;
     return <fieldset className="rule-t pt-2 sm:col-span-2"><legend className="font-medium">{label}</legend>{message}<div className="grid items-start gap-4 sm:grid-cols-3">{fields}</div></fieldset>;
   }
+  if (schema.type === 'array' && schema.items?.enum) {
+    const chosen = typed as string[];
+    return (
+      <fieldset className="rule-t pt-2 sm:col-span-2">
+        <legend className="font-medium">{label}</legend>
+        {message}
+        <div className="grid sm:grid-cols-3">
+          {schema.items.enum.map((value) => <label key={value} className="flex min-h-9 items-center gap-2"><input type="checkbox" className="size-5 accent-ink" checked={chosen.includes(value)} onChange={(event) => onChange(event.target.checked ? [...chosen, value] : chosen.filter((each) => each !== value))} />{value}</label>)}
+        </div>
+      </fieldset>
+    );
+  }
   if (schema.type === 'array') {
     const items = typed as Typed[];
     return (
@@ -60,6 +72,14 @@ export function SchemaFields({ schema, typed, path, required, name, problems, on
         ))}
         <button type="button" className="button mt-1" onClick={() => onChange([...items, emptyOf(schema.items!)])}><Plus aria-hidden="true" size={18} /> Add</button>
       </fieldset>
+    );
+  }
+  if (schema.type === 'boolean') {
+    return (
+      <div>
+        <div className="flex min-h-11 items-center gap-3"><input id={id} type="checkbox" className="size-5 accent-ink" checked={typed === true} onChange={(event) => onChange(event.target.checked)} /><label htmlFor={id} className="font-medium">{label}</label></div>
+        {message}
+      </div>
     );
   }
   const control = { id, 'aria-invalid': problem ? (true as const) : undefined, 'aria-describedby': problem ? `${id}-problem` : undefined, className: 'field' };

@@ -4,7 +4,8 @@ import { useRouter } from 'next/navigation';
 import { useFormContext, useWatch } from 'react-hook-form';
 import { ChoiceField, NoteField, QuantityField, TextField, TickField, optionsOf } from '../../../../../../components/ui/fields';
 import { SavedForm } from '../../../../../../components/ui/saved-form';
-import { type FieldSpec, type PointKind, consequences, fieldsOf, machineStates, pointKindNames, pointKinds } from '../../../../../../core/register/point-kinds';
+import { machineStates } from '../../../../../../core/register/machine-states';
+import { type FieldSpec, type PointKind, consequences, fieldsOf, pointKindNames, pointKinds } from '../../../../../../core/register/point-kinds';
 import { saveNewPoint, savePoint } from '../../../actions';
 
 export type PointValues = {

@@ -3,7 +3,8 @@
 import { useState } from 'react';
 import { ChoiceField, NoteField, QuantityField, TextField, optionsOf } from '../../../../../../../components/ui/fields';
 import { SavedForm } from '../../../../../../../components/ui/saved-form';
-import { type PointKind, amountKinds, machineStates, pointKinds, taskActions } from '../../../../../../../core/register/point-kinds';
+import { machineStates } from '../../../../../../../core/register/machine-states';
+import { type PointKind, amountKinds, pointKinds, taskActions } from '../../../../../../../core/register/point-kinds';
 import { saveTask } from '../../../../actions';
 
 const amountOptions = Object.entries(amountKinds).map(([value, unit]) => ({ value, label: value === unit ? value : `${value.replace('-', ' ')} (${unit})`.replace('film (film)', 'a film').replace('to mark (to the mark)', 'to the mark').replace('passes (passes)', 'passes') }));

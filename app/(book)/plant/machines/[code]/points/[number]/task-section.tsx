@@ -4,7 +4,8 @@ import { Working, WorkingSteps } from '../../../../../../../components/ui/workin
 import { NoticeLine } from '../../../../../../../components/ui/notice';
 import { amount, counted, day, measured, number } from '../../../../../../../components/words';
 import { dueWords } from '../../../../../../../core/interval/due-words';
-import { amountKinds, machineStates } from '../../../../../../../core/register/point-kinds';
+import { machineStates } from '../../../../../../../core/register/machine-states';
+import { amountKinds } from '../../../../../../../core/register/point-kinds';
 import type { PlantDay } from '../../../../../../../core/time/plant-day';
 import type { Override, TaskState } from '../../../../../../../desk/plan/states';
 

@@ -1,0 +1,150 @@
+import { insertUc2, outsideDiameters, tapered, thrustBall, widths } from './boundary-dimensions';
+
+export type BearingKind = 'ball' | 'cylindrical' | 'needle' | 'spherical' | 'tapered' | 'thrust';
+export type BoundaryDimensions = { boreMm: number; outsideDiameterMm: number; widthMm: number };
+export type BearingSeries = { series: string; title: string; kind: BearingKind; sizes: ReadonlyMap<string, BoundaryDimensions> };
+
+/** Bore in mm of a bore code: 00 10, 01 12, 02 15, 03 17, then ×5; `/22` and one digit are the bore itself. */
+export function boreOfCode(code: string): number {
+  if (code.startsWith('/')) return Number(code.slice(1));
+  if (code.length === 1) return Number(code);
+  return { '00': 10, '01': 12, '02': 15, '03': 17 }[code] ?? Number(code) * 5;
+}
+
+const rowsOf = (text: string): [string, ...number[]][] => text.split('|').map((row) => {
+  const [code, ...numbers] = row.split(' ');
+  return [code!, ...numbers.map(Number)];
+});
+
+/** A series whose D comes from its diameter series and whose width from its dimension series (ISO 15). */
+function radial(series: string, title: string, kind: BearingKind, dimensionSeries: keyof typeof widths, { from = 0, to = Infinity, oneDigit = false } = {}): BearingSeries {
+  const diameters = new Map(rowsOf(outsideDiameters[dimensionSeries[1] as keyof typeof outsideDiameters]).map(([code, d]) => [code, d!]));
+  const sizes = rowsOf(widths[dimensionSeries]).flatMap(([code, widthMm]) => {
+    const boreMm = boreOfCode(code);
+    const outsideDiameterMm = diameters.get(code);
+    if (outsideDiameterMm === undefined || boreMm < from || boreMm > to || (code.length === 1 && !oneDigit)) return [];
+    return [[code, { boreMm, outsideDiameterMm, widthMm: widthMm! }] as const];
+  });
+  return { series, title, kind, sizes: new Map(sizes) };
+}
+
+/** A series whose rows give D and width together. */
+const listed = (series: string, title: string, kind: BearingKind, text: string): BearingSeries => ({
+  series, title, kind, sizes: new Map(rowsOf(text).map(([code, outsideDiameterMm, widthMm]) => [code, { boreMm: boreOfCode(code), outsideDiameterMm: outsideDiameterMm!, widthMm: widthMm! }])),
+});
+
+const cylindricalForms = ['N', 'NU', 'NJ', 'NUP'] as const;
+const cylindricalSeries: readonly [string, keyof typeof widths, number, number][] = [['10', '10', 25, 500], ['2', '02', 15, 320], ['22', '22', 17, 320], ['3', '03', 17, 280], ['23', '23', 20, 280], ['4', '04', 25, 150]];
+
+/** Every series this book knows, by the series part of the designation. The bounds are the sizes that are made. */
+export const bearingSeries: ReadonlyMap<string, BearingSeries> = new Map(
+  [
+    radial('618', 'Deep groove ball bearing', 'ball', '18'),
+    radial('619', 'Deep groove ball bearing', 'ball', '19', { to: 360 }),
+    radial('160', 'Deep groove ball bearing', 'ball', '00'),
+    radial('60', 'Deep groove ball bearing', 'ball', '10', { oneDigit: true }),
+    radial('62', 'Deep groove ball bearing', 'ball', '02', { oneDigit: true }),
+    radial('63', 'Deep groove ball bearing', 'ball', '03', { oneDigit: true, to: 260 }),
+    radial('64', 'Deep groove ball bearing', 'ball', '04', { to: 100 }),
+    radial('72', 'Angular contact ball bearing', 'ball', '02', { from: 10, to: 240 }),
+    radial('73', 'Angular contact ball bearing', 'ball', '03', { from: 10, to: 240 }),
+    radial('12', 'Self-aligning ball bearing', 'ball', '02', { from: 10, to: 130 }),
+    radial('13', 'Self-aligning ball bearing', 'ball', '03', { from: 10, to: 130 }),
+    radial('22', 'Self-aligning ball bearing', 'ball', '22', { to: 130 }),
+    radial('23', 'Self-aligning ball bearing', 'ball', '23', { to: 130 }),
+    radial('213', 'Spherical roller bearing', 'spherical', '03', { from: 20, to: 110 }),
+    radial('222', 'Spherical roller bearing', 'spherical', '22', { from: 25 }),
+    radial('223', 'Spherical roller bearing', 'spherical', '23', { from: 40 }),
+    radial('230', 'Spherical roller bearing', 'spherical', '30'),
+    radial('231', 'Spherical roller bearing', 'spherical', '31'),
+    radial('232', 'Spherical roller bearing', 'spherical', '32'),
+    radial('240', 'Spherical roller bearing', 'spherical', '40'),
+    radial('241', 'Spherical roller bearing', 'spherical', '41'),
+    ...cylindricalForms.flatMap((form) => cylindricalSeries.map(([series, dimensionSeries, from, to]) => radial(`${form}${series}`, 'Cylindrical roller bearing', 'cylindrical', dimensionSeries, { from, to }))),
+    ...Object.entries(tapered).map(([series, text]) => listed(series, 'Tapered roller bearing, width is T', 'tapered', text)),
+    ...Object.entries(thrustBall).map(([series, text]) => listed(series, 'Thrust ball bearing, width is H', 'thrust', text)),
+    radial('NA49', 'Needle roller bearing', 'needle', '49'),
+    listed('UC2', 'Insert bearing, width is that of the inner ring', 'ball', insertUc2),
+  ].map((each) => [each.series, each]),
+);
+
+/** How the sides of a bearing are closed. */
+export type Closure = 'open' | 'one-side' | 'both-sides';
+
+export type ReadDesignation = {
+  series: BearingSeries;
+  boreCode: string;
+  dimensions: BoundaryDimensions;
+  closure: Closure;
+  centreGroove: boolean;
+  taperedBore: boolean;
+  isInsert: boolean;
+  /** Suffixes with their meaning, in order; unknown ones say so. */
+  suffixes: { suffix: string; meaning: string }[];
+};
+
+const knownSuffixes: readonly [RegExp, string][] = [
+  [/^(2Z|ZZ)$/, 'shield on both sides'],
+  [/^Z$/, 'shield on one side'],
+  [/^2RS\w?$|^2RSR$/, 'rubbing seal on both sides'],
+  [/^RS\w?$|^RSR$/, 'rubbing seal on one side'],
+  [/^K$/, 'tapered bore 1:12'],
+  [/^K30$/, 'tapered bore 1:30'],
+  [/^W33$/, 'groove and holes in the outer ring for grease'],
+  [/^C[1-5]$/, 'internal clearance'],
+  [/^NR?$/, 'groove (and ring) for a snap ring'],
+  [/^M[AB]?$/, 'brass cage'],
+  [/^(TN|TVP?|P)$/, 'polymer cage'],
+  [/^P[456]$/, 'tighter tolerances'],
+  [/^[XJABCE]$|^E[1A]$|^B[ET]?P?$|^[ABC]?C$|^CC$/, 'design variant'],
+];
+
+/** An insert bearing named with its housing: pillow block, flange or take-up unit. */
+const housedInsert = /^UC(P|PA|F|FL|FC|T)(?=\d)/;
+
+/**
+ * Reads a designation such as `6312-2Z`, `22220-K-C3-W33`, `NU 2212 E`, `UC 205`, `NA 4906` or `230/500`.
+ * @returns undefined where the series or the bore code is not in the tables
+ */
+export function readDesignation(typed: string): ReadDesignation | undefined {
+  const text = typed.trim().toUpperCase().replace(/[\s_]+/g, '-').replace(/^([A-Z]+)-(?=\d)/, '$1').replace(housedInsert, 'UC');
+  const match = /^([A-Z]{0,3})(\d{2,5})(\/\d{2,3})?(.*)$/.exec(text);
+  if (!match) return undefined;
+  const [, prefix = '', digits = '', slash, rest = ''] = match;
+  const found = slash ? { series: bearingSeries.get(prefix + digits), code: slash } : splitDigits(prefix, digits);
+  const dimensions = found?.series?.sizes.get(found.code);
+  if (!found?.series || !dimensions) return undefined;
+  // Suffixes may be run together with the number: 22220K, 6312ZZ, 22220CCK.
+  const suffixes = rest.split(/[-/.,]+/).flatMap((part) => splitSuffix(part)).map((suffix) => ({ suffix, meaning: knownSuffixes.find(([pattern]) => pattern.test(suffix))?.[1] ?? 'not known here; ask the maker' }));
+  const has = (meaning: string) => suffixes.some((each) => each.meaning.includes(meaning));
+  const isInsert = found.series.series === 'UC2';
+  return {
+    series: found.series, boreCode: found.code, dimensions, isInsert, suffixes,
+    closure: has('both sides') || isInsert ? 'both-sides' : has('one side') ? 'one-side' : 'open',
+    centreGroove: has('outer ring for grease'),
+    taperedBore: has('tapered bore'),
+  };
+}
+
+/** The longest series that leaves a bore code found in its table: 22212 is series 222, 2212 is series 22. */
+function splitDigits(prefix: string, digits: string): { series: BearingSeries | undefined; code: string } | undefined {
+  for (const length of [2, 1]) {
+    const series = bearingSeries.get(prefix + digits.slice(0, -length));
+    const code = digits.slice(-length);
+    if (series?.sizes.has(code)) return { series, code };
+  }
+  return undefined;
+}
+
+/** Splits what stands between two dashes into known suffixes where the whole is none: `KC3W33` is K, C3, W33. */
+function splitSuffix(part: string): string[] {
+  if (part === '') return [];
+  if (knownSuffixes.some(([pattern]) => pattern.test(part))) return [part];
+  for (let end = part.length - 1; end > 0; end -= 1) {
+    const head = part.slice(0, end);
+    if (!knownSuffixes.some(([pattern]) => pattern.test(head))) continue;
+    const tail = splitSuffix(part.slice(end));
+    if (tail.every((each) => knownSuffixes.some(([pattern]) => pattern.test(each)))) return [head, ...tail];
+  }
+  return [part];
+}

@@ -1,0 +1,12 @@
+/** The states a machine can be in while something is done to it, with the words the screens use. */
+export const machineStates = {
+  'running-loaded': 'running, loaded',
+  'running-idle': 'running idle',
+  'stopped-powered': 'stopped, power on',
+  isolated: 'isolated, locked and tagged',
+  'isolated-depressurised': 'isolated and depressurised',
+  'auxiliary-only': 'auxiliary pump only',
+  any: 'any state',
+} as const;
+export type MachineState = keyof typeof machineStates;
+export const machineStateNames = Object.keys(machineStates) as [MachineState, ...MachineState[]];
