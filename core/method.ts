@@ -97,6 +97,24 @@ export function allNumbersFinite(value: unknown): boolean {
   return true;
 }
 
+/** A computation ready to be stored beside the number taken from it, or the reason why there is none. */
+export type Computed<Result> = { ok: true; result: Result; stored: StoredComputation } | { ok: false; reason: string; fields: string[] };
+
+/** Parses and computes a method that answers at once; what is missing or out of range becomes the reason. */
+export function computeStored<Input extends z.ZodType, Output extends z.ZodType>(method: SyncMethod<Input, Output>, input: Record<string, unknown>): Computed<z.output<Output>> {
+  const given = Object.fromEntries(Object.entries(input).filter(([, value]) => value !== undefined && value !== null && value !== ''));
+  const parsed = method.input.safeParse(given, { reportInput: true });
+  if (!parsed.success) {
+    const problems = problemsOf(parsed.error, method.input);
+    return { ok: false, reason: problems.map(({ detail }) => detail).join(' '), fields: problems.map(({ pointer }) => pointer.slice(1)) };
+  }
+  const outcome = method.compute(parsed.data);
+  if (!outcome.ok) return outcome;
+  const { result, working, notices } = outcome;
+  if (!allNumbersFinite(result) || !allNumbersFinite(working)) return { ok: false, reason: 'These values lead outside the numbers the method can express. Check their size and units.', fields: [] };
+  return { ok: true, result, stored: { methodId: method.id, version: method.version, input: given, result, working, notices, source: method.source } };
+}
+
 /** Everything a caller needs to use a method, with JSON Schemas of what goes in and comes out. */
 export function describeMethod(method: Method) {
   const { id, version, title, summary, source, rules } = method;

@@ -47,6 +47,8 @@ export function sentence(issue: z.core.$ZodIssue, schema: z.ZodType): string {
       return `${name}: must be one of ${issue.values.map((value) => `"${String(value)}"`).join(', ')}.`;
     case 'invalid_format':
       return `${name}: ${issue.message}`;
+    case 'invalid_union':
+      return issue.input === undefined ? `${name}: is missing.` : `${name}: ${issue.message}`;
     case 'custom':
       return issue.path.length > 0 && meta?.title ? `${meta.title}: ${issue.message}` : issue.message;
     default:
@@ -57,7 +59,7 @@ export function sentence(issue: z.core.$ZodIssue, schema: z.ZodType): string {
 const article = (expected: string) => ({ number: 'a number', int: 'a whole number', string: 'text', array: 'a list', object: 'an object', boolean: 'true or false' })[expected] ?? `of type ${expected}`;
 
 const codeOf = (issue: z.core.$ZodIssue): string => {
-  if (issue.code === 'invalid_type' && issue.input === undefined) return 'missing';
+  if ((issue.code === 'invalid_type' || issue.code === 'invalid_union') && issue.input === undefined) return 'missing';
   if (issue.code === 'custom') return (issue.params?.code as string | undefined) ?? 'rule';
   return issue.code.replaceAll('_', '-');
 };

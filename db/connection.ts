@@ -4,6 +4,7 @@ import { initLog } from './models/log';
 import { initPlan } from './models/plan';
 import { initPlant } from './models/plant';
 import { initRegister } from './models/register';
+import { initStoreRoom } from './models/store-room';
 import { initWalk } from './models/walk';
 
 /** An open database: its models, and the one helper for raw reads. */
@@ -24,7 +25,7 @@ export function connect(url: string, poolSize = 10) {
     timezone: '+00:00',
     define: { freezeTableName: true },
   });
-  const models = { ...initPlant(sequelize), ...initRegister(sequelize), ...initPlan(sequelize), ...initWalk(sequelize), ...initLog(sequelize) };
+  const models = { ...initPlant(sequelize), ...initRegister(sequelize), ...initStoreRoom(sequelize), ...initPlan(sequelize), ...initWalk(sequelize), ...initLog(sequelize) };
   return {
     ...models,
     sequelize,

@@ -3,12 +3,13 @@ import { addDays, daysBetween, offsetMs, startOfPlantDay } from '../core/time/pl
 import type { Database } from '../desk/desk';
 import { appendTrusted } from '../desk/write/write-entries';
 import type { Chance } from './chance';
-import { type MachinePlan, forgotten, machines, neglected, plant } from './moorfeld';
+import { historyDays } from './history-days';
+import { forgotten, machines, neglected, plant } from './moorfeld';
+import type { MachinePlan } from './plans';
 import type { DemoRegister, DemoTask } from './register';
 
 const hour = 3_600_000;
 const minute = 60_000;
-export const historyDays = 183;
 
 type Draft = { atMs: number; kind: WritableKind; by: string; body: Record<string, unknown>; machineId: string | null; pointId?: string; taskIds?: string[]; roundId?: string };
 
@@ -80,9 +81,9 @@ function baselines(register: DemoRegister, rateOf: Map<string, number>, start: s
     // One mill gear was overhauled three weeks ago and is running in.
     if (task.machine.code === 'BM-3' && task.plan.action === 'oil-change') {
       lastDone.set(task.id, addDays(start, historyDays - 16));
-      return [{ ...common, atMs: at(addDays(start, historyDays - 16), 13), kind: 'commissioning', body: { basis: 'commissioned', note: 'Gear overhauled, new bearings, filled with fresh oil.' } }];
+      return [{ ...common, atMs: at(addDays(start, historyDays - 16), 13), kind: 'commissioning', body: { basis: 'commissioned', lubricantId: task.lubricantId, note: 'Gear overhauled, new bearings, filled with fresh oil.' } }];
     }
-    return [{ ...common, atMs: at(start, 8 + index / 60), kind: 'commissioning', body: { basis: 'done-on', on } }];
+    return [{ ...common, atMs: at(start, 8 + index / 60), kind: 'commissioning', body: { basis: 'done-on', on, ...(task.plan.action === 'oil-change' && { lubricantId: task.lubricantId }) } }];
   });
 }
 

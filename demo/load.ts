@@ -3,7 +3,7 @@ import type { Database } from '../desk/desk';
 import { chance } from './chance';
 import { writeHistory } from './history';
 import { plant } from './moorfeld';
-import { historyDays } from './history';
+import { historyDays } from './history-days';
 import { writeRegister } from './register';
 
 /** Loads Moorfeld Tileworks into an empty database: deterministic for a day, fresh relative to `now`. */

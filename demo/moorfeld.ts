@@ -1,9 +1,10 @@
+import type { TaskAction } from '../core/register/point-kinds';
+import { type MachinePlan, type TaskPlan, airLubricator, bearing, bottleOiler, centralOutlet, chain, circulatingOutlet, coolant, coupling, dripOiler, flushPot, gearCase, greaseCup, hydraulicSet, motor, openGear, rack, ringOiler, screw, singlePoint, sleeve, slideway, valveStem, wormUnit } from './plans';
+
 /**
  * Moorfeld Tileworks as compact source data. Everything here is made up: the plant, its people, machines and house
- * codes. `expand.ts` turns it into rows and half a year of history.
+ * codes. `register.ts` and `history.ts` turn it into rows and half a year of history.
  */
-import type { MachineState } from '../core/register/machine-states';
-import type { AmountKind, PointKind, SourceRank, TaskAction } from '../core/register/point-kinds';
 
 export const plant = { name: 'Moorfeld Tileworks', timeZone: 'Europe/Vienna' };
 
@@ -14,92 +15,21 @@ export const people = [
   { initials: 'JK', name: 'Jonas Kreil', role: 'apprentice' },
 ];
 
-export const lubricants = [
-  { code: 'G-22', name: 'Lithium complex grease, NLGI 2, mineral', kind: 'grease', nlgi: '2', thickener: 'lithium complex', baseOil: 'mineral', isoVg: 150, lowerC: -25, upperC: 140 },
-  { code: 'G-31', name: 'Polyurea high-temperature grease, NLGI 2', kind: 'grease', nlgi: '2', thickener: 'polyurea', baseOil: 'synthetic', isoVg: 100, lowerC: -30, upperC: 180 },
-  { code: 'G-14', name: 'Calcium sulphonate water-resistant grease, NLGI 1–2', kind: 'grease', nlgi: '1', thickener: 'calcium sulphonate', baseOil: 'mineral', isoVg: 460, lowerC: -20, upperC: 150 },
-  { code: 'O-220', name: 'EP gear oil', kind: 'gear-ep', isoVg: 220, kv40: 220, kv100: 19 },
-  { code: 'O-460', name: 'Compounded worm gear oil, no active sulphur', kind: 'gear-compounded', isoVg: 460, kv40: 460, kv100: 30.5 },
-  { code: 'O-46', name: 'Hydraulic oil, zinc-free', kind: 'hydraulic', isoVg: 46, kv40: 46, kv100: 6.8 },
-  { code: 'O-68', name: 'Slideway oil, tacky', kind: 'slideway', isoVg: 68, kv40: 68, kv100: 8.7 },
-  { code: 'O-32', name: 'Circulating and machine oil', kind: 'circulating', isoVg: 32, kv40: 32, kv100: 5.4 },
-  { code: 'O-150', name: 'Chain oil, synthetic, low smoke', kind: 'chain', isoVg: 150, kv40: 150, kv100: 16.5 },
-];
-
-export const guns = [
-  { code: 'GUN-1', name: 'Lever gun, cart A', lubricant: 'G-22', gramsPerStroke: 1.2, calibration: { strokes: 20, massG: 24.1 } },
-  { code: 'GUN-2', name: 'Lever gun, kiln cart', lubricant: 'G-31', gramsPerStroke: 0.9, calibration: { strokes: 20, massG: 18 } },
-  { code: 'GUN-3', name: 'Two-speed gun, wet end', lubricant: 'G-14', gramsPerStroke: 1.6, calibration: { strokes: 20, massG: 31.8 } },
-];
-
 export const areas = [
   { code: 'BM', name: 'Clay yard and ball mills' },
   { code: 'SD', name: 'Spray dryer' },
   { code: 'PR', name: 'Press hall' },
   { code: 'GL', name: 'Glazing lines' },
   { code: 'KI', name: 'Roller kiln' },
+  { code: 'SO', name: 'Sorting line' },
+  { code: 'CP', name: 'Compressor and pump house' },
   { code: 'TR', name: 'Toolroom' },
 ];
-
-export type TaskPlan = { action: TaskAction; title: string; kind: AmountKind; amount?: number; hours?: number; days?: number; runIn?: number; minutes?: number; state?: MachineState; computed?: boolean; procedure?: string };
-export type PointPlan = { kind: PointKind; name: string; where: string; lubricant: string; details?: Record<string, number | string>; cautions?: string; doNots?: string; access?: string; enough?: string; consequence?: number; forbidsAirGun?: boolean; source?: SourceRank; tasks: TaskPlan[] };
-export type MachinePlan = { code: string; area: string; name: string; description?: string; duty: number; meterStart?: number; rolloverAt?: number; energy?: [string, string][]; points: PointPlan[] };
 
 const mains: [string, string] = ['mains 400 V', 'main switch locked, absence of voltage tested at the terminals'];
 const air: [string, string] = ['compressed air 6 bar', 'valve locked, gauge at zero, line vented'];
 const hydraulics: [string, string] = ['hydraulic accumulator', 'drained to the tank, gauge at zero'];
 const raised: [string, string] = ['raised ram', 'prop in place, ram resting on it'];
-
-type Bearing = { d: number; D: number; B: number; kind?: string; rpm: number; temp: number; dirt?: string; wet?: string; vibration?: number; position?: string; seal?: string };
-
-/** A greased bearing whose amount and interval are computed. */
-const bearing = (name: string, where: string, lubricant: string, size: Bearing, more: Partial<PointPlan> = {}): PointPlan => ({
-  kind: 'rolling-bearing', name, where, lubricant,
-  details: { bearingKind: size.kind ?? 'ball', boreMm: size.d, outsideDiameterMm: size.D, widthMm: size.B, speedRpm: size.rpm, temperatureC: size.temp, contamination: size.dirt ?? 'light-non-abrasive', moisture: size.wet ?? 'dry', vibrationMmS: size.vibration ?? 2, position: size.position ?? 'horizontal', feed: 'side', sealing: size.seal ?? 'open' },
-  enough: 'A little fresh grease at the shaft gap; stop at the counted strokes.', source: 'calculated', ...more,
-  tasks: [{ action: 'grease', title: 'Regrease', kind: 'grams', computed: true, state: 'any', minutes: 4 }],
-});
-
-/** The two bearings of an electric motor. */
-const motor = (name: string, lubricant: string, size: Bearing): PointPlan[] => [
-  bearing(`${name}, drive end`, 'Fitting under the fan cowl, left', lubricant, size, { cautions: 'Shaft turns. Grease only through the remote fitting, guards closed.', doNots: 'No air gun: it pushes the seal out.', forbidsAirGun: true }),
-  bearing(`${name}, fan end`, 'Fitting behind the fan cowl', lubricant, { ...size, temp: size.temp - 5 }, { cautions: 'Shaft turns. Grease only through the remote fitting, guards closed.', forbidsAirGun: true }),
-];
-
-const gearCase = (name: string, where: string, lubricant: string, litres: number, hours: number, more: Partial<PointPlan> = {}): PointPlan => ({
-  kind: 'gear-case', name, where, lubricant, details: { temperatureC: 60, mounting: 'B3' }, source: 'manual', enough: 'Oil stands at the middle of the sight glass, stopped and settled 5 minutes.',
-  cautions: 'Hot oil scalds: drain warm, not hot. Isolate and lock before the plug is loosened.', ...more,
-  tasks: [
-    { action: 'oil-change', title: 'Change oil', kind: 'litres', amount: litres, hours, days: 730, runIn: 300, minutes: 45, state: 'isolated', procedure: 'Loosen the filler first. Drain warm into a pan that holds it all. Look at the oil and the magnet. New seal on the plug. Fill slowly to the mark, run, stop, let settle, check the level again.' },
-    { action: 'top-up', title: 'Check level, top up', kind: 'to-mark', days: 28, minutes: 3, state: 'stopped-powered' },
-  ],
-});
-
-const wormUnit = (name: string, where: string, litres: number): PointPlan => gearCase(name, where, 'O-460', litres, 3000, { kind: 'worm-unit', details: { temperatureC: 70, mounting: 'B6', wheelMaterial: 'bronze' }, doNots: 'No oil with active sulphur: the wheel is bronze.' });
-
-const chain = (name: string, where: string, lubricant = 'O-150'): PointPlan => ({
-  kind: 'chain', name, where, lubricant, details: { lengthMm: 6200 }, source: 'manual', enough: 'Unbroken film on the inside of the links, nothing drips.', doNots: 'No drips above the tiles.', cautions: 'Pinch points. Apply only with the drive isolated, or with the long brush behind the guard.',
-  tasks: [{ action: 'film', title: 'Oil the chain', kind: 'drops', amount: 40, hours: 80, minutes: 6, state: 'isolated' }],
-});
-
-const slideway = (name: string, where: string): PointPlan => ({
-  kind: 'slideway', name, where, lubricant: 'O-68', details: { lengthMm: 1500 }, source: 'nameplate', enough: 'Even film, no dry streaks.', doNots: 'No compressed air on the ways.',
-  tasks: [{ action: 'film', title: 'Wipe and oil the ways', kind: 'film', days: 7, hours: 16, minutes: 5, state: 'stopped-powered' }],
-});
-
-const screw = (name: string, where: string): PointPlan => ({ kind: 'screw', name, where, lubricant: 'O-68', details: { lengthMm: 900 }, source: 'nameplate', enough: 'Film over the whole thread after two passes.', tasks: [{ action: 'film', title: 'Oil the screw', kind: 'passes', amount: 2, days: 28, minutes: 4, state: 'stopped-powered' }] });
-
-const hydraulicSet = (name: string, where: string, litres: number): PointPlan => ({
-  kind: 'hydraulic-set', name, where, lubricant: 'O-46', details: { temperatureC: 48 }, source: 'manual', consequence: 4, enough: 'Between the marks, ram retracted.', cautions: 'Stored pressure. Oil from a pinhole goes through skin: never feel for a leak by hand. Any such wound is an emergency, even a small one.',
-  tasks: [
-    { action: 'top-up', title: 'Check level, top up', kind: 'to-mark', days: 7, minutes: 3, state: 'stopped-powered' },
-    { action: 'oil-change', title: 'Change oil', kind: 'litres', amount: litres, hours: 8000, days: 1460, minutes: 120, state: 'isolated-depressurised' },
-  ],
-});
-
-const bottleOiler = (name: string, where: string): PointPlan => ({ kind: 'bottle-oiler', name, where, lubricant: 'O-32', source: 'manual', enough: 'Bottle two thirds full, level steady.', tasks: [{ action: 'top-up', title: 'Refill the bottle', kind: 'to-mark', days: 14, minutes: 3 }] });
-
-const coupling = (name: string, where: string): PointPlan => ({ kind: 'coupling', name, where, lubricant: 'G-22', source: 'manual', enough: 'Grease shows at the second plug.', cautions: 'Isolate, lock and tag: the coupling guard comes off.', tasks: [{ action: 'grease', title: 'Regrease the coupling', kind: 'grams', amount: 30, hours: 4000, days: 365, minutes: 15, state: 'isolated' }] });
 
 const mill = (n: number, meterStart: number): MachinePlan => ({
   code: `BM-${n}`, area: 'BM', name: `Wet ball mill ${n}`, description: 'Batch mill, wet grinding of clay body.', duty: 15, meterStart, energy: [mains, raised],
@@ -109,6 +39,7 @@ const mill = (n: number, meterStart: number): MachinePlan => ({
     bearing('Trunnion bearing, feed end', 'Platform, two fittings', 'G-14', { d: 220, D: 400, B: 108, kind: 'spherical', rpm: 22, temp: 40, dirt: 'light-abrasive', wet: 'condensation' }, { consequence: 4, cautions: 'Platform edge. Drum turns: stay outside the rail.' }),
     bearing('Trunnion bearing, discharge end', 'Platform, two fittings', 'G-14', { d: 220, D: 400, B: 108, kind: 'spherical', rpm: 22, temp: 42, dirt: 'light-abrasive', wet: 'condensation' }, { consequence: 4, cautions: 'Platform edge. Drum turns: stay outside the rail.' }),
     coupling('Drive coupling', 'Between motor and gear, under the guard'),
+    openGear('Girth gear and pinion', 'Drum, drive side, behind the mesh'),
   ],
 });
 
@@ -149,7 +80,7 @@ const glazing = (n: number, meterStart: number): MachinePlan => ({
 const kilnDrive = (n: number, meterStart: number): MachinePlan => ({
   code: `KI-D${n}`, area: 'KI', name: `Kiln roller drive ${n}`, duty: 24, meterStart, energy: [mains, ['hot rollers and casing', 'measured with infrared, below 50 °C']],
   points: [
-    wormUnit('Section worm unit', 'Drive side, section cover', 2.4),
+    wormUnit('Section worm unit', 'Drive side, section cover', 2.4, 'O-460', 88),
     chain('Section chain', 'Drive side'),
     ...[1, 2, 3, 4].map((roller) => bearing(`Roller bearing ${n}.${roller}`, 'Hot side, behind the shield', 'G-31', { d: 35, D: 72, B: 17, rpm: 45, temp: 95, dirt: 'light-abrasive' }, { cautions: 'Hot surfaces behind the shield. Long-sleeved gloves.' })),
   ],
@@ -163,14 +94,45 @@ export const machines: MachinePlan[] = [
   { code: 'SD-P1', area: 'SD', name: 'Slip piston pump', duty: 16, meterStart: 8840, energy: [mains], points: [gearCase('Crankcase', 'Behind the cover', 'O-220', 8.5, 2500), ...motor('Pump motor', 'G-22', { d: 50, D: 110, B: 27, rpm: 1450, temp: 55 }), bottleOiler('Plunger oiler, left', 'Above the plunger'), bottleOiler('Plunger oiler, right', 'Above the plunger')] },
   { ...fan('PR-F1', 'Dust extraction fan', 27_300, 52), area: 'PR' },
   press(1, 31_200), press(2, 28_744), { ...press(3, 9730), rolloverAt: 10_000 },
-  glazing(1, 12_090), glazing(2, 11_873), { ...glazing(3, 0), duty: 14, meterStart: undefined },
+  glazing(1, 12_090), glazing(2, 11_873), { ...glazing(3, 0), duty: 14, meterStart: undefined, points: glazing(3, 0).points.map((point) => (point.name === 'Turner worm unit' ? { ...point, reservoir: { ...point.reservoir!, comesEmpty: true } } : point)) },
   kilnDrive(1, 40_115), kilnDrive(2, 40_118), kilnDrive(3, 40_097),
   { code: 'KI-F1', area: 'KI', name: 'Kiln combustion fan', duty: 24, meterStart: 40_020, energy: [mains], points: [...motor('Fan motor', 'G-31', { d: 60, D: 130, B: 31, rpm: 2950, temp: 68 }), bearing('Fan shaft bearing', 'Pedestal', 'G-31', { d: 60, D: 130, B: 31, rpm: 2950, temp: 74, vibration: 5 }, { consequence: 4 })] },
-  { code: 'TR-L1', area: 'TR', name: 'Gap-bed lathe', description: 'Used a few hours a week.', duty: 1.2, meterStart: 3120, energy: [mains], points: [gearCase('Headstock', 'Sight glass on the front', 'O-32', 6, 2000), { kind: 'gear-case', name: 'Feed gearbox', where: 'Below the headstock', lubricant: 'O-32', source: 'nameplate', details: {}, enough: 'Middle of the glass.', tasks: [{ action: 'top-up', title: 'Check level, top up', kind: 'to-mark', days: 28, minutes: 3, state: 'stopped-powered' }] }, { kind: 'generic', name: 'Apron reservoir', where: 'Apron, right plug', lubricant: 'O-68', source: 'nameplate', enough: 'To the plug.', tasks: [{ action: 'top-up', title: 'Fill the apron', kind: 'to-mark', days: 28, minutes: 3 }] }, slideway('Bed ways', 'Full length'), screw('Lead screw', 'Behind the apron'), screw('Cross slide screw', 'Under the chip cover')] },
+  {
+    code: 'SO-1', area: 'SO', name: 'Sorting conveyor', duty: 16, meterStart: 14_020, energy: [mains, air],
+    points: [
+      ...[1, 2, 3, 4].map((n) => centralOutlet(`Bench roller ${n}`, `Distributor block, outlet ${n}`)),
+      singlePoint('Head roller bearing', 'Head end, cartridge'), singlePoint('Tail roller bearing', 'Tail end, cartridge'),
+      { ...chain('Reject chain', 'Below the reject gate', 'D-1'), details: { lengthMm: 4100, dust: 'dusty' }, enough: 'Dry grey film, no wet spots.' },
+      gearCase('Drive gearmotor', 'Head end', 'O-220', 1.4, 8000, { details: { gearKind: 'gearmotor', temperatureC: 55, wheelMaterial: 'steel', shock: 'no', supply: 'splash' } }),
+    ],
+  },
+  {
+    code: 'SO-2', area: 'SO', name: 'Stacker', duty: 16, meterStart: 14_011, energy: [mains, raised],
+    points: [rack('Lift rack', 'Mast, both sides'), { ...slideway('Mast ways', 'Mast, full height'), details: { lengthMm: 2600, lie: 'vertical' } }, screw('Gripper screw', 'Gripper head'), bearing('Lift shaft bearing, left', 'Top of the mast', 'G-22', { named: '6208-2Z', d: 40, D: 80, B: 18, rpm: 90, temp: 32, seal: 'closed' }, { tasks: [{ action: 'check', title: 'Listen, feel with a probe', kind: 'to-mark', days: 182, minutes: 3 }], enough: 'Quiet and cool.' }), airLubricator('Gripper air lubricator', 'Valve panel')],
+  },
+  {
+    code: 'CP-K1', area: 'CP', name: 'Screw compressor', duty: 18, meterStart: 33_480, energy: [mains, air, ['hot oil', 'measured with infrared, below 50 °C']],
+    points: [
+      { kind: 'compressor', name: 'Compressor stage', where: 'Separator tank, glass', lubricant: 'O-47', details: { compressorKind: 'screw', dischargeC: 86, temperatureC: 82 }, source: 'manual', consequence: 3, materials: ['steel', 'fkm', 'aluminium'], reservoir: { name: 'Separator tank', litres: 18, fillMark: 'top of the glass', checkState: 'isolated-depressurised', settle: 5 }, enough: 'Top of the glass, stopped and vented.', cautions: 'Pressure: vent and wait for zero before the plug is touched.', tasks: [{ action: 'oil-change', title: 'Change oil', kind: 'litres', amount: 18, hours: 4000, days: 730, minutes: 40, state: 'isolated-depressurised' }, { action: 'top-up', title: 'Check level, top up', kind: 'to-mark', days: 7, minutes: 3, state: 'isolated-depressurised' }] },
+      ...motor('Main motor', 'G-22', { named: '6316', d: 80, D: 170, B: 39, rpm: 2970, temp: 64 }),
+      airLubricator('Press hall air line', 'After the dryer, bowl'),
+    ],
+  },
+  {
+    code: 'CP-W1', area: 'CP', name: 'Process water pump', duty: 20, meterStart: 26_300, energy: [mains, ['water pressure', 'valves locked, drain open']],
+    points: [ringOiler('Journal bearing, drive end', 'Pedestal, glass', 70, 1480), ringOiler('Journal bearing, free end', 'Pedestal, glass', 70, 1480), flushPot('Seal flush pot', 'Column beside the pump'), coupling('Pump coupling', 'Under the guard'), valveStem('Discharge valve stem', 'Ladder'), ...motor('Pump motor', 'G-22', { named: '6314', d: 70, D: 150, B: 35, rpm: 1480, temp: 58 })],
+  },
+  {
+    code: 'CP-W2', area: 'CP', name: 'Slurry pump', duty: 12, meterStart: 9800, energy: [mains],
+    points: [bearing('Bearing housing', 'Oil glass on the left', 'O-32', { d: 90, D: 190, B: 64, kind: 'spherical', rpm: 980, temp: 54, dirt: 'light-abrasive', wet: 'humid' }, { details: { bearingKind: 'spherical', boreMm: 90, outsideDiameterMm: 190, widthMm: 64, speedRpm: 980, temperatureC: 54, contamination: 'light-abrasive', moisture: 'humid', vibrationMmS: 4, position: 'horizontal', lubricatedBy: 'oil' }, enough: 'Middle of the glass, stopped.', tasks: [{ action: 'oil-change', title: 'Change oil', kind: 'litres', amount: 2.2, hours: 2000, days: 365, minutes: 25, state: 'isolated' }, { action: 'top-up', title: 'Check level, top up', kind: 'to-mark', days: 7, minutes: 2, state: 'stopped-powered' }] }), greaseCup('Gland grease cup', 'Gland, upper side'), valveStem('Suction valve stem', 'Floor')],
+  },
+  { code: 'CP-O1', area: 'CP', name: 'Circulating oil set', duty: 20, meterStart: 26_290, energy: [mains], points: [circulatingOutlet('Outlet, fan bearing left', 'Sight glass 1'), circulatingOutlet('Outlet, fan bearing right', 'Sight glass 2'), circulatingOutlet('Outlet, gear', 'Sight glass 3')] },
+  { code: 'TR-S1', area: 'TR', name: 'Power hacksaw', duty: 0.6, energy: [mains], points: [sleeve('Crank bearing, left', 'Cup on the cap', 35, 90), sleeve('Crank bearing, right', 'Cup on the cap', 35, 90), dripOiler('Connecting rod oiler', 'Glass on the rod'), slideway('Bow ways', 'Both sides'), coolant('Coolant sump', 'Base', 28)] },
+  { code: 'TR-L1', area: 'TR', name: 'Gap-bed lathe', description: 'Used a few hours a week.', duty: 1.2, meterStart: 3120, energy: [mains], points: [gearCase('Headstock', 'Sight glass on the front', 'O-32', 6, 2000), { kind: 'gear-case', name: 'Feed gearbox', where: 'Below the headstock', lubricant: 'O-32', source: 'nameplate', details: {}, enough: 'Middle of the glass.', tasks: [{ action: 'top-up', title: 'Check level, top up', kind: 'to-mark', days: 28, minutes: 3, state: 'stopped-powered' }] }, { kind: 'generic', name: 'Apron reservoir', where: 'Apron, right plug', lubricant: 'O-68', source: 'nameplate', enough: 'To the plug.', tasks: [{ action: 'top-up', title: 'Fill the apron', kind: 'to-mark', days: 28, minutes: 3 }] }, slideway('Bed ways', 'Full length'), screw('Lead screw', 'Behind the apron'), screw('Cross slide screw', 'Under the chip cover'), coolant('Coolant sump', 'Base, rear', 60)] },
   { code: 'TR-M1', area: 'TR', name: 'Knee mill', duty: 1, meterStart: 2210, energy: [mains], points: [slideway('Table ways', 'X and Y'), screw('Table screw', 'From below'), { kind: 'spindle', name: 'Spindle oiler', where: 'Head, flip cup', lubricant: 'O-32', source: 'nameplate', enough: 'Cup full.', tasks: [{ action: 'top-up', title: 'Fill the flip cup', kind: 'to-mark', days: 7, minutes: 2 }] }, slideway('Knee ways', 'Column')] },
   { code: 'TR-G1', area: 'TR', name: 'Surface grinder', duty: 0.8, meterStart: 1480, energy: [mains], points: [slideway('Table ways', 'Under the bellows'), { kind: 'spindle', name: 'Grinding spindle reservoir', where: 'Sight glass on the head', lubricant: 'O-32', source: 'manual', consequence: 4, enough: 'At the line, stopped.', tasks: [{ action: 'top-up', title: 'Check level, top up', kind: 'to-mark', days: 14, minutes: 3, state: 'stopped-powered' }, dailyCheck] }, hydraulicSet('Table hydraulics', 'Base, rear', 45)] },
   { code: 'TR-D1', area: 'TR', name: 'Radial drill', duty: 0.6, energy: [mains], points: [gearCase('Drill head', 'Glass on the head', 'O-32', 4, 2000), slideway('Arm ways', 'Arm, both faces'), screw('Elevating screw', 'Column'), { kind: 'sleeve-bearing', name: 'Column sleeve', where: 'Cup on the column', lubricant: 'O-68', source: 'nameplate', enough: 'Film at the lower edge.', tasks: [{ action: 'film', title: 'Oil the column', kind: 'drops', amount: 10, days: 28, minutes: 2 }] }] },
-  { code: 'BM-C1', area: 'BM', name: 'Clay belt conveyor', duty: 12, meterStart: 6400, energy: [mains], points: [wormUnit('Drive worm unit', 'Head end', 1.8), bearing('Head drum bearing, left', 'Head end', 'G-14', { d: 60, D: 110, B: 22, rpm: 90, temp: 25, dirt: 'severe-abrasive', wet: 'condensation' }, { kind: 'insert-bearing' }), bearing('Head drum bearing, right', 'Head end', 'G-14', { d: 60, D: 110, B: 22, rpm: 90, temp: 25, dirt: 'severe-abrasive', wet: 'condensation' }, { kind: 'insert-bearing' }), bearing('Tail drum bearing', 'Tail end, long hose', 'G-14', { d: 60, D: 110, B: 22, rpm: 90, temp: 25, dirt: 'severe-abrasive', wet: 'condensation' }, { kind: 'insert-bearing' })] },
+  { code: 'BM-C1', area: 'BM', name: 'Clay belt conveyor', duty: 12, meterStart: 6400, energy: [mains], points: [gearCase('Drive gearmotor', 'Head end, outdoors', 'O-220', 1.8, 3000, { details: { gearKind: 'gearmotor', temperatureC: 45, wheelMaterial: 'steel', shock: 'yes', supply: 'splash' }, winter: 'O-100' }), bearing('Head drum bearing, left', 'Head end', 'G-14', { d: 60, D: 110, B: 22, rpm: 90, temp: 25, dirt: 'severe-abrasive', wet: 'condensation' }, { kind: 'insert-bearing' }), bearing('Head drum bearing, right', 'Head end', 'G-14', { d: 60, D: 110, B: 22, rpm: 90, temp: 25, dirt: 'severe-abrasive', wet: 'condensation' }, { kind: 'insert-bearing' }), bearing('Tail drum bearing', 'Tail end, long hose', 'G-14', { d: 60, D: 110, B: 22, rpm: 90, temp: 25, dirt: 'severe-abrasive', wet: 'condensation' }, { kind: 'insert-bearing' })] },
 ];
 
 /** Routes: which tasks by machine prefix and action, walked on which weekday (1 Monday), every so many weeks. */
@@ -178,9 +140,10 @@ export const routes: { code: string; name: string; areas: string[]; actions: Tas
   { code: 'R-MILLS', name: 'Mills and yard, greasing', areas: ['BM'], actions: ['grease'], weekday: 2, everyWeeks: 1, by: 'HB' },
   { code: 'R-DRYER', name: 'Dryer fans and pump', areas: ['SD'], actions: ['grease', 'top-up'], weekday: 3, everyWeeks: 1, by: 'TO' },
   { code: 'R-PRESS', name: 'Press hall levels and chains', areas: ['PR'], actions: ['top-up', 'film'], weekday: 1, everyWeeks: 1, by: 'HB' },
-  { code: 'R-LINE', name: 'Glazing lines and kiln', areas: ['GL', 'KI'], actions: ['grease', 'film', 'top-up'], weekday: 4, everyWeeks: 1, by: 'TO' },
+  { code: 'R-LINE', name: 'Glazing lines and kiln', areas: ['GL', 'KI', 'SO'], actions: ['grease', 'film', 'top-up'], weekday: 4, everyWeeks: 1, by: 'TO' },
+  { code: 'R-PUMP', name: 'Compressor and pump house', areas: ['CP'], actions: ['grease', 'top-up', 'check', 'film'], weekday: 2, everyWeeks: 1, by: 'TO' },
   { code: 'R-TOOL', name: 'Toolroom', areas: ['TR'], actions: ['top-up', 'film', 'check'], weekday: 5, everyWeeks: 1, by: 'JK' },
-  { code: 'R-OIL', name: 'Oil changes', areas: ['BM', 'SD', 'PR', 'GL', 'KI', 'TR'], actions: ['oil-change'], weekday: 6, everyWeeks: 2, by: 'HB' },
+  { code: 'R-OIL', name: 'Oil changes', areas: ['BM', 'SD', 'PR', 'GL', 'KI', 'SO', 'CP', 'TR'], actions: ['oil-change'], weekday: 6, everyWeeks: 2, by: 'HB' },
 ];
 
 /** Points whose last service nobody remembers. */

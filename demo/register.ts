@@ -2,7 +2,10 @@ import type { Stage } from '../core/interval/task-due';
 import type { Database } from '../desk/desk';
 import { greaseProposal } from '../desk/plan/grease-proposal';
 import type { Chance } from './chance';
-import { type MachinePlan, type PointPlan, type TaskPlan, areas, guns, lubricants, machines, people, plant, routes } from './moorfeld';
+import { historyDays } from './history-days';
+import { areas, machines, people, plant, routes } from './moorfeld';
+import type { MachinePlan, PointPlan, ReservoirPlan, TaskPlan } from './plans';
+import { guns, lubricants, replacements, stock } from './store-room';
 
 /** A task of the demo plant with what its simulated history needs. */
 export type DemoTask = { id: string; plan: TaskPlan; point: PointPlan; pointId: string; machine: MachinePlan; machineId: string; lubricantId: string; gunId: string | null; gramsPerStroke: number; amount: number | null; stages: Stage[] };
@@ -19,13 +22,16 @@ export async function writeRegister(db: Database, start: Date, luck: Chance): Pr
     return new Map(withIds.map((row) => [keyOf(row), row.id]));
   };
 
-  await db.Plant.create({ id: newId(), name: plant.name, timeZone: plant.timeZone, ambientBands: [{ name: 'winter', fromC: -15, toC: 10 }, { name: 'summer', fromC: 10, toC: 40 }], displayUnits: {} });
+  await db.Plant.create({ id: newId(), name: plant.name, timeZone: plant.timeZone, ambientBands: [{ name: 'winter', fromC: -15, toC: 10 }, { name: 'summer', fromC: 10, toC: 40 }], ambientBandNow: 'winter', displayUnits: {} });
   const personIds = await idsByKey(people, ({ initials }) => initials, (rows) => db.Person.bulkCreate(rows));
-  const lubricantIds = await idsByKey(lubricants, ({ code }) => code, (rows) => db.Lubricant.bulkCreate(rows.map((row) => ({ kv40: null, kv100: null, nlgi: null, thickener: null, baseOil: null, lowerC: null, upperC: null, ...row }))));
-  const gunIds = await idsByKey(guns, ({ lubricant }) => lubricant, async (rows) => {
+  const lubricantIds = await idsByKey(lubricants, ({ code }) => code, (rows) => db.Lubricant.bulkCreate(rows.map((row) => ({ isoVg: null, kv40: null, kv100: null, nlgi: null, thickener: null, baseOil: null, lowerC: null, upperC: null, ...row }))));
+  const gunIds = await idsByKey([...guns].reverse(), ({ lubricant }) => lubricant, async (rows) => {
     await db.Gun.bulkCreate(rows.map(({ lubricant, calibration: _, ...gun }) => ({ ...gun, lubricantId: lubricantIds.get(lubricant)! })));
     await db.GunCalibration.bulkCreate(rows.map(({ id, calibration }) => ({ id: newId(), gunId: id, personId: personIds.get('MS')!, doneOn: start.toISOString().slice(0, 10), ...calibration })));
   });
+  const daysAgo = (days: number) => new Date(start.getTime() + (historyDays - days) * 86_400_000).toISOString().slice(0, 10);
+  await db.StockItem.bulkCreate(stock.map(({ lubricant, received, opened, ...item }) => ({ id: newId(), lubricantId: lubricantIds.get(lubricant)!, ...item, receivedOn: daysAgo(received), openedOn: opened === undefined ? null : daysAgo(opened) })));
+  await db.Replacement.bulkCreate(replacements.map(({ lubricant, note = '', ...row }) => ({ id: newId(), lubricantId: lubricantIds.get(lubricant)!, note, sourceOn, personId: personIds.get('MS')!, ...row })));
   const areaIds = await idsByKey(areas, ({ code }) => code, (rows) => db.Area.bulkCreate(rows.map((row, index) => ({ ...row, position: index + 1, outline: null }))));
   const machineIds = await idsByKey(machines, ({ code }) => code, async (rows) => {
     await db.Machine.bulkCreate(rows.map(({ id, code, area, name, description = '', duty, energy = [], points }) => ({ id, code, areaId: areaIds.get(area)!, name, description, dutyHoursPerDay: duty, fittingCount: points.length, energySources: energy.map(([source, proofOfZero]) => ({ source, proofOfZero })) })));
@@ -36,14 +42,24 @@ export async function writeRegister(db: Database, start: Date, luck: Chance): Pr
 
   const tasks: DemoTask[] = [];
   for (const machine of machines) {
+    const machineId = machineIds.get(machine.code)!;
+    const reservoirIds = new Map<string, string>();
     for (const [index, point] of machine.points.entries()) {
       const lubricantId = lubricantIds.get(point.lubricant)!;
+      const known = point.reservoir && reservoirIds.get(point.reservoir.name);
+      const reservoirId = point.reservoir ? (known ?? (await writeReservoir(db, newId(), machineId, point.reservoir))) : null;
+      if (point.reservoir) reservoirIds.set(point.reservoir.name, reservoirId!);
       const pointRow = await db.LubePoint.create({
-        id: newId(), machineId: machineIds.get(machine.code)!, number: index + 1, walkPosition: index + 1, kind: point.kind, name: point.name, location: point.where, details: point.details ?? {}, consequence: point.consequence ?? 2, criticalPeriods: [],
+        id: newId(), machineId, reservoirId, number: index + 1, walkPosition: index + 1, kind: point.kind, name: point.name, location: point.where, details: point.details ?? {}, consequence: point.consequence ?? 2, criticalPeriods: [], materials: point.materials ?? [],
         machineState: point.tasks[0]?.state ?? 'any', accessNote: point.access ?? '', cautions: point.cautions ?? '', doNots: point.doNots ?? '', enoughSign: point.enough ?? '', forbidsAirGun: point.forbidsAirGun ?? false,
       });
-      const assignment = await db.Assignment.create({ id: newId(), pointId: pointRow.id, lubricantId, source: point.source ?? 'manual', sourceText: point.source === 'nameplate' ? 'Plate on the machine' : point.source === 'calculated' ? 'κ and temperature checked on the bench' : 'Operating manual, lubrication chart', sourceOn, personId: personIds.get('MS')! });
-      if (index % 9 === 4) await db.Assignment.create({ id: newId(), pointId: pointRow.id, lubricantId: lubricantIds.get(point.lubricant.startsWith('G') ? 'G-22' : 'O-68')!, source: 'hearsay', sourceText: 'Told by the former shift lead', sourceOn, personId: personIds.get('HB')! });
+      // A reservoir is assigned once, whatever the number of points it feeds.
+      const owner = reservoirId ? { reservoirId } : { pointId: pointRow.id };
+      const source = { ...owner, source: point.source ?? ('manual' as const), sourceText: point.source === 'nameplate' ? 'Plate on the machine' : point.source === 'calculated' ? 'κ and temperature checked on the bench' : 'Operating manual, lubrication chart', sourceOn, personId: personIds.get('MS')! };
+      const shared = known ? await db.Assignment.findOne({ where: { reservoirId: known } }) : null;
+      const assignment = shared ?? (await db.Assignment.create({ id: newId(), lubricantId, ...source, ambientBand: point.winter ? 'summer' : null }));
+      if (point.winter) await db.Assignment.create({ id: newId(), lubricantId: lubricantIds.get(point.winter)!, ...source, ambientBand: 'winter' });
+      if (index % 9 === 4 && !point.reservoir) await db.Assignment.create({ id: newId(), pointId: pointRow.id, lubricantId: lubricantIds.get(point.lubricant.startsWith('G') ? 'G-22' : 'O-68')!, source: 'hearsay', sourceText: 'Told by the former shift lead', sourceOn, personId: personIds.get('HB')! });
       for (const plan of point.tasks) tasks.push(await writeTask(db, newId, { plan, point, pointRow, machine, assignmentId: assignment.id, lubricantId, gunId: gunIds.get(point.lubricant) ?? null }));
     }
   }
@@ -57,6 +73,15 @@ export async function writeRegister(db: Database, start: Date, luck: Chance): Pr
     demoRoutes.push({ ...route, id, tasks: mine });
   }
   return { personIds, machineIds, meterIds, lubricantIds, tasks, routes: demoRoutes };
+}
+
+async function writeReservoir(db: Database, id: string, machineId: string, { name, litres, mounting = '', table = [], marks = [], fillMark = '', checkState, settle, comesEmpty = false }: ReservoirPlan): Promise<string> {
+  const fillTable = table.map(([position, volumeL, vent, drain]) => ({ position, volumeL, vent, drain }));
+  await db.Reservoir.create({
+    id, machineId, name, capacityL: litres, residualL: null, fillMark, fillMarkState: 'isolated', checkMark: fillMark, checkMarkState: checkState ?? 'isolated', settleMinutes: settle ?? null, mounting, fillTable, levelMarks: marks.map(([levelMm, volumeL]) => ({ levelMm, volumeL })), comesEmpty,
+    confirmed: mounting ? { position: mounting, volumeL: litres, by: 'Mirela Stöger', on: '2025-03-04' } : null,
+  });
+  return id;
 }
 
 type TaskInput = { plan: TaskPlan; point: PointPlan; pointRow: { id: string; machineId: string; kind: string; details: Record<string, number | string> }; machine: MachinePlan; assignmentId: string; lubricantId: string; gunId: string | null };

@@ -79,6 +79,8 @@ type TaskDueInput = {
   timeZone: string;
   /** The hour-line axis counts machine hours; without a meter this is used (h per day). */
   assumedHoursPerDay: number;
+  /** Something other than the intervals that makes it due at once, in words; null as a rule. */
+  dueNow?: string | null;
 };
 
 type ServiceRecord = { atMs: number; hours?: number; cycles?: number };
@@ -111,6 +113,7 @@ export function taskDue(input: TaskDueInput): TaskDue {
     asOf: new Date(asOfMs).toISOString(),
     timeZone,
     toleranceShare: input.toleranceShare,
+    ...(input.dueNow && { conditionLimits: [{ name: input.dueNow, value: 1, limit: 1, side: 'above' as const }] }),
   });
   const stageName = outcome.ok ? outcome.result.stage : (inForce[0]?.name ?? '');
   const runIn = stages.find(({ name }) => name === stageName)?.count !== undefined;

@@ -1,8 +1,12 @@
 import { z } from 'zod';
 import { ulid } from '../entry/kinds';
+import { readDesignation } from '../bearing/designations';
+import { keysOf, materials } from '../compat/vocabulary';
 import { isPlantDay } from '../time/plant-day';
 import { line, longText, requiredQuantity, typedQuantity } from '../units/typed-field';
 import { machineStates } from './machine-states';
+import { fieldHeight, fieldWidth } from './outline';
+import { fillRowFor } from './reservoir';
 import { type FieldSpec, type PointKind, amountKinds, fieldsOf, pointKindNames, sourceRanks, taskActions } from './point-kinds';
 
 /**
@@ -10,7 +14,6 @@ import { type FieldSpec, type PointKind, amountKinds, fieldsOf, pointKindNames, 
  * What goes in is what was typed; what comes out is in storage units.
  */
 
-const keysOf = <Words extends Record<string, unknown>>(words: Words) => Object.keys(words) as [keyof Words & string, ...(keyof Words & string)[]];
 const chosen = <Words extends Record<string, unknown>>(label: string, words: Words) => z.enum(keysOf(words), { error: `${label}: choose one.` });
 const reference = (label: string) => ulid.or(z.literal('')).refine((id) => id !== '', { error: `${label}: choose one.` });
 const optionalReference = ulid.or(z.literal('')).default('').transform((id) => id || null);
@@ -46,7 +49,15 @@ export const meterForm = z.strictObject({
 /** Parses the typed fields of a point's kind; issues are put at `details.<key>`. */
 function parseDetails(kind: PointKind, typed: Record<string, string>, context: z.RefinementCtx): Record<string, number | string> {
   const details: Record<string, number | string> = {};
-  for (const field of fieldsOf(kind)) {
+  const fields = fieldsOf(kind);
+  const said = fields.some(({ key }) => key === 'designation') ? saidByDesignation(typed, context) : {};
+  for (const field of fields) {
+    // What the designation says fills what was left empty or at its usual answer; what was typed stands.
+    const untouched = (typed[field.key] ?? '').trim() === '' || (field.type === 'choice' && typed[field.key] === field.initial);
+    if (field.key in said && untouched) {
+      details[field.key] = said[field.key]!;
+      continue;
+    }
     const parsed = fieldSchema(field).safeParse(typed[field.key] ?? '');
     if (!parsed.success) context.addIssue({ code: 'custom', path: ['details', field.key], message: parsed.error.issues[0]!.message });
     else if (parsed.data !== undefined && parsed.data !== '') details[field.key] = parsed.data;
@@ -56,6 +67,18 @@ function parseDetails(kind: PointKind, typed: Record<string, string>, context: z
     context.addIssue({ code: 'custom', path: ['details', 'outsideDiameterMm'], message: 'Outside diameter D: must be larger than the bore. Were the two swapped?' });
   }
   return details;
+}
+
+/** Dimensions, kind, feed and sealing that a bearing's designation gives; an unknown one is said beside its field. */
+function saidByDesignation(typed: Record<string, string>, context: z.RefinementCtx): Record<string, number | string> {
+  const designation = (typed.designation ?? '').trim();
+  if (designation === '') return {};
+  const read = readDesignation(designation);
+  if (!read) {
+    if (['boreMm', 'outsideDiameterMm', 'widthMm'].some((key) => (typed[key] ?? '').trim() === '')) context.addIssue({ code: 'custom', path: ['details', 'designation'], message: `Designation: "${designation}" is not in the tables. Check its spelling, or type the three dimensions from the ring or the drawing.` });
+    return {};
+  }
+  return { ...read.dimensions, bearingKind: read.series.kind, ...(read.centreGroove && { feed: 'centre' }), ...(read.isInsert ? { sealing: 'lip' } : read.closure === 'both-sides' && { sealing: 'closed' }) };
 }
 
 function fieldSchema(field: FieldSpec): z.ZodType<number | string | undefined> {
@@ -78,6 +101,7 @@ export const pointForm = z
     accessNote: longText('How to get to it'),
     enoughSign: line('How to tell it is enough', { max: 200 }),
     forbidsAirGun: ticked,
+    materials: z.array(z.enum(keysOf(materials))).max(30).default([]),
     details: z.record(z.string().max(40), z.string().max(200)).default({}),
   })
   .transform((form, context) => ({ ...form, details: parseDetails(form.kind, form.details, context) }));
@@ -89,6 +113,8 @@ export const assignmentForm = z.strictObject({
   sourceOn: dayField('Date of the source'),
   climate: line('Climate', { max: 80 }),
   mounting: line('Mounting', { max: 80 }),
+  ambientBand: line('Ambient band', { max: 40 }).transform((band) => band || null),
+  overruledBecause: longText('Why it is taken all the same'),
 });
 
 export const taskForm = z
@@ -110,6 +136,47 @@ export const taskForm = z
     if (form.hours === undefined && form.cycles === undefined && form.days === undefined) context.addIssue({ code: 'custom', path: ['hours'], message: 'Give at least one limit: machine hours, cycles or days. Whichever comes first wins.' });
     if (['litres', 'grams', 'strokes', 'purge'].includes(form.amountKind) && form.amount === undefined) context.addIssue({ code: 'custom', path: ['amount'], message: 'Amount: is needed here.' });
   });
+
+const optionalState = z.union([z.enum(keysOf(machineStates)), z.literal('')]).default('').transform((state) => state || null);
+
+/** An oil or grease store: what it holds, by which mark, in which state, and for which mounting. */
+export const reservoirForm = z
+  .strictObject({
+    name: line('Name', { required: true, max: 80 }),
+    capacityL: typedQuantity('volume', { label: 'Holds', above: 0, max: 1e6 }),
+    residualL: typedQuantity('volume', { label: 'Stays in lines after draining', min: 0, max: 1e6 }),
+    fillMark: line('Fill mark', { max: 160 }),
+    fillMarkState: optionalState,
+    checkMark: line('Check mark', { max: 160 }),
+    checkMarkState: optionalState,
+    posture: line('Posture', { max: 120 }),
+    settleMinutes: typedQuantity('minutes', { label: 'Settle or run', min: 0, max: 1440 }),
+    mounting: line('Mounting position', { max: 80 }),
+    fillTable: z.array(z.strictObject({ position: line('Position', { required: true, max: 80 }), volumeL: requiredQuantity('volume', { label: 'Fill', above: 0, max: 1e6 }), vent: line('Vent', { max: 120 }), drain: line('Drain', { max: 120 }) })).max(20).default([]),
+    levelMarks: z.array(z.strictObject({ levelMm: requiredQuantity('length', { label: 'Level', min: -10_000, max: 100_000 }), volumeL: requiredQuantity('volume', { label: 'Volume', min: 0, max: 1e6 }) })).max(20).default([]),
+    comesEmpty: ticked,
+    pointIds: z.array(ulid).max(200).default([]),
+  })
+  .superRefine((form, context) => {
+    const issue = (path: PropertyKey[], message: string) => context.addIssue({ code: 'custom', path, message });
+    form.fillTable.forEach(({ position }, index) => {
+      if (form.fillTable.findIndex((row) => row.position.toLowerCase() === position.toLowerCase()) !== index) issue(['fillTable', index, 'position'], 'Position: stands in the table twice.');
+    });
+    if (form.fillTable.length > 0 && !fillRowFor(form.fillTable, form.mounting)) issue(['mounting'], `Mounting position: choose one of the table: ${form.fillTable.map(({ position }) => position).join(', ')}.`);
+    if (form.levelMarks.length === 1) issue(['levelMarks', 0, 'levelMm'], 'One mark alone gives no litres per mm: give two or more, or none.');
+    const marks = [...form.levelMarks].sort((a, b) => a.levelMm - b.levelMm);
+    if (marks.some((mark, index) => index > 0 && (mark.levelMm === marks[index - 1]!.levelMm || mark.volumeL < marks[index - 1]!.volumeL))) issue(['levelMarks', 0, 'levelMm'], 'The marks must rise together: more level, more oil.');
+  });
+
+/** A machine made after another one, or from a model. */
+export const copyForm = z.strictObject({ code: code('Machine code'), name: line('Name', { required: true }), areaId: reference('Area') });
+export const modelForm = z.strictObject({ name: line('Name of the model', { required: true }), description: longText('Description') });
+
+const place = (max: number) => z.number().min(0).max(max);
+export const outlineForm = z.strictObject({
+  boxes: z.array(z.strictObject({ label: line('Label', { max: 40 }), x: place(fieldWidth), y: place(fieldHeight), width: z.number().min(1).max(fieldWidth), height: z.number().min(1).max(fieldHeight) })).max(12),
+  points: z.record(ulid, z.tuple([place(fieldWidth), place(fieldHeight)])),
+});
 
 export const routeForm = z.strictObject({
   code: code('Route code'),

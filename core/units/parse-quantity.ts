@@ -16,6 +16,11 @@ export const dimensions = {
   viscosity: { unit: 'mm²/s', accepts: { 'mm²/s': 1, 'mm2/s': 1, cst: 1 } },
   pressure: { unit: 'bar', accepts: { bar: 1, psi: 0.0689475729, kpa: 0.01, mpa: 10 } },
   torque: { unit: 'Nm', accepts: { nm: 1, 'lb ft': 1.3558179483 } },
+  'line-speed': { unit: 'm/s', accepts: { 'm/s': 1, 'ft/min': 0.00508 } },
+  millilitres: { unit: 'mL', accepts: { ml: 1, 'cm³': 1, cm3: 1, l: 1000, 'fl oz': 29.5735295625 } },
+  'cubic-centimetres': { unit: 'cm³', accepts: { 'cm³': 1, cm3: 1, ml: 1, l: 1000, 'fl oz': 29.5735295625 } },
+  density: { unit: 'g/cm³', accepts: { 'g/cm³': 1, 'g/cm3': 1, 'kg/m³': 0.001, 'kg/m3': 0.001, 'kg/l': 1 } },
+  percent: { unit: '%', accepts: { '%': 1 } },
   number: { unit: '', accepts: {} },
 } as const satisfies Record<string, { unit: string; accepts: Record<string, number> }>;
 

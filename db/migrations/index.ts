@@ -1,4 +1,4 @@
-import { type Migration, createTable, id, sqlMigration } from './sql';
+import { type Migration, addColumns, createTable, id, sqlMigration } from './sql';
 
 /**
  * The schema, step by step and frozen: a landed migration is never edited, a later one changes what it made.
@@ -78,4 +78,26 @@ export const migrations: readonly Migration[] = [
   createTable('2026-11-24-22-entry-task', 'entry_task', `entryId ${id} NOT NULL REFERENCES entry(id), taskId ${id} NOT NULL REFERENCES task(id), PRIMARY KEY (entryId, taskId), KEY (taskId)`),
   createTable('2026-11-24-23-log-head', 'log_head', `id TINYINT PRIMARY KEY CHECK (id = 1), seq BIGINT NOT NULL, hash CHAR(64) CHARACTER SET ascii NOT NULL`),
   sqlMigration('2026-11-24-24-log-head-row', `INSERT INTO log_head (id, seq, hash) VALUES (1, 0, REPEAT('0', 64))`, 'DELETE FROM log_head'),
+
+  // The store room: what a lubricant is made of, what it replaces, what stands on the shelf.
+  addColumns('2026-11-25-01-lubricant-properties', 'lubricant', {
+    designation: "VARCHAR(60) NOT NULL DEFAULT ''", description: "TEXT NOT NULL DEFAULT ''", additives: "JSON NOT NULL DEFAULT '[]'", pourPointC: 'DOUBLE NULL', hazards: "JSON NOT NULL DEFAULT '[]'", retiredOn: 'DATE NULL', version: 'INT NOT NULL DEFAULT 0',
+  }),
+  createTable('2026-11-25-02-replacement', 'replacement', `
+    id ${id} PRIMARY KEY, formerName VARCHAR(160) NOT NULL, lubricantId ${id} NOT NULL REFERENCES lubricant(id), source VARCHAR(24) NOT NULL, sourceText VARCHAR(200) NOT NULL, sourceOn DATE NOT NULL, note TEXT NOT NULL,
+    personId ${id} NOT NULL REFERENCES person(id), ${stamps}, KEY (lubricantId)`),
+  createTable('2026-11-25-03-stock-item', 'stock_item', `
+    id ${id} PRIMARY KEY, lubricantId ${id} NOT NULL REFERENCES lubricant(id), batch VARCHAR(60) NOT NULL, container VARCHAR(120) NOT NULL, place VARCHAR(120) NOT NULL DEFAULT '', amount DOUBLE NOT NULL, receivedOn DATE NOT NULL,
+    openedOn DATE NULL, bestBeforeOn DATE NULL, emptiedOn DATE NULL, ${version}, ${stamps}, KEY (lubricantId)`),
+
+  // Choosing: what was judged, what a person overruled; what a point's oil touches; which season it is.
+  addColumns('2026-11-25-04-assignment-overrule', 'assignment', { judged: 'JSON NULL', overruledBecause: "TEXT NOT NULL DEFAULT ''" }),
+  addColumns('2026-11-25-05-point-materials', 'lube_point', { materials: "JSON NOT NULL DEFAULT '[]'" }),
+  addColumns('2026-11-25-06-plant-ambient-band', 'plant', { ambientBandNow: 'VARCHAR(40) NULL' }),
+
+  // Amounts: fill by mounting position, by marks, and the unit that comes empty.
+  addColumns('2026-11-25-07-reservoir-fill', 'reservoir', { mounting: "VARCHAR(80) NOT NULL DEFAULT ''", fillTable: "JSON NOT NULL DEFAULT '[]'", levelMarks: "JSON NOT NULL DEFAULT '[]'", confirmed: 'JSON NULL', comesEmpty: 'BOOLEAN NOT NULL DEFAULT FALSE' }),
+
+  // Many points at once, with what they were before, so that it can be undone.
+  createTable('2026-11-25-08-change-set', 'change_set', `id ${id} PRIMARY KEY, personId ${id} NOT NULL REFERENCES person(id), madeAt DATETIME(3) NOT NULL, title VARCHAR(200) NOT NULL, changes JSON NOT NULL, undoneAt DATETIME(3) NULL, ${stamps}`),
 ];

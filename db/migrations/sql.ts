@@ -16,3 +16,7 @@ export const id = 'CHAR(26) CHARACTER SET ascii COLLATE ascii_bin';
 /** Table creation in the house's engine and character set. */
 export const createTable = (name: string, table: string, columns: string): Migration =>
   sqlMigration(name, `CREATE TABLE ${table} (${columns}) ENGINE=InnoDB DEFAULT CHARSET=utf8mb4 COLLATE=utf8mb4_unicode_ci`, `DROP TABLE ${table}`);
+
+/** Columns added to a table in one statement, and dropped again in one. */
+export const addColumns = (name: string, table: string, columns: Record<string, string>): Migration =>
+  sqlMigration(name, `ALTER TABLE ${table} ${Object.entries(columns).map(([column, type]) => `ADD COLUMN ${column} ${type}`).join(', ')}`, `ALTER TABLE ${table} ${Object.keys(columns).map((column) => `DROP COLUMN ${column}`).join(', ')}`);

@@ -2,43 +2,8 @@ import { type CreationOptional, DataTypes, type InferAttributes, type InferCreat
 import type { StoredComputation } from '../../core/method';
 import type { MachineState } from '../../core/register/machine-states';
 import type { AmountKind, SourceRank, TaskAction } from '../../core/register/point-kinds';
-import { boolean, columns, dayColumn, idColumn, integer, json, number, optionalDay, optionalId, optionalInteger, optionalJson, optionalNumber, optionalText, primaryId, text } from './columns';
-
-export class Lubricant extends Model<InferAttributes<Lubricant>, InferCreationAttributes<Lubricant>> {
-  declare id: string;
-  /** House code in a plain frame, for example `G-22`. */
-  declare code: string;
-  declare name: string;
-  declare kind: string;
-  declare isoVg: number | null;
-  declare kv40: number | null;
-  declare kv100: number | null;
-  declare nlgi: string | null;
-  declare thickener: string | null;
-  declare baseOil: string | null;
-  declare densityGCm3: CreationOptional<number>;
-  declare lowerC: number | null;
-  declare upperC: number | null;
-}
-
-export class Gun extends Model<InferAttributes<Gun>, InferCreationAttributes<Gun>> {
-  declare id: string;
-  declare code: string;
-  declare name: string;
-  /** The one grease this gun is dedicated to. */
-  declare lubricantId: string;
-  declare gramsPerStroke: number;
-  declare airPowered: CreationOptional<boolean>;
-}
-
-export class GunCalibration extends Model<InferAttributes<GunCalibration>, InferCreationAttributes<GunCalibration>> {
-  declare id: string;
-  declare gunId: string;
-  declare personId: string;
-  declare doneOn: string;
-  declare strokes: number;
-  declare massG: number;
-}
+import type { Judged } from '../../core/assign/judge';
+import { columns, dayColumn, idColumn, integer, json, number, optionalDay, optionalId, optionalInteger, optionalJson, optionalNumber, optionalText, primaryId, text } from './columns';
 
 /** Which lubricant a point or a reservoir gets, by whose word. Losing sources are kept. */
 export class Assignment extends Model<InferAttributes<Assignment>, InferCreationAttributes<Assignment>> {
@@ -53,6 +18,10 @@ export class Assignment extends Model<InferAttributes<Assignment>, InferCreation
   declare climate: CreationOptional<string>;
   declare mounting: CreationOptional<string>;
   declare personId: string;
+  /** What was judged when it was chosen: each finding with its rule and the input that caused it. */
+  declare judged: CreationOptional<Judged | null>;
+  /** Why a person took it although a finding says stop; empty where nothing was overruled. */
+  declare overruledBecause: CreationOptional<string>;
 }
 
 export class Task extends Model<InferAttributes<Task>, InferCreationAttributes<Task>> {
@@ -97,15 +66,12 @@ export class IntervalStage extends Model<InferAttributes<IntervalStage>, InferCr
 
 export function initPlan(sequelize: Sequelize) {
   const longText = { type: DataTypes.TEXT, allowNull: false, defaultValue: '' };
-  Lubricant.init(columns({ id: primaryId, code: text, name: text, kind: text, isoVg: optionalInteger, kv40: optionalNumber, kv100: optionalNumber, nlgi: optionalText, thickener: optionalText, baseOil: optionalText, densityGCm3: { ...number, defaultValue: 0.9 }, lowerC: optionalNumber, upperC: optionalNumber }), { sequelize, tableName: 'lubricant' });
-  Gun.init(columns({ id: primaryId, code: text, name: text, lubricantId: idColumn, gramsPerStroke: number, airPowered: { ...boolean, defaultValue: false } }), { sequelize, tableName: 'gun' });
-  GunCalibration.init(columns({ id: primaryId, gunId: idColumn, personId: idColumn, doneOn: dayColumn, strokes: integer, massG: number }), { sequelize, tableName: 'gun_calibration' });
-  Assignment.init(columns({ id: primaryId, pointId: optionalId, reservoirId: optionalId, lubricantId: idColumn, ambientBand: optionalText, source: text, sourceText: text, sourceOn: dayColumn, climate: { ...text, defaultValue: '' }, mounting: { ...text, defaultValue: '' }, personId: idColumn }), { sequelize, tableName: 'assignment' });
+  Assignment.init(columns({ id: primaryId, pointId: optionalId, reservoirId: optionalId, lubricantId: idColumn, ambientBand: optionalText, source: text, sourceText: text, sourceOn: dayColumn, climate: { ...text, defaultValue: '' }, mounting: { ...text, defaultValue: '' }, personId: idColumn, judged: optionalJson, overruledBecause: longText }), { sequelize, tableName: 'assignment' });
   Task.init(columns({
     id: primaryId, pointId: idColumn, action: text, title: text, amountKind: text, amount: optionalNumber, amountComputed: optionalJson, intervalComputed: optionalJson, machineState: text, procedureText: longText, procedureVersion: { ...integer, defaultValue: 1 },
     who: { ...text, defaultValue: 'technician' }, people: { ...integer, defaultValue: 1 }, minutes: { ...number, defaultValue: 5 }, waitMinutes: { ...number, defaultValue: 0 }, meterId: optionalId, triggers: { ...json, defaultValue: [] }, includesTaskIds: { ...json, defaultValue: [] },
     rhythm: { ...text, defaultValue: 'actual' }, toleranceShare: { ...number, defaultValue: 0.1 }, retiredOn: optionalDay, version: { ...integer, defaultValue: 0 },
   }), { sequelize, tableName: 'task', version: true });
   IntervalStage.init(columns({ id: primaryId, assignmentId: idColumn, taskId: idColumn, position: integer, name: text, count: optionalInteger, hours: optionalNumber, cycles: optionalNumber, days: optionalNumber, standstillDays: optionalNumber }), { sequelize, tableName: 'interval_stage' });
-  return { Lubricant, Gun, GunCalibration, Assignment, Task, IntervalStage };
+  return { Assignment, Task, IntervalStage };
 }

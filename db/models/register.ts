@@ -1,7 +1,11 @@
 import { type CreationOptional, DataTypes, type InferAttributes, type InferCreationAttributes, Model, type Sequelize } from 'sequelize';
+import type { Material } from '../../core/compat/vocabulary';
+import type { MachineTemplate } from '../../core/register/machine-template';
+import type { FillRow } from '../../core/register/reservoir';
+import type { Outline } from '../../core/register/outline';
 import type { MachineState } from '../../core/register/machine-states';
 import type { PointKind } from '../../core/register/point-kinds';
-import { boolean, columns, idColumn, integer, json, number, optionalDay, optionalId, optionalInteger, optionalJson, optionalNumber, optionalText, primaryId, text } from './columns';
+import { boolean, columns, idColumn, instantColumn, integer, json, number, optionalDay, optionalId, optionalInteger, optionalJson, optionalNumber, optionalText, primaryId, text } from './columns';
 
 export class Area extends Model<InferAttributes<Area>, InferCreationAttributes<Area>> {
   declare id: string;
@@ -16,7 +20,7 @@ export class MachineModel extends Model<InferAttributes<MachineModel>, InferCrea
   declare id: string;
   declare name: string;
   declare description: string;
-  declare template: Record<string, unknown>;
+  declare template: MachineTemplate;
 }
 
 export class Machine extends Model<InferAttributes<Machine>, InferCreationAttributes<Machine>> {
@@ -30,7 +34,8 @@ export class Machine extends Model<InferAttributes<Machine>, InferCreationAttrib
   declare dutyHoursPerDay: number | null;
   /** How many fittings were counted on the machine, so that a forgotten one shows. */
   declare fittingCount: number | null;
-  declare outline: CreationOptional<{ points: Record<string, [number, number]> } | null>;
+  /** A plain drawing: boxes and, by point, the place of its number. */
+  declare outline: CreationOptional<Outline | null>;
   /** What must be isolated, each with its own proof of zero. */
   declare energySources: { source: string; proofOfZero: string }[];
   declare retiredOn: CreationOptional<string | null>;
@@ -67,6 +72,16 @@ export class Reservoir extends Model<InferAttributes<Reservoir>, InferCreationAt
   declare checkMarkState: CreationOptional<MachineState | null>;
   declare posture: CreationOptional<string>;
   declare settleMinutes: CreationOptional<number | null>;
+  /** How the unit is mounted now, in the words of the maker's table. */
+  declare mounting: CreationOptional<string>;
+  /** The maker's table: litres, vent and drain by mounting position. */
+  declare fillTable: CreationOptional<FillRow[]>;
+  /** Marks measured on this unit: level and volume. */
+  declare levelMarks: CreationOptional<{ levelMm: number; volumeL: number }[]>;
+  /** The mounting position whose fill, vent and drain a person confirmed; another one waits for confirmation. */
+  declare confirmed: CreationOptional<{ position: string; volumeL: number; by: string; on: string } | null>;
+  /** New units often arrive without oil: not started before a first fill is in the log. */
+  declare comesEmpty: CreationOptional<boolean>;
   declare version: CreationOptional<number>;
 }
 
@@ -91,8 +106,20 @@ export class LubePoint extends Model<InferAttributes<LubePoint>, InferCreationAt
   declare enoughSign: CreationOptional<string>;
   declare forbidsAirGun: CreationOptional<boolean>;
   declare plug: CreationOptional<{ tool: string; seal: string; torqueNm?: number } | null>;
+  /** What its lubricant touches: seals, metals, paint. */
+  declare materials: CreationOptional<Material[]>;
   declare retiredOn: CreationOptional<string | null>;
   declare version: CreationOptional<number>;
+}
+
+/** Many points changed at once: what each was before and after, so that it can be undone. */
+export class ChangeSet extends Model<InferAttributes<ChangeSet>, InferCreationAttributes<ChangeSet>> {
+  declare id: string;
+  declare personId: string;
+  declare madeAt: Date;
+  declare title: string;
+  declare changes: { pointId: string; version: number; before: Record<string, unknown>; after: Record<string, unknown> }[];
+  declare undoneAt: CreationOptional<Date | null>;
 }
 
 export function initRegister(sequelize: Sequelize) {
@@ -103,10 +130,11 @@ export function initRegister(sequelize: Sequelize) {
   Machine.init(columns({ id: primaryId, areaId: idColumn, modelId: optionalId, code: text, name: text, description: longText, dutyHoursPerDay: optionalNumber, fittingCount: optionalInteger, outline: optionalJson, energySources: json, retiredOn: optionalDay, version }), { sequelize, tableName: 'machine', version: true });
   MachineCode.init(columns({ code: { ...text, primaryKey: true }, machineId: idColumn }), { sequelize, tableName: 'machine_code' });
   Meter.init(columns({ id: primaryId, machineId: idColumn, name: text, unit: text, rolloverAt: optionalNumber, resolution: { ...number, defaultValue: 0.1 }, maxPerDay: { ...number, defaultValue: 24 }, version }), { sequelize, tableName: 'meter', version: true });
-  Reservoir.init(columns({ id: primaryId, machineId: idColumn, name: text, capacityL: optionalNumber, residualL: optionalNumber, fillMark: { ...text, defaultValue: '' }, fillMarkState: optionalText, checkMark: { ...text, defaultValue: '' }, checkMarkState: optionalText, posture: { ...text, defaultValue: '' }, settleMinutes: optionalInteger, version }), { sequelize, tableName: 'reservoir', version: true });
+  Reservoir.init(columns({ id: primaryId, machineId: idColumn, name: text, capacityL: optionalNumber, residualL: optionalNumber, fillMark: { ...text, defaultValue: '' }, fillMarkState: optionalText, checkMark: { ...text, defaultValue: '' }, checkMarkState: optionalText, posture: { ...text, defaultValue: '' }, settleMinutes: optionalInteger, mounting: { ...text, defaultValue: '' }, fillTable: { ...json, defaultValue: [] }, levelMarks: { ...json, defaultValue: [] }, confirmed: optionalJson, comesEmpty: { ...boolean, defaultValue: false }, version }), { sequelize, tableName: 'reservoir', version: true });
   LubePoint.init(columns({
     id: primaryId, machineId: idColumn, reservoirId: optionalId, number: integer, walkPosition: integer, kind: text, name: text, location: text, details: json, consequence: { ...integer, defaultValue: 2 }, criticalPeriods: json,
-    machineState: { ...text, defaultValue: 'any' }, accessNote: longText, cautions: longText, doNots: longText, enoughSign: { ...text, defaultValue: '' }, forbidsAirGun: { ...boolean, defaultValue: false }, plug: optionalJson, retiredOn: optionalDay, version,
+    machineState: { ...text, defaultValue: 'any' }, accessNote: longText, cautions: longText, doNots: longText, enoughSign: { ...text, defaultValue: '' }, forbidsAirGun: { ...boolean, defaultValue: false }, plug: optionalJson, materials: { ...json, defaultValue: [] }, retiredOn: optionalDay, version,
   }), { sequelize, tableName: 'lube_point', version: true });
-  return { Area, MachineModel, Machine, MachineCode, Meter, Reservoir, LubePoint };
+  ChangeSet.init(columns({ id: primaryId, personId: idColumn, madeAt: instantColumn, title: text, changes: json, undoneAt: { ...instantColumn, allowNull: true } }), { sequelize, tableName: 'change_set' });
+  return { Area, MachineModel, Machine, MachineCode, Meter, Reservoir, LubePoint, ChangeSet };
 }

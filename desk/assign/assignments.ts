@@ -1,29 +1,54 @@
+import type { Transaction } from 'sequelize';
 import { ulid } from 'ulid';
+import type { z } from 'zod';
+import type { Judged } from '../../core/assign/judge';
 import { byRank } from '../../core/register/assignment';
 import { assignmentForm } from '../../core/register/forms';
 import { plantDayOf } from '../../core/time/plant-day';
 import { type Desk, type Result, done, refusal } from '../desk';
 import { parseForm } from '../parse';
 import { thePlant } from '../plant';
+import { ambientOf, chooseFor } from './choose';
 
 /**
- * Records which lubricant a point gets by one source. The best-ranked source wins; the others stay visible.
+ * Records which lubricant a point gets by one source. A point that a reservoir feeds shares it: the assignment then
+ * belongs to the reservoir and holds for every point on it. The best-ranked source wins, the others stay visible; a hard
+ * stop (bronze, seal, mixing, limits) beats any rank and is decided by a person who says why.
  * A new winner takes over the interval stages of the one before it, so that nothing falls out of the plan.
  */
 export async function addAssignment({ db, now, actor }: Desk, pointId: string, values: unknown): Promise<Result<{ id: string }>> {
   const form = parseForm(assignmentForm, values);
   if (!form.ok) return form;
+  const { overruledBecause, ...fields } = form.value;
   const plant = await thePlant(db);
-  if (form.value.sourceOn > plantDayOf(now.getTime(), plant.timeZone)) return refusal('invalid', 'The source is dated in the future.', { sourceOn: 'Date of the source: this day has not come yet.' });
-  if (!(await db.Lubricant.findByPk(form.value.lubricantId))) return refusal('invalid', 'Choose a lubricant.', { lubricantId: 'This lubricant is not in the store room.' });
+  if (fields.sourceOn > plantDayOf(now.getTime(), plant.timeZone)) return refusal('invalid', 'The source is dated in the future.', { sourceOn: 'Date of the source: this day has not come yet.' });
+  if (fields.ambientBand && !plant.ambientBands.some(({ name }) => name === fields.ambientBand)) return refusal('invalid', 'The plant has no such ambient band.', { ambientBand: `Ambient band: choose one of ${plant.ambientBands.map(({ name }) => name).join(', ')}, or none.` });
+  if (!(await db.Lubricant.findByPk(fields.lubricantId))) return refusal('invalid', 'Choose a lubricant.', { lubricantId: 'This lubricant is not in the store room.' });
+  const point = await db.LubePoint.findByPk(pointId);
+  if (!point) return refusal('not-found', 'This point is not in the register any more.');
+  const { candidates } = await chooseFor(db, now, point, await ambientOf(db, fields.ambientBand));
+  const judged = candidates.find(({ lubricant }) => lubricant.id === fields.lubricantId)?.judged ?? null;
+  const stops = judged?.findings.filter(({ level }) => level === 'stop') ?? [];
+  if (stops.length > 0 && overruledBecause.trim().length < 3) {
+    const words = stops.map(({ rule, input, text }) => `${rule} (${input}): ${text}`).join(' ');
+    return refusal('invalid', `Stopped. ${words} Choose another lubricant, or say below why it is taken all the same; your name and your words then stay at the point.`, { overruledBecause: 'A stop is overruled only with a reason. Say why, in a few words.', lubricantId: stops[0]!.text });
+  }
+  const owner = point.reservoirId ? { reservoirId: point.reservoirId } : { pointId };
   return db.sequelize.transaction(async (transaction) => {
-    if (!(await db.LubePoint.findByPk(pointId, { transaction }))) return refusal('not-found', 'This point is not in the register any more.');
-    const before = byRank(await db.Assignment.findAll({ where: { pointId }, transaction }));
-    const assignment = await db.Assignment.create({ id: ulid(now.getTime()), pointId, personId: actor.id, ...form.value }, { transaction });
-    const stages = before[0] && byRank([...before, assignment])[0]?.id === assignment.id ? await db.IntervalStage.findAll({ where: { assignmentId: before[0].id }, transaction }) : [];
-    for (const { taskId, position, name, count, hours, cycles, days, standstillDays } of stages) {
-      await db.IntervalStage.create({ id: ulid(now.getTime()), assignmentId: assignment.id, taskId, position, name, count, hours, cycles, days, standstillDays }, { transaction });
-    }
+    const assignment = await insertAssignment({ db, now }, owner, { ...fields, overruledBecause: stops.length > 0 ? overruledBecause.trim() : '' }, actor.id, judged, transaction);
     return done({ id: assignment.id });
   });
+}
+
+type Owner = { pointId: string } | { reservoirId: string };
+
+/** Writes an assignment; as a new winner it takes over the interval stages of the one before it. */
+export async function insertAssignment({ db, now }: Pick<Desk, 'db' | 'now'>, owner: Owner, fields: z.output<typeof assignmentForm>, personId: string, judged: Judged | null, transaction: Transaction) {
+  const before = byRank(await db.Assignment.findAll({ where: owner, transaction })).filter(({ ambientBand }) => ambientBand === fields.ambientBand);
+  const assignment = await db.Assignment.create({ id: ulid(now.getTime()), ...owner, personId, ...fields, judged }, { transaction });
+  const stages = before[0] && byRank([...before, assignment])[0]?.id === assignment.id ? await db.IntervalStage.findAll({ where: { assignmentId: before[0].id }, transaction }) : [];
+  for (const { taskId, position, name, count, hours, cycles, days, standstillDays } of stages) {
+    await db.IntervalStage.create({ id: ulid(now.getTime()), assignmentId: assignment.id, taskId, position, name, count, hours, cycles, days, standstillDays }, { transaction });
+  }
+  return assignment;
 }

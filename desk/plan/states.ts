@@ -5,6 +5,7 @@ import type { StoredComputation } from '../../core/method';
 import { byRank } from '../../core/register/assignment';
 import type { MachineState } from '../../core/register/machine-states';
 import type { AmountKind, PointKind, SourceRank, TaskAction } from '../../core/register/point-kinds';
+import { contentsByPoint } from '../assign/contents';
 import type { Database } from '../desk';
 import { thePlant } from '../plant';
 
@@ -26,16 +27,20 @@ export type TaskState = {
   area: { id: string; code: string; name: string };
   lubricant: { id: string; code: string; name: string } | null;
   routes: { id: string; code: string; name: string }[];
+  /** The ambient band asks for another lubricant than the sump holds: a change is due, and until it is logged tops are of what is in there. */
+  bandChange: { band: string; holds: string; wants: string } | null;
+  /** A new unit that came empty and has not been filled by the log. */
+  cameEmpty: boolean;
   due: TaskDue;
 };
 
 type TaskRow = {
   taskId: string; title: string; action: TaskAction; taskMachineState: MachineState; procedureText: string; minutes: number; amountKind: AmountKind; amount: number | null; amountComputed: StoredComputation | null; intervalComputed: StoredComputation | null;
   meterId: string | null; rhythm: 'actual' | 'fixed'; toleranceShare: number;
-  pointId: string; number: number; kind: PointKind; pointName: string; location: string; walkPosition: number; cautions: string; doNots: string; accessNote: string; enoughSign: string; forbidsAirGun: number; consequence: number; reservoirId: string | null;
+  pointId: string; number: number; kind: PointKind; pointName: string; location: string; walkPosition: number; cautions: string; doNots: string; accessNote: string; enoughSign: string; forbidsAirGun: number; consequence: number; reservoirId: string | null; comesEmpty: number | null;
   machineId: string; machineCode: string; machineName: string; dutyHoursPerDay: number | null; areaId: string; areaCode: string; areaName: string;
 };
-type AssignmentRow = { id: string; pointId: string | null; reservoirId: string | null; lubricantId: string; code: string; name: string; source: SourceRank; sourceOn: string };
+type AssignmentRow = { id: string; pointId: string | null; reservoirId: string | null; ambientBand: string | null; lubricantId: string; code: string; name: string; source: SourceRank; sourceOn: string };
 type StageRow = { assignmentId: string; taskId: string; name: string; count: number | null; hours: number | null; cycles: number | null; days: number | null; standstillDays: number | null };
 type EntryRow = Omit<LoggedEntry, 'body' | 'taskIds'> & { body: string; taskIds: string; personName: string };
 type MeterRow = { id: string; machineId: string; unit: string; rolloverAt: number | null; resolution: number; maxPerDay: number };
@@ -73,11 +78,18 @@ export async function loadTaskStates(db: Database, asOf: Date, filter: TaskFilte
     }
   }
   const asOfMs = asOf.getTime();
+  // What is in the sump matters only where a band may ask for another oil, or where a unit may have come empty.
+  const banded = new Set(assignments.filter(({ ambientBand }) => ambientBand !== null).map(({ pointId, reservoirId }) => pointId ?? reservoirId!));
+  const sumps = [...new Map(tasks.filter(({ pointId, reservoirId, comesEmpty }) => comesEmpty || banded.has(pointId) || (reservoirId !== null && banded.has(reservoirId))).map(({ pointId, reservoirId }) => [pointId, { id: pointId, reservoirId }])).values()];
+  const contents = await contentsByPoint(db, asOf, sumps);
   const states = meterStates(meters, tasks, effective, asOfMs);
 
   return tasks.map((row): TaskState => {
     const ranked = byRank([...(assignmentsOf.get(row.pointId) ?? []), ...((row.reservoirId && assignmentsOf.get(row.reservoirId)) || [])]);
-    const winner = ranked[0];
+    const winner = inBand(ranked, plant.ambientBandNow ?? null);
+    const inside = assignments.find(({ lubricantId }) => lubricantId === contents.get(row.pointId));
+    const bandChange = winner?.ambientBand && inside && inside.lubricantId !== winner.lubricantId ? { band: winner.ambientBand, holds: inside.code, wants: winner.code } : null;
+    const lubricant = bandChange && row.action !== 'oil-change' ? inside! : winner;
     const amountOverride = overrides.get(`${row.taskId}/amount`) ?? null;
     const intervalOverride = overrides.get(`${row.taskId}/interval`) ?? null;
     const plannedStages = stagesInForce(stagesOf.get(row.taskId) ?? [], ranked.map(({ id }) => id));
@@ -91,9 +103,11 @@ export async function loadTaskStates(db: Database, asOf: Date, filter: TaskFilte
       point: { id: row.pointId, number: row.number, kind: row.kind, name: row.pointName, location: row.location, walkPosition: row.walkPosition, cautions: row.cautions, doNots: row.doNots, accessNote: row.accessNote, enoughSign: row.enoughSign, forbidsAirGun: Boolean(row.forbidsAirGun), consequence: row.consequence },
       machine: { id: row.machineId, code: row.machineCode, name: row.machineName, hasHourMeter: states.hourMeterOf.has(row.machineId) },
       area: { id: row.areaId, code: row.areaCode, name: row.areaName },
-      lubricant: winner ? { id: winner.lubricantId, code: winner.code, name: winner.name } : null,
+      lubricant: lubricant ? { id: lubricant.lubricantId, code: lubricant.code, name: lubricant.name } : null,
       routes: (routesOf.get(row.taskId) ?? []).map(({ id, code, name }) => ({ id, code, name })),
-      due: taskDue({ taskId: row.taskId, stages: effectiveStages, rhythm: row.rhythm, toleranceShare: row.toleranceShare, entries: answering.get(row.taskId) ?? [], meter: usable, asOfMs, timeZone: plant.timeZone, assumedHoursPerDay: row.dutyHoursPerDay || 24 }),
+      bandChange,
+      cameEmpty: Boolean(row.comesEmpty) && !contents.has(row.pointId),
+      due: taskDue({ dueNow: bandChange && row.action === 'oil-change' ? `ambient band ${bandChange.band}: change to ${bandChange.wants}` : null, taskId: row.taskId, stages: effectiveStages, rhythm: row.rhythm, toleranceShare: row.toleranceShare, entries: answering.get(row.taskId) ?? [], meter: usable, asOfMs, timeZone: plant.timeZone, assumedHoursPerDay: row.dutyHoursPerDay || 24 }),
     };
   });
 }
@@ -122,9 +136,9 @@ function selectTasks(db: Database, { machineId, pointId, taskIds }: TaskFilter):
   const where = ['task.retiredOn IS NULL', 'lube_point.retiredOn IS NULL', 'machine.retiredOn IS NULL', machineId && 'machine.id = :machineId', pointId && 'lube_point.id = :pointId', taskIds && 'task.id IN (:taskIds)'].filter(Boolean).join(' AND ');
   return db.select<TaskRow>(
     `SELECT task.id AS taskId, task.title, task.action, task.machineState AS taskMachineState, task.procedureText, task.minutes, task.amountKind, task.amount, task.amountComputed, task.intervalComputed, task.meterId, task.rhythm, task.toleranceShare,
-       lube_point.id AS pointId, lube_point.number, lube_point.kind, lube_point.name AS pointName, lube_point.location, lube_point.walkPosition, lube_point.cautions, lube_point.doNots, lube_point.accessNote, lube_point.enoughSign, lube_point.forbidsAirGun, lube_point.consequence, lube_point.reservoirId,
+       lube_point.id AS pointId, lube_point.number, lube_point.kind, lube_point.name AS pointName, lube_point.location, lube_point.walkPosition, lube_point.cautions, lube_point.doNots, lube_point.accessNote, lube_point.enoughSign, lube_point.forbidsAirGun, lube_point.consequence, lube_point.reservoirId, reservoir.comesEmpty,
        machine.id AS machineId, machine.code AS machineCode, machine.name AS machineName, machine.dutyHoursPerDay, area.id AS areaId, area.code AS areaCode, area.name AS areaName
-     FROM task JOIN lube_point ON lube_point.id = task.pointId JOIN machine ON machine.id = lube_point.machineId JOIN area ON area.id = machine.areaId
+     FROM task JOIN lube_point ON lube_point.id = task.pointId JOIN machine ON machine.id = lube_point.machineId JOIN area ON area.id = machine.areaId LEFT JOIN reservoir ON reservoir.id = lube_point.reservoirId
      WHERE ${where} ORDER BY area.position, machine.code, lube_point.walkPosition, task.id`,
     { machineId, pointId, taskIds },
   );
@@ -132,7 +146,7 @@ function selectTasks(db: Database, { machineId, pointId, taskIds }: TaskFilter):
 
 const selectAssignments = (db: Database, { points, reservoirs }: { points: string[]; reservoirs: string[] }) =>
   db.select<AssignmentRow>(
-    `SELECT assignment.id, assignment.pointId, assignment.reservoirId, assignment.lubricantId, lubricant.code, lubricant.name, assignment.source, assignment.sourceOn
+    `SELECT assignment.id, assignment.pointId, assignment.reservoirId, assignment.ambientBand, assignment.lubricantId, lubricant.code, lubricant.name, assignment.source, assignment.sourceOn
      FROM assignment JOIN lubricant ON lubricant.id = assignment.lubricantId WHERE assignment.pointId IN (:points) ${reservoirs.length > 0 ? 'OR assignment.reservoirId IN (:reservoirs)' : ''}`,
     { points, reservoirs },
   );
@@ -159,6 +173,11 @@ const selectMeterEntries = (db: Database, machines: string[]) =>
 const selectMeters = (db: Database, machines: string[]) => db.select<MeterRow>('SELECT id, machineId, unit, rolloverAt, resolution, maxPerDay FROM meter WHERE machineId IN (:machines) ORDER BY name', { machines });
 
 const parseEntry = (row: EntryRow) => ({ ...row, seq: Number(row.seq), body: JSON.parse(row.body) as Record<string, unknown>, taskIds: JSON.parse(row.taskIds) as string[] });
+
+/** The best-ranked assignment for the ambient band that holds; one for no band in particular where none is for this one. */
+function inBand(ranked: readonly AssignmentRow[], band: string | null): AssignmentRow | undefined {
+  return ranked.find(({ ambientBand }) => ambientBand !== null && ambientBand === band) ?? ranked.find(({ ambientBand }) => ambientBand === null) ?? ranked[0];
+}
 
 /** The stages of the winning assignment; where it has none for this task, those of the next best that has. */
 function stagesInForce(rows: StageRow[], assignmentsByRank: string[]): Stage[] {

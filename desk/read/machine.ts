@@ -1,31 +1,37 @@
+import { Op } from 'sequelize';
+import type { Judged } from '../../core/assign/judge';
 import type { SourceRank } from '../../core/register/point-kinds';
 import { byRank } from '../../core/register/assignment';
+import { contentsOf } from '../assign/contents';
 import type { Database, Desk } from '../desk';
-import { type GreaseProposal, greaseProposal } from '../plan/grease-proposal';
+import type { GreasePlan } from '../../core/grease/plan';
+import { greaseProposal } from '../plan/grease-proposal';
 import { type MeterReadingState, type TaskState, loadMeters, loadTaskStates } from '../plan/states';
 import { findMachine } from '../register/machines';
 import { type LogLine, readLog } from './log';
 
-type Row<Model extends 'Machine' | 'LubePoint' | 'Area' | 'Lubricant'> = InstanceType<Database[Model]>;
-export type MachinePage = { machine: Row<'Machine'>; area: Row<'Area'>; points: Row<'LubePoint'>[]; states: TaskState[]; meters: MeterReadingState[]; history: LogLine[]; oldCodes: string[] };
+type Row<Model extends 'Machine' | 'LubePoint' | 'Area' | 'Lubricant' | 'Reservoir' | 'MachineModel'> = InstanceType<Database[Model]>;
+export type MachinePage = { machine: Row<'Machine'>; area: Row<'Area'>; points: Row<'LubePoint'>[]; states: TaskState[]; meters: MeterReadingState[]; history: LogLine[]; oldCodes: string[]; reservoirs: Row<'Reservoir'>[]; model: Row<'MachineModel'> | null };
 
 /** Everything a machine's page shows; undefined for a code that never existed. */
 export async function readMachinePage({ db, now }: Pick<Desk, 'db' | 'now'>, code: string): Promise<MachinePage | undefined> {
   const machine = await findMachine({ db }, code);
   if (!machine) return undefined;
-  const [area, points, states, meters, history, codes] = await Promise.all([
+  const [area, points, states, meters, history, codes, reservoirs, model] = await Promise.all([
     db.Area.findByPk(machine.areaId),
     db.LubePoint.findAll({ where: { machineId: machine.id, retiredOn: null }, order: [['walkPosition', 'ASC'], ['number', 'ASC']] }),
     loadTaskStates(db, now, { machineId: machine.id }),
     loadMeters(db, now, [machine.id]),
     readLog(db, { machineCode: machine.code }, 15),
     db.MachineCode.findAll({ where: { machineId: machine.id } }),
+    db.Reservoir.findAll({ where: { machineId: machine.id }, order: [['name', 'ASC']] }),
+    machine.modelId ? db.MachineModel.findByPk(machine.modelId) : null,
   ]);
-  return { machine, area: area!, points, states, meters, history, oldCodes: codes.map((each) => each.code).filter((each) => each !== machine.code) };
+  return { reservoirs, model, machine, area: area!, points, states, meters, history, oldCodes: codes.map((each) => each.code).filter((each) => each !== machine.code) };
 }
 
-export type AssignmentLine = { id: string; lubricant: { id: string; code: string; name: string }; source: SourceRank; sourceText: string; sourceOn: string; climate: string; mounting: string; by: string };
-export type PointPage = { machine: Row<'Machine'>; point: Row<'LubePoint'>; states: TaskState[]; assignments: AssignmentLine[]; proposal: GreaseProposal | undefined; lubricant: Row<'Lubricant'> | null; meters: MeterReadingState[]; guns: { id: string; code: string; name: string; lubricantId: string; gramsPerStroke: number }[]; history: LogLine[] };
+export type AssignmentLine = { id: string; lubricant: { id: string; code: string; name: string }; source: SourceRank; sourceText: string; sourceOn: string; climate: string; mounting: string; by: string; ambientBand: string | null; judged: Judged | null; overruledBecause: string };
+export type PointPage = { machine: Row<'Machine'>; point: Row<'LubePoint'>; states: TaskState[]; assignments: AssignmentLine[]; proposal: GreasePlan | undefined; lubricant: Row<'Lubricant'> | null; reservoir: Row<'Reservoir'> | null; sharedWith: Row<'LubePoint'>[]; contents: Row<'Lubricant'> | null; meters: MeterReadingState[]; guns: { id: string; code: string; name: string; lubricantId: string; gramsPerStroke: number; airPowered: boolean }[]; history: LogLine[] };
 
 /** Everything a point's page shows; undefined where there is no such point. */
 export async function readPointPage({ db, now }: Pick<Desk, 'db' | 'now'>, code: string, number: number): Promise<PointPage | undefined> {
@@ -35,7 +41,7 @@ export async function readPointPage({ db, now }: Pick<Desk, 'db' | 'now'>, code:
   const [states, rows, meters, guns, history] = await Promise.all([
     loadTaskStates(db, now, { pointId: point.id }),
     db.select<Omit<AssignmentLine, 'lubricant'> & { lubricantId: string; code: string; name: string }>(
-      `SELECT assignment.id, assignment.source, assignment.sourceText, assignment.sourceOn, assignment.climate, assignment.mounting, person.name AS \`by\`, lubricant.id AS lubricantId, lubricant.code, lubricant.name
+      `SELECT assignment.id, assignment.source, assignment.sourceText, assignment.sourceOn, assignment.climate, assignment.mounting, assignment.ambientBand, assignment.judged, assignment.overruledBecause, person.name AS \`by\`, lubricant.id AS lubricantId, lubricant.code, lubricant.name
        FROM assignment JOIN lubricant ON lubricant.id = assignment.lubricantId JOIN person ON person.id = assignment.personId WHERE assignment.pointId = :pointId OR assignment.reservoirId = :reservoirId`,
       { pointId: point.id, reservoirId: point.reservoirId ?? '' },
     ),
@@ -45,5 +51,11 @@ export async function readPointPage({ db, now }: Pick<Desk, 'db' | 'now'>, code:
   ]);
   const assignments = byRank(rows.map(({ lubricantId, code: lubricantCode, name, ...row }) => ({ ...row, lubricant: { id: lubricantId, code: lubricantCode, name } })));
   const lubricant = assignments[0] ? await db.Lubricant.findByPk(assignments[0].lubricant.id) : null;
-  return { machine, point, states, assignments, proposal: await greaseProposal(db, point, lubricant), lubricant, meters, guns: guns.map(({ id, code: gunCode, name, lubricantId, gramsPerStroke }) => ({ id, code: gunCode, name, lubricantId, gramsPerStroke })), history };
+  const [reservoir, sharedWith, inside] = await Promise.all([
+    point.reservoirId ? db.Reservoir.findByPk(point.reservoirId) : null,
+    point.reservoirId ? db.LubePoint.findAll({ where: { reservoirId: point.reservoirId, retiredOn: null, id: { [Op.ne]: point.id } }, order: [['walkPosition', 'ASC']] }) : [],
+    contentsOf(db, now, point),
+  ]);
+  const contents = inside ? await db.Lubricant.findByPk(inside) : null;
+  return { reservoir, sharedWith, contents, machine, point, states, assignments, proposal: await greaseProposal(db, point, lubricant), lubricant, meters, guns: guns.map(({ id, code: gunCode, name, lubricantId, gramsPerStroke, airPowered = false }) => ({ id, code: gunCode, name, lubricantId, gramsPerStroke, airPowered })), history };
 }

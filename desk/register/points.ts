@@ -1,22 +1,28 @@
+import type { Transaction } from 'sequelize';
 import { ulid } from 'ulid';
+import type { z } from 'zod';
 import { pointForm } from '../../core/register/forms';
 import { type Desk, type Result, done, refusal } from '../desk';
 import { parseForm } from '../parse';
 import { checkVersion, saving } from './save';
 
 /** Adds a point. Its number is the next one ever given on this machine: numbers are never reused. */
-export async function createPoint({ db, now }: Desk, machineId: string, values: unknown): Promise<Result<{ id: string; number: number }>> {
+export async function createPoint(desk: Desk, machineId: string, values: unknown): Promise<Result<{ id: string; number: number }>> {
   const form = parseForm(pointForm, values);
   if (!form.ok) return form;
-  return db.sequelize.transaction(async (transaction) => {
-    const machine = await db.Machine.findByPk(machineId, { lock: transaction.LOCK.UPDATE, transaction });
-    if (!machine) return refusal('not-found', 'This machine is not in the register any more.');
-    const highest = (column: 'number' | 'walkPosition') => db.LubePoint.max<number | null, InstanceType<typeof db.LubePoint>>(column, { where: { machineId }, transaction });
-    const number = ((await highest('number')) ?? 0) + 1;
-    const walkPosition = ((await highest('walkPosition')) ?? 0) + 1;
-    const point = await db.LubePoint.create({ id: ulid(now.getTime()), machineId, number, walkPosition, criticalPeriods: [], ...form.value }, { transaction });
-    return done({ id: point.id, number });
+  return desk.db.sequelize.transaction(async (transaction) => {
+    if (!(await desk.db.Machine.findByPk(machineId, { lock: transaction.LOCK.UPDATE, transaction }))) return refusal('not-found', 'This machine is not in the register any more.');
+    const { id, number } = await insertPoint(desk, machineId, form.value, transaction);
+    return done({ id, number });
   });
+}
+
+/** Writes a point under the next number; the machine's row must be locked by the transaction. */
+export async function insertPoint({ db, now }: Pick<Desk, 'db' | 'now'>, machineId: string, value: z.output<typeof pointForm>, transaction: Transaction) {
+  const highest = (column: 'number' | 'walkPosition') => db.LubePoint.max<number | null, InstanceType<typeof db.LubePoint>>(column, { where: { machineId }, transaction });
+  const number = ((await highest('number')) ?? 0) + 1;
+  const walkPosition = ((await highest('walkPosition')) ?? 0) + 1;
+  return db.LubePoint.create({ id: ulid(now.getTime()), machineId, number, walkPosition, criticalPeriods: [], ...value }, { transaction });
 }
 
 /** Changes a point; `version` is the one the form was opened with. */

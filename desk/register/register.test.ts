@@ -103,7 +103,8 @@ describe('the register', async () => {
       expect(fieldsOf(await addAssignment(desk, ids.point, { ...source, sourceOn: '2026-12-24' }))).toEqual(['sourceOn']);
       await addAssignment(desk, ids.point, { ...source, source: 'hearsay' });
       expect((await loadTaskStates(db, desk.now, { pointId: ids.point }))[0]!.lubricant!.code).toBe('G-1');
-      await addAssignment(desk, ids.point, source);
+      expect(await addAssignment(desk, ids.point, source)).toMatchObject({ ok: false, fields: { overruledBecause: expect.any(String) } });
+      await addAssignment(desk, ids.point, { ...source, overruledBecause: 'Trial of the supplier, watched daily.' });
       const [state] = await loadTaskStates(db, desk.now, { pointId: ids.point });
       expect(state!.lubricant!.code).toBe('O-1');
       expect(state!.interval.stages[0]!.hours).toBeCloseTo(9649, 0);

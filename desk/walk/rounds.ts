@@ -5,7 +5,7 @@ import { pointLabel } from '../../core/register/assignment';
 import { plantDayOf } from '../../core/time/plant-day';
 import { type WalkDocument, walkDocumentVersion } from '../../core/walk/document';
 import { type Database, type Desk, type Result, done, refusal } from '../desk';
-import { loadMeters, loadTaskStates } from '../plan/states';
+import { loadMeters, type TaskState, loadTaskStates } from '../plan/states';
 import { thePlant } from '../plant';
 
 /**
@@ -60,13 +60,13 @@ export async function walkDocumentOf(db: Database, now: Date, roundId: string): 
     startedAt: round.startedAt.toISOString(),
     loadedAt: now.toISOString(),
     signedAt: handOver?.happenedAt ?? null,
-    stops: inOrder.map(({ taskId, title, action, point, machine, area, machineState, procedureText, lubricant, amount, due }) => {
+    stops: inOrder.map(({ taskId, title, action, point, machine, area, machineState, procedureText, lubricant, amount, bandChange, cameEmpty, due }) => {
       const answer = entries.filter((entry) => entry.taskIds.includes(taskId) && entry.kind !== 'finding').at(-1);
       return {
         taskId, title, action, pointId: point.id, pointLabel: pointLabel(machine.code, point.number), pointName: point.name, location: point.location,
         machineId: machine.id, machineCode: machine.code, machineName: machine.name, areaName: area.name, machineState,
         energySources: machines.find(({ id }) => id === machine.id)?.energySources ?? [],
-        cautions: point.cautions, doNots: point.doNots, accessNote: point.accessNote, procedureText, enoughSign: point.enoughSign, forbidsAirGun: point.forbidsAirGun,
+        cautions: stopCautions({ cameEmpty, bandChange, cautions: point.cautions }), doNots: point.doNots, accessNote: point.accessNote, procedureText, enoughSign: point.enoughSign, forbidsAirGun: point.forbidsAirGun,
         lubricant, amountKind: amount.kind, amount: amount.value, plannedAmount: amount.override ? amount.planned : null, dueWords: dueWords(due, today),
         written: answer ? { entryId: answer.id, kind: answer.kind } : null,
       };
@@ -75,6 +75,10 @@ export async function walkDocumentOf(db: Database, now: Date, roundId: string): 
     meters: meters.map(({ id, machineId, name, unit, last, maxPerDay, resolution, rolloverAt }) => ({ id, machineId, name, unit, lastValue: last?.value ?? null, lastAt: last?.at ?? null, maxPerDay, resolution, rolloverAt, readInRound: entries.some(({ kind, body }) => kind === 'reading' && body.meterId === id) })),
   });
 }
+
+/** What must be known before the step, most pressing first. */
+const stopCautions = ({ cameEmpty, bandChange, cautions }: Pick<TaskState, 'cameEmpty' | 'bandChange'> & { cautions: string }): string =>
+  [cameEmpty && 'This unit came empty and no filling is in the book: not started before it is filled.', bandChange && `The sump holds ${bandChange.holds}; the ${bandChange.band} band wants ${bandChange.wants}. Until the change is logged, top up with ${bandChange.holds} only.`, cautions].filter(Boolean).join(' ');
 
 export type RoundSummary = { id: string; routeId: string; routeCode: string; routeName: string; personInitials: string; startedAt: Date; signedAt: string | null; stops: number; answered: number };
 

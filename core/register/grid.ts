@@ -1,0 +1,99 @@
+import { type AmountKind, type PointKind, type TaskAction, amountKinds, fieldsOf, pointKindNames, pointKinds, taskActions } from './point-kinds';
+import { machineStates } from './machine-states';
+
+/**
+ * A machine's points as a table: what each column is called, how pasted text finds its column, and how the text of a
+ * row becomes the input of the point and task forms. Nothing is guessed: what cannot be read stays text and is refused
+ * beside its cell by the same forms that refuse it elsewhere.
+ */
+export const gridColumns = {
+  kind: { label: 'Kind', width: 9 },
+  name: { label: 'Name', width: 14 },
+  location: { label: 'Where', width: 12 },
+  designation: { label: 'Designation', width: 8 },
+  speedRpm: { label: 'Speed', width: 5 },
+  temperatureC: { label: 'Temperature', width: 5 },
+  lubricant: { label: 'Lubricant', width: 5 },
+  task: { label: 'Task', width: 8 },
+  amount: { label: 'Amount', width: 5 },
+  hours: { label: 'Every h', width: 5 },
+  days: { label: 'Every days', width: 5 },
+  machineState: { label: 'Machine state', width: 8 },
+  cautions: { label: 'Cautions', width: 12 },
+} as const;
+export type GridColumn = keyof typeof gridColumns;
+export const gridColumnNames = Object.keys(gridColumns) as GridColumn[];
+export type GridRow = Partial<Record<GridColumn, string>>;
+
+/** Other words under which a column may stand in a spreadsheet. */
+const aliases: Partial<Record<string, GridColumn>> = {
+  type: 'kind', point: 'name', description: 'name', place: 'location', position: 'location', 'where on the machine': 'location', bearing: 'designation', rpm: 'speedRpm', 'speed rpm': 'speedRpm', '°c': 'temperatureC', temp: 'temperatureC',
+  'lubricant code': 'lubricant', oil: 'lubricant', grease: 'lubricant', action: 'task', quantity: 'amount', 'interval h': 'hours', hours: 'hours', 'interval days': 'days', days: 'days', state: 'machineState', caution: 'cautions',
+};
+
+const plain = (text: string) => text.trim().toLowerCase().replace(/\s+/g, ' ');
+
+/** The column a heading means; undefined for one nobody knows. */
+export function columnOf(heading: string): GridColumn | undefined {
+  const text = plain(heading);
+  return gridColumnNames.find((key) => plain(gridColumns[key].label) === text || key.toLowerCase() === text) ?? aliases[text];
+}
+
+/**
+ * Puts pasted cells into rows. A first line of headings names its columns in any order; without one the cells go into
+ * the columns from `from` on, in their order. Empty lines are dropped.
+ */
+export function placeCells(cells: readonly (readonly string[])[], from: GridColumn = 'kind'): { rows: GridRow[]; unknown: string[] } {
+  const filled = cells.filter((row) => row.some((cell) => cell.trim() !== ''));
+  const heads = filled[0]?.map(columnOf) ?? [];
+  const hasHeads = heads.filter((head) => head !== undefined).length >= 2;
+  const columns = hasHeads ? heads : gridColumnNames.slice(gridColumnNames.indexOf(from));
+  const unknown = hasHeads ? filled[0]!.filter((heading, index) => heading.trim() !== '' && heads[index] === undefined) : [];
+  const rows = (hasHeads ? filled.slice(1) : filled).map((row) => Object.fromEntries(row.flatMap((cell, index) => (columns[index] ? [[columns[index], cell.trim()]] : []))) as GridRow);
+  return { rows, unknown };
+}
+
+/** A key of a words table by its key or its words, in any case; the text itself where it is neither. */
+const byWords = (words: Readonly<Record<string, string>>, text: string): string => Object.entries(words).find(([key, label]) => plain(key) === plain(text) || plain(label) === plain(text))?.[0] ?? text;
+
+const kindWords = Object.fromEntries(pointKindNames.map((kind) => [kind, pointKinds[kind].label]));
+
+export type GridTask = { action: string; title: string; amountKind: string; amount: string; machineState: string; minutes: string; hours: string; days: string };
+export type GridInput = { point: Record<string, unknown>; lubricantCode: string; task: GridTask | null };
+
+/** What the forms get from a row of the grid. A bearing of known size with no task of its own takes the computed one. */
+export function gridInput(row: GridRow): GridInput {
+  const cell = (key: GridColumn) => (row[key] ?? '').trim();
+  const kind = byWords(kindWords, cell('kind')) as PointKind;
+  const known = kind in pointKinds;
+  const fields = known ? fieldsOf(kind) : [];
+  const details = Object.fromEntries(fields.map((field) => [field.key, field.key in gridColumns ? cell(field.key as GridColumn) : field.type === 'choice' ? (field.initial ?? '') : '']));
+  // A bearing that shakes as usual; the grid has no column for it.
+  if ('vibrationMmS' in details) details.vibrationMmS = '2';
+  const machineState = cell('machineState') === '' ? 'any' : byWords(machineStates, cell('machineState'));
+  const hasTask = ['task', 'amount', 'hours', 'days'].some((key) => cell(key as GridColumn) !== '');
+  const action = cell('task') === '' && known ? pointKinds[kind].action : (byWords(taskActions, cell('task')) as TaskAction);
+  const { amountKind, amount } = readAmount(cell('amount'), known ? pointKinds[kind].amountKind : 'grams');
+  return {
+    point: { kind, name: cell('name'), location: cell('location'), reservoirId: '', consequence: '2', machineState, cautions: cell('cautions'), doNots: '', accessNote: '', enoughSign: '', forbidsAirGun: false, materials: [], details },
+    lubricantCode: cell('lubricant').toUpperCase(),
+    task: hasTask ? { action, title: taskActions[action] ?? action, amountKind, amount, machineState, minutes: '5', hours: cell('hours'), days: cell('days') } : null,
+  };
+}
+
+const unitKinds: readonly [RegExp, AmountKind][] = [[/strokes?$/i, 'strokes'], [/drops?$/i, 'drops'], [/passes?$/i, 'passes'], [/^(to )?(the )?mark$/i, 'to-mark'], [/^film$/i, 'film'], [/(^|[\d\s])g$|grams?$/i, 'grams'], [/(^|[\d\s])l$|lit(re|er)s?$/i, 'litres']];
+
+/** `20 g`, `3.2 L`, `40 drops`, `film`, `to the mark`: the amount and how it is counted; the kind's own unit where none stands. */
+export function readAmount(text: string, usual: AmountKind): { amountKind: AmountKind; amount: string } {
+  const amountKind = unitKinds.find(([pattern]) => pattern.test(text.trim()))?.[1] ?? usual;
+  const amount = ['film', 'to-mark'].includes(amountKind) ? '' : text.replace(/\s*[a-z]+$/i, '').trim();
+  return { amountKind: amountKind in amountKinds ? amountKind : usual, amount };
+}
+
+/** Columns of the grid under which a form's field stands. */
+export function columnOfField(field: string): GridColumn {
+  const key = field.replace(/^details\./, '');
+  if (key in gridColumns) return key as GridColumn;
+  const homes: Record<string, GridColumn> = { boreMm: 'designation', outsideDiameterMm: 'designation', widthMm: 'designation', lubricantId: 'lubricant', overruledBecause: 'lubricant', amountKind: 'amount', action: 'task', title: 'task' };
+  return homes[key] ?? 'kind';
+}

@@ -1,0 +1,2 @@
+/** Days of history that the demo plant has behind it. */
+export const historyDays = 183;

@@ -1,0 +1,83 @@
+import type { Material } from '../core/compat/vocabulary';
+import type { MachineState } from '../core/register/machine-states';
+import type { AmountKind, PointKind, SourceRank, TaskAction } from '../core/register/point-kinds';
+
+/** The words in which the demo plant is written down: plans of tasks, points and machines, and what recurs among them. */
+
+export type TaskPlan = { action: TaskAction; title: string; kind: AmountKind; amount?: number; hours?: number; days?: number; runIn?: number; minutes?: number; state?: MachineState; computed?: boolean; procedure?: string };
+export type PointPlan = { kind: PointKind; name: string; where: string; lubricant: string; details?: Record<string, number | string>; cautions?: string; doNots?: string; access?: string; enough?: string; consequence?: number; forbidsAirGun?: boolean; source?: SourceRank; materials?: Material[]; reservoir?: ReservoirPlan; /** Lubricant of the winter band, where the plain one is for summer. */ winter?: string; tasks: TaskPlan[] };
+/** An oil store of its own, or (by the same name on one machine) one that several points share. */
+export type ReservoirPlan = { name: string; litres: number; mounting?: string; table?: readonly (readonly [string, number, string, string])[]; marks?: readonly (readonly [number, number])[]; fillMark?: string; checkState?: MachineState; settle?: number; comesEmpty?: boolean };
+export type MachinePlan = { code: string; area: string; name: string; description?: string; duty: number; meterStart?: number; rolloverAt?: number; energy?: [string, string][]; points: PointPlan[] };
+
+export type Bearing = { named?: string; d: number; D: number; B: number; kind?: string; rpm: number; temp: number; dirt?: string; wet?: string; vibration?: number; position?: string; seal?: string };
+
+/** A greased bearing whose amount and interval are computed. */
+export const bearing = (name: string, where: string, lubricant: string, size: Bearing, more: Partial<PointPlan> = {}): PointPlan => ({
+  kind: 'rolling-bearing', name, where, lubricant,
+  details: { bearingKind: size.kind ?? 'ball', boreMm: size.d, outsideDiameterMm: size.D, widthMm: size.B, speedRpm: size.rpm, temperatureC: size.temp, contamination: size.dirt ?? 'light-non-abrasive', moisture: size.wet ?? 'dry', vibrationMmS: size.vibration ?? 2, position: size.position ?? 'horizontal', feed: 'side', sealing: size.seal ?? 'open', lubricatedBy: 'grease', ...(size.named && { designation: size.named }) },
+  enough: 'A little fresh grease at the shaft gap; stop at the counted strokes.', source: 'calculated', ...more,
+  tasks: [{ action: 'grease', title: 'Regrease', kind: 'grams', computed: true, state: 'any', minutes: 4 }],
+});
+
+/** The two bearings of an electric motor. */
+export const motor = (name: string, lubricant: string, size: Bearing): PointPlan[] => [
+  bearing(`${name}, drive end`, 'Fitting under the fan cowl, left', lubricant, size, { cautions: 'Shaft turns. Grease only through the remote fitting, guards closed.', doNots: 'No air gun: it pushes the seal out.', forbidsAirGun: true }),
+  bearing(`${name}, fan end`, 'Fitting behind the fan cowl', lubricant, { ...size, temp: size.temp - 5 }, { cautions: 'Shaft turns. Grease only through the remote fitting, guards closed.', forbidsAirGun: true }),
+];
+
+export const gearCase = (name: string, where: string, lubricant: string, litres: number, hours: number, more: Partial<PointPlan> = {}): PointPlan => ({
+  kind: 'gear-case', name, where, lubricant, details: { gearKind: 'parallel', reductions: '2', centreDistanceMm: 180, temperatureC: 60, wheelMaterial: 'steel', shock: 'no', supply: 'splash' }, source: 'manual', materials: ['steel', 'nbr', 'paint'], reservoir: { name, litres, fillMark: 'middle of the sight glass', checkState: 'stopped-powered', settle: 5, marks: [[0, litres * 0.9], [20, litres], [40, litres * 1.1]] }, enough: 'Oil stands at the middle of the sight glass, stopped and settled 5 minutes.',
+  cautions: 'Hot oil scalds: drain warm, not hot. Isolate and lock before the plug is loosened.', ...more,
+  tasks: [
+    { action: 'oil-change', title: 'Change oil', kind: 'litres', amount: litres, hours, days: 730, runIn: 300, minutes: 45, state: 'isolated', procedure: 'Loosen the filler first. Drain warm into a pan that holds it all. Look at the oil and the magnet. New seal on the plug. Fill slowly to the mark, run, stop, let settle, check the level again.' },
+    { action: 'top-up', title: 'Check level, top up', kind: 'to-mark', days: 28, minutes: 3, state: 'stopped-powered' },
+  ],
+});
+
+/** A worm unit holds half as much again when its worm stands on top: the amount goes by the mounting. */
+export const wormUnit = (name: string, where: string, litres: number, lubricant = 'O-680', temperatureC = 62): PointPlan => gearCase(name, where, lubricant, litres, 3000, {
+  kind: 'worm-unit', details: { centreDistanceMm: 80, wormSpeedRpm: 1400, temperatureC, wheelMaterial: 'bronze', shock: 'no', supply: 'splash' }, doNots: 'No oil with active sulphur: the wheel is bronze.', materials: ['bronze', 'nbr', 'paint'],
+  reservoir: { name: name, litres, mounting: 'Worm below', table: [['Worm below', litres, 'top cover, middle', 'bottom, wheel side'], ['Worm on top', Number((litres * 1.5).toFixed(2)), 'top cover, worm side', 'bottom, middle'], ['Worm vertical', Number((litres * 1.3).toFixed(2)), 'side cover, upper', 'side cover, lower']], fillMark: 'overflow plug', settle: 5 },
+});
+
+export const chain = (name: string, where: string, lubricant = 'O-150'): PointPlan => ({
+  kind: 'chain', name, where, lubricant, details: { lengthMm: 6200, dust: 'clean' }, source: 'manual', enough: 'Unbroken film on the inside of the links, nothing drips.', doNots: 'No drips above the tiles.', cautions: 'Pinch points. Apply only with the drive isolated, or with the long brush behind the guard.',
+  tasks: [{ action: 'film', title: 'Oil the chain', kind: 'drops', amount: 40, hours: 80, minutes: 6, state: 'isolated' }],
+});
+
+export const slideway = (name: string, where: string): PointPlan => ({
+  kind: 'slideway', name, where, lubricant: 'O-68', details: { lengthMm: 1500, lie: 'horizontal' }, source: 'nameplate', enough: 'Even film, no dry streaks.', doNots: 'No compressed air on the ways.',
+  tasks: [{ action: 'film', title: 'Wipe and oil the ways', kind: 'film', days: 7, hours: 16, minutes: 5, state: 'stopped-powered' }],
+});
+
+export const screw = (name: string, where: string): PointPlan => ({ kind: 'screw', name, where, lubricant: 'O-68', details: { lengthMm: 900 }, source: 'nameplate', enough: 'Film over the whole thread after two passes.', tasks: [{ action: 'film', title: 'Oil the screw', kind: 'passes', amount: 2, days: 28, minutes: 4, state: 'stopped-powered' }] });
+
+export const hydraulicSet = (name: string, where: string, litres: number): PointPlan => ({
+  kind: 'hydraulic-set', name, where, lubricant: 'O-46', details: { temperatureC: 48, pump: 'piston' }, source: 'manual', materials: ['steel', 'nbr', 'polyurethane'], reservoir: { name, litres, fillMark: 'upper mark of the glass', checkState: 'stopped-powered', settle: 10 }, consequence: 4, enough: 'Between the marks, ram retracted.', cautions: 'Stored pressure. Oil from a pinhole goes through skin: never feel for a leak by hand. Any such wound is an emergency, even a small one.',
+  tasks: [
+    { action: 'top-up', title: 'Check level, top up', kind: 'to-mark', days: 7, minutes: 3, state: 'stopped-powered' },
+    { action: 'oil-change', title: 'Change oil', kind: 'litres', amount: litres, hours: 8000, days: 1460, minutes: 120, state: 'isolated-depressurised' },
+  ],
+});
+
+export const bottleOiler = (name: string, where: string): PointPlan => ({ kind: 'bottle-oiler', name, where, lubricant: 'O-32', details: { reservoirMl: 240, mlPerDay: 12 }, source: 'manual', enough: 'Bottle two thirds full, level steady.', tasks: [{ action: 'top-up', title: 'Refill the bottle', kind: 'to-mark', days: 14, minutes: 3 }] });
+
+export const coupling = (name: string, where: string): PointPlan => ({ kind: 'coupling', name, where, lubricant: 'G-22', source: 'manual', enough: 'Grease shows at the second plug.', cautions: 'Isolate, lock and tag: the coupling guard comes off.', tasks: [{ action: 'grease', title: 'Regrease the coupling', kind: 'grams', amount: 30, hours: 4000, days: 365, minutes: 15, state: 'isolated' }] });
+
+const check = (title: string, days: number, state: MachineState = 'any', minutes = 2): TaskPlan => ({ action: 'check', title, kind: 'to-mark', days, minutes, state });
+const topUp = (title: string, days: number, state: MachineState = 'any', minutes = 3): TaskPlan => ({ action: 'top-up', title, kind: 'to-mark', days, minutes, state });
+
+export const openGear = (name: string, where: string): PointPlan => ({ kind: 'open-gear', name, where, lubricant: 'OG-1', details: { dust: 'clean' }, source: 'manual', consequence: 4, enough: 'Dark unbroken film on the flanks, nothing thrown off.', cautions: 'Open teeth. Apply only with the drum isolated and locked.', doNots: 'Nothing over the guard while it turns.', tasks: [{ action: 'film', title: 'Renew the film', kind: 'film', hours: 160, days: 28, minutes: 20, state: 'isolated' }, check('Look at the tooth flanks', 90, 'isolated', 5)] });
+export const ringOiler = (name: string, where: string, bore: number, rpm: number): PointPlan => ({ kind: 'ring-oiler', name, where, lubricant: 'O-32', details: { boreMm: bore, speedRpm: rpm, temperatureC: 52 }, source: 'manual', consequence: 3, materials: ['steel', 'bronze'], enough: 'Middle of the glass; the ring turns smoothly.', cautions: 'Turning shaft beside the glass.', tasks: [check('Ring turns, level right', 7, 'running-loaded'), topUp('Top up', 28)] });
+export const sleeve = (name: string, where: string, bore: number, rpm: number): PointPlan => ({ kind: 'sleeve-bearing', name, where, lubricant: 'O-68', details: { boreMm: bore, speedRpm: rpm, temperatureC: 40 }, source: 'nameplate', materials: ['bronze'], enough: 'Oil shows at both ends, then stop.', tasks: [{ action: 'film', title: 'Oil the bearing', kind: 'drops', amount: 10, days: 7, minutes: 2 }] });
+export const dripOiler = (name: string, where: string): PointPlan => ({ kind: 'drip-oiler', name, where, lubricant: 'O-68', details: { dropsPerMinute: 8, reservoirMl: 150 }, source: 'nameplate', enough: 'Eight drops a minute when warm.', doNots: 'Shut it when the machine stops.', tasks: [topUp('Fill the glass', 14)] });
+export const flushPot = (name: string, where: string): PointPlan => ({ kind: 'seal-flush-pot', name, where, lubricant: 'O-10', details: { temperatureC: 45 }, source: 'manual', materials: ['fkm', 'steel'], enough: 'Between the marks, gauge steady.', cautions: 'The pot is under pressure: relieve it by the valve first.', tasks: [topUp('Check level and gauge', 7, 'running-loaded')] });
+export const valveStem = (name: string, where: string): PointPlan => ({ kind: 'valve-stem', name, where, lubricant: 'G-14', source: 'assumed', enough: 'Thin film over the whole thread.', tasks: [{ action: 'film', title: 'Grease the stem', kind: 'film', days: 182, minutes: 4 }] });
+export const greaseCup = (name: string, where: string): PointPlan => ({ kind: 'grease-cup', name, where, lubricant: 'G-14', details: { capacityCm3: 60, turnsPerDay: 1, gramsPerTurn: 1.2 }, source: 'nameplate', enough: 'One turn a day; refill when the cup stands at its last thread.', tasks: [{ action: 'grease', title: 'Refill the cup', kind: 'grams', amount: 50, days: 42, minutes: 4 }] });
+export const singlePoint = (name: string, where: string): PointPlan => ({ kind: 'single-point-lubricator', name, where, lubricant: 'G-22', details: { capacityCm3: 120, settingsDays: '30, 90, 180, 365', requiredG: 8, intervalH: 700, settingDays: 180 }, source: 'calculated', enough: 'The piston has moved since the last look.', tasks: [check('Piston moved, no pressure loss', 28, 'any', 1), { action: 'grease', title: 'Change the cartridge', kind: 'grams', amount: 108, days: 180, minutes: 8 }] });
+export const centralOutlet = (name: string, where: string, litres = 4): PointPlan => ({ kind: 'central-lubricator-outlet', name, where, lubricant: 'G-00', details: { gramsPerCycle: 0.2, cyclesPerDay: 12, reservoirG: 3500 }, source: 'manual', reservoir: { name: 'Central lubricator', litres, fillMark: 'max ring', checkState: 'any' }, enough: 'Fresh grease at the outlet, no air.', tasks: [check('Grease arrives', 28, 'running-loaded', 1)] });
+export const circulatingOutlet = (name: string, where: string): PointPlan => ({ kind: 'circulating-outlet', name, where, lubricant: 'O-32', details: { boreMm: 90, speedRpm: 980, temperatureC: 48 }, source: 'manual', consequence: 4, materials: ['bronze', 'steel', 'nbr'], reservoir: { name: 'Circulating tank', litres: 160, fillMark: 'upper line', checkState: 'running-loaded', settle: 0 }, enough: 'Steady stream in the sight glass.', tasks: [check('Oil arrives at the sight glass', 7, 'running-loaded', 1)] });
+export const airLubricator = (name: string, where: string): PointPlan => ({ kind: 'pneumatic-lubricator', name, where, lubricant: 'O-22', details: { dropsPerMinute: 2, reservoirMl: 180 }, source: 'manual', materials: ['polycarbonate', 'nbr'], enough: 'Two drops a minute at full flow.', cautions: 'Vent the bowl before it is opened.', tasks: [topUp('Drain water, fill the bowl', 7)] });
+export const coolant = (name: string, where: string, litres: number): PointPlan => ({ kind: 'coolant-sump', name, where, lubricant: 'K-5', details: { tankL: litres, targetPct: 6, refractometerFactor: 1.1 }, source: 'manual', enough: 'Six percent by the refractometer, factor 1.1.', cautions: 'Skin: gloves and the plant’s skin plan.', tasks: [topUp('Read the refractometer, correct', 7, 'any', 5)] });
+export const rack = (name: string, where: string): PointPlan => ({ kind: 'rack', name, where, lubricant: 'G-22', details: { lengthMm: 2400 }, source: 'nameplate', enough: 'Film on the flanks, wiped backs.', tasks: [{ action: 'film', title: 'Wipe and grease the rack', kind: 'film', days: 56, minutes: 6, state: 'isolated' }] });

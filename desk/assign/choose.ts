@@ -1,0 +1,39 @@
+import { type Judged, type JudgedLubricant, byFitness, judge } from '../../core/assign/judge';
+import { type Ambient, type Requirement, requirementOf } from '../../core/assign/requirement';
+import type { Material } from '../../core/compat/vocabulary';
+import type { Database } from '../desk';
+import { thePlant } from '../plant';
+import { judgedOf } from '../read/store-room';
+import { contentsOf } from './contents';
+
+export type Candidate = { lubricant: JudgedLubricant; judged: Judged };
+export type Choice = { ambient: Ambient; requirement: Requirement; materials: Material[]; contents: JudgedLubricant | null; candidates: Candidate[] };
+
+type PointRow = InstanceType<Database['LubePoint']>;
+
+/** Coldest and warmest surroundings by the plant's bands (one band where named); mild where the plant has none. */
+export async function ambientOf(db: Database, band: string | null = null): Promise<Ambient> {
+  const { ambientBands } = await thePlant(db);
+  const wanted = ambientBands.filter(({ name }) => band === null || name === band);
+  if (wanted.length === 0) return { minC: 5, maxC: 35 };
+  return { minC: Math.min(...wanted.map(({ fromC }) => fromC)), maxC: Math.max(...wanted.map(({ toC }) => toC)) };
+}
+
+/** Everything the oil at a point touches: its own materials and those of all points on the same reservoir. */
+async function materialsAt(db: Database, point: PointRow): Promise<Material[]> {
+  const fed = point.reservoirId ? await db.LubePoint.findAll({ where: { reservoirId: point.reservoirId, retiredOn: null } }) : [];
+  return [...new Set([point, ...fed].flatMap(({ materials, details }) => [...materials, ...(['bronze', 'steel', 'cast-iron'].includes(String(details.wheelMaterial)) ? [details.wheelMaterial as Material] : [])]))];
+}
+
+/** What a point asks for and every lubricant of the store room judged against it, best first. */
+export async function chooseFor(db: Database, now: Date, point: PointRow, ambient: Ambient): Promise<Choice> {
+  const [lubricants, materials, contents] = await Promise.all([db.Lubricant.findAll({ where: { retiredOn: null } }), materialsAt(db, point), contentsOf(db, now, point)]);
+  const requirement = requirementOf(point.kind, point.details, ambient);
+  const inside = lubricants.find(({ id }) => id === contents);
+  const surroundings = { materials, contents: inside ? judgedOf(inside) : null };
+  const candidates = lubricants.map((row) => {
+    const lubricant = judgedOf(row);
+    return { lubricant, judged: judge(lubricant, requirement, surroundings) };
+  });
+  return { ambient, requirement, ...surroundings, candidates: byFitness(candidates, requirement) };
+}

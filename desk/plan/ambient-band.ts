@@ -1,0 +1,19 @@
+import { ulid } from 'ulid';
+import { type Desk, type Result, done, refusal } from '../desk';
+import { thePlant } from '../plant';
+import { writeEntry } from '../write/write-entries';
+
+/**
+ * Declares which ambient band holds from now on, and writes it in the book. No lubricant is switched by it: where a sump
+ * holds another one than the band wants, a change falls due, and tops stay of what is in there.
+ */
+export async function declareBand({ db, now, actor }: Desk, band: string): Promise<Result<null>> {
+  const plant = await thePlant(db);
+  if (band !== '' && !plant.ambientBands.some(({ name }) => name === band)) return refusal('invalid', `The plant knows the bands ${plant.ambientBands.map(({ name }) => name).join(', ')}.`);
+  const next = band === '' ? null : band;
+  if (next === (plant.ambientBandNow ?? null)) return done(null);
+  const written = await writeEntry(db, now, { id: ulid(now.getTime()), kind: 'note', kindVersion: 1, body: { text: next ? `Ambient band now: ${next}.` : 'Ambient bands are not followed any more.' }, happenedAt: now.toISOString(), offsetMinutes: 0, personId: actor.id, deviceId: 'server', machineId: null });
+  if (!written.ok) return refusal('fault', written.reason);
+  await plant.update({ ambientBandNow: next });
+  return done(null);
+}

@@ -1,0 +1,57 @@
+import { type Need, yearlyNeed } from '../../core/lubricant/needs';
+import type { Database } from '../desk';
+import { type TaskState, loadTaskStates } from './states';
+
+export type TaskNeed = Need & { state: TaskState };
+/** What one lubricant needs, in grams or litres; a month is a twelfth of the year. */
+export type LubricantNeed = { lubricantId: string; code: string; name: string; unit: 'g' | 'L'; perYear: number; byRoute: { route: string; perYear: number }[]; unknownTasks: number };
+
+/** Litres a service of each task took on average by the log of the last year. */
+async function litresByLog(db: Database, now: Date): Promise<Map<string, number>> {
+  const since = new Date(now.getTime() - 365 * 86_400_000);
+  const rows = await db.select<{ taskId: string; body: string }>(
+    `SELECT entry_task.taskId, entry.body FROM entry JOIN entry_task ON entry_task.entryId = entry.id
+     WHERE entry.kind = 'top-up' AND entry.happenedAtUtc >= :since AND entry.happenedAtUtc <= :now AND NOT EXISTS (SELECT 1 FROM entry AS later WHERE later.replacesId = entry.id)`,
+    { since, now },
+  );
+  const sums = new Map<string, { litres: number; count: number }>();
+  for (const { taskId, body } of rows) {
+    const { amountKind, amount } = JSON.parse(body) as { amountKind: string; amount?: number };
+    if (amountKind !== 'litres') continue;
+    const sum = sums.get(taskId) ?? { litres: 0, count: 0 };
+    sums.set(taskId, { litres: sum.litres + (amount ?? 0), count: sum.count + 1 });
+  }
+  return new Map([...sums].map(([taskId, { litres, count }]) => [taskId, litres / count]));
+}
+
+/** What every task of the plan uses in a year. */
+export async function loadNeeds(db: Database, now: Date): Promise<TaskNeed[]> {
+  const [states, guns, litres] = await Promise.all([loadTaskStates(db, now), db.Gun.findAll({ order: [['code', 'ASC']] }), litresByLog(db, now)]);
+  return states.map((state) => ({
+    state,
+    ...yearlyNeed({ amountKind: state.amount.kind, amount: state.amount.value, stages: state.interval.stages, hoursPerDay: state.due.hourLine.hoursPerDay, gramsPerStroke: guns.find(({ lubricantId }) => lubricantId === state.lubricant?.id)?.gramsPerStroke ?? null, litresByLog: litres.get(state.taskId) ?? null }),
+  }));
+}
+
+/** The needs of the plan by lubricant and route; a task on no route counts under `no route`. */
+export function needsByLubricant(needs: readonly TaskNeed[]): LubricantNeed[] {
+  const byId = new Map<string, LubricantNeed>();
+  for (const { state, perYear, unit, by } of needs) {
+    if (!state.lubricant || state.action === 'check') continue;
+    const { id, code, name } = state.lubricant;
+    const sum = byId.get(id) ?? { lubricantId: id, code, name, unit: unit ?? 'L', perYear: 0, byRoute: [], unknownTasks: 0 };
+    byId.set(id, sum);
+    if (by === 'unknown') sum.unknownTasks += 1;
+    if (unit === null) continue;
+    sum.unit = unit;
+    sum.perYear += perYear;
+    const routes = state.routes.length > 0 ? state.routes.map(({ code: route }) => route) : ['no route'];
+    // A task on two routes is done on either; its use is shared between them, so that the columns add up.
+    for (const route of routes) {
+      const known = sum.byRoute.find((each) => each.route === route);
+      if (known) known.perYear += perYear / routes.length;
+      else sum.byRoute.push({ route, perYear: perYear / routes.length });
+    }
+  }
+  return [...byId.values()].sort((a, b) => a.code.localeCompare(b.code));
+}

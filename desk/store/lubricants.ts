@@ -1,0 +1,45 @@
+import { ulid } from 'ulid';
+import type { z } from 'zod';
+import { lubricantForm, replacementForm } from '../../core/register/store-room';
+import { plantDayOf } from '../../core/time/plant-day';
+import { type Desk, type Result, done, refusal } from '../desk';
+import { parseForm } from '../parse';
+import { thePlant } from '../plant';
+import { checkVersion, saving } from '../register/save';
+
+const codeTaken = { code: 'This house code is in use. Codes stand on cans and guns: never give one to two lubricants.' };
+
+/** What a lubricant's form gives, as its row holds it. */
+function rowOf({ isoVg, kv40, kv100, densityGCm3 = 0.9, pourPointC, lowerC, upperC, ...rest }: z.output<typeof lubricantForm>) {
+  return { ...rest, densityGCm3, isoVg: isoVg ?? null, kv40: kv40 ?? null, kv100: kv100 ?? null, pourPointC: pourPointC ?? null, lowerC: lowerC ?? null, upperC: upperC ?? null };
+}
+
+export async function createLubricant({ db, now }: Desk, values: unknown): Promise<Result<{ code: string }>> {
+  const form = parseForm(lubricantForm, values);
+  if (!form.ok) return form;
+  return saving(async () => done({ code: (await db.Lubricant.create({ id: ulid(now.getTime()), ...rowOf(form.value) })).code }), codeTaken);
+}
+
+/** Changes a lubricant; `version` is the one the form was opened with. */
+export async function updateLubricant({ db }: Desk, id: string, version: number, values: unknown): Promise<Result<{ code: string }>> {
+  const form = parseForm(lubricantForm, values);
+  if (!form.ok) return form;
+  return saving(async () => {
+    const lubricant = await db.Lubricant.findByPk(id);
+    if (!lubricant) return refusal('not-found', 'This lubricant is not in the store room any more.');
+    const stale = checkVersion(lubricant, version);
+    if (stale) return stale;
+    await lubricant.update(rowOf(form.value));
+    return done({ code: lubricant.code });
+  }, codeTaken);
+}
+
+/** Records which lubricant of the house stands in for a former product, by whose word. */
+export async function addReplacement({ db, now, actor }: Desk, values: unknown): Promise<Result<{ id: string }>> {
+  const form = parseForm(replacementForm, values);
+  if (!form.ok) return form;
+  const plant = await thePlant(db);
+  if (form.value.sourceOn > plantDayOf(now.getTime(), plant.timeZone)) return refusal('invalid', 'The source is dated in the future.', { sourceOn: 'Date of the source: this day has not come yet.' });
+  if (!(await db.Lubricant.findByPk(form.value.lubricantId))) return refusal('invalid', 'Choose a lubricant.', { lubricantId: 'This lubricant is not in the store room.' });
+  return done({ id: (await db.Replacement.create({ id: ulid(now.getTime()), personId: actor.id, ...form.value })).id });
+}
