@@ -7,6 +7,7 @@ import { useUnsent } from './unsent';
 export const sections = [
   { href: '/today', label: 'Today', key: 't' },
   { href: '/plant', label: 'Plant', key: 'p' },
+  { href: '/lubricants', label: 'Lubricants', key: 'u' },
   { href: '/routes', label: 'Routes', key: 'r' },
   { href: '/log', label: 'Log', key: 'l' },
   { href: '/bench', label: 'Bench', key: 'b' },

@@ -5,7 +5,8 @@ import { Dialog } from 'radix-ui';
 import { useEffect, useState } from 'react';
 import { sections } from './navigation';
 
-const typing = (target: EventTarget | null) => target instanceof HTMLElement && (target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName));
+/** Whether keys go into a field just now, so that shortcuts must rest. */
+export const isTyping = (target: EventTarget | null): boolean => target instanceof HTMLElement && (target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName));
 
 /** `?` lists the shortcuts; one letter opens a section. They rest while something is being typed. */
 export function Shortcuts() {
@@ -13,7 +14,7 @@ export function Shortcuts() {
   const [open, setOpen] = useState(false);
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
-      if (event.ctrlKey || event.metaKey || event.altKey || typing(event.target)) return;
+      if (event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target)) return;
       if (event.key === '?') setOpen(true);
       const section = sections.find(({ key }) => key === event.key);
       if (section) router.push(section.href);
@@ -21,7 +22,7 @@ export function Shortcuts() {
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);
   }, [router]);
-  const rows: [string, string][] = [...sections.map(({ key, label }): [string, string] => [key, `Open ${label}`]), ['← →', 'Today: turn the page'], ['Space, ↑ ↓, Space', 'Routes: pick up, move and put down a stop'], ['?', 'This list'], ['Esc', 'Close']];
+  const rows: [string, string][] = [...sections.map(({ key, label }): [string, string] => [key, `Open ${label}`]), ['/', 'Go to any machine, point, lubricant, route or person'], ['← →', 'Today: turn the page'], ['Space, ↑ ↓, Space', 'Routes: pick up, move and put down a stop'], ['?', 'This list'], ['Esc', 'Close']];
   return (
     <Dialog.Root open={open} onOpenChange={setOpen}>
       <Dialog.Trigger className="button button-quiet no-print text-sm">Shortcuts <kbd className="caption">?</kbd></Dialog.Trigger>

@@ -39,3 +39,9 @@ export function amount(kind: AmountKind, value: number | null): string {
 
 /** `1 stroke`, `2 strokes` */
 export const counted = (count: number, one: string, many = `${one}s`): string => `${number(count, 0)} ${count === 1 ? one : many}`;
+
+/** Grams or litres of store and plan: kilograms from a thousand grams on, millilitres below a tenth of a litre. */
+export function quantityOf(value: number, unit: 'g' | 'L'): string {
+  if (unit === 'g') return value >= 1000 ? `${measured(value / 1000)} kg` : `${measured(value)} g`;
+  return value > 0 && value < 0.1 ? `${measured(value * 1000)} mL` : `${measured(value)} L`;
+}

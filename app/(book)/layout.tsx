@@ -1,5 +1,6 @@
 import Link from 'next/link';
 import type { ReactNode } from 'react';
+import { GoTo } from '../../components/go-to';
 import { Navigation } from '../../components/navigation';
 import { Shortcuts } from '../../components/shortcuts';
 import { thePlant } from '../../desk/plant';
@@ -12,7 +13,7 @@ export default async function BookLayout({ children }: { children: ReactNode }) 
   const { db, actor } = await openDesk();
   const plant = await reading(() => thePlant(db));
   return (
-    <div className="mx-auto max-w-[1400px] md:grid md:grid-cols-[168px_minmax(0,1fr)]">
+    <div className="mx-auto max-w-[1400px] md:grid md:grid-cols-[168px_minmax(0,1fr)] print:block">
       <a href="#page" className="button sr-only focus:not-sr-only focus:absolute focus:top-2 focus:left-2 focus:z-10">Skip to the page</a>
       <header className="no-print border-b border-rule md:sticky md:top-0 md:h-dvh md:border-r md:border-b-0 md:px-5 md:py-6">
         <div className="flex items-baseline justify-between px-3 pt-2 md:block md:px-0 md:pt-0">
@@ -24,6 +25,7 @@ export default async function BookLayout({ children }: { children: ReactNode }) 
           <p className="caption">Writing as</p>
           <p><strong>{actor.initials}</strong> {actor.name}</p>
           <Link href="/open" className="inline-flex min-h-8 items-center text-sm">Someone else</Link>
+          <GoTo />
           <Shortcuts />
         </div>
         <p className="caption px-3 pb-2 md:hidden">Writing as {actor.name} · <Link href="/open">someone else</Link></p>

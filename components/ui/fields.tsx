@@ -83,5 +83,19 @@ export function TickField({ name, label }: { name: string; label: string }) {
   );
 }
 
+/** Several of a list, as ticks; the form holds the list of chosen values. */
+export function ChoicesField({ name, label, options, hint }: { name: string; label: string; options: readonly { value: string; label: string }[]; hint?: string }) {
+  const { register } = useFormContext();
+  return (
+    <fieldset>
+      <legend className="mb-1 font-medium">{label}</legend>
+      {hint && <p className="caption">{hint}</p>}
+      <div className="grid sm:grid-cols-2 lg:grid-cols-3">
+        {options.map((option) => <label key={option.value} className="flex min-h-9 items-center gap-3"><input {...register(name)} type="checkbox" value={option.value} className="size-5 accent-ink" />{option.label}</label>)}
+      </div>
+    </fieldset>
+  );
+}
+
 /** Options of a words table, in its order. */
 export const optionsOf = (words: Record<string, string>) => Object.entries(words).map(([value, label]) => ({ value, label }));

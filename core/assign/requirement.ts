@@ -39,7 +39,7 @@ type Details = Readonly<Record<string, number | string>>;
 type Asked = Partial<Requirement> & Pick<Requirement, 'families' | 'typeWhy'>;
 
 /** Middle of the good range of a hydraulic pump's oil at running temperature, and its ends (mm²/s). Convention of the pump literature. */
-const hydraulicKv = { thinnest: 13, best: 25, thickest: 54 };
+const hydraulicKv = { thinnest: 13, best: 28, thickest: 54 };
 /** Viscosity wanted in a plain bearing at running temperature (mm²/s) by surface speed (m/s). Convention, editable with experience. */
 const plainBearingKv = [{ below: 0.5, kv: 100 }, { below: 1.5, kv: 60 }, { below: 5, kv: 30 }, { below: 10, kv: 20 }, { below: Infinity, kv: 12 }];
 /** Spindle oil grade by speed (rpm). Convention of machine-tool manuals. */

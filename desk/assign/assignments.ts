@@ -28,12 +28,15 @@ export async function addAssignment({ db, now, actor }: Desk, pointId: string, v
   if (!point) return refusal('not-found', 'This point is not in the register any more.');
   const { candidates } = await chooseFor(db, now, point, await ambientOf(db, fields.ambientBand));
   const judged = candidates.find(({ lubricant }) => lubricant.id === fields.lubricantId)?.judged ?? null;
-  const stops = judged?.findings.filter(({ level }) => level === 'stop') ?? [];
+  const owner = point.reservoirId ? { reservoirId: point.reservoirId } : { pointId };
+  // What only informs, because a better source rules, may be written down as it was said.
+  const winner = byRank((await db.Assignment.findAll({ where: owner })).filter(({ ambientBand }) => ambientBand === fields.ambientBand))[0];
+  const wins = !winner || byRank([winner, { id: '~', source: fields.source, sourceOn: fields.sourceOn }])[0]!.id === '~';
+  const stops = wins ? (judged?.findings.filter(({ level }) => level === 'stop') ?? []) : [];
   if (stops.length > 0 && overruledBecause.trim().length < 3) {
     const words = stops.map(({ rule, input, text }) => `${rule} (${input}): ${text}`).join(' ');
     return refusal('invalid', `Stopped. ${words} Choose another lubricant, or say below why it is taken all the same; your name and your words then stay at the point.`, { overruledBecause: 'A stop is overruled only with a reason. Say why, in a few words.', lubricantId: stops[0]!.text });
   }
-  const owner = point.reservoirId ? { reservoirId: point.reservoirId } : { pointId };
   return db.sequelize.transaction(async (transaction) => {
     const assignment = await insertAssignment({ db, now }, owner, { ...fields, overruledBecause: stops.length > 0 ? overruledBecause.trim() : '' }, actor.id, judged, transaction);
     return done({ id: assignment.id });

@@ -1,20 +1,18 @@
 'use server';
 
-import { revalidatePath } from 'next/cache';
 import { addAssignment } from '../../../desk/assign/assignments';
-import type { Desk } from '../../../desk/desk';
+import { declareBand } from '../../../desk/plan/ambient-band';
 import { createTask, takeGreaseProposal } from '../../../desk/plan/tasks';
+import { applyChange, previewChange, undoChange } from '../../../desk/register/change-many';
+import { checkGrid, saveGrid } from '../../../desk/register/grid';
 import { createArea, createMachine, updateMachine } from '../../../desk/register/machines';
 import { createMeter, updateMeter } from '../../../desk/register/meters';
+import { saveOutline } from '../../../desk/register/outlines';
 import { createPoint, movePoint, updatePoint } from '../../../desk/register/points';
-import { type ActionResult, act } from '../../server';
-
-/** Runs a change of the register and lets every page of it be made anew. */
-async function change<Value>(work: (desk: Desk) => Promise<ActionResult<Value>>): Promise<ActionResult<Value>> {
-  const result = await act(work);
-  if (result.ok) revalidatePath('/', 'layout');
-  return result;
-}
+import { confirmFill, createReservoir, updateReservoir } from '../../../desk/register/reservoirs';
+import { createFromModel, duplicateMachine, makeModel } from '../../../desk/register/templates';
+import { change } from '../../changes';
+import { act } from '../../server';
 
 export const saveArea = async (values: unknown) => change((desk) => createArea(desk, values));
 export const saveNewMachine = async (values: unknown) => change((desk) => createMachine(desk, values));
@@ -27,3 +25,16 @@ export const shiftPoint = async (id: string, direction: 'up' | 'down') => change
 export const saveAssignment = async (pointId: string, values: unknown) => change((desk) => addAssignment(desk, pointId, values));
 export const saveTask = async (pointId: string, values: unknown) => change((desk) => createTask(desk, pointId, values));
 export const takeComputed = async (pointId: string) => change((desk) => takeGreaseProposal(desk, pointId));
+export const saveNewReservoir = async (machineId: string, values: unknown) => change((desk) => createReservoir(desk, machineId, values));
+export const saveReservoir = async (id: string, version: number, values: unknown) => change((desk) => updateReservoir(desk, id, version, values));
+export const confirmReservoir = async (id: string) => change((desk) => confirmFill(desk, id));
+export const saveDrawing = async (machineId: string, version: number, values: unknown) => change((desk) => saveOutline(desk, machineId, version, values));
+export const saveCopy = async (machineId: string, values: unknown) => change((desk) => duplicateMachine(desk, machineId, values));
+export const saveModel = async (machineId: string, values: unknown) => change((desk) => makeModel(desk, machineId, values));
+export const saveFromModel = async (values: unknown) => change((desk) => createFromModel(desk, values));
+export const tryGrid = async (values: unknown) => act((desk) => checkGrid(desk, values));
+export const keepGrid = async (machineId: string, values: unknown) => change((desk) => saveGrid(desk, machineId, values));
+export const tryMany = async (values: unknown) => act((desk) => previewChange(desk, values));
+export const keepMany = async (values: unknown) => change((desk) => applyChange(desk, values));
+export const takeManyBack = async (changeSetId: string) => change((desk) => undoChange(desk, changeSetId));
+export const saveBand = async (band: string) => change((desk) => declareBand(desk, band));

@@ -1,22 +1,24 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
 import { counted } from '../../../components/words';
+import { thePlant } from '../../../desk/plant';
 import { readPlantTree } from '../../../desk/read/plant-tree';
 import { openDesk, reading } from '../../server';
 import { AreaFields } from './area-fields';
+import { BandChoice } from './band-choice';
 
 export const metadata: Metadata = { title: 'Plant' };
 
 /** The tree of areas and machines, with how many tasks stand where. */
 export default async function PlantPage() {
   const desk = await openDesk();
-  const areas = await reading(() => readPlantTree(desk));
+  const { areas, plant } = await reading(async (db) => ({ areas: await readPlantTree(desk), plant: await thePlant(db) }));
   const unknown = areas.flatMap(({ machines }) => machines).reduce((sum, { counts }) => sum + (counts.unknown ?? 0), 0);
   return (
     <>
       <header className="flex flex-wrap items-end justify-between gap-4 border-b-2 border-ink pb-3">
         <h1 className="text-3xl">Plant</h1>
-        <Link href="/plant/machines/new" className="button no-print">Add a machine</Link>
+        <p className="no-print flex gap-2"><Link href="/plant/many" className="button">Many points at once</Link><Link href="/plant/machines/new" className="button">Add a machine</Link></p>
       </header>
       {areas.length === 0 && <p className="mt-6">No areas yet. Begin with one: a hall, a line, a yard. Machines go into areas, points onto machines.</p>}
       {unknown > 0 && <p className="mt-4">{counted(unknown, 'task')} of unknown last service. <Link href="/plant/unknown">Say what is known of them</Link></p>}
@@ -47,6 +49,7 @@ export default async function PlantPage() {
           )}
         </section>
       ))}
+      {plant.ambientBands.length > 0 && <div className="no-print mt-10 max-w-sm"><BandChoice bands={plant.ambientBands} now={plant.ambientBandNow ?? null} /></div>}
       <section aria-labelledby="add-area" className="no-print mt-12 max-w-xl border-t border-ink pt-4">
         <h2 id="add-area" className="mb-3 text-xl">Add an area</h2>
         <AreaFields />

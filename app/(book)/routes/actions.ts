@@ -1,20 +1,10 @@
 'use server';
 
-import { revalidatePath } from 'next/cache';
 import { createRoute, updateRoute } from '../../../desk/plan/routes';
 import { startRound } from '../../../desk/walk/rounds';
+import { change } from '../../changes';
 import { act } from '../../server';
 
-export async function saveNewRoute(values: unknown) {
-  const result = await act((desk) => createRoute(desk, values));
-  if (result.ok) revalidatePath('/', 'layout');
-  return result;
-}
-
-export async function saveRoute(id: string, version: number, values: unknown) {
-  const result = await act((desk) => updateRoute(desk, id, version, values));
-  if (result.ok) revalidatePath('/', 'layout');
-  return result;
-}
-
+export const saveNewRoute = async (values: unknown) => change((desk) => createRoute(desk, values));
+export const saveRoute = async (id: string, version: number, values: unknown) => change((desk) => updateRoute(desk, id, version, values));
 export const beginRound = async (routeId: string, scope: 'due' | 'all') => act((desk) => startRound(desk, routeId, scope));

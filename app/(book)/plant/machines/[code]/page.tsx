@@ -2,11 +2,14 @@ import type { Metadata } from 'next';
 import Link from 'next/link';
 import { notFound, redirect } from 'next/navigation';
 import { DueList } from '../../../../../components/due-list';
+import { MachineOutline } from '../../../../../components/scales/machine-outline';
+import { NoticeLine } from '../../../../../components/ui/notice';
 import { ReadingForm } from '../../../../../components/entry/reading-form';
 import { counted, dayAndClock, measured, number } from '../../../../../components/words';
 import { WrittenList } from '../../../../../components/written-list';
 import { pointKinds } from '../../../../../core/register/point-kinds';
 import { pointLabel } from '../../../../../core/register/assignment';
+import { completeOutline } from '../../../../../core/register/outline';
 import { plantDayOf } from '../../../../../core/time/plant-day';
 import { thePlant } from '../../../../../desk/plant';
 import { readMachinePage } from '../../../../../desk/read/machine';
@@ -27,9 +30,11 @@ export default async function MachinePage({ params }: Props) {
   const desk = await openDesk();
   const { page, plant, names } = await reading(async (db) => ({ page: await readMachinePage(desk, code), plant: await thePlant(db), names: await readNames(db) }));
   if (!page) notFound();
-  const { machine, area, points, states, meters, history, oldCodes } = page;
+  const { machine, area, points, states, meters, history, oldCodes, reservoirs, model } = page;
   if (machine.code !== code) redirect(`/plant/machines/${machine.code}`);
   const today = plantDayOf(desk.now.getTime(), plant.timeZone, plant.dayStartsAtMinutes);
+  const empty = reservoirs.filter(({ id }) => points.some(({ id: pointId, reservoirId }) => reservoirId === id && states.some((state) => state.point.id === pointId && state.cameEmpty)));
+  const numbers = new Map(points.map(({ id }, index) => [id, index + 1]));
   const uncounted = machine.fittingCount !== null && machine.fittingCount !== points.length;
   return (
     <>
@@ -37,10 +42,12 @@ export default async function MachinePage({ params }: Props) {
         <div>
           <p className="caption"><Link href="/plant">Plant</Link> › {area.code} {area.name}</p>
           <h1 className="text-3xl"><span className="mr-3">{machine.code}</span><span className="font-normal">{machine.name}</span></h1>
-          {oldCodes.length > 0 && <p className="caption">formerly {oldCodes.join(', ')}</p>}
+          {(oldCodes.length > 0 || model) && <p className="caption">{oldCodes.length > 0 && `formerly ${oldCodes.join(', ')}`}{oldCodes.length > 0 && model && '; '}{model && `model ${model.name}`}</p>}
         </div>
         <p className="no-print flex gap-2"><Link href={`/plant/machines/${code}/edit`} className="button">Change machine</Link><Link href={`/plant/machines/${code}/points/new`} className="button">Add a point</Link></p>
       </header>
+      <nav aria-label="Of this machine" className="no-print mt-2 flex flex-wrap gap-x-6">{[['chart', 'Chart for the wall'], ['labels', 'Labels'], ['grid', 'Points as a table'], ['copy', 'Another like this'], ['reservoirs/new', 'Add a reservoir']].map(([path, words]) => <Link key={path} href={`/plant/machines/${code}/${path}`} className="inline-flex min-h-11 items-center md:min-h-8">{words}</Link>)}</nav>
+      {empty.map(({ id, name }) => <NoticeLine key={id} notice={{ level: 'stop', text: `${name} came empty and no filling is in the book: the machine is not started before it is filled.` }} />)}
       {machine.description && <p className="mt-4 max-w-prose">{machine.description}</p>}
       <div className="mt-6 gap-10 xl:grid xl:grid-cols-[minmax(0,1.9fr)_minmax(0,1fr)]">
         <div className="grid content-start gap-10">
@@ -50,12 +57,11 @@ export default async function MachinePage({ params }: Props) {
             {points.length === 0 ? <p className="mt-3">No points yet. Count the fittings on the machine, end to end and top to bottom, then add them in the order you walk. <Link href={`/plant/machines/${code}/points/new`}>Add the first point</Link></p> : (
               <ol className="mt-3">
                 {points.map((point, index) => (
-                  <li key={point.id} className="rule-t flex flex-wrap items-center gap-x-4 py-2">
-                    <Link href={pointPath(machine.code, point.number)} className="font-semibold whitespace-nowrap">{pointLabel(machine.code, point.number)}</Link>
-                    <span>{point.name}</span>
-                    <span className="text-muted">{pointKinds[point.kind].label.toLowerCase()}, {point.location}</span>
-                    <span className="ml-auto flex items-center gap-2">
-                      {states.find((state) => state.point.id === point.id)?.lubricant && <span className="house-code">{states.find((state) => state.point.id === point.id)!.lubricant!.code}</span>}
+                  <li key={point.id} className="rule-t grid grid-cols-[1.6rem_minmax(0,1fr)_auto] items-center gap-x-3 py-1.5">
+                    <span className="text-right text-muted">{index + 1}</span>
+                    <span className="min-w-0"><Link href={pointPath(machine.code, point.number)} className="font-semibold whitespace-nowrap">{pointLabel(machine.code, point.number)}</Link> <span className="ml-2">{point.name}</span> <span className="caption ml-1">{pointKinds[point.kind].label.toLowerCase()}, {point.location}</span></span>
+                    <span className="flex items-center gap-1">
+                      {states.find((state) => state.point.id === point.id)?.lubricant && <span className="house-code mr-1">{states.find((state) => state.point.id === point.id)!.lubricant!.code}</span>}
                       <WalkingOrder pointId={point.id} label={pointLabel(machine.code, point.number)} first={index === 0} last={index === points.length - 1} />
                     </span>
                   </li>
@@ -71,6 +77,13 @@ export default async function MachinePage({ params }: Props) {
           )}
         </div>
         <div className="grid content-start gap-10 border-rule max-xl:mt-10 xl:border-l xl:pl-8">
+          {points.length > 0 && (
+            <section aria-labelledby="outline">
+              <h2 id="outline" className="text-xl">Outline</h2>
+              <MachineOutline outline={completeOutline(machine.outline, machine.name, points.map(({ id }) => id))} numbers={numbers} title={`Outline of ${machine.code} with its points numbered in walking order`} />
+              <p className="no-print"><Link href={`/plant/machines/${code}/drawing`}>Change the drawing</Link></p>
+            </section>
+          )}
           <section aria-labelledby="meters" id="meters-section">
             <h2 id="meters" className="text-xl">Meters</h2>
             {meters.length === 0 && <p className="mt-2">No meter. {machine.dutyHoursPerDay ? `Hours are estimated from ${number(machine.dutyHoursPerDay)} h a day by plan.` : 'Without a meter or planned hours only limits in days can be followed.'}</p>}
@@ -91,6 +104,12 @@ export default async function MachinePage({ params }: Props) {
               <div className="mt-3"><MeterFields machineId={machine.id} /></div>
             </details>
           </section>
+          {reservoirs.length > 0 && (
+            <section aria-labelledby="reservoirs">
+              <h2 id="reservoirs" className="text-xl">Reservoirs</h2>
+              <ul className="mt-2">{reservoirs.map(({ id, name, capacityL, mounting, confirmed }) => <li key={id} className="rule-t py-1.5"><Link href={`/plant/machines/${code}/reservoirs/${id}`}>{name}</Link> <span className="text-muted">{capacityL !== null && `${measured(capacityL)} L`}{mounting && `, ${mounting.toLowerCase()}`}</span>{mounting && confirmed?.position.toLowerCase() !== mounting.toLowerCase() && <span className="block"><strong>Fill not confirmed</strong> for this mounting.</span>}</li>)}</ul>
+            </section>
+          )}
           <section aria-labelledby="energy">
             <h2 id="energy" className="text-xl">Energy sources</h2>
             <p className="caption">Isolate each and prove it at zero, by the site’s own rules. This list informs; it does not permit.</p>

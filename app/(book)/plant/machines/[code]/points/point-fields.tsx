@@ -1,15 +1,18 @@
 'use client';
 
 import { useRouter } from 'next/navigation';
+import { useEffect, useRef } from 'react';
 import { useFormContext, useWatch } from 'react-hook-form';
-import { ChoiceField, NoteField, QuantityField, TextField, TickField, optionsOf } from '../../../../../../components/ui/fields';
+import { ChoiceField, ChoicesField, NoteField, QuantityField, TextField, TickField, optionsOf } from '../../../../../../components/ui/fields';
 import { SavedForm } from '../../../../../../components/ui/saved-form';
+import { materials } from '../../../../../../core/compat/vocabulary';
 import { machineStates } from '../../../../../../core/register/machine-states';
 import { type FieldSpec, type PointKind, consequences, fieldsOf, pointKindNames, pointKinds } from '../../../../../../core/register/point-kinds';
 import { saveNewPoint, savePoint } from '../../../actions';
+import { usualDetails } from './usual-details';
 
 export type PointValues = {
-  kind: PointKind; name: string; location: string; reservoirId: string; consequence: string; machineState: string; cautions: string; doNots: string; accessNote: string; enoughSign: string; forbidsAirGun: boolean; details: Record<string, string>;
+  kind: PointKind; name: string; location: string; reservoirId: string; consequence: string; machineState: string; cautions: string; doNots: string; accessNote: string; enoughSign: string; forbidsAirGun: boolean; materials: string[]; details: Record<string, string>;
 };
 
 const kindOptions = pointKindNames.map((kind) => ({ value: kind, label: pointKinds[kind].label }));
@@ -40,15 +43,26 @@ export function PointFields({ machine, reservoirs, initial, known }: { machine: 
         <NoteField name="accessNote" label="How to get to it" />
         <TextField name="enoughSign" label="How to tell it is enough" />
       </div>
+      <details className="border-y border-rule py-3" open={initial.materials.length > 0}>
+        <summary className="inline-flex min-h-11 cursor-pointer items-center font-semibold">What its lubricant touches: metals, seals, paint</summary>
+        <ChoicesField name="materials" label="It touches" options={optionsOf(materials)} hint="Some additives eat bronze, some oils swell seals: what is ticked here is judged when a lubricant is chosen" />
+      </details>
       <TickField name="forbidsAirGun" label="No air-powered gun here" />
     </SavedForm>
   );
 }
 
 function KindFields() {
-  const { control } = useFormContext<PointValues>();
+  const { control, setValue, formState: { dirtyFields } } = useFormContext<PointValues>();
   const kind = useWatch({ control, name: 'kind' });
   const fields = fieldsOf(kind);
+  const before = useRef(kind);
+  useEffect(() => {
+    // A kind just chosen begins at its own usual answers; what a person has set stands.
+    if (before.current === kind) return;
+    before.current = kind;
+    for (const [key, value] of Object.entries(usualDetails(kind))) if (!dirtyFields.details?.[key]) setValue(`details.${key}`, value);
+  }, [kind, dirtyFields.details, setValue]);
   if (fields.length === 0) return null;
   return (
     <fieldset className="border-y border-rule py-5">

@@ -2,12 +2,14 @@ import type { Metadata } from 'next';
 import Link from 'next/link';
 import { notFound } from 'next/navigation';
 import { EntryForm } from '../../../../../../../components/entry/entry-form';
-import { Working } from '../../../../../../../components/ui/working';
-import { amount, day, number, measured } from '../../../../../../../components/words';
+import { NoticeLine } from '../../../../../../../components/ui/notice';
+import { amount, measured } from '../../../../../../../components/words';
 import { WrittenList } from '../../../../../../../components/written-list';
+import { deviceFacts } from '../../../../../../../core/dosing/devices';
+import { materials } from '../../../../../../../core/compat/vocabulary';
 import { pointLabel } from '../../../../../../../core/register/assignment';
 import { type MachineState, machineStates } from '../../../../../../../core/register/machine-states';
-import { type FieldSpec, consequences, fieldsOf, pointKinds, sourceRanks } from '../../../../../../../core/register/point-kinds';
+import { type FieldSpec, consequences, fieldsOf, pointKinds } from '../../../../../../../core/register/point-kinds';
 import { plantDayOf } from '../../../../../../../core/time/plant-day';
 import { dimensions } from '../../../../../../../core/units/parse-quantity';
 import { thePlant } from '../../../../../../../desk/plant';
@@ -15,8 +17,10 @@ import { readPointPage } from '../../../../../../../desk/read/machine';
 import { readNames } from '../../../../../../../desk/read/names';
 import { openDesk, reading } from '../../../../../../server';
 import { writtenItem } from '../../../../../../written-item';
-import { AssignmentFields } from './assignment-fields';
-import { TakeComputed } from './take-computed';
+import { FillFacts } from '../../reservoirs/fill-facts';
+import { DeviceSection } from './device-section';
+import { LubricantSection } from './lubricant-section';
+import { ProposalSection } from './proposal-section';
 import { TaskFields } from './task-fields';
 import { TaskSection } from './task-section';
 
@@ -33,10 +37,14 @@ export default async function PointPage({ params }: Props) {
   const desk = await openDesk();
   const { page, plant, names, lubricants } = await reading(async (db) => ({ page: await readPointPage(desk, decodeURIComponent(code), Number(typed) || 0), plant: await thePlant(db), names: await readNames(db), lubricants: await db.Lubricant.findAll({ order: [['code', 'ASC']] }) }));
   if (!page) notFound();
-  const { machine, point, states, assignments, proposal, meters, guns, history } = page;
+  const { machine, point, states, assignments, proposal, meters, guns, history, reservoir, sharedWith } = page;
+  const here = `/plant/machines/${machine.code}/points/${point.number}`;
+  const device = deviceFacts(point.kind, point.details, states[0]?.due.hourLine.hoursPerDay ?? machine.dutyHoursPerDay ?? 24);
+  const cameEmpty = states.some((state) => state.cameEmpty);
+  const bandChange = states.find((state) => state.bandChange)?.bandChange;
   const today = plantDayOf(desk.now.getTime(), plant.timeZone, plant.dayStartsAtMinutes);
   const label = pointLabel(machine.code, point.number);
-  const [winner, ...losers] = assignments;
+  const [winner] = assignments;
   const lubricantOptions = lubricants.map(({ id, code: house, name }) => ({ value: id, label: `${house} ${name}` }));
   const greaseTask = states.find(({ action }) => action === 'grease');
   const proposalIsNew = proposal && (!greaseTask?.amount.computed || !greaseTask.interval.computed || (proposal.amount.ok && JSON.stringify(proposal.amount.stored.input) !== JSON.stringify(greaseTask.amount.computed.input)) || (proposal.interval.ok && JSON.stringify(proposal.interval.stored.input) !== JSON.stringify(greaseTask.interval.computed.input)));
@@ -50,40 +58,26 @@ export default async function PointPage({ params }: Props) {
         </div>
         <p className="no-print flex gap-2"><a href="#write" className="button">Write in the book</a><Link href={`/plant/machines/${machine.code}/points/${point.number}/edit`} className="button">Change point</Link></p>
       </header>
+      {cameEmpty && <NoticeLine notice={{ level: 'stop', text: 'This unit came empty and no filling is in the book. It is not started before it is filled: fill it, then write the oil change or the commissioning with its litres.' }} />}
+      {bandChange && <NoticeLine notice={{ level: 'caution', text: `The ${bandChange.band} band wants ${bandChange.wants}; the sump holds ${bandChange.holds}. A change is due. Until it is logged, top up with ${bandChange.holds} only.` }} />}
       <Warnings cautions={point.cautions} doNots={point.doNots} forbidsAirGun={Boolean(point.forbidsAirGun)} />
       <div className="mt-6 gap-10 xl:grid xl:grid-cols-[minmax(0,1.7fr)_minmax(0,1fr)]">
         <div className="grid content-start gap-10">
-          <section aria-labelledby="lubricant">
-            <h2 id="lubricant" className="text-xl">Lubricant</h2>
-            {winner ? (
-              <>
-                <p className="mt-2 text-lg"><span className="house-code mr-2">{winner.lubricant.code}</span>{winner.lubricant.name}</p>
-                <p className="text-muted">{sourceRanks[winner.source]}: {winner.sourceText}, {day(winner.sourceOn)}{winner.climate && `, for ${winner.climate}`}{winner.mounting && `, mounted ${winner.mounting}`}. Recorded by {winner.by}.</p>
-                {losers.length > 0 && <ul className="mt-2">{losers.map((line) => <li key={line.id} className="caption">Outranked: <span className="house-code">{line.lubricant.code}</span> by {sourceRanks[line.source].toLowerCase()} ({line.sourceText}, {day(line.sourceOn)})</li>)}</ul>}
-              </>
-            ) : <p className="mt-2">No lubricant is assigned yet. Record what the best source at hand says.</p>}
-            <details className="no-print mt-2" open={!winner}>
-              <summary className="inline-flex min-h-11 cursor-pointer items-center text-sm underline decoration-rule underline-offset-4 md:min-h-8">Record another source</summary>
-              <div className="mt-3 max-w-2xl"><AssignmentFields pointId={point.id} lubricants={lubricantOptions} today={today} /></div>
-            </details>
-          </section>
-
-          {winner && proposal && proposalIsNew && (
-            <section aria-labelledby="computed" className="border-y border-ink py-4">
-              <h2 id="computed" className="text-xl">{greaseTask?.amount.computed ? 'The computation would now differ' : 'Worked out from its sizes'}</h2>
-              {greaseTask?.amount.computed && <p className="caption">The point or the plant’s schools have changed since. Nothing is changed until you take it.</p>}
-              <dl className="mt-3 grid gap-4 sm:grid-cols-2">
-                <div><dt className="font-medium">Amount</dt><dd>{proposal.amount.ok ? <><span className="text-2xl">{measured(proposal.amount.value)} g</span>{guns.filter(({ lubricantId }) => lubricantId === winner.lubricant.id).map((gun) => <span key={gun.id} className="ml-3 text-muted">{Math.max(1, Math.round(proposal.amount.ok ? proposal.amount.value / gun.gramsPerStroke : 0))} strokes of {gun.code}</span>)}<Working computation={proposal.amount.stored} label="The working of the amount" /></> : proposal.amount.reason}</dd></div>
-                <div><dt className="font-medium">Interval</dt><dd>{proposal.interval.ok ? <><span className="text-2xl">{number(proposal.interval.value, 0)} h</span><Working computation={proposal.interval.stored} label="The working of the interval" /></> : proposal.interval.reason}</dd></div>
-              </dl>
-              {proposal.amount.ok && proposal.interval.ok && <TakeComputed pointId={point.id} label="Take amount and interval" />}
+          <LubricantSection page={page} here={here} lubricants={lubricants} bands={plant.ambientBands.map(({ name }) => name)} today={today} />
+          {winner && proposal && (proposalIsNew || proposal.closed) && <ProposalSection proposal={proposal} guns={guns.filter(({ lubricantId }) => lubricantId === winner.lubricant.id)} forbidsAirGun={Boolean(point.forbidsAirGun)} known={Boolean(greaseTask?.amount.computed)} pointId={point.id} />}
+          {reservoir && (
+            <section aria-labelledby="reservoir">
+              <h2 id="reservoir" className="text-xl">Oil store <span className="font-normal"><Link href={`/plant/machines/${machine.code}/reservoirs/${reservoir.id}`}>{reservoir.name}</Link></span></h2>
+              {sharedWith.length > 0 && <p className="caption">It also feeds {sharedWith.map(({ number: other, name }) => `${pointLabel(machine.code, other)} ${name}`).join(', ')}.</p>}
+              <div className="mt-2"><FillFacts reservoir={{ id: reservoir.id, mounting: reservoir.mounting ?? '', fillTable: reservoir.fillTable ?? [], levelMarks: reservoir.levelMarks ?? [], confirmed: reservoir.confirmed ?? null, capacityL: reservoir.capacityL, fillMark: reservoir.fillMark ?? '', checkMark: reservoir.checkMark ?? '', checkMarkState: reservoir.checkMarkState ?? null, settleMinutes: reservoir.settleMinutes ?? null }} /></div>
             </section>
           )}
+          {device && <DeviceSection device={device} lastAt={states.find(({ action }) => action === 'top-up' || action === 'grease')?.due.lastServiceAt ?? null} timeZone={plant.timeZone} />}
 
           <section aria-labelledby="tasks">
             <h2 id="tasks" className="text-xl">Tasks</h2>
             {states.length === 0 && <p className="mt-2">{winner ? 'No task yet. Take the computed one, or state one from the manual.' : 'Assign a lubricant first; an interval belongs to a point and its lubricant.'}</p>}
-            {states.map((state) => <TaskSection key={state.taskId} state={state} today={today} personId={desk.actor.id} machineId={machine.id} guns={guns} />)}
+            {states.map((state) => <TaskSection key={state.taskId} state={state} today={today} personId={desk.actor.id} machineId={machine.id} guns={guns.filter(({ airPowered }) => !(airPowered && point.forbidsAirGun))} />)}
             {winner && (
               <details className="no-print mt-3">
                 <summary className="inline-flex min-h-11 cursor-pointer items-center underline decoration-rule underline-offset-4 md:min-h-8">State a task from the manual</summary>
@@ -99,6 +93,7 @@ export default async function PointPage({ params }: Props) {
               {fieldsOf(point.kind).flatMap((field) => (point.details[field.key] === undefined ? [] : [<Fact key={field.key} name={field.label}>{detailWords(field, point.details[field.key]!)}</Fact>]))}
               <Fact name="Machine state">{machineStates[point.machineState as MachineState]}</Fact>
               <Fact name="A failure costs">{consequences[point.consequence as 1 | 2 | 3 | 4]}</Fact>
+              {(point.materials ?? []).length > 0 && <Fact name="Touches">{(point.materials ?? []).map((each) => materials[each]).join(', ')}</Fact>}
               {point.enoughSign && <Fact name="It is enough when">{point.enoughSign}</Fact>}
               {point.accessNote && <Fact name="How to get to it">{point.accessNote}</Fact>}
             </dl>

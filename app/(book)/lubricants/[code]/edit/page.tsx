@@ -1,0 +1,24 @@
+import type { Metadata } from 'next';
+import { notFound } from 'next/navigation';
+import { openDesk, reading } from '../../../../server';
+import { LubricantFields } from '../../lubricant-fields';
+
+export const metadata: Metadata = { title: 'Change a lubricant' };
+
+const typed = (value: number | null | undefined): string => (value == null ? '' : String(value));
+
+export default async function EditLubricantPage({ params }: { params: Promise<{ code: string }> }) {
+  const code = decodeURIComponent((await params).code);
+  await openDesk();
+  const row = await reading((db) => db.Lubricant.findOne({ where: { code } }));
+  if (!row) notFound();
+  return (
+    <div className="max-w-4xl">
+      <h1 className="mb-6 border-b-2 border-ink pb-3 text-3xl">Change {row.code}</h1>
+      <LubricantFields known={{ id: row.id, version: row.version ?? 0 }} initial={{
+        code: row.code, name: row.name, kind: row.kind, designation: row.designation ?? '', description: row.description ?? '', baseOil: row.baseOil ?? '', thickener: row.thickener ?? '', nlgi: row.nlgi ?? '', isoVg: typed(row.isoVg), kv40: typed(row.kv40), kv100: typed(row.kv100),
+        densityGCm3: typed(row.densityGCm3), pourPointC: typed(row.pourPointC), lowerC: typed(row.lowerC), upperC: typed(row.upperC), additives: row.additives ?? [], hazards: row.hazards ?? [],
+      }} />
+    </div>
+  );
+}

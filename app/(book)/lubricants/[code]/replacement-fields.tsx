@@ -1,0 +1,27 @@
+'use client';
+
+import { useState } from 'react';
+import { ChoiceField, NoteField, TextField, optionsOf } from '../../../../components/ui/fields';
+import { SavedForm } from '../../../../components/ui/saved-form';
+import { sourceRanks } from '../../../../core/register/point-kinds';
+import { saveReplacement } from '../actions';
+
+/** A former product that this lubricant stands in for, by whose word. */
+export function ReplacementFields({ lubricantId, today }: { lubricantId: string; today: string }) {
+  const [round, setRound] = useState(0);
+  return (
+    <SavedForm key={round} initial={{ formerName: '', source: 'supplier', sourceText: '', sourceOn: today, note: '' }} submitLabel="Record it" save={async (values) => {
+      const answer = await saveReplacement({ ...values, lubricantId });
+      if (answer.ok) setRound(round + 1);
+      return answer;
+    }}>
+      <div className="grid gap-4 sm:grid-cols-2">
+        <TextField name="formerName" label="Former product" required hint="As the old chart or plate names it" />
+        <ChoiceField name="source" label="Source" options={optionsOf(sourceRanks)} required />
+        <TextField name="sourceText" label="Which document or who" required />
+        <TextField name="sourceOn" type="date" label="Date of the source" required />
+      </div>
+      <NoteField name="note" label="Note" rows={2} />
+    </SavedForm>
+  );
+}

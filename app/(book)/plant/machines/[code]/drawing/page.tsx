@@ -1,0 +1,28 @@
+import type { Metadata } from 'next';
+import Link from 'next/link';
+import { notFound } from 'next/navigation';
+import { pointLabel } from '../../../../../../core/register/assignment';
+import { completeOutline } from '../../../../../../core/register/outline';
+import { readMachinePage } from '../../../../../../desk/read/machine';
+import { openDesk, reading } from '../../../../../server';
+import { DrawingEditor } from './drawing-editor';
+
+export const metadata: Metadata = { title: 'Drawing' };
+
+export default async function DrawingPage({ params }: { params: Promise<{ code: string }> }) {
+  const code = decodeURIComponent((await params).code);
+  const desk = await openDesk();
+  const page = await reading(() => readMachinePage(desk, code));
+  if (!page) notFound();
+  const { machine, points } = page;
+  return (
+    <>
+      <header className="border-b-2 border-ink pb-3">
+        <p className="caption"><Link href={`/plant/machines/${machine.code}`}>{machine.code} {machine.name}</Link></p>
+        <h1 className="text-3xl">Plain drawing</h1>
+      </header>
+      <p className="mt-4 max-w-prose">Boxes for the parts of the machine as one stands before it, numbers where the points are. Drag a number, or step to it with Tab and move it with the arrow keys.</p>
+      <DrawingEditor machineId={machine.id} code={machine.code} version={machine.version ?? 0} initial={completeOutline(machine.outline, machine.name, points.map(({ id }) => id))} points={points.map(({ id, number, name }, index) => ({ id, place: index + 1, label: `${pointLabel(machine.code, number)} ${name}` }))} />
+    </>
+  );
+}

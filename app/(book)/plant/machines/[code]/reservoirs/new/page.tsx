@@ -1,0 +1,21 @@
+import type { Metadata } from 'next';
+import { notFound } from 'next/navigation';
+import { pointLabel } from '../../../../../../../core/register/assignment';
+import { readMachinePage } from '../../../../../../../desk/read/machine';
+import { openDesk, reading } from '../../../../../../server';
+import { ReservoirFields } from '../reservoir-fields';
+
+export const metadata: Metadata = { title: 'Add a reservoir' };
+
+export default async function NewReservoirPage({ params }: { params: Promise<{ code: string }> }) {
+  const code = decodeURIComponent((await params).code);
+  const desk = await openDesk();
+  const page = await reading(() => readMachinePage(desk, code));
+  if (!page) notFound();
+  return (
+    <div className="max-w-4xl">
+      <h1 className="mb-6 border-b-2 border-ink pb-3 text-3xl">Add a reservoir to {page.machine.code}</h1>
+      <ReservoirFields machine={{ id: page.machine.id, code: page.machine.code }} points={page.points.map(({ id, number, name }) => ({ value: id, label: `${pointLabel(page.machine.code, number)} ${name}` }))} />
+    </div>
+  );
+}

@@ -1,0 +1,23 @@
+import Papa from 'papaparse';
+import { isGreaseKind } from '../../../core/register/store-room';
+import { loadNeeds, needsByLubricant } from '../../../desk/plan/needs';
+import { answering } from '../problem';
+import { database } from '../../server';
+
+/** The order list: what the plan uses in a year, what is on hand, what is missing. Litres, or kilograms for greases. */
+export async function GET() {
+  return answering(async () => {
+    const db = database();
+    const now = new Date();
+    const [needs, stock, lubricants] = await Promise.all([loadNeeds(db, now).then(needsByLubricant), db.StockItem.findAll({ where: { emptiedOn: null } }), db.Lubricant.findAll({ where: { retiredOn: null }, order: [['code', 'ASC']] })]);
+    const round = (value: number) => Number(value.toFixed(3));
+    const rows = lubricants.map(({ id, code, name, designation, kind }) => {
+      const scale = isGreaseKind(kind) ? 1000 : 1;
+      const perYear = (needs.find(({ lubricantId }) => lubricantId === id)?.perYear ?? 0) / scale;
+      const onHand = stock.filter(({ lubricantId }) => lubricantId === id).reduce((sum, { amount }) => sum + amount, 0) / scale;
+      return { code, name, designation, unit: isGreaseKind(kind) ? 'kg' : 'L', 'per month': round(perYear / 12), 'per year': round(perYear), 'on hand': round(onHand), 'to order for a year': round(Math.max(0, perYear - onHand)) };
+    });
+    // Spreadsheets need the mark to read µ and ü as what they are; cells that look like formulas are quoted as text.
+    return new Response(`\uFEFF${Papa.unparse(rows, { escapeFormulae: true })}\r\n`, { headers: { 'content-type': 'text/csv; charset=utf-8', 'content-disposition': 'attachment; filename="order-list.csv"' } });
+  });
+}

@@ -1,0 +1,11 @@
+import 'server-only';
+import { revalidatePath } from 'next/cache';
+import type { Desk } from '../desk/desk';
+import { type ActionResult, act } from './server';
+
+/** Runs a change for a server action and lets every page of the book be made anew. */
+export async function change<Value>(work: (desk: Desk) => Promise<ActionResult<Value>>): Promise<ActionResult<Value>> {
+  const result = await act(work);
+  if (result.ok) revalidatePath('/', 'layout');
+  return result;
+}
