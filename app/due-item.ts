@@ -1,5 +1,5 @@
 import type { DueItem } from '../components/due-list';
-import { amount } from '../components/words';
+import { taskAmount } from '../components/words';
 import { dueWords, standingOn } from '../core/interval/due-words';
 import { pointLabel } from '../core/register/assignment';
 import type { PlantDay } from '../core/time/plant-day';
@@ -9,9 +9,9 @@ import type { TaskState } from '../desk/plan/states';
 export const pointPath = (machineCode: string, number: number) => `/plant/machines/${machineCode}/points/${number}`;
 
 /** A task's state as a row of a due list on a day. */
-export function dueItem({ taskId, title, point, machine, amount: planned, lubricant, due }: TaskState, today: PlantDay): DueItem {
+export function dueItem({ taskId, title, action, point, machine, amount: planned, lubricant, due }: TaskState, today: PlantDay): DueItem {
   return {
     key: taskId, href: pointPath(machine.code, point.number), label: pointLabel(machine.code, point.number), pointName: point.name, title,
-    amount: amount(planned.kind, planned.value), lubricantCode: lubricant?.code ?? null, words: dueWords(due, today), standing: standingOn(due, today), facts: due.hourLine,
+    amount: taskAmount(action, planned.kind, planned.value), lubricantCode: lubricant?.code ?? null, words: dueWords(due, today), standing: standingOn(due, today), facts: due.hourLine,
   };
 }

@@ -1,7 +1,7 @@
 import { TZDate } from '@date-fns/tz';
 import { format, parseISO } from 'date-fns';
 import type { PlantDay } from '../core/time/plant-day';
-import { type AmountKind, amountKinds } from '../core/register/point-kinds';
+import { type AmountKind, type TaskAction, amountKinds } from '../core/register/point-kinds';
 
 /** How numbers, dates and amounts are written everywhere. The core never rounds; this file does. */
 
@@ -36,6 +36,9 @@ export function amount(kind: AmountKind, value: number | null): string {
   if (kind === 'purge') return `purge, at most ${measured(value)} g`;
   return `${measured(value)} ${amountKinds[kind]}`;
 }
+
+/** The amount of a task; a mere look has none. */
+export const taskAmount = (action: TaskAction, kind: AmountKind, value: number | null): string => (action === 'check' ? 'look' : amount(kind, value));
 
 /** `1 stroke`, `2 strokes` */
 export const counted = (count: number, one: string, many = `${one}s`): string => `${number(count, 0)} ${count === 1 ? one : many}`;

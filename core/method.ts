@@ -121,10 +121,13 @@ export function describeMethod(method: Method) {
   return { id, version, title, summary, source, rules, input: z.toJSONSchema(method.input, { io: 'input' }), output: z.toJSONSchema(method.output, { io: 'output' }) };
 }
 
-/** A number for a working line: five significant digits, no trailing zeros, never the full float. */
+/** A number for a working line: five significant digits, no trailing zeros, thousands apart from ten thousand on, a true minus. */
 export function shown(value: number): string {
   if (!Number.isFinite(value)) return String(value);
   const size = Math.abs(value);
-  if (size !== 0 && (size < 1e-4 || size >= 1e9)) return value.toExponential(3).replace('e+', 'e');
-  return String(Number(value.toPrecision(size >= 1e5 ? Math.ceil(Math.log10(size + 1)) : 5)));
+  const sign = value < 0 ? '−' : '';
+  if (size !== 0 && (size < 1e-4 || size >= 1e9)) return sign + size.toExponential(3).replace('e+', 'e').replace('e-', 'e−');
+  const [whole, fraction] = String(Number(size.toPrecision(size >= 1e5 ? Math.ceil(Math.log10(size + 1)) : 5))).split('.');
+  const grouped = whole!.length > 4 ? whole!.replace(/\B(?=(\d{3})+$)/g, '\u202f') : whole!;
+  return sign + (fraction ? `${grouped}.${fraction}` : grouped);
 }

@@ -16,14 +16,14 @@ export const people = [
 ];
 
 export const areas = [
-  { code: 'BM', name: 'Clay yard and ball mills' },
-  { code: 'SD', name: 'Spray dryer' },
-  { code: 'PR', name: 'Press hall' },
-  { code: 'GL', name: 'Glazing lines' },
-  { code: 'KI', name: 'Roller kiln' },
-  { code: 'SO', name: 'Sorting line' },
-  { code: 'CP', name: 'Compressor and pump house' },
-  { code: 'TR', name: 'Toolroom' },
+  { code: 'BM', name: 'Clay yard and ball mills', coldestC: -15, warmestC: 40 },
+  { code: 'SD', name: 'Spray dryer', coldestC: 5, warmestC: 45 },
+  { code: 'PR', name: 'Press hall', coldestC: 12, warmestC: 38 },
+  { code: 'GL', name: 'Glazing lines', coldestC: 12, warmestC: 34 },
+  { code: 'KI', name: 'Roller kiln', coldestC: 15, warmestC: 48 },
+  { code: 'SO', name: 'Sorting line', coldestC: 12, warmestC: 34 },
+  { code: 'CP', name: 'Compressor and pump house', coldestC: 5, warmestC: 40 },
+  { code: 'TR', name: 'Toolroom', coldestC: 15, warmestC: 30 },
 ];
 
 const mains: [string, string] = ['mains 400 V', 'main switch locked, absence of voltage tested at the terminals'];

@@ -17,7 +17,7 @@ export const bearing = (name: string, where: string, lubricant: string, size: Be
   kind: 'rolling-bearing', name, where, lubricant,
   details: { bearingKind: size.kind ?? 'ball', boreMm: size.d, outsideDiameterMm: size.D, widthMm: size.B, speedRpm: size.rpm, temperatureC: size.temp, contamination: size.dirt ?? 'light-non-abrasive', moisture: size.wet ?? 'dry', vibrationMmS: size.vibration ?? 2, position: size.position ?? 'horizontal', feed: 'side', sealing: size.seal ?? 'open', lubricatedBy: 'grease', ...(size.named && { designation: size.named }) },
   enough: 'A little fresh grease at the shaft gap; stop at the counted strokes.', source: 'calculated', ...more,
-  tasks: [{ action: 'grease', title: 'Regrease', kind: 'grams', computed: true, state: 'any', minutes: 4 }],
+  tasks: more.tasks ?? [{ action: 'grease', title: 'Regrease', kind: 'grams', computed: true, state: 'any', minutes: 4 }],
 });
 
 /** The two bearings of an electric motor. */
@@ -37,7 +37,7 @@ export const gearCase = (name: string, where: string, lubricant: string, litres:
 
 /** A worm unit holds half as much again when its worm stands on top: the amount goes by the mounting. */
 export const wormUnit = (name: string, where: string, litres: number, lubricant = 'O-680', temperatureC = 62): PointPlan => gearCase(name, where, lubricant, litres, 3000, {
-  kind: 'worm-unit', details: { centreDistanceMm: 80, wormSpeedRpm: 1400, temperatureC, wheelMaterial: 'bronze', shock: 'no', supply: 'splash' }, doNots: 'No oil with active sulphur: the wheel is bronze.', materials: ['bronze', 'nbr', 'paint'],
+  kind: 'worm-unit', details: { centreDistanceMm: 80, wormSpeedRpm: 1400, temperatureC, wheelMaterial: 'bronze', shock: 'no', supply: 'splash' }, doNots: 'No oil with active sulphur: the wheel is bronze.', materials: lubricant === 'O-460' ? ['bronze', 'fkm'] : ['bronze', 'nbr', 'paint'],
   reservoir: { name: name, litres, mounting: 'Worm below', table: [['Worm below', litres, 'top cover, middle', 'bottom, wheel side'], ['Worm on top', Number((litres * 1.5).toFixed(2)), 'top cover, worm side', 'bottom, middle'], ['Worm vertical', Number((litres * 1.3).toFixed(2)), 'side cover, upper', 'side cover, lower']], fillMark: 'overflow plug', settle: 5 },
 });
 

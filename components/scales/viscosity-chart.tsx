@@ -1,6 +1,7 @@
 'use client';
 
 import { type PointerEvent, useId, useState } from 'react';
+import { gradeHalfWidth } from '../../core/viscosity/iso-3448';
 import { type WaltherLine, kvAt } from '../../core/viscosity/walther';
 import { measured, number } from '../words';
 import { chartHeight, chartWidth, kvAtPixel, kvTicks, margin, segmentOf, temperatureAt, temperatureRangeC, temperatureTicks, xOf, yOf } from './viscosity-scale';
@@ -17,7 +18,7 @@ const frame = { x: margin.left, y: margin.top, width: chartWidth - margin.left -
 
 /**
  * Viscosity against temperature on the axes of ASTM D341, where each oil is a straight line: ISO grades as thin lines of
- * viscosity index 95 through their mid-points at 40 °C, the oils over them, the operating window as a hatched field.
+ * viscosity index 95 through their mid-points, with the ±10 % of each grade as a bar at 40 °C, the oils over them, the operating window as a hatched field.
  * Read it with the pointer, or with the slider below it, which says every oil's viscosity in words.
  */
 export function ViscosityChart({ oils, grades, window }: { oils: ChartOil[]; grades: GradeLine[]; window: OperatingWindow | null }) {
@@ -46,6 +47,7 @@ export function ViscosityChart({ oils, grades, window }: { oils: ChartOil[]; gra
         <text x={frame.x + frame.width / 2} y={chartHeight - 6} textAnchor="middle" fontSize="12" fill="var(--color-muted)">°C</text>
         <text x={14} y={frame.y + frame.height / 2} textAnchor="middle" fontSize="12" fill="var(--color-muted)" transform={`rotate(-90 14 ${frame.y + frame.height / 2})`}>mm²/s</text>
         <g clipPath={`url(#${id}-frame)`}>
+          {grades.map(({ isoVg, line }) => <rect key={isoVg} x={xOf(40) - 7} width={14} y={yOf(kvAt(line, 40) * (1 + gradeHalfWidth))} height={yOf(kvAt(line, 40) * (1 - gradeHalfWidth)) - yOf(kvAt(line, 40) * (1 + gradeHalfWidth))} fill="var(--color-rule)" />)}
           {grades.map(({ isoVg, line }) => {
             const at = segmentOf(line);
             return at && <line key={isoVg} data-grade={isoVg} {...at} stroke="var(--color-muted)" strokeWidth={0.7} opacity={0.55} />;
@@ -59,9 +61,12 @@ export function ViscosityChart({ oils, grades, window }: { oils: ChartOil[]; gra
           const at = segmentOf(line);
           return at && at.x2 > frame.x + frame.width - 2 && <text key={isoVg} x={frame.x + frame.width + 5} y={at.y2 + 4} fontSize="10" fill="var(--color-muted)">VG {isoVg}</text>;
         })}
-        {oils.map(({ code, line }) => {
+        {oils.map(({ code, line }, index) => {
           const at = segmentOf(line);
-          return at && <text key={code} x={Math.max(at.x1 + 6, frame.x + 6)} y={Math.max(at.y1 + 15, frame.y + 14)} fontSize="13" fontWeight="600" fill="var(--color-ink)" stroke="var(--color-ground)" strokeWidth="4" paintOrder="stroke">{code}</text>;
+          if (!at) return null;
+          // Each label stands further along its line than the one before, so that lines close together keep theirs apart.
+          const along = Math.min(0.85, 0.1 + 0.13 * index);
+          return <text key={code} x={at.x1 + along * (at.x2 - at.x1) + 6} y={at.y1 + along * (at.y2 - at.y1) - 6} fontSize="13" fontWeight="600" fill="var(--color-ink)" stroke="var(--color-ground)" strokeWidth="4" paintOrder="stroke">{code}</text>;
         })}
         <rect {...frame} fill="none" stroke="var(--color-ink)" strokeWidth={1.2} />
         <line x1={xOf(temperatureC)} x2={xOf(temperatureC)} y1={frame.y} y2={frame.y + frame.height} stroke="var(--color-ink)" strokeDasharray="3 3" />

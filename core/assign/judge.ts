@@ -49,7 +49,7 @@ function typeFindings({ kind, additives }: JudgedLubricant, { families: wanted, 
   const input = `kind: ${families[kind]}`;
   if (kind === 'coolant' && !wanted.includes('coolant')) findings.push({ level: 'stop', rule: 'Cutting fluids are never lubricants', input, text: 'A coolant or cutting oil is no lubricant.' });
   else if (kind === 'flushing') findings.push({ level: 'stop', rule: 'Flushing oil is no lubricant', input, text: 'Flushing oil does not stay in a machine.' });
-  else if (wanted.length > 0 && place < 0) findings.push({ level: kind === 'engine' || wanted.includes('grease') !== (kind === 'grease') ? 'stop' : 'caution', rule: 'Type before viscosity', input, text: `${capital(families[kind])} is not what this point asks for. ${typeWhy}` });
+  else if (wanted.length > 0 && place < 0) findings.push({ level: 'stop', rule: 'Type before viscosity', input, text: `${capital(families[kind])} is not what this point asks for. ${typeWhy}` });
   else if (place === 0) findings.push({ level: 'suits', rule: 'Type before viscosity', input, text: `${capital(families[kind])} is what this point asks for.` });
   else if (place > 0) findings.push({ level: 'suits', rule: 'Type before viscosity', input, text: `${capital(families[kind])} is accepted here.` });
   if (ep === 'required' && !additives.includes('ep-active') && !additives.includes('ep-inactive')) findings.push({ level: 'caution', rule: 'Shock wants EP', input: 'additives: no EP', text: 'Steel gears under shock want extreme-pressure additives; this has none.' });

@@ -99,6 +99,11 @@ export function taskDue(input: TaskDueInput): TaskDue {
   const { history, runInDone, decidedForNextRound } = historyOf(input);
   const steady = stages.filter(({ count }) => count === undefined);
   const inForce = runInDone && steady.length > 0 ? steady : stages;
+  if (inForce.length === 0) {
+    // A task can lose its interval when its assignment goes; that is said, not hidden behind a date.
+    const notices: Notice[] = [{ level: 'caution', text: 'No interval is set for this task: state one, with its source.' }];
+    return { state: decidedForNextRound ? 'next-round' : 'unknown', stage: '', runIn: false, confidence: 'none', limits: [], working: [], notices, hourLine: { state: 'unknown', basis: 'h', runIn: false, lowConfidence: true, hoursPerDay: input.assumedHoursPerDay } };
+  }
   const lastReading = meter?.kept.at(-1);
   const hoursPerDay = meter?.unit === 'hours' && meter.rate.mid > 0 ? meter.rate.mid : input.assumedHoursPerDay;
   const readingMs = Math.max(lastReading?.atMs ?? asOfMs, history.at(-1)?.atMs ?? 0);

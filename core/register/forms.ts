@@ -24,7 +24,16 @@ const dayField = (label: string) => z.string().refine(isPlantDay, { error: `${la
 /** Codes are short, upper case, and fit on a label. */
 const code = (label: string) => z.string().trim().transform((text) => text.toUpperCase()).pipe(z.string().regex(/^[A-Z0-9][A-Z0-9-]{0,19}$/, { error: `${label}: use 1 to 20 letters, digits or dashes, such as GL2-04.` }));
 
-export const areaForm = z.strictObject({ code: code('Area code'), name: line('Name', { required: true }) });
+export const areaForm = z
+  .strictObject({
+    code: code('Area code'),
+    name: line('Name', { required: true }),
+    coldestC: typedQuantity('temperature', { label: 'Coldest there', min: -60, max: 80 }),
+    warmestC: typedQuantity('temperature', { label: 'Warmest there', min: -60, max: 80 }),
+  })
+  .superRefine(({ coldestC, warmestC }, context) => {
+    if (coldestC !== undefined && warmestC !== undefined && coldestC > warmestC) context.addIssue({ code: 'custom', path: ['warmestC'], message: 'Warmest there: must not be colder than the coldest. Were the two swapped?' });
+  });
 
 export const machineForm = z.strictObject({
   areaId: reference('Area'),

@@ -1,5 +1,5 @@
 import { type AmountKind, type PointKind, type TaskAction, amountKinds, fieldsOf, pointKindNames, pointKinds, taskActions } from './point-kinds';
-import { machineStates } from './machine-states';
+import { type MachineState, machineStates } from './machine-states';
 
 /**
  * A machine's points as a table: what each column is called, how pasted text finds its column, and how the text of a
@@ -7,27 +7,30 @@ import { machineStates } from './machine-states';
  * beside its cell by the same forms that refuse it elsewhere.
  */
 export const gridColumns = {
-  kind: { label: 'Kind', width: 9 },
-  name: { label: 'Name', width: 14 },
-  location: { label: 'Where', width: 12 },
-  designation: { label: 'Designation', width: 8 },
-  speedRpm: { label: 'Speed', width: 5 },
-  temperatureC: { label: 'Temperature', width: 5 },
-  lubricant: { label: 'Lubricant', width: 5 },
-  task: { label: 'Task', width: 8 },
+  kind: { label: 'Kind', width: 8 },
+  name: { label: 'Name', width: 10 },
+  location: { label: 'Where', width: 9 },
+  designation: { label: 'Designation', width: 7 },
+  speedRpm: { label: 'Speed', width: 4.5 },
+  temperatureC: { label: 'Temp.', width: 4.5 },
+  lubricant: { label: 'Lubricant', width: 4.5 },
+  task: { label: 'Task', width: 6.5 },
   amount: { label: 'Amount', width: 5 },
-  hours: { label: 'Every h', width: 5 },
-  days: { label: 'Every days', width: 5 },
-  machineState: { label: 'Machine state', width: 8 },
-  cautions: { label: 'Cautions', width: 12 },
+  hours: { label: 'Every h', width: 4.5 },
+  days: { label: 'Every days', width: 4.5 },
+  machineState: { label: 'Machine state', width: 7 },
+  cautions: { label: 'Cautions', width: 10 },
 } as const;
 export type GridColumn = keyof typeof gridColumns;
 export const gridColumnNames = Object.keys(gridColumns) as GridColumn[];
 export type GridRow = Partial<Record<GridColumn, string>>;
 
+/** Columns of a point that stands already which may be changed here; kind, lubricant and task are changed at the point. */
+export const editableColumns: readonly GridColumn[] = ['name', 'location', 'designation', 'speedRpm', 'temperatureC', 'machineState', 'cautions'];
+
 /** Other words under which a column may stand in a spreadsheet. */
 const aliases: Partial<Record<string, GridColumn>> = {
-  type: 'kind', point: 'name', description: 'name', place: 'location', position: 'location', 'where on the machine': 'location', bearing: 'designation', rpm: 'speedRpm', 'speed rpm': 'speedRpm', '°c': 'temperatureC', temp: 'temperatureC',
+  type: 'kind', point: 'name', description: 'name', place: 'location', position: 'location', 'where on the machine': 'location', bearing: 'designation', rpm: 'speedRpm', 'speed rpm': 'speedRpm', '°c': 'temperatureC', temp: 'temperatureC', temperature: 'temperatureC',
   'lubricant code': 'lubricant', oil: 'lubricant', grease: 'lubricant', action: 'task', quantity: 'amount', 'interval h': 'hours', hours: 'hours', 'interval days': 'days', days: 'days', state: 'machineState', caution: 'cautions',
 };
 
@@ -88,6 +91,23 @@ export function readAmount(text: string, usual: AmountKind): { amountKind: Amoun
   const amountKind = unitKinds.find(([pattern]) => pattern.test(text.trim()))?.[1] ?? usual;
   const amount = ['film', 'to-mark'].includes(amountKind) ? '' : text.replace(/\s*[a-z]+$/i, '').trim();
   return { amountKind: amountKind in amountKinds ? amountKind : usual, amount };
+}
+
+type Standing = { kind: PointKind; name: string; location: string; reservoirId: string | null; consequence: number; machineState: MachineState; cautions: string; doNots: string; accessNote: string; enoughSign: string; forbidsAirGun: boolean; materials: readonly string[]; details: Readonly<Record<string, number | string>> };
+
+/** A point that stands already as a row of the grid. */
+export const gridRowOf = ({ kind, name, location, machineState, cautions, details }: Standing, task: { lubricant: string; task: string; amount: string; hours: string; days: string }): GridRow => ({
+  kind: pointKinds[kind].label, name, location, machineState: machineStates[machineState], cautions, ...task,
+  ...Object.fromEntries((['designation', 'speedRpm', 'temperatureC'] as const).flatMap((key) => (details[key] === undefined ? [] : [[key, String(details[key])]]))),
+});
+
+/** What the point form gets for a point that stands already: as it is, with the cells of the row that may be changed. */
+export function standingInput(point: Standing, row: GridRow): Record<string, unknown> {
+  const cell = (key: GridColumn) => (row[key] ?? '').trim();
+  const has = (key: string) => fieldsOf(point.kind).some((field) => field.key === key);
+  const details = Object.fromEntries(fieldsOf(point.kind).map(({ key }) => [key, point.details[key] === undefined ? '' : String(point.details[key])]));
+  for (const key of ['designation', 'speedRpm', 'temperatureC'] as const) if (has(key)) details[key] = cell(key);
+  return { ...point, reservoirId: point.reservoirId ?? '', consequence: String(point.consequence), name: cell('name'), location: cell('location'), machineState: byWords(machineStates, cell('machineState')), cautions: cell('cautions'), details };
 }
 
 /** Columns of the grid under which a form's field stands. */

@@ -100,4 +100,7 @@ export const migrations: readonly Migration[] = [
 
   // Many points at once, with what they were before, so that it can be undone.
   createTable('2026-11-25-08-change-set', 'change_set', `id ${id} PRIMARY KEY, personId ${id} NOT NULL REFERENCES person(id), madeAt DATETIME(3) NOT NULL, title VARCHAR(200) NOT NULL, changes JSON NOT NULL, undoneAt DATETIME(3) NULL, ${stamps}`),
+
+  // How cold and how warm it gets in an area; halls differ from the yard.
+  addColumns('2026-11-25-09-area-ambient', 'area', { coldestC: 'DOUBLE NULL', warmestC: 'DOUBLE NULL' }),
 ];

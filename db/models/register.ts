@@ -13,6 +13,9 @@ export class Area extends Model<InferAttributes<Area>, InferCreationAttributes<A
   declare name: string;
   declare position: number;
   declare outline: { x: number; y: number; width: number; height: number } | null;
+  /** Coldest and warmest surroundings here; the plant's bands where not said. */
+  declare coldestC: CreationOptional<number | null>;
+  declare warmestC: CreationOptional<number | null>;
 }
 
 /** A machine type whose points, reservoirs and tasks are copied to equal machines. */
@@ -125,7 +128,7 @@ export class ChangeSet extends Model<InferAttributes<ChangeSet>, InferCreationAt
 export function initRegister(sequelize: Sequelize) {
   const version = { ...integer, defaultValue: 0 };
   const longText = { type: DataTypes.TEXT, allowNull: false };
-  Area.init(columns({ id: primaryId, code: text, name: text, position: integer, outline: optionalJson }), { sequelize, tableName: 'area' });
+  Area.init(columns({ id: primaryId, code: text, name: text, position: integer, outline: optionalJson, coldestC: optionalNumber, warmestC: optionalNumber }), { sequelize, tableName: 'area' });
   MachineModel.init(columns({ id: primaryId, name: text, description: longText, template: json }), { sequelize, tableName: 'machine_model' });
   Machine.init(columns({ id: primaryId, areaId: idColumn, modelId: optionalId, code: text, name: text, description: longText, dutyHoursPerDay: optionalNumber, fittingCount: optionalInteger, outline: optionalJson, energySources: json, retiredOn: optionalDay, version }), { sequelize, tableName: 'machine', version: true });
   MachineCode.init(columns({ code: { ...text, primaryKey: true }, machineId: idColumn }), { sequelize, tableName: 'machine_code' });

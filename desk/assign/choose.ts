@@ -11,9 +11,15 @@ export type Choice = { ambient: Ambient; requirement: Requirement; materials: Ma
 
 type PointRow = InstanceType<Database['LubePoint']>;
 
-/** Coldest and warmest surroundings by the plant's bands (one band where named); mild where the plant has none. */
-export async function ambientOf(db: Database, band: string | null = null): Promise<Ambient> {
+/**
+ * Coldest and warmest surroundings of a machine: by the named band, else as its area says, else by all bands of the
+ * plant; mild where nobody has said anything.
+ */
+export async function ambientOf(db: Database, machineId: string, band: string | null = null): Promise<Ambient> {
   const { ambientBands } = await thePlant(db);
+  const machine = band === null ? await db.Machine.findByPk(machineId) : null;
+  const area = machine && (await db.Area.findByPk(machine.areaId));
+  if (area?.coldestC != null && area.warmestC != null) return { minC: area.coldestC, maxC: area.warmestC };
   const wanted = ambientBands.filter(({ name }) => band === null || name === band);
   if (wanted.length === 0) return { minC: 5, maxC: 35 };
   return { minC: Math.min(...wanted.map(({ fromC }) => fromC)), maxC: Math.max(...wanted.map(({ toC }) => toC)) };

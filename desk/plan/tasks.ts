@@ -1,7 +1,7 @@
 import type { Transaction } from 'sequelize';
 import { ulid } from 'ulid';
 import type { z } from 'zod';
-import type { GreasePlan } from '../../core/grease/plan';
+import { type GreasePlan, closedReason } from '../../core/grease/plan';
 import { byRank } from '../../core/register/assignment';
 import { taskForm } from '../../core/register/forms';
 import { type Database, type Desk, type Result, done, refusal } from '../desk';
@@ -14,6 +14,10 @@ const assignFirst = refusal('invalid', 'Assign a lubricant first: an interval be
 export async function createTask(desk: Desk, pointId: string, values: unknown): Promise<Result<{ id: string }>> {
   const form = parseForm(taskForm, values);
   if (!form.ok) return form;
+  const point = await desk.db.LubePoint.findByPk(pointId);
+  if (!point) return refusal('not-found', 'This point is not in the register any more.');
+  const closed = form.value.action === 'grease' ? closedReason(point.details) : null;
+  if (closed) return refusal('invalid', closed, { action: closed });
   const assignment = await winningAssignment(desk.db, pointId);
   if (!assignment) return assignFirst;
   return desk.db.sequelize.transaction(async (transaction) => done({ id: await insertTask(desk, pointId, assignment.id, form.value, transaction) }));

@@ -1,12 +1,12 @@
-import type { Transaction } from 'sequelize';
+import { OptimisticLockError, type Transaction } from 'sequelize';
 import { z } from 'zod';
-import { type GridColumn, type GridRow, columnOfField, gridColumnNames, gridInput } from '../../core/register/grid';
+import { type GridColumn, columnOfField, gridColumnNames, gridInput, standingInput } from '../../core/register/grid';
 import { assignmentForm, pointForm, taskForm } from '../../core/register/forms';
 import { plantDayOf } from '../../core/time/plant-day';
 import { judge } from '../../core/assign/judge';
 import { requirementOf } from '../../core/assign/requirement';
 import { computesGrease } from '../../core/register/point-kinds';
-import { type Desk, type Result, done, refusal } from '../desk';
+import { type Database, type Desk, type Result, done, refusal } from '../desk';
 import { ambientOf } from '../assign/choose';
 import { greaseProposal } from '../plan/grease-proposal';
 import { insertComputedTask, insertTask } from '../plan/tasks';
@@ -15,23 +15,39 @@ import { thePlant } from '../plant';
 import { judgedOf } from '../read/store-room';
 import { insertAssignment } from '../assign/assignments';
 import { insertPoint } from './points';
+import { saving } from './save';
 
-const gridForm = z.strictObject({ source: z.string().trim().min(1, { error: 'Where it comes from: say which document, so that the next one can look it up.' }).max(200), rows: z.array(z.partialRecord(z.enum(gridColumnNames as [GridColumn, ...GridColumn[]]), z.string().max(4000))).min(1, { error: 'Nothing is in the grid yet.' }).max(500) });
+type PointRow = InstanceType<Database['LubePoint']>;
+
+/** A row of the grid: a new point, or one that stands already, with the version it was opened with. */
+const gridLine = z.strictObject({ known: z.strictObject({ id: z.string(), version: z.number() }).nullable(), cells: z.partialRecord(z.enum(gridColumnNames as [GridColumn, ...GridColumn[]]), z.string().max(4000)) });
+const gridForm = z.strictObject({ source: z.string().trim().min(1, { error: 'Where it comes from: say which document, so that the next one can look it up.' }).max(200), rows: z.array(gridLine).min(1, { error: 'Nothing is in the grid yet.' }).max(500) });
+type GridLine = z.output<typeof gridLine>;
 
 /** What is wrong with one cell of one row. */
 export type CellProblem = { row: number; column: GridColumn; reason: string };
 export type GridCheck = { problems: CellProblem[]; rows: number };
 
-type Ready = { point: z.output<typeof pointForm>; lubricantId: string | null; task: z.output<typeof taskForm> | null };
+type Ready = { known: { id: string; version: number } | null; point: z.output<typeof pointForm>; lubricantId: string | null; task: z.output<typeof taskForm> | null };
 
-async function readRows({ db }: Desk, rows: readonly GridRow[]): Promise<{ ready: Ready[]; problems: CellProblem[] }> {
-  const [lubricants, ambient] = await Promise.all([db.Lubricant.findAll({ where: { retiredOn: null } }), ambientOf(db)]);
+const standingOf = ({ kind, name, location, reservoirId = null, consequence = 2, machineState = 'any', cautions, doNots, accessNote, enoughSign = '', forbidsAirGun = false, materials = [], details }: PointRow) => ({ kind, name, location, reservoirId, consequence, machineState, cautions, doNots, accessNote, enoughSign, forbidsAirGun, materials, details });
+
+async function readRows({ db }: Desk, machineId: string, rows: readonly GridLine[]): Promise<{ ready: Ready[]; problems: CellProblem[] }> {
+  const [lubricants, ambient, standing] = await Promise.all([db.Lubricant.findAll({ where: { retiredOn: null } }), ambientOf(db, machineId), db.LubePoint.findAll({ where: { machineId, retiredOn: null } })]);
   const problems: CellProblem[] = [];
   const ready: Ready[] = [];
-  for (const [row, cells] of rows.entries()) {
-    const { point, lubricantCode, task } = gridInput(cells);
+  for (const [row, { known, cells }] of rows.entries()) {
     const before = problems.length;
     const say = (fields: Record<string, string> | undefined) => Object.entries(fields ?? {}).forEach(([field, reason]) => problems.push({ row, column: columnOfField(field), reason }));
+    if (known) {
+      const stands = standing.find(({ id }) => id === known.id);
+      const parsed = stands && parseForm(pointForm, standingInput(standingOf(stands), cells));
+      if (!parsed) problems.push({ row, column: 'name', reason: 'This point is not on the machine any more.' });
+      else if (!parsed.ok) say(parsed.fields);
+      else ready.push({ known, point: parsed.value, lubricantId: null, task: null });
+      continue;
+    }
+    const { point, lubricantCode, task } = gridInput(cells);
     const parsed = parseForm(pointForm, point);
     if (!parsed.ok) say(parsed.fields);
     const lubricant = lubricants.find(({ code }) => code === lubricantCode);
@@ -45,31 +61,37 @@ async function readRows({ db }: Desk, rows: readonly GridRow[]): Promise<{ ready
       const stop = findings.find(({ level }) => level === 'stop');
       if (stop) problems.push({ row, column: 'lubricant', reason: `Stopped by "${stop.rule}" (${stop.input}): ${stop.text} Leave it empty here and decide at the point, with a reason.` });
     }
-    if (problems.length === before && parsed.ok) ready.push({ point: parsed.value, lubricantId: lubricant?.id ?? null, task: parsedTask?.ok ? parsedTask.value : null });
+    if (problems.length === before && parsed.ok) ready.push({ known: null, point: parsed.value, lubricantId: lubricant?.id ?? null, task: parsedTask?.ok ? parsedTask.value : null });
   }
   return { ready, problems };
 }
 
 /** Checks every row of the grid by the forms of point, assignment and task; changes nothing. */
-export async function checkGrid(desk: Desk, values: unknown): Promise<Result<GridCheck>> {
+export async function checkGrid(desk: Desk, machineId: string, values: unknown): Promise<Result<GridCheck>> {
   const form = parseForm(gridForm, values);
   if (!form.ok) return form;
-  const { problems } = await readRows(desk, form.value.rows);
+  const { problems } = await readRows(desk, machineId, form.value.rows);
   return done({ problems, rows: form.value.rows.length });
 }
 
-/** Saves all rows of the grid as new points, or none: while one cell is wrong nothing is written. */
+/** Saves all rows of the grid, new points and changed ones, or none: while one cell is wrong nothing is written. */
 export async function saveGrid(desk: Desk, machineId: string, values: unknown): Promise<Result<{ points: number }>> {
   const form = parseForm(gridForm, values);
   if (!form.ok) return form;
-  const { ready, problems } = await readRows(desk, form.value.rows);
+  const { ready, problems } = await readRows(desk, machineId, form.value.rows);
   if (problems.length > 0) return refusal('invalid', `${problems.length} cells need another look. Nothing has been saved.`);
   const { db, now, actor } = desk;
   const plant = await thePlant(db);
   const sourceOn = plantDayOf(now.getTime(), plant.timeZone);
-  return db.sequelize.transaction(async (transaction: Transaction) => {
+  return saving(() => db.sequelize.transaction(async (transaction: Transaction) => {
     if (!(await db.Machine.findByPk(machineId, { lock: transaction.LOCK.UPDATE, transaction }))) return refusal('not-found', 'This machine is not in the register any more.');
-    for (const { point, lubricantId, task } of ready) {
+    for (const { known, point, lubricantId, task } of ready) {
+      if (known) {
+        const stands = await db.LubePoint.findByPk(known.id, { transaction });
+        if (stands?.version !== known.version) throw new OptimisticLockError({ modelName: 'LubePoint', values: {}, where: {} });
+        await stands.update(point, { transaction });
+        continue;
+      }
       const row = await insertPoint(desk, machineId, point, transaction);
       if (lubricantId === null) continue;
       const assignment = await insertAssignment(desk, { pointId: row.id }, assignmentForm.parse({ lubricantId, source: 'manual', sourceText: form.value.source, sourceOn }), actor.id, null, transaction);
@@ -80,5 +102,5 @@ export async function saveGrid(desk: Desk, machineId: string, values: unknown): 
       }
     }
     return done({ points: ready.length });
-  });
+  }));
 }

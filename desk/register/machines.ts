@@ -11,7 +11,8 @@ export async function createArea({ db, now }: Desk, values: unknown): Promise<Re
   const form = parseForm(areaForm, values);
   if (!form.ok) return form;
   return saving(async () => {
-    const area = await db.Area.create({ id: ulid(now.getTime()), ...form.value, position: (await db.Area.count()) + 1, outline: null });
+    const { coldestC = null, warmestC = null, ...rest } = form.value;
+    const area = await db.Area.create({ id: ulid(now.getTime()), ...rest, coldestC, warmestC, position: (await db.Area.count()) + 1, outline: null });
     return done({ id: area.id });
   }, codeTaken);
 }

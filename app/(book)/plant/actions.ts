@@ -32,7 +32,7 @@ export const saveDrawing = async (machineId: string, version: number, values: un
 export const saveCopy = async (machineId: string, values: unknown) => change((desk) => duplicateMachine(desk, machineId, values));
 export const saveModel = async (machineId: string, values: unknown) => change((desk) => makeModel(desk, machineId, values));
 export const saveFromModel = async (values: unknown) => change((desk) => createFromModel(desk, values));
-export const tryGrid = async (values: unknown) => act((desk) => checkGrid(desk, values));
+export const tryGrid = async (machineId: string, values: unknown) => act((desk) => checkGrid(desk, machineId, values));
 export const keepGrid = async (machineId: string, values: unknown) => change((desk) => saveGrid(desk, machineId, values));
 export const tryMany = async (values: unknown) => act((desk) => previewChange(desk, values));
 export const keepMany = async (values: unknown) => change((desk) => applyChange(desk, values));

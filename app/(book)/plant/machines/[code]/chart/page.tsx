@@ -4,7 +4,7 @@ import { notFound } from 'next/navigation';
 import { PrintButton } from '../../../../../../components/print-button';
 import { QrCode } from '../../../../../../components/qr-code';
 import { MachineOutline } from '../../../../../../components/scales/machine-outline';
-import { amount, counted, day, number } from '../../../../../../components/words';
+import { counted, day, number, taskAmount } from '../../../../../../components/words';
 import { pointLabel } from '../../../../../../core/register/assignment';
 import { machineStates } from '../../../../../../core/register/machine-states';
 import { completeOutline } from '../../../../../../core/register/outline';
@@ -69,13 +69,13 @@ export default async function MachineChartPage({ params }: Props) {
   );
 }
 
-function TaskCells({ task: { title, amount: planned, lubricant, interval, machineState } }: { task: TaskState }) {
+function TaskCells({ task: { action, title, amount: planned, lubricant, interval, machineState } }: { task: TaskState }) {
   const steady = interval.stages.find(({ count }) => count === undefined);
   const often = [steady?.hours !== undefined && `${number(steady.hours, 0)} h`, steady?.cycles !== undefined && `${number(steady.cycles, 0)} cycles`, steady?.days !== undefined && counted(steady.days, 'day')].filter(Boolean).join(' or ');
   return (
     <>
       <td className="py-1 pr-2 align-top">{title} {lubricant && <span className="house-code text-xs">{lubricant.code}</span>}</td>
-      <td className="py-1 pr-2 text-right align-top whitespace-nowrap">{amount(planned.kind, planned.value)}</td>
+      <td className="py-1 pr-2 text-right align-top whitespace-nowrap">{taskAmount(action, planned.kind, planned.value)}</td>
       <td className="py-1 pr-2 align-top">{often || 'not set'}</td>
       <td className="py-1 align-top text-xs">{machineStates[machineState]}</td>
     </>

@@ -3,7 +3,7 @@ import Link from 'next/link';
 import { notFound } from 'next/navigation';
 import { LabelSheet } from '../../../../../../components/label-sheet';
 import { PrintButton } from '../../../../../../components/print-button';
-import { amount } from '../../../../../../components/words';
+import { taskAmount } from '../../../../../../components/words';
 import { pointLabel } from '../../../../../../core/register/assignment';
 import { readMachinePage } from '../../../../../../desk/read/machine';
 import { pointPath } from '../../../../../due-item';
@@ -24,7 +24,7 @@ export default async function PointLabelsPage({ params }: Props) {
   const labels = points.map((point) => {
     const tasks = states.filter((state) => state.point.id === point.id);
     const label = pointLabel(machine.code, point.number);
-    return { key: point.id, code: tasks[0]?.lubricant?.code ?? '–', name: `${label} ${point.name}`, lines: [...tasks.map(({ title, amount: planned }) => `${title}: ${amount(planned.kind, planned.value)}`), ...(point.doNots ? [point.doNots.slice(0, 70)] : [])].slice(0, 3), url: `${site}${pointPath(machine.code, point.number)}` };
+    return { key: point.id, code: tasks[0]?.lubricant?.code ?? '–', name: `${label} ${point.name}`, lines: [...tasks.map(({ action, title, amount: planned }) => (action === 'check' ? title : `${title}: ${taskAmount(action, planned.kind, planned.value)}`)), ...(point.doNots ? [point.doNots.slice(0, 70)] : [])].slice(0, 3), url: `${site}${pointPath(machine.code, point.number)}` };
   });
   return (
     <>

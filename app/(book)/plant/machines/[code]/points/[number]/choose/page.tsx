@@ -33,7 +33,7 @@ export default async function ChoosePage({ params, searchParams }: Props) {
     if (!machine || !point) return undefined;
     const plant = await thePlant(db);
     const band = plant.ambientBands.find(({ name }) => name === search.band)?.name ?? null;
-    const usual = await ambientOf(db, band);
+    const usual = await ambientOf(db, machine.id, band);
     const read = (typed: string | undefined, otherwise: number) => {
       const parsed = typed ? parseQuantity(typed, 'temperature') : undefined;
       return parsed?.ok && parsed.value >= -60 && parsed.value <= 80 ? parsed.value : otherwise;
