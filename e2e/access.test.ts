@@ -8,7 +8,7 @@ async function seriousFindings(page: Page): Promise<string[]> {
   return violations.filter(({ impact }) => impact === 'serious' || impact === 'critical').map(({ id, nodes }) => `${id}: ${nodes.map(({ target }) => target.join(' ')).slice(0, 3).join(' | ')}`);
 }
 
-const screens = ['/today', '/plant', '/plant/unknown', '/plant/machines/new', '/plant/machines/P1', '/plant/machines/P1/edit', '/plant/machines/P1/points/1', '/plant/machines/P1/points/3', '/plant/machines/P1/points/1/edit', '/plant/machines/P1/points/new', '/routes', '/routes/new', '/log', '/bench', '/bench/grease.interval', '/bench/interval.next-due'];
+const screens = ['/today', '/plant', '/plant/unknown', '/plant/machines/new', '/plant/machines/P1', '/plant/machines/P1/edit', '/plant/machines/P1/points/1', '/plant/machines/P1/points/3', '/plant/machines/P1/points/1/edit', '/plant/machines/P1/points/new', '/plant/machines/BM-1/chart', '/plant/machines/BM-1/labels', '/plant/machines/BM-1/drawing', '/plant/machines/SO-2/grid', '/plant/machines/BM-1/copy', '/plant/machines/BM-1/reservoirs/new', '/plant/machines/GL1-01/points/1', '/plant/machines/GL1-01/points/1/choose?lubricant=O-220', '/plant/machines/SO-2/points/4', '/plant/many', '/lubricants', '/lubricants/O-220', '/lubricants/G-22', '/lubricants/G-22/edit', '/lubricants/new', '/lubricants/translate?plate=SAE%2090', '/lubricants/chart', '/lubricants/consolidate', '/lubricants/needs', '/lubricants/guns', '/lubricants/labels', '/routes', '/routes/new', '/log', '/bench', '/bench/grease.interval', '/bench/interval.next-due'];
 
 for (const screen of screens) {
   test(`${screen} has no serious accessibility finding, at both widths, and no sideways scrolling`, async ({ page }) => {

@@ -9,15 +9,20 @@ export async function openBook(page: Page, to = '/today', name = 'Hanna Brückl'
   await page.waitForURL((url) => !url.pathname.startsWith('/open'));
 }
 
+/** Adds a machine to the press hall; its page is open then. */
+export async function addMachine(page: Page, code: string, name = 'Test blower'): Promise<void> {
+  await page.goto('/plant/machines/new');
+  await page.getByLabel('Machine code').first().fill(code);
+  await page.getByLabel('Name').first().fill(name);
+  await page.getByLabel('Area').first().selectOption({ label: 'PR Press hall' });
+  await page.getByLabel('Hours a day by plan').fill('16');
+  await page.getByRole('button', { name: 'Add machine', exact: true }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toContainText(code);
+}
+
 /** Adds a machine with a metered motor bearing (6312 sizes, typed) to the press hall; its page is the point's. */
 export async function addMotorBearing(page: Page, code: string): Promise<void> {
-  await page.goto('/plant/machines/new');
-  await page.getByLabel('Machine code').fill(code);
-  await page.getByLabel('Name').fill('Test blower');
-  await page.getByLabel('Area').selectOption({ label: 'PR Press hall' });
-  await page.getByLabel('Hours a day by plan').fill('16');
-  await page.getByRole('button', { name: 'Add machine' }).click();
-  await expect(page.getByRole('heading', { level: 1 })).toContainText(code);
+  await addMachine(page, code);
   await page.getByText('Add a meter').click();
   await page.getByRole('button', { name: 'Add meter' }).click();
   await page.getByLabel('Hour meter shows').fill('12 000');

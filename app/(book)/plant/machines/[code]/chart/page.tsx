@@ -19,6 +19,9 @@ type Props = { params: Promise<{ code: string }> };
 
 export const generateMetadata = async ({ params }: Props): Promise<Metadata> => ({ title: `Chart of ${decodeURIComponent((await params).code)}` });
 
+/** More rows than this stand on an upright sheet, under the drawing, so that they still fit one page. */
+const widestRows = 11;
+
 /** Every point of a machine on one page for the wall: outline with numbers, lubricant, amount, interval, state, legend. */
 export default async function MachineChartPage({ params }: Props) {
   const code = decodeURIComponent((await params).code);
@@ -29,11 +32,12 @@ export default async function MachineChartPage({ params }: Props) {
   const numbers = new Map(points.map(({ id }, index) => [id, index + 1]));
   const outline = completeOutline(machine.outline, machine.name, points.map(({ id }) => id));
   const lubricants = [...new Map(states.flatMap(({ lubricant }) => (lubricant ? [[lubricant.code, lubricant.name] as const] : []))).entries()].sort();
+  const rows = points.reduce((sum, { id }) => sum + Math.max(1, states.filter((state) => state.point.id === id).length), 0);
   const today = plantDayOf(desk.now.getTime(), plant.timeZone, plant.dayStartsAtMinutes);
   return (
     <>
       <p className="no-print mb-4 flex flex-wrap items-center justify-between gap-3"><Link href={`/plant/machines/${machine.code}`}>Back to {machine.code}</Link><span className="flex gap-2"><Link href={`/plant/machines/${machine.code}/drawing`} className="button">Change the drawing</Link><PrintButton label="Print on A4" /></span></p>
-      <article className="chart-page">
+      <article className={rows > widestRows ? 'chart-page chart-tall' : 'chart-page'}>
         <header className="flex items-end justify-between gap-4 border-b-2 border-ink pb-2">
           <div>
             <p className="caption">{plant.name}, {area.name}</p>
@@ -47,6 +51,7 @@ export default async function MachineChartPage({ params }: Props) {
             <section aria-label="Legend" className="mt-2">
               <ul>{lubricants.map(([house, name]) => <li key={house} className="flex gap-2 py-0.5 text-sm"><span className="house-code">{house}</span>{name}</li>)}</ul>
               {machine.energySources.length > 0 && <p className="mt-2 border-l-4 border-ink pl-2 text-sm"><strong>Isolate first, by the site’s rules:</strong> {machine.energySources.map(({ source, proofOfZero }) => `${source} (${proofOfZero})`).join('; ')}.</p>}
+              <p className="caption mt-2">Numbers in walking order. Amounts and intervals as the book held them on {day(today)}; the page behind the code is newer. The site’s rules and the manufacturer decide; this chart informs.</p>
             </section>
           </div>
           <table className="w-full content-start text-sm max-lg:mt-4">
@@ -63,7 +68,6 @@ export default async function MachineChartPage({ params }: Props) {
             </tbody>
           </table>
         </div>
-        <footer className="caption mt-3 border-t border-rule pt-1">Numbers in walking order. Amounts and intervals as the book held them on {day(today)}; the page behind the code is newer. The site’s rules and the manufacturer decide; this chart informs.</footer>
       </article>
     </>
   );

@@ -1,0 +1,155 @@
+import { expect, test } from '@playwright/test';
+import { addMachine, openBook } from './book';
+
+test.describe.configure({ mode: 'serial' });
+
+const code = `GR-${Date.now() % 1_000_000}`;
+
+/** A sheet of thirty points as a spreadsheet puts it on the clipboard, two rows of it faulty. */
+const sheet = [
+  'Name\tKind\tWhere\tDesignation\tSpeed\tTemperature\tLubricant\tAmount\tEvery h\tColour',
+  ...Array.from({ length: 28 }, (_, index) => `Roller ${index + 1}\tRolling bearing\tFrame ${index + 1}\t6208\t300\t45\tG-22\t\t\tred`),
+  'Roller 29\tRoling bearing\tFrame 29\t6208\t300\t45\tG-22\t\t\tred',
+  'Drive chain\tChain\tLeft side\t\t\t\tO-151\t40 drops\t80\tred',
+].join('\n');
+
+test('a thirty-point machine is entered by pasting, with two faulty rows, in one go', async ({ page }) => {
+  await openBook(page, '/today', 'Mirela Stöger');
+  await addMachine(page, code, 'Test roller table');
+  await page.getByRole('link', { name: 'Points as a table' }).click();
+  const first = page.getByLabel('Kind, row 1', { exact: true });
+  await first.focus();
+  await first.evaluate((field, text) => {
+    const data = new DataTransfer();
+    data.setData('text/plain', text);
+    field.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }));
+  }, sheet);
+  await expect(page.getByText('Not understood and left out: "Colour".')).toBeVisible();
+  await expect(page.getByLabel('Name, row 30', { exact: true })).toHaveValue('Drive chain');
+  await page.getByRole('button', { name: 'Check the rows' }).click();
+  await expect(page.getByText('say which document')).toBeVisible();
+  await page.getByLabel('Where it comes from').fill('Manual, page 12');
+  await page.getByRole('button', { name: 'Save 30 new' }).click();
+  await expect(page.getByText('2 rows of 30 need another look. Nothing has been saved.')).toBeVisible();
+  await expect(page.getByText('Kind: choose one.')).toBeVisible();
+  await expect(page.getByText('Lubricant: O-151 is not in the store room.')).toBeVisible();
+  await page.getByLabel('Kind, row 29', { exact: true }).fill('Rolling bearing');
+  await page.getByLabel('Lubricant, row 30', { exact: true }).fill('O-150');
+  await page.getByRole('button', { name: 'Save 30 new' }).click();
+  await expect(page).toHaveURL(new RegExp(`/plant/machines/${code}$`));
+  await expect(page.getByRole('heading', { name: /Points in walking order/ })).toContainText('30 points');
+  await expect(page.getByText('7.2 g').first()).toBeVisible();
+});
+
+test('its chart for the wall is one page, and so are its labels', async ({ page }) => {
+  await openBook(page, `/plant/machines/${code}/chart`, 'Mirela Stöger');
+  const pages = async () => ((await page.pdf({ preferCSSPageSize: true })).toString('latin1').match(/\/Type\s*\/Page[^s]/g) ?? []).length;
+  expect(await pages()).toBe(1);
+  await page.goto('/plant/machines/BM-1/chart');
+  expect(await pages()).toBe(1);
+  await page.goto('/plant/machines/BM-1/labels');
+  expect(await pages()).toBe(1);
+});
+
+test('the machine is duplicated with its points', async ({ page }) => {
+  await openBook(page, `/plant/machines/${code}/copy`, 'Mirela Stöger');
+  await page.getByLabel('Machine code').fill(code);
+  await page.getByRole('button', { name: 'Duplicate with its points' }).click();
+  await expect(page.getByText('Codes are never reused').first()).toBeVisible();
+  await page.getByLabel('Machine code').fill(`${code}-B`);
+  await page.getByRole('button', { name: 'Duplicate with its points' }).click();
+  await expect(page).toHaveURL(new RegExp(`/plant/machines/${code}-B$`));
+  await expect(page.getByRole('heading', { name: /Points in walking order/ })).toContainText('30 points');
+});
+
+test('many points are changed at once, seen before, and taken back', async ({ page }) => {
+  await openBook(page, '/plant/many', 'Mirela Stöger');
+  await page.getByLabel('Machine', { exact: true }).selectOption(code);
+  await page.getByRole('button', { name: 'Pick all 30 shown' }).click();
+  await page.getByLabel('Change', { exact: true }).selectOption({ label: 'Cautions, add a sentence' });
+  await page.getByLabel('To', { exact: true }).fill('Pinch point between rollers.');
+  await page.getByRole('button', { name: 'Show what would change' }).click();
+  await expect(page.getByText('Nothing is changed yet.')).toBeVisible();
+  await page.getByRole('button', { name: 'Change 30 points' }).click();
+  await expect(page.getByText('30 points changed.')).toBeVisible();
+  await page.goto(`/plant/machines/${code}/points/7`);
+  await expect(page.getByText('Pinch point between rollers.')).toBeVisible();
+  await page.goto('/plant/many');
+  await page.getByRole('button', { name: 'Take back Cautions, add a sentence, 30 points' }).first().click();
+  await expect(page.getByText('Taken back: 30 points as before.')).toBeVisible();
+  await page.goto(`/plant/machines/${code}/points/7`);
+  await expect(page.getByRole('heading', { name: 'Lubricant' })).toBeVisible();
+  await expect(page.getByText('Pinch point between rollers.')).toHaveCount(0);
+});
+
+test('"/" goes anywhere by code or name, by keyboard alone', async ({ page }) => {
+  await openBook(page, '/today', 'Mirela Stöger');
+  await page.keyboard.press('/');
+  const field = page.getByRole('combobox', { name: /Machine, point, lubricant/ });
+  await expect(field).toBeFocused();
+  await page.keyboard.type('BM-1·03');
+  await expect(page.getByRole('option').first()).toContainText('Reduction gear');
+  await page.keyboard.press('Enter');
+  await expect(page).toHaveURL(/\/plant\/machines\/BM-1\/points\/3$/);
+  await page.keyboard.press('/');
+  await page.keyboard.type('Nordlicht');
+  await expect(page.getByRole('option')).toHaveCount(2);
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('Enter');
+  await expect(page).toHaveURL(/\/lubricants\/O-4[56]$/);
+});
+
+test('the drawing is changed by keyboard and by dragging, and shows on the chart', async ({ page }) => {
+  await openBook(page, '/plant/machines/TR-M1/drawing', 'Mirela Stöger');
+  const number = page.getByRole('slider', { name: /^1:/ });
+  const before = await number.getAttribute('aria-valuenow');
+  await number.focus();
+  for (let press = 0; press < 5; press += 1) await page.keyboard.press('ArrowRight');
+  await expect(number).not.toHaveAttribute('aria-valuenow', before!);
+  await page.getByRole('button', { name: 'Add a box' }).click();
+  await page.getByLabel('Label').last().fill('Coolant tank');
+  await page.getByRole('button', { name: 'Save drawing' }).click();
+  await expect(page).toHaveURL(/\/chart$/);
+  await expect(page.getByText('Coolant tank')).toBeVisible();
+});
+
+test('the order list is a CSV of every lubricant', async ({ page }) => {
+  await openBook(page, '/lubricants/needs', 'Mirela Stöger');
+  const answer = await page.request.get('/api/needs.csv');
+  expect(answer.headers()['content-type']).toContain('text/csv');
+  const [head, ...rows] = (await answer.text()).trim().split('\r\n');
+  expect(head).toContain('code,name,designation,unit,per month,per year,on hand,to order for a year');
+  expect(rows.find((row) => row.startsWith('G-22'))).toMatch(/,kg,\d+\.\d+,\d+\.\d+,\d+/);
+});
+
+test('a lubricant, its stock and a gun are entered, wrong input explained', async ({ page }) => {
+  const house = `T-${Date.now() % 100_000}`;
+  await openBook(page, '/lubricants/new', 'Mirela Stöger');
+  await page.getByLabel('House code').fill(house);
+  await page.getByLabel('Name').fill('Trial grease');
+  await page.getByLabel('Kind', { exact: false }).first().selectOption('grease');
+  await page.getByRole('button', { name: 'Add lubricant' }).click();
+  await expect(page.getByText('NLGI: a grease is chosen by it. Choose one.')).toBeVisible();
+  await page.getByLabel('NLGI number').selectOption('2');
+  await page.getByLabel('Used up to').fill('266 °F');
+  await expect(page.getByText('266 °F = 130 °C')).toBeVisible();
+  await page.getByRole('button', { name: 'Add lubricant' }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toContainText(house);
+  await page.getByLabel('Container').fill('5 kg pail');
+  await page.getByLabel('Batch').fill('26-1');
+  await page.getByLabel('In it').fill('5 oz');
+  await page.getByRole('button', { name: 'Put on the shelf' }).click();
+  await expect(page.getByText('Ounces of weight or of volume?')).toBeVisible();
+  await page.getByLabel('In it').fill('5 kg');
+  await page.getByRole('button', { name: 'Put on the shelf' }).click();
+  await expect(page.getByText('5 kg pail, batch 26-1')).toBeVisible();
+  await page.goto('/lubricants/guns');
+  const form = page.getByRole('region', { name: 'Add a gun' });
+  await form.getByLabel('Gun code').fill(house);
+  await form.getByLabel('Name').fill('Trial gun');
+  await form.getByLabel('Grease').selectOption({ label: `${house} Trial grease` });
+  await form.getByLabel('Strokes pumped').fill('20');
+  await form.getByLabel('They weighed').fill('26');
+  await form.getByRole('button', { name: 'Add gun' }).click();
+  await expect(page.getByRole('listitem').filter({ hasText: 'Trial gun' })).toContainText('1.3 g a stroke');
+});
