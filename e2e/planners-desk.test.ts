@@ -64,10 +64,10 @@ test('the machine is duplicated with its points', async ({ page }) => {
 
 test('many points are changed at once, seen before, and taken back', async ({ page }) => {
   await openBook(page, '/plant/many', 'Mirela Stöger');
-  await page.getByLabel('Machine', { exact: true }).selectOption(code);
+  await page.getByRole('combobox', { name: 'Machine', exact: true }).selectOption(code);
   await page.getByRole('button', { name: 'Pick all 30 shown' }).click();
-  await page.getByLabel('Change', { exact: true }).selectOption({ label: 'Cautions, add a sentence' });
-  await page.getByLabel('To', { exact: true }).fill('Pinch point between rollers.');
+  await page.getByRole('combobox', { name: 'Change', exact: true }).selectOption({ label: 'Cautions, add a sentence' });
+  await page.getByRole('textbox', { name: 'To', exact: true }).fill('Pinch point between rollers.');
   await page.getByRole('button', { name: 'Show what would change' }).click();
   await expect(page.getByText('Nothing is changed yet.')).toBeVisible();
   await page.getByRole('button', { name: 'Change 30 points' }).click();

@@ -80,7 +80,7 @@ export function ViscosityChart({ oils, grades, window }: { oils: ChartOil[]; gra
         <label htmlFor={`${id}-slide`} className="font-medium">Read at <output data-testid="chart-temperature">{number(temperatureC, 1)} °C</output></label>
         {pointerKv !== null && <span className="caption ml-4">the pointer stands at <span data-testid="chart-pointer">{measured(pointerKv)} mm²/s</span></span>}
         <input id={`${id}-slide`} type="range" min={temperatureRangeC[0]} max={temperatureRangeC[1]} step={0.5} value={temperatureC} onChange={(event) => setTemperature(Number(event.target.value))} className="mt-1 block w-full accent-ink" />
-        <ul className="mt-2 grid gap-x-8 sm:grid-cols-2" aria-live="polite">
+        <ul className="mt-2 grid grid-cols-[minmax(0,1fr)] gap-x-8 sm:grid-cols-2" aria-live="polite">
           {oils.map(({ code, name, line }, index) => (
             <li key={code} className="rule-t flex items-center gap-3 py-1">
               <svg width="34" height="8" aria-hidden="true"><line x1="0" x2="34" y1="4" y2="4" stroke="var(--color-ink)" strokeWidth="2.2" strokeDasharray={patterns[index % patterns.length]} /></svg>

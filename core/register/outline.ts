@@ -7,7 +7,8 @@ export const fieldHeight = 60;
 
 /** The drawing of a machine nobody has drawn yet: one box, the points around it in walking order, clockwise from the left. */
 export function usualOutline(name: string, pointIds: readonly string[]): Outline {
-  const box: OutlineBox = { label: name, x: 22, y: 15, width: 56, height: 30 };
+  // Many numbers need a longer way around.
+  const box: OutlineBox = pointIds.length > 16 ? { label: name, x: 4, y: 4, width: 92, height: 52 } : { label: name, x: 22, y: 15, width: 56, height: 30 };
   const around = 2 * (box.width + box.height);
   const place = (index: number): [number, number] => {
     let way = ((index + 0.5) / pointIds.length) * around;

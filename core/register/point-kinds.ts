@@ -16,6 +16,8 @@ export type PointKindSpec = {
   /** The action of its usual task. */
   action: TaskAction;
   fields: readonly FieldSpec[];
+  /** How to tell it is enough, as a rule; a point's own words come first. */
+  enough?: string;
 };
 
 export const amountKinds = { litres: 'L', grams: 'g', strokes: 'strokes', drops: 'drops', film: 'film', passes: 'passes', 'to-mark': 'to the mark', purge: 'g at most (purge)' } as const;
@@ -83,12 +85,12 @@ export const pointKinds = {
   'worm-unit': { label: 'Worm unit', amountKind: 'litres', action: 'oil-change', fields: [quantity('centreDistanceMm', 'Centre distance', 'length', { above: 0, max: 2000 }), quantity('wormSpeedRpm', 'Worm speed', 'speed', { above: 0, max: 20_000 }), lineSpeed, material('bronze'), shock, supply, oilTemperature] },
   'rolling-bearing': { label: 'Rolling bearing', amountKind: 'grams', action: 'grease', fields: runningBearing },
   'insert-bearing': { label: 'Insert bearing', amountKind: 'grams', action: 'grease', fields: runningBearing },
-  'sleeve-bearing': { label: 'Sleeve bearing', amountKind: 'drops', action: 'film', fields: [bore, speed, oilTemperature] },
-  slideway: { label: 'Slideway', amountKind: 'film', action: 'film', fields: [length, choice('lie', 'Lie', { horizontal: 'horizontal', vertical: 'vertical' }, { initial: 'horizontal' })] },
-  screw: { label: 'Lead screw', amountKind: 'passes', action: 'film', fields: [length] },
-  rack: { label: 'Rack', amountKind: 'film', action: 'film', fields: [length] },
-  'open-gear': { label: 'Open gear', amountKind: 'film', action: 'film', fields: [lineSpeed, choice('dust', 'Around it', { clean: 'clean', dusty: 'abrasive dust' }, { initial: 'clean' })] },
-  chain: { label: 'Chain', amountKind: 'drops', action: 'film', fields: [length, quantity('temperatureC', 'Chain temperature', 'temperature', { min: -60, max: 400 }), choice('dust', 'Around it', { clean: 'clean', dusty: 'abrasive dust' }, { initial: 'clean' })] },
+  'sleeve-bearing': { label: 'Sleeve bearing', amountKind: 'drops', action: 'film', enough: 'Oil shows at both ends of the bearing; then stop.', fields: [bore, speed, oilTemperature] },
+  slideway: { label: 'Slideway', amountKind: 'film', action: 'film', enough: 'An even film over the whole length, no dry streaks, nothing running down.', fields: [length, choice('lie', 'Lie', { horizontal: 'horizontal', vertical: 'vertical' }, { initial: 'horizontal' })] },
+  screw: { label: 'Lead screw', amountKind: 'passes', action: 'film', enough: 'Two thin passes over the whole thread; wipe off the drip.', fields: [length] },
+  rack: { label: 'Rack', amountKind: 'film', action: 'film', enough: 'A film on every flank; wipe the backs.', fields: [length] },
+  'open-gear': { label: 'Open gear', amountKind: 'film', action: 'film', enough: 'Half a turn, let it run in, then the dry side; a dark unbroken film that does not fling.', fields: [lineSpeed, choice('dust', 'Around it', { clean: 'clean', dusty: 'abrasive dust' }, { initial: 'clean' })] },
+  chain: { label: 'Chain', amountKind: 'drops', action: 'film', enough: 'Half a turn, then the dry side; a film inside the links that does not drip.', fields: [length, quantity('temperatureC', 'Chain temperature', 'temperature', { min: -60, max: 400 }), choice('dust', 'Around it', { clean: 'clean', dusty: 'abrasive dust' }, { initial: 'clean' })] },
   coupling: { label: 'Coupling', amountKind: 'grams', action: 'grease', fields: [speed] },
   spindle: { label: 'Spindle', amountKind: 'to-mark', action: 'top-up', fields: [speed, oilTemperature] },
   'hydraulic-set': { label: 'Hydraulic set', amountKind: 'litres', action: 'top-up', fields: [oilTemperature, choice('pump', 'Pump', { gear: 'gear', vane: 'vane', piston: 'piston' })] },
@@ -100,7 +102,7 @@ export const pointKinds = {
   'bottle-oiler': { label: 'Bottle oiler', amountKind: 'to-mark', action: 'top-up', fields: [quantity('reservoirMl', 'Bottle holds', 'millilitres', { above: 0, max: 10_000 }), quantity('mlPerDay', 'Uses a day', 'millilitres', { above: 0, max: 10_000 }), bore, speed, oilTemperature] },
   'grease-cup': { label: 'Grease cup', amountKind: 'grams', action: 'grease', fields: [quantity('capacityCm3', 'Cup holds', 'cubic-centimetres', { above: 0, max: 5000 }), quantity('turnsPerDay', 'Turns a day', 'number', { min: 0, max: 100 }), quantity('gramsPerTurn', 'Gives each turn', 'mass', { above: 0, max: 100 })] },
   'single-point-lubricator': { label: 'Single-point lubricator', amountKind: 'grams', action: 'check', fields: [quantity('capacityCm3', 'Device holds', 'cubic-centimetres', { above: 0, max: 20_000 }), { key: 'settingsDays', label: 'Settings, days to empty', type: 'text', hint: 'As on the device, such as 30, 90, 180, 365' }, quantity('requiredG', 'Bearing needs', 'mass', { above: 0, max: 1e5 }), quantity('intervalH', 'every', 'hours', { above: 0, max: 1e6 }), quantity('settingDays', 'Set to', 'days', { min: 1, max: 3650 })] },
-  'valve-stem': { label: 'Valve stem', amountKind: 'film', action: 'film', fields: [] },
+  'valve-stem': { label: 'Valve stem', amountKind: 'film', action: 'film', enough: 'A thin film over the whole thread.', fields: [] },
   'seal-flush-pot': { label: 'Seal flush pot', amountKind: 'to-mark', action: 'top-up', fields: [quantity('temperatureC', 'Flush temperature', 'temperature', { min: -60, max: 300 })] },
   'coolant-sump': { label: 'Coolant sump', amountKind: 'litres', action: 'check', fields: [quantity('tankL', 'Sump holds', 'volume', { above: 0, max: 1e6 }), quantity('targetPct', 'Wanted concentration', 'percent', { above: 0, max: 50 }), quantity('refractometerFactor', 'Refractometer factor', 'number', { min: 0.1, max: 10 })] },
   compressor: { label: 'Compressor', amountKind: 'litres', action: 'oil-change', fields: [choice('compressorKind', 'Kind', { screw: 'screw', vane: 'vane', piston: 'piston' }, { initial: 'screw' }), quantity('dischargeC', 'Discharge temperature', 'temperature', { min: 0, max: 300 }), oilTemperature] },
@@ -111,6 +113,9 @@ export type PointKind = keyof typeof pointKinds;
 export const pointKindNames = Object.keys(pointKinds) as [PointKind, ...PointKind[]];
 /** The fields of a kind, without the literal types of the table. */
 export const fieldsOf = (kind: PointKind): readonly FieldSpec[] => pointKinds[kind].fields;
+
+/** How to tell it is enough at a point of a kind; empty where only the point itself can say. */
+export const usualEnough = (kind: PointKind): string => (pointKinds[kind] as PointKindSpec).enough ?? '';
 
 /** Kinds whose grease amount and interval the core can compute from their fields. */
 export const computesGrease = (kind: PointKind): boolean => kind === 'rolling-bearing' || kind === 'insert-bearing';

@@ -4,7 +4,7 @@ import { type MeterState, type Stage, type TaskDue, dutyMeter, meterState, taskD
 import type { StoredComputation } from '../../core/method';
 import { byRank } from '../../core/register/assignment';
 import type { MachineState } from '../../core/register/machine-states';
-import type { AmountKind, PointKind, SourceRank, TaskAction } from '../../core/register/point-kinds';
+import { type AmountKind, type PointKind, type SourceRank, type TaskAction, usualEnough } from '../../core/register/point-kinds';
 import { contentsByPoint } from '../assign/contents';
 import type { Database } from '../desk';
 import { thePlant } from '../plant';
@@ -100,7 +100,7 @@ export async function loadTaskStates(db: Database, asOf: Date, filter: TaskFilte
       taskId: row.taskId, title: row.title, action: row.action, machineState: row.taskMachineState, procedureText: row.procedureText, minutes: row.minutes,
       amount: { kind: row.amountKind, value: amountOverride?.value ?? row.amount, planned: row.amount, computed: row.amountComputed, override: amountOverride },
       interval: { stages: effectiveStages, computed: row.intervalComputed, override: intervalOverride },
-      point: { id: row.pointId, number: row.number, kind: row.kind, name: row.pointName, location: row.location, walkPosition: row.walkPosition, cautions: row.cautions, doNots: row.doNots, accessNote: row.accessNote, enoughSign: row.enoughSign, forbidsAirGun: Boolean(row.forbidsAirGun), consequence: row.consequence },
+      point: { id: row.pointId, number: row.number, kind: row.kind, name: row.pointName, location: row.location, walkPosition: row.walkPosition, cautions: row.cautions, doNots: row.doNots, accessNote: row.accessNote, enoughSign: row.enoughSign || usualEnough(row.kind), forbidsAirGun: Boolean(row.forbidsAirGun), consequence: row.consequence },
       machine: { id: row.machineId, code: row.machineCode, name: row.machineName, hasHourMeter: states.hourMeterOf.has(row.machineId) },
       area: { id: row.areaId, code: row.areaCode, name: row.areaName },
       lubricant: lubricant ? { id: lubricant.lubricantId, code: lubricant.code, name: lubricant.name } : null,

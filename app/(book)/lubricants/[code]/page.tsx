@@ -4,7 +4,8 @@ import { notFound } from 'next/navigation';
 import { LevelGlass } from '../../../../components/scales/level-glass';
 import { counted, day, measured, number, quantityOf } from '../../../../components/words';
 import { compatLubricants } from '../../../../core/compat/lubricants';
-import { additives, bases, families, thickeners } from '../../../../core/compat/vocabulary';
+import { compatMaterials } from '../../../../core/compat/materials';
+import { additives, bases, families, keysOf, materials, thickeners } from '../../../../core/compat/vocabulary';
 import { nlgiRanges } from '../../../../core/lubricant/nlgi';
 import { computeStored } from '../../../../core/method';
 import { hazards } from '../../../../core/register/hazards';
@@ -42,6 +43,7 @@ export default async function LubricantPage({ params }: Props) {
     const run = computeStored(compatLubricants, { a: compositionOf(lubricant), b: compositionOf(other) });
     return run.ok ? [{ other, ...run.result }] : [];
   });
+  const touching = computeStored(compatMaterials, { fluid: { base: lubricant.baseOil ?? 'mineral', additives: lubricant.additives ?? [] }, materials: keysOf(materials) });
   const points = [...new Map(needs.map(({ state }) => [state.point.id, state])).values()];
   const fact = (name: string, value: React.ReactNode) => <div key={name} className="contents"><dt className="rule-t py-1.5 text-muted">{name}</dt><dd className="rule-t py-1.5">{value}</dd></div>;
   return (
@@ -81,6 +83,13 @@ export default async function LubricantPage({ params }: Props) {
                 </li>
               ))}
             </ul>
+          </section>
+          <section aria-labelledby="touches">
+            <h2 id="touches" className="text-xl">What it may touch</h2>
+            {touching.ok && touching.result.byMaterial.some(({ verdict }) => verdict !== 'suits') ? (
+              <ul className="mt-2">{touching.result.byMaterial.filter(({ verdict }) => verdict !== 'suits').map(({ material, verdict, reason }) => <li key={material} className="rule-t grid grid-cols-[minmax(0,11rem)_minmax(0,1fr)] gap-x-3 py-1.5"><span><strong className={verdict === 'never' ? 'text-stop' : 'font-medium'}>{verdict === 'never' ? 'never' : 'ask first'}</strong> {materials[material]}</span><span className="text-muted">{reason}</span></li>)}</ul>
+            ) : <p className="mt-2">Nothing in the tables speaks against any seal, metal or paint.</p>}
+            <p className="caption mt-1">All other materials of the tables suit. The tables know families only; the maker of the seal knows the compound.</p>
           </section>
           <section aria-labelledby="replaces">
             <h2 id="replaces" className="text-xl">What it stands in for</h2>

@@ -47,11 +47,11 @@ export default async function ChartPage({ searchParams }: { searchParams: Promis
       <div className="mt-6 gap-10 xl:grid xl:grid-cols-[minmax(0,820px)_minmax(0,1fr)]">
         <ViscosityChart key={shown.map(({ code }) => code).join()} oils={shown} grades={grades} window={window} />
         <form className="no-print max-xl:mt-8">
-          <fieldset>
+          <fieldset className="min-w-0">
             <legend className="font-medium">Oils shown</legend>
             <div className="columns-2 gap-4">{oils.map(({ code, name }) => <label key={code} className="flex min-h-9 break-inside-avoid items-center gap-2"><input type="checkbox" name="oil" value={code} defaultChecked={shown.some((each) => each.code === code)} className="size-5 accent-ink" /><span className="house-code" title={name}>{code}</span></label>)}</div>
           </fieldset>
-          <fieldset className="mt-5">
+          <fieldset className="mt-5 min-w-0">
             <legend className="font-medium">Operating window</legend>
             <p className="caption">Temperatures it works at, and how thin and thick it may be there.</p>
             <div className="mt-2 grid grid-cols-2 gap-3">

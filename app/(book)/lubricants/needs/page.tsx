@@ -21,7 +21,7 @@ export default async function NeedsPage() {
         <p className="no-print"><a href="/api/needs.csv" className="button" download>Order list as CSV</a></p>
       </header>
       <p className="mt-4 max-w-prose">From the amounts and intervals of the plan at the present use of the machines. What is filled to the mark goes by the log of the last year; films and passes are not counted and are named.</p>
-      <div className="mt-6 overflow-x-auto" role="region" aria-label="Needs by lubricant and route">
+      <div className="relative mt-6 overflow-x-auto" role="region" aria-label="Needs by lubricant and route">
         <table className="w-full">
           <thead>
             <tr className="caption border-b border-ink align-bottom">

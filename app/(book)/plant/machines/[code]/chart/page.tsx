@@ -61,7 +61,7 @@ export default async function MachineChartPage({ params }: Props) {
             <tbody>
               {points.flatMap((point) => {
                 const tasks = states.filter((state) => state.point.id === point.id);
-                const name = <><th scope="row" rowSpan={Math.max(1, tasks.length)} className="py-1 pr-2 align-top">{numbers.get(point.id)}</th><td rowSpan={Math.max(1, tasks.length)} className="py-1 pr-2 align-top"><span className="font-medium">{point.name}</span><br /><span className="text-xs text-muted">{pointLabel(machine.code, point.number)}, {point.location}</span></td></>;
+                const name = <><th scope="row" rowSpan={Math.max(1, tasks.length)} className="py-1 pr-2 align-top">{numbers.get(point.id)}</th><td rowSpan={Math.max(1, tasks.length)} className="py-1 pr-2 align-top"><span className="font-medium">{point.name}</span>{' '}<br /><span className="text-xs text-muted">{pointLabel(machine.code, point.number)}, {point.location}</span></td></>;
                 if (tasks.length === 0) return [<tr key={point.id} className="rule-b">{name}<td colSpan={4} className="py-1 align-top text-muted">no task yet</td></tr>];
                 return tasks.map((task, index) => <tr key={task.taskId} className={index === tasks.length - 1 ? 'rule-b' : ''}>{index === 0 && name}<TaskCells task={task} /></tr>);
               })}

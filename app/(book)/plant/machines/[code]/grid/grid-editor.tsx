@@ -73,7 +73,7 @@ export function GridEditor({ machineId, code, standing, lubricants }: Props) {
     <>
       <p className="mt-4 max-w-prose">{standing.length > 0 ? 'Points that stand already are changed in place; their kind, lubricant and task at the point itself. ' : ''}Paste rows from a spreadsheet into any cell; headings in the first line are understood. Bearings with a designation need no sizes; bearings without a task get amount and interval computed. Nothing is saved before all rows are right.</p>
       {unknown.length > 0 && <p role="status" className="mt-3 border-l-4 border-ink pl-3">Not understood and left out: {unknown.map((heading) => `"${heading}"`).join(', ')}.</p>}
-      <div className="mt-4 overflow-x-auto border-y border-ink" role="region" aria-label="Table of points">
+      <div className="relative mt-4 overflow-x-auto border-y border-ink" role="region" aria-label="Table of points">
         <table className="text-sm">
           <thead><tr><th scope="col" className="px-2 py-1"><span className="sr-only">Row</span></th>{gridColumnNames.map((key) => <th key={key} scope="col" className="caption px-1 py-1 whitespace-nowrap">{gridColumns[key].label}</th>)}<th scope="col"><span className="sr-only">Remove</span></th></tr></thead>
           <tbody>

@@ -9,7 +9,7 @@ import { deviceFacts } from '../../../../../../../core/dosing/devices';
 import { materials } from '../../../../../../../core/compat/vocabulary';
 import { pointLabel } from '../../../../../../../core/register/assignment';
 import { type MachineState, machineStates } from '../../../../../../../core/register/machine-states';
-import { type FieldSpec, consequences, fieldsOf, pointKinds } from '../../../../../../../core/register/point-kinds';
+import { type FieldSpec, consequences, fieldsOf, pointKinds, usualEnough } from '../../../../../../../core/register/point-kinds';
 import { plantDayOf } from '../../../../../../../core/time/plant-day';
 import { dimensions } from '../../../../../../../core/units/parse-quantity';
 import { thePlant } from '../../../../../../../desk/plant';
@@ -94,7 +94,7 @@ export default async function PointPage({ params }: Props) {
               <Fact name="Machine state">{machineStates[point.machineState as MachineState]}</Fact>
               <Fact name="A failure costs">{consequences[point.consequence as 1 | 2 | 3 | 4]}</Fact>
               {(point.materials ?? []).length > 0 && <Fact name="Touches">{(point.materials ?? []).map((each) => materials[each]).join(', ')}</Fact>}
-              {point.enoughSign && <Fact name="It is enough when">{point.enoughSign}</Fact>}
+              {(point.enoughSign || usualEnough(point.kind)) && <Fact name="It is enough when">{point.enoughSign || usualEnough(point.kind)}</Fact>}
               {point.accessNote && <Fact name="How to get to it">{point.accessNote}</Fact>}
             </dl>
           </section>
