@@ -28,7 +28,6 @@ const startRound = async (route) => {
 };
 
 await page.goto(`${base}/open`);
-await page.screenshot({ path: `${folder}/open.png` });
 await page.getByRole('button', { name: /Hanna/ }).click();
 await page.waitForURL(/today/);
 
@@ -36,10 +35,14 @@ await shoot('today', '/today');
 await shoot('plant', '/plant');
 await shoot('machine', '/plant/machines/BM-1');
 await shoot('point', '/plant/machines/BM-1/points/4');
-await shoot('point-working', '/plant/machines/SD-F1/points/3', async () => {
-  await page.getByRole('button', { name: 'The working of the interval' }).click();
-  await page.mouse.wheel(0, 320);
-});
+await shoot('choose', '/plant/machines/GL1-01/points/1/choose');
+await shoot('machine-chart', '/plant/machines/P1/chart');
+await shoot('grid', '/plant/machines/SO-2/grid');
+await shoot('lubricants', '/lubricants');
+await shoot('lubricant', '/lubricants/O-220');
+await shoot('translate', '/lubricants/translate?plate=SAE%2090');
+await shoot('needs', '/lubricants/needs');
+await shoot('viscosity-chart', '/lubricants/chart?oil=O-220&oil=O-460&oil=O-46&fromC=20&toC=70&thinnest=20&thickest=1000');
 await shoot('unknown', '/plant/unknown', async () => page.getByRole('checkbox', { name: /of this machine/ }).first().check());
 await shoot('routes', '/routes');
 await shoot('route-builder', '/routes/new', async () => {
@@ -59,10 +62,5 @@ await shoot('bench', '/bench/grease.interval', async () => {
   await page.getByRole('button', { name: 'Compute' }).click();
   await page.getByRole('heading', { name: 'Result' }).waitFor();
 });
-await shoot('today-phone', '/today', undefined, phone);
 await shoot('round', '/routes', () => startRound('R-MILLS'), phone);
-await shoot('round-finding', '/routes', async () => {
-  await startRound('R-MILLS');
-  await page.getByRole('button', { name: 'Something is off' }).click();
-}, phone);
 await browser.close();

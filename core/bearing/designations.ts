@@ -16,13 +16,16 @@ const rowsOf = (text: string): [string, ...number[]][] => text.split('|').map((r
   return [code!, ...numbers.map(Number)];
 });
 
-/** A series whose D comes from its diameter series and whose width from its dimension series (ISO 15). */
-function radial(series: string, title: string, kind: BearingKind, dimensionSeries: keyof typeof widths, { from = 0, to = Infinity, oneDigit = false } = {}): BearingSeries {
+/**
+ * A series whose D comes from its diameter series and whose width from its dimension series (ISO 15).
+ * `oneDigit`: made for bores below 10 mm too; `between`: made for bores of 22, 28 and 32 mm too.
+ */
+function radial(series: string, title: string, kind: BearingKind, dimensionSeries: keyof typeof widths, { from = 0, to = Infinity, oneDigit = false, between = false } = {}): BearingSeries {
   const diameters = new Map(rowsOf(outsideDiameters[dimensionSeries[1] as keyof typeof outsideDiameters]).map(([code, d]) => [code, d!]));
   const sizes = rowsOf(widths[dimensionSeries]).flatMap(([code, widthMm]) => {
     const boreMm = boreOfCode(code);
     const outsideDiameterMm = diameters.get(code);
-    if (outsideDiameterMm === undefined || boreMm < from || boreMm > to || (code.length === 1 && !oneDigit)) return [];
+    if (outsideDiameterMm === undefined || boreMm < from || boreMm > to || (code.length === 1 && !oneDigit) || (/^\/(22|28|32)$/.test(code) && !between)) return [];
     return [[code, { boreMm, outsideDiameterMm, widthMm: widthMm! }] as const];
   });
   return { series, title, kind, sizes: new Map(sizes) };
@@ -40,11 +43,11 @@ const cylindricalSeries: readonly [string, keyof typeof widths, number, number][
 export const bearingSeries: ReadonlyMap<string, BearingSeries> = new Map(
   [
     radial('618', 'Deep groove ball bearing', 'ball', '18'),
-    radial('619', 'Deep groove ball bearing', 'ball', '19', { to: 360 }),
+    radial('619', 'Deep groove ball bearing', 'ball', '19'),
     radial('160', 'Deep groove ball bearing', 'ball', '00'),
-    radial('60', 'Deep groove ball bearing', 'ball', '10', { oneDigit: true }),
-    radial('62', 'Deep groove ball bearing', 'ball', '02', { oneDigit: true }),
-    radial('63', 'Deep groove ball bearing', 'ball', '03', { oneDigit: true, to: 260 }),
+    radial('60', 'Deep groove ball bearing', 'ball', '10', { oneDigit: true, between: true }),
+    radial('62', 'Deep groove ball bearing', 'ball', '02', { oneDigit: true, between: true }),
+    radial('63', 'Deep groove ball bearing', 'ball', '03', { oneDigit: true, between: true, to: 260 }),
     radial('64', 'Deep groove ball bearing', 'ball', '04', { to: 100 }),
     radial('72', 'Angular contact ball bearing', 'ball', '02', { from: 10, to: 240 }),
     radial('73', 'Angular contact ball bearing', 'ball', '03', { from: 10, to: 240 }),
@@ -63,7 +66,7 @@ export const bearingSeries: ReadonlyMap<string, BearingSeries> = new Map(
     ...cylindricalForms.flatMap((form) => cylindricalSeries.map(([series, dimensionSeries, from, to]) => radial(`${form}${series}`, 'Cylindrical roller bearing', 'cylindrical', dimensionSeries, { from, to }))),
     ...Object.entries(tapered).map(([series, text]) => listed(series, 'Tapered roller bearing, width is T', 'tapered', text)),
     ...Object.entries(thrustBall).map(([series, text]) => listed(series, 'Thrust ball bearing, width is H', 'thrust', text)),
-    radial('NA49', 'Needle roller bearing', 'needle', '49'),
+    radial('NA49', 'Needle roller bearing', 'needle', '49', { between: true }),
     listed('UC2', 'Insert bearing, width is that of the inner ring', 'ball', insertUc2),
   ].map((each) => [each.series, each]),
 );
@@ -108,7 +111,7 @@ const housedInsert = /^UC(P|PA|F|FL|FC|T)(?=\d)/;
  */
 export function readDesignation(typed: string): ReadDesignation | undefined {
   const text = typed.trim().toUpperCase().replace(/[\s_]+/g, '-').replace(/^([A-Z]+)-(?=\d)/, '$1').replace(housedInsert, 'UC');
-  const match = /^([A-Z]{0,3})(\d{2,5})(\/\d{2,3})?(.*)$/.exec(text);
+  const match = /^([A-Z]{0,3})(\d{2,5})(\/\d{1,3}(?!\d))?(.*)$/.exec(text);
   if (!match) return undefined;
   const [, prefix = '', digits = '', slash, rest = ''] = match;
   const found = slash ? { series: bearingSeries.get(prefix + digits), code: slash } : splitDigits(prefix, digits);

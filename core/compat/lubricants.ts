@@ -10,7 +10,7 @@ export type MixVerdict = (typeof mixVerdicts)[number];
 export const composition = (title: string) =>
   z
     .strictObject({
-      family: z.enum(keysOf(families)).meta({ title: 'Family' }),
+      family: z.enum(keysOf(families)).optional().meta({ title: 'Family' }),
       base: z.enum(keysOf(bases)).meta({ title: 'Base oil' }),
       thickener: z.enum(keysOf(thickeners)).optional().meta({ title: 'Thickener' }),
       additives: z.array(z.enum(keysOf(additives))).max(9).default([]).meta({ title: 'Additives' }),

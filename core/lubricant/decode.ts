@@ -32,7 +32,8 @@ export const lubricantDecode = defineMethod({
   rules: ['Greases: letters, NLGI number, letter of the upper temperature, lower temperature, such as KP 2 K-20. Oils: letters, then the ISO grade, such as CLP 220 or CLP PG 460.'],
   compute({ designation }) {
     const text = designation.trim().toUpperCase().replace(/[−–]/g, '-').replace(/^DIN\s*\d*\s*/, '').replace(/\s+/g, ' ');
-    return readGrease(text) ?? readOil(text) ?? refuse(`"${designation}" is not a designation after DIN 51502. Greases look like KP 2 K-20, oils like CLP 220 or HLP 46. A product’s name says nothing this way.`, 'designation');
+    // Older papers put dashes between the letters: HLP-D 46, C-LP 220, CLP-HC 320.
+    return readGrease(text) ?? readOil(text) ?? readOil(text.replaceAll('-', ' ')) ?? readOil(text.replace(/[ -]/g, '')) ?? refuse(`"${designation}" is not a designation after DIN 51502. Greases look like KP 2 K-20, oils like CLP 220 or HLP 46. A product’s name says nothing this way.`, 'designation');
   },
 });
 
