@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { entryWords } from './entry-words';
-import { amount, clock, counted, day, measured, number } from './words';
+import { amount, clock, counted, day, measured, number, quantityOf, taskAmount } from './words';
 
 describe('numbers and dates as written', () => {
   it('groups thousands by a narrow space and keeps the digits that matter', () => {
@@ -28,5 +28,26 @@ describe('numbers and dates as written', () => {
     expect(entryWords('finding', { what: 'milky', urgency: 'plan', text: 'cloudy' }, names)).toBe('oil milky (plan) — cloudy');
     expect(entryWords('override', { field: 'interval', value: 350, unit: 'h', computed: 6724, reason: 'water' }, names)).toBe('interval 350 h instead of 6\u202f724 h: water');
     expect(entryWords('correction', { void: true, reason: 'twice' }, names)).toBe('voided: twice');
+  });
+});
+
+describe('quantities of the store room', () => {
+  it.each([
+    [250, 'g', '250 g'],
+    [999.4, 'g', '999 g'],
+    [1000, 'g', '1 kg'],
+    [18_000, 'g', '18 kg'],
+    [0.05, 'L', '50 mL'],
+    [0, 'L', '0 L'],
+    [0.1, 'L', '0.1 L'],
+    [208, 'L', '208 L'],
+  ] as const)('%f %s is written %s', (value, unit, words) => {
+    expect(quantityOf(value, unit)).toBe(words);
+  });
+
+  it('a mere look has no amount', () => {
+    expect(taskAmount('check', 'to-mark', null)).toBe('look');
+    expect(taskAmount('top-up', 'to-mark', null)).toBe('to the mark');
+    expect(taskAmount('grease', 'grams', 20)).toBe('20 g');
   });
 });

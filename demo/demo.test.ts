@@ -1,7 +1,11 @@
 import { describe, expect, it } from 'vitest';
 import { standingOn } from '../core/interval/due-words';
+import { closedReason } from '../core/grease/plan';
+import { pointKindNames } from '../core/register/point-kinds';
 import { freshDatabase } from '../db/testing';
+import { ambientOf, chooseFor } from '../desk/assign/choose';
 import { loadMeters, loadTaskStates } from '../desk/plan/states';
+import { readMergers, readStoreRoom } from '../desk/read/store-room';
 import { verifyLog } from '../desk/write/write-entries';
 import { isEmpty, loadDemo } from './load';
 
@@ -35,6 +39,36 @@ describe('the demo plant', async () => {
     expect(meters.filter(({ state }) => state.rejected.length > 0).length).toBe(1);
     const rolled = meters.find(({ rolloverAt }) => rolloverAt)!;
     expect(rolled.state.kept.at(-1)!.value).toBeGreaterThan(rolled.rolloverAt!);
+  });
+
+  it('has a point of every kind', async () => {
+    const kinds = new Set((await db.LubePoint.findAll()).map(({ kind }) => kind));
+    expect(pointKindNames.filter((kind) => !kinds.has(kind))).toEqual([]);
+  });
+
+  it('gives no grease task to a bearing closed on both sides', async () => {
+    const closed = (await db.LubePoint.findAll()).filter(({ details }) => closedReason(details));
+    expect(closed.length).toBeGreaterThan(0);
+    for (const { id } of closed) expect(states.filter(({ point, action }) => point.id === id && action === 'grease')).toEqual([]);
+  });
+
+  it('has no lubricant at a point that its own rules would stop', async () => {
+    const stopped: string[] = [];
+    for (const point of await db.LubePoint.findAll()) {
+      const winner = states.find((state) => state.point.id === point.id)?.lubricant;
+      if (!winner || point.kind === 'generic') continue;
+      const { candidates } = await chooseFor(db, now, point, await ambientOf(db, point.machineId));
+      const { judged } = candidates.find(({ lubricant }) => lubricant.id === winner.id)!;
+      if (judged.verdict === 'stop') stopped.push(`${point.name}: ${winner.code}, ${judged.findings.find(({ level }) => level === 'stop')!.text}`);
+    }
+    expect(stopped).toEqual([]);
+  });
+
+  it('has a sump that the season wants changed, a unit that came empty, and lubricants that could be one', async () => {
+    expect(states.filter(({ bandChange }) => bandChange).map(({ machine }) => machine.code)).toEqual(['BM-C1', 'BM-C1']);
+    expect(states.some(({ cameEmpty }) => cameEmpty)).toBe(true);
+    expect((await readMergers({ db, now })).length).toBeGreaterThan(1);
+    expect((await readStoreRoom({ db, now })).filter(({ onHand }) => onHand > 0).length).toBeGreaterThan(10);
   });
 
   it('is the same plant when loaded again', async () => {

@@ -1,5 +1,5 @@
 import { type Page, expect, test } from '@playwright/test';
-import { addMachine, openBook } from './book';
+import { addMachine, logLines, openBook, phone } from './book';
 
 test.describe.configure({ mode: 'serial' });
 
@@ -41,6 +41,7 @@ test('active sulphur on a bronze wheel is stopped, a suitable oil is taken', asy
   await expect(stopped).toContainText('No active sulphur on copper alloys (O-220 on bronze)');
   await expect(page.getByLabel('Why it is taken all the same')).toBeFocused();
   await page.getByRole('link', { name: 'Take O-680' }).click();
+  await expect(page.getByRole('heading', { name: /^Assign O-680/ })).toBeVisible();
   await page.getByRole('button', { name: 'Record assignment' }).click();
   await expect(page).toHaveURL(new RegExp(`${point(1)}$`));
   await expect(page.getByRole('region', { name: 'Lubricant' })).toContainText('O-680');
@@ -129,4 +130,42 @@ test('the chart is read with the pointer and with the slider', async ({ page }) 
   expect(Math.abs(pointer - answer.result.kv) / answer.result.kv).toBeLessThan(0.03);
   await page.getByLabel(/^Read at/).fill('40');
   await expect(page.getByRole('figure')).toContainText('220 mm²/s');
+});
+
+test('a unit that came empty says so on its page, on its machine and before the step of a round', async ({ page }) => {
+  await openBook(page, '/plant/machines/GL3-01/points/2', 'Hanna Brückl');
+  await expect(page.getByText('This unit came empty and no filling is in the book.')).toBeVisible();
+  await page.goto('/plant/machines/GL3-01');
+  await expect(page.getByText('Turner worm unit came empty')).toBeVisible();
+  await page.goto('/routes');
+  await page.setViewportSize(phone);
+  await page.getByRole('link', { name: 'R-LINE' }).click();
+  await page.getByRole('button', { name: /^Walk all/ }).click();
+  await page.getByRole('button', { name: /^Stop \d+, GL3-01·02/ }).first().click();
+  await expect(page.getByText('not started before it is filled')).toBeVisible();
+});
+
+test('when the season turns a change falls due, and the top-up stays what the sump holds', async ({ page }) => {
+  const told = page.getByText('The winter band wants O-100; the sump holds O-220.');
+  const declare = async (band: string) => {
+    await page.goto('/plant');
+    const select = page.getByLabel('Ambient band now');
+    await select.selectOption(band);
+    await expect(select).toBeEnabled();
+  };
+  await openBook(page, '/plant/machines/BM-C1/points/1', 'Mirela Stöger');
+  await expect(told).toBeVisible();
+  const topUp = page.getByRole('region', { name: 'Check level, top up' });
+  await expect(topUp).toBeVisible();
+  await declare('summer');
+  await page.goto('/plant/machines/BM-C1/points/1');
+  await expect(page.getByRole('region', { name: 'Lubricant' })).toBeVisible();
+  await expect(told).toHaveCount(0);
+  await declare('winter');
+  expect((await logLines(page, 'kind=note&by=MS'))[0]).toContain('Ambient band now: winter.');
+  await page.goto('/plant/machines/BM-C1/points/1');
+  await expect(told).toBeVisible();
+  await page.goto('/plant/machines/BM-C1');
+  await expect(page.getByRole('row', { name: /Check level, top up/ })).toContainText('O-220');
+  await expect(page.getByRole('row', { name: /Change oil/ })).toContainText('O-100');
 });

@@ -13,9 +13,18 @@ describe('what is typed at a point becomes an entry', () => {
   });
 
   it.each([
-    [{ kind: 'grease', mass: '5' }, 'lubricantId'], [{ kind: 'grease', lubricantId: 'L' }, 'mass'], [{ kind: 'grease', lubricantId: 'L', gunId: 'GUN', strokes: '1,5' }, 'strokes'], [{ kind: 'oil-change', lubricantId: 'L', volume: '-3' }, 'volume'],
-    [{ kind: 'oil-change', lubricantId: 'L', volume: '3', drained: 'some' }, 'drained'], [{ kind: 'top-up', lubricantId: 'L', volume: '1,500' }, 'volume'], [{ kind: 'top-up', lubricantId: 'L', volume: '999999' }, 'volume'],
-    [{ kind: 'note', note: ' ' }, 'note'], [{ kind: 'finding', note: 'x'.repeat(5000) }, 'note'], [{ kind: 'commissioning', basis: 'done-on' }, 'on'], [{ kind: 'commissioning', basis: 'done-on', on: '2199-01-01' }, 'on'], [{ kind: 'commissioning', basis: 'at-hours' }, 'hours'],
+    [{ kind: 'grease', mass: '5' }, 'lubricantId'],
+    [{ kind: 'grease', lubricantId: 'L' }, 'mass'],
+    [{ kind: 'grease', lubricantId: 'L', gunId: 'GUN', strokes: '1,5' }, 'strokes'],
+    [{ kind: 'oil-change', lubricantId: 'L', volume: '-3' }, 'volume'],
+    [{ kind: 'oil-change', lubricantId: 'L', volume: '3', drained: 'some' }, 'drained'],
+    [{ kind: 'top-up', lubricantId: 'L', volume: '1,500' }, 'volume'],
+    [{ kind: 'top-up', lubricantId: 'L', volume: '999999' }, 'volume'],
+    [{ kind: 'note', note: ' ' }, 'note'],
+    [{ kind: 'finding', note: 'x'.repeat(5000) }, 'note'],
+    [{ kind: 'commissioning', basis: 'done-on' }, 'on'],
+    [{ kind: 'commissioning', basis: 'done-on', on: '2199-01-01' }, 'on'],
+    [{ kind: 'commissioning', basis: 'at-hours' }, 'hours'],
   ] as const)('asks back for %j at %s', (change, field) => {
     const answer = body(change as Partial<EntryValues>);
     expect(answer.ok ? [] : Object.keys(answer.fields)).toEqual([field]);
@@ -30,7 +39,12 @@ describe('what is typed at a point becomes an entry', () => {
 describe('a reading in doubt', () => {
   const at = Date.parse('2026-06-15T08:00:00Z');
   const meter = { id: 'm', machineId: 'x', name: 'Hour meter', unit: 'hours', lastValue: 5000, lastAt: '2026-06-08T08:00:00Z', maxPerDay: 24, resolution: 0.1, rolloverAt: null };
-  it.each([[5100, null], [5168, null], [5169, 'digit too many'], [4999, 'backwards']])('%d: %s', (value, words) => {
+  it.each([
+    [5100, null],
+    [5168, null],
+    [5169, 'digit too many'],
+    [4999, 'backwards'],
+  ])('%d: %s', (value, words) => {
     const doubt = readingDoubt(meter, value, at);
     if (words === null) expect(doubt).toBeNull();
     else expect(doubt).toContain(words);
@@ -50,7 +64,11 @@ describe('when it happened', () => {
     expect(instantOf('2026-07-15T08:00', 'Europe/Vienna')).toEqual({ ok: true, happenedAt: '2026-07-15T06:00:00.000Z', offsetMinutes: 120 });
   });
 
-  it.each([['', 'Choose'], ['2190-01-01T08:00', 'future'], ['1900-01-01T08:00', 'year']])('"%s" is refused', (typed, words) => {
+  it.each([
+    ['', 'Choose'],
+    ['2190-01-01T08:00', 'future'],
+    ['1900-01-01T08:00', 'year'],
+  ])('"%s" is refused', (typed, words) => {
     expect(instantOf(typed, 'UTC')).toMatchObject({ ok: false, reason: expect.stringContaining(words) });
   });
 });

@@ -14,8 +14,16 @@ const levels = (lubricant: JudgedLubricant, requirement: ReturnType<typeof requi
 
 describe('what a point asks for', () => {
   it.each([
-    ['worm-unit', { wheelMaterial: 'bronze', centreDistanceMm: 80 }, 'gear-compounded', 680], ['gear-case', { gearKind: 'gearmotor', wheelMaterial: 'steel', shock: 'yes' }, 'gear-ep', 220], ['slideway', { lie: 'vertical' }, 'slideway', 220], ['slideway', { lie: 'horizontal' }, 'slideway', 68],
-    ['spindle', { speedRpm: 6000 }, 'spindle', 10], ['hydraulic-set', { temperatureC: 50 }, 'hydraulic', 46], ['chain', { temperatureC: 40, dust: 'clean' }, 'chain', 150], ['compressor', { compressorKind: 'screw' }, 'compressor', 68], ['compressor', { compressorKind: 'piston', dischargeC: 180 }, 'compressor', 150], ['pneumatic-lubricator', {}, 'pneumatic', 32],
+    ['worm-unit', { wheelMaterial: 'bronze', centreDistanceMm: 80 }, 'gear-compounded', 680],
+    ['gear-case', { gearKind: 'gearmotor', wheelMaterial: 'steel', shock: 'yes' }, 'gear-ep', 220],
+    ['slideway', { lie: 'vertical' }, 'slideway', 220],
+    ['slideway', { lie: 'horizontal' }, 'slideway', 68],
+    ['spindle', { speedRpm: 6000 }, 'spindle', 10],
+    ['hydraulic-set', { temperatureC: 50 }, 'hydraulic', 46],
+    ['chain', { temperatureC: 40, dust: 'clean' }, 'chain', 150],
+    ['compressor', { compressorKind: 'screw' }, 'compressor', 68],
+    ['compressor', { compressorKind: 'piston', dischargeC: 180 }, 'compressor', 150],
+    ['pneumatic-lubricator', {}, 'pneumatic', 32],
   ] as const)('%s %j: %s, VG %i', (kind, details, family, isoVg) => {
     expect(requirementOf(kind, details, mild)).toMatchObject({ isoVg, families: expect.arrayContaining([family]) });
     expect(requirementOf(kind, details, mild).families[0]).toBe(family);
@@ -75,7 +83,7 @@ describe('judging a lubricant', () => {
     ['a hot bearing', grease({ upperC: 60 }), requirementOf('rolling-bearing', bearing, mild), bare, 'stop Upper limit'],
     ['a cold start', oil({ pourPointC: 3 }), requirementOf('gear-case', { gearKind: 'gearmotor', wheelMaterial: 'steel' }, mild), bare, 'caution Pour point'],
     ['water', grease({ thickener: 'sodium' }), requirementOf('rolling-bearing', { ...bearing, moisture: 'water' }, mild), bare, 'caution Water'],
-    ['a thin base oil', grease({ isoVg: 10, kv40: 10, kv100: 2.6 }), requirementOf('rolling-bearing', bearing, mild), bare, 'stop Viscosity ratio κ'],
+    ['a thin base oil', grease({ isoVg: 10, kv40: 10, kv100: 2.6 }), requirementOf('rolling-bearing', bearing, mild), bare, 'caution Viscosity ratio κ'],
     ['oil where grease belongs', oil(), requirementOf('rolling-bearing', bearing, mild), bare, 'stop Type before viscosity'],
     ['shock without EP', oil({ kind: 'gear' }), requirementOf('gear-case', { gearKind: 'gearmotor', shock: 'yes', wheelMaterial: 'steel' }, mild), bare, 'caution Shock wants EP'],
     ['too thick to pump', oil({ kind: 'hydraulic', isoVg: 220, kv40: 220, kv100: 19 }), requirementOf('hydraulic-set', { temperatureC: 50 }, { minC: -5, maxC: 30 }), bare, 'caution Cold start'],

@@ -91,7 +91,7 @@ function viscosityFindings(lubricant: JudgedLubricant, { isoVg, runningC, coldes
   if (nu1 !== undefined && runningC !== undefined) {
     const kappa = kvAt(line, runningC) / nu1;
     const input = `${shown(kvAt(line, runningC))} mm²/s at ${shown(runningC)} °C`;
-    if (kappa < 0.4) findings.push({ level: 'stop', rule: 'Viscosity ratio κ', input, text: `κ ${shown(kappa)}: below 0.4 the metals touch.` });
+    if (kappa < 0.4) findings.push({ level: 'caution', rule: 'Viscosity ratio κ', input, text: `κ ${shown(kappa)}: below 0.4 the metals touch. Slow bearings live so on EP or solid additives and short intervals; others want a thicker oil.` });
     else if (kappa < 1) findings.push({ level: 'caution', rule: 'Viscosity ratio κ', input, text: `κ ${shown(kappa)}: the film breaks at times; EP or anti-wear additives must help.` });
     else if (kappa > 4) findings.push({ level: 'caution', rule: 'Viscosity ratio κ', input, text: `κ ${shown(kappa)}: above 4 only drag and heat are gained.` });
     else findings.push({ level: 'suits', rule: 'Viscosity ratio κ', input, text: `κ ${shown(kappa)} keeps the surfaces apart.` });

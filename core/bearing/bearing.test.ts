@@ -27,7 +27,14 @@ describe('required viscosity', () => {
 });
 
 describe('viscosity ratio', () => {
-  it.each([[0.39, 'boundary'], [0.4, 'mixed'], [0.99, 'mixed'], [1, 'good'], [4, 'good'], [4.01, 'excess']])('κ %f is %s', (kappa, regime) => {
+  it.each([
+    [0.39, 'boundary'],
+    [0.4, 'mixed'],
+    [0.99, 'mixed'],
+    [1, 'good'],
+    [4, 'good'],
+    [4.01, 'excess'],
+  ])('κ %f is %s', (kappa, regime) => {
     expect(resultOf(bearingViscosityRatio.compute({ kv: kappa * 10, nu1: 10 })).regime).toBe(regime);
   });
 

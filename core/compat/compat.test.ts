@@ -45,8 +45,17 @@ describe('a fluid and materials', () => {
   const touch = (fluid: object, materials: string[]) => compatMaterials.compute(compatMaterials.input.parse({ fluid, materials }));
 
   it.each([
-    [{ base: 'mineral', additives: ['ep-active'] }, ['bronze'], 'never'], [{ base: 'mineral', additives: ['ep-inactive'] }, ['bronze'], 'suits'], [{ base: 'mineral' }, ['nbr', 'steel'], 'suits'], [{ base: 'mineral' }, ['epdm'], 'never'], [{ base: 'pag' }, ['paint'], 'never'], [{ base: 'pag' }, ['nbr'], 'test-first'],
-    [{ base: 'phosphate-ester' }, ['epdm'], 'suits'], [{ base: 'silicone' }, ['silicone'], 'never'], [{ cleaner: 'ketone' }, ['fkm'], 'never'], [{ cleaner: 'isopropanol' }, ['fkm', 'steel'], 'suits'], [{ cleaner: 'mineral-spirits' }, ['epdm', 'nbr'], 'never'],
+    [{ base: 'mineral', additives: ['ep-active'] }, ['bronze'], 'never'],
+    [{ base: 'mineral', additives: ['ep-inactive'] }, ['bronze'], 'suits'],
+    [{ base: 'mineral' }, ['nbr', 'steel'], 'suits'],
+    [{ base: 'mineral' }, ['epdm'], 'never'],
+    [{ base: 'pag' }, ['paint'], 'never'],
+    [{ base: 'pag' }, ['nbr'], 'test-first'],
+    [{ base: 'phosphate-ester' }, ['epdm'], 'suits'],
+    [{ base: 'silicone' }, ['silicone'], 'never'],
+    [{ cleaner: 'ketone' }, ['fkm'], 'never'],
+    [{ cleaner: 'isopropanol' }, ['fkm', 'steel'], 'suits'],
+    [{ cleaner: 'mineral-spirits' }, ['epdm', 'nbr'], 'never'],
   ])('%j on %j: %s', (fluid, materials, verdict) => {
     expect(resultOf(touch(fluid, materials)).verdict).toBe(verdict);
   });

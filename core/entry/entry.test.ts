@@ -45,13 +45,28 @@ describe('bodies', () => {
   });
 
   it.each([
-    ['grease', { lubricantId: id('A'), massG: 20, strokes: 17 }, true], ['grease', { lubricantId: id('A'), massG: -1 }, false], ['grease', { massG: 20 }, false], ['grease', { lubricantId: id('A'), massG: 20, strokes: 1.5 }, false],
-    ['top-up', { lubricantId: id('A'), amountKind: 'film' }, true], ['top-up', { lubricantId: id('A'), amountKind: 'litres' }, false],
-    ['commissioning', { basis: 'done-on', on: '2026-02-28' }, true], ['commissioning', { basis: 'done-on', on: '2026-02-30' }, false], ['commissioning', { basis: 'done-on' }, false], ['commissioning', { basis: 'at-hours' }, false],
-    ['override', { taskId: id('A'), field: 'interval', unit: 'h', computed: 100, value: null, reason: 'back to plan' }, true], ['override', { taskId: id('A'), field: 'interval', unit: 'h', computed: 100, value: 50, reason: '' }, false], ['override', { taskId: id('A'), field: 'interval', unit: 'h', computed: 100, value: 0, reason: 'zero' }, false],
-    ['note', { text: 'x'.repeat(4000) }, true], ['note', { text: 'x'.repeat(4001) }, false], ['note', { text: '   ' }, false],
-    ['correction', { void: true, reason: 'never' }, true], ['correction', { void: false, reason: 'never' }, false], ['correction', { reason: 'both', void: true, replacement: {} }, false],
-    ['skip', { reason: 'unsafe' }, true], ['skip', { reason: 'lazy' }, false], ['finding', { what: 'leak', urgency: 'later' }, false],
+    ['grease', { lubricantId: id('A'), massG: 20, strokes: 17 }, true],
+    ['grease', { lubricantId: id('A'), massG: -1 }, false],
+    ['grease', { massG: 20 }, false],
+    ['grease', { lubricantId: id('A'), massG: 20, strokes: 1.5 }, false],
+    ['top-up', { lubricantId: id('A'), amountKind: 'film' }, true],
+    ['top-up', { lubricantId: id('A'), amountKind: 'litres' }, false],
+    ['commissioning', { basis: 'done-on', on: '2026-02-28' }, true],
+    ['commissioning', { basis: 'done-on', on: '2026-02-30' }, false],
+    ['commissioning', { basis: 'done-on' }, false],
+    ['commissioning', { basis: 'at-hours' }, false],
+    ['override', { taskId: id('A'), field: 'interval', unit: 'h', computed: 100, value: null, reason: 'back to plan' }, true],
+    ['override', { taskId: id('A'), field: 'interval', unit: 'h', computed: 100, value: 50, reason: '' }, false],
+    ['override', { taskId: id('A'), field: 'interval', unit: 'h', computed: 100, value: 0, reason: 'zero' }, false],
+    ['note', { text: 'x'.repeat(4000) }, true],
+    ['note', { text: 'x'.repeat(4001) }, false],
+    ['note', { text: '   ' }, false],
+    ['correction', { void: true, reason: 'never' }, true],
+    ['correction', { void: false, reason: 'never' }, false],
+    ['correction', { reason: 'both', void: true, replacement: {} }, false],
+    ['skip', { reason: 'unsafe' }, true],
+    ['skip', { reason: 'lazy' }, false],
+    ['finding', { what: 'leak', urgency: 'later' }, false],
   ] as const)('%s %j: %s', (kind, body, accepted) => {
     expect(accepts(kind, body)).toBe(accepted);
   });
@@ -64,7 +79,18 @@ describe('the envelope', () => {
     expect(entryEnvelope.parse(envelope)).toMatchObject({ pointId: null, taskIds: [], roundId: null, replacesId: null });
   });
 
-  it.each([{ id: 'short' }, { id: id('A').toLowerCase() }, { kindVersion: 2 }, { happenedAt: '2026-01-01' }, { happenedAt: '1850-01-01T00:00:00Z' }, { offsetMinutes: 1000 }, { deviceId: '' }, { personId: null }, { seq: 5 }, { hash: 'x' }])('refuses %j', (change) => {
+  it.each([
+    { id: 'short' },
+    { id: id('A').toLowerCase() },
+    { kindVersion: 2 },
+    { happenedAt: '2026-01-01' },
+    { happenedAt: '1850-01-01T00:00:00Z' },
+    { offsetMinutes: 1000 },
+    { deviceId: '' },
+    { personId: null },
+    { seq: 5 },
+    { hash: 'x' },
+  ])('refuses %j', (change) => {
     expect(entryEnvelope.safeParse({ ...envelope, ...change }).success).toBe(false);
   });
 });

@@ -21,9 +21,21 @@ describe('film', () => {
 
 describe('by size', () => {
   it.each([
-    [{ reductions: 1, centreDistanceMm: 200 }, '3', '4', 150], [{ reductions: 1, centreDistanceMm: 201 }, '4', '5', 220], [{ reductions: 2, centreDistanceMm: 250 }, '4', '5', 220], [{ reductions: 3, centreDistanceMm: 501 }, '5', '6', 320], [{ reductions: 3, centreDistanceMm: 501, ambientMinC: -10, ambientMaxC: 5 }, '4', '5', 220],
-    [{ kind: 'planetary', centreDistanceMm: 400 }, '3', '4', 150], [{ kind: 'bevel', centreDistanceMm: 301 }, '5', '6', 320], [{ kind: 'gearmotor' }, '4', '5', 220], [{ kind: 'high-speed' }, '2', '2', 68], [{ kind: 'high-speed', ambientMinC: -5, ambientMaxC: 10 }, '1', '1', 46],
-    [{ kind: 'worm', centreDistanceMm: 150 }, '8C', '8C', 680], [{ kind: 'worm', centreDistanceMm: 300, wormSpeedRpm: 450 }, '8C', '8C', 680], [{ kind: 'worm', centreDistanceMm: 300, wormSpeedRpm: 451 }, '7C', '7C', 460], [{ kind: 'worm', centreDistanceMm: 700, wormSpeedRpm: 201 }, '7C', '7C', 460], [{ kind: 'worm', centreDistanceMm: 100, ambientMinC: 0, ambientMaxC: 10 }, '7C', '7C', 460],
+    [{ reductions: 1, centreDistanceMm: 200 }, '3', '4', 150],
+    [{ reductions: 1, centreDistanceMm: 201 }, '4', '5', 220],
+    [{ reductions: 2, centreDistanceMm: 250 }, '4', '5', 220],
+    [{ reductions: 3, centreDistanceMm: 501 }, '5', '6', 320],
+    [{ reductions: 3, centreDistanceMm: 501, ambientMinC: -10, ambientMaxC: 5 }, '4', '5', 220],
+    [{ kind: 'planetary', centreDistanceMm: 400 }, '3', '4', 150],
+    [{ kind: 'bevel', centreDistanceMm: 301 }, '5', '6', 320],
+    [{ kind: 'gearmotor' }, '4', '5', 220],
+    [{ kind: 'high-speed' }, '2', '2', 68],
+    [{ kind: 'high-speed', ambientMinC: -5, ambientMaxC: 10 }, '1', '1', 46],
+    [{ kind: 'worm', centreDistanceMm: 150 }, '8C', '8C', 680],
+    [{ kind: 'worm', centreDistanceMm: 300, wormSpeedRpm: 450 }, '8C', '8C', 680],
+    [{ kind: 'worm', centreDistanceMm: 300, wormSpeedRpm: 451 }, '7C', '7C', 460],
+    [{ kind: 'worm', centreDistanceMm: 700, wormSpeedRpm: 201 }, '7C', '7C', 460],
+    [{ kind: 'worm', centreDistanceMm: 100, ambientMinC: 0, ambientMaxC: 10 }, '7C', '7C', 460],
   ])('%j', (change, min, max, isoVg) => {
     expect(result(change).bySize).toMatchObject({ agma: { min, max }, isoVg });
   });
@@ -35,12 +47,26 @@ describe('by size', () => {
 
 describe('by pitch-line velocity', () => {
   it.each([
-    [4.9, 30, '6', 320], [5, 30, '5', 220], [15, 30, '5', 220], [15.1, 30, '4', 150], [25.1, 30, '2', 68], [4.9, 50, '8', 680], [4.9, 10, '4', 150], [4.9, -15, '3S', 100], [30, -15, '0S', 32],
+    [4.9, 30, '6', 320],
+    [5, 30, '5', 220],
+    [15, 30, '5', 220],
+    [15.1, 30, '4', 150],
+    [25.1, 30, '2', 68],
+    [4.9, 50, '8', 680],
+    [4.9, 10, '4', 150],
+    [4.9, -15, '3S', 100],
+    [30, -15, '0S', 32],
   ])('%f m/s up to %i °C is AGMA %s', (pitchLineVelocityMS, ambientMaxC, agma, isoVg) => {
     expect(result({ pitchLineVelocityMS, ambientMaxC, ambientMinC: Math.min(15, ambientMaxC) })).toMatchObject({ byVelocity: { agma, isoVg }, isoVg });
   });
 
-  it.each([[2.24, 30, '8C'], [2.25, 30, '7C'], [2.24, 50, '8S'], [3, 50, '7S'], [1, -20, '5S']])('worm at %f m/s up to %i °C is %s', (pitchLineVelocityMS, ambientMaxC, agma) => {
+  it.each([
+    [2.24, 30, '8C'],
+    [2.25, 30, '7C'],
+    [2.24, 50, '8S'],
+    [3, 50, '7S'],
+    [1, -20, '5S'],
+  ])('worm at %f m/s up to %i °C is %s', (pitchLineVelocityMS, ambientMaxC, agma) => {
     expect(result({ kind: 'worm', pitchLineVelocityMS, ambientMaxC, ambientMinC: Math.min(15, ambientMaxC) }).byVelocity!.agma).toBe(agma);
   });
 
@@ -58,7 +84,13 @@ it('velocity wins over size, size over film, and why says so', () => {
 });
 
 describe('metals and limits', () => {
-  it.each([['bronze', true, 'forbidden'], ['bronze', false, 'forbidden'], ['steel', true, 'required'], ['steel', false, 'allowed'], ['polymer', true, 'allowed']])('%s, shock %s: EP %s', (wheelMaterial, shock, ep) => {
+  it.each([
+    ['bronze', true, 'forbidden'],
+    ['bronze', false, 'forbidden'],
+    ['steel', true, 'required'],
+    ['steel', false, 'allowed'],
+    ['polymer', true, 'allowed'],
+  ])('%s, shock %s: EP %s', (wheelMaterial, shock, ep) => {
     expect(result({ wheelMaterial, shock, kind: 'gearmotor' }).ep).toBe(ep);
   });
 

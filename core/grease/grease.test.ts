@@ -43,7 +43,14 @@ describe('first filling', () => {
     expectWithin(massG, freeVolumeCm3 * 0.4 * 0.9, 1e-12);
   });
 
-  it.each([[0, 0.9], [0.19, 0.9], [0.2, 0.4], [0.79, 0.4], [0.8, 0.25], [1.2, 0.25]])('at a speed share of %f is %f', (speedShare, fillShare) => {
+  it.each([
+    [0, 0.9],
+    [0.19, 0.9],
+    [0.2, 0.4],
+    [0.79, 0.4],
+    [0.8, 0.25],
+    [1.2, 0.25],
+  ])('at a speed share of %f is %f', (speedShare, fillShare) => {
     expect(resultOf(fill({ speedShare })).fillShare).toBe(fillShare);
   });
 
@@ -90,10 +97,18 @@ describe('regreasing interval', () => {
   });
 
   it.each([
-    [{ temperatureC: 65 }, 0.5], [{ temperatureC: 80 }, 0.2], [{ temperatureC: 93 }, 0.1],
-    [{ temperatureC: 85, temperatureRule: 'halving' }, 0.5], [{ temperatureC: 70, temperatureRule: 'halving' }, 1],
-    [{ vibrationMmS: 5 }, 0.6], [{ vibrationMmS: 10 }, 0.6], [{ vibrationMmS: 10.1 }, 0.3],
-    [{ position: 'vertical' }, 0.3], [{ moisture: 'condensation' }, 0.4], [{ contamination: 'severe-abrasive' }, 0.2], [{ kind: 'spherical' }, 0.1],
+    [{ temperatureC: 65 }, 0.5],
+    [{ temperatureC: 80 }, 0.2],
+    [{ temperatureC: 93 }, 0.1],
+    [{ temperatureC: 85, temperatureRule: 'halving' }, 0.5],
+    [{ temperatureC: 70, temperatureRule: 'halving' }, 1],
+    [{ vibrationMmS: 5 }, 0.6],
+    [{ vibrationMmS: 10 }, 0.6],
+    [{ vibrationMmS: 10.1 }, 0.3],
+    [{ position: 'vertical' }, 0.3],
+    [{ moisture: 'condensation' }, 0.4],
+    [{ contamination: 'severe-abrasive' }, 0.2],
+    [{ kind: 'spherical' }, 0.1],
   ] as const)('%j multiplies by %f', (change, factor) => {
     expectWithin(resultOf(interval(change)).uncappedH, 9649 * factor, 1e-3);
   });

@@ -88,7 +88,14 @@ describe('meter state', () => {
 
 describe('standing on a day', () => {
   const known = { state: 'known' as const, dueOn: '2026-06-20', window: { fromOn: '2026-06-18', toOn: '2026-06-22' } };
-  it.each([['2026-06-10', 'later'], ['2026-06-11', 'soon'], ['2026-06-17', 'soon'], ['2026-06-18', 'due'], ['2026-06-22', 'due'], ['2026-06-23', 'overdue']])('%s is %s', (today, standing) => {
+  it.each([
+    ['2026-06-10', 'later'],
+    ['2026-06-11', 'soon'],
+    ['2026-06-17', 'soon'],
+    ['2026-06-18', 'due'],
+    ['2026-06-22', 'due'],
+    ['2026-06-23', 'overdue'],
+  ])('%s is %s', (today, standing) => {
     expect(standingOn(known, today)).toBe(standing);
   });
 
@@ -96,5 +103,22 @@ describe('standing on a day', () => {
     const words = (today: string) => dueWords({ ...known, by: 'days', confidence: 'exact' }, today);
     expect(['2026-06-20', '2026-06-19', '2026-06-21', '2026-06-24'].map(words)).toEqual(['due today', 'due in 1 day', 'due, planned 1 day ago', 'overdue by 4 days']);
     expect(dueWords({ state: 'known', confidence: 'exact' }, '2026-06-20')).toBe('no date: no rate known');
+  });
+});
+
+describe('what else makes a task due', () => {
+  const done = entry('oil-change', '2026-06-08');
+
+  it('a change of the ambient band makes it due today, whatever the hours say', () => {
+    const state = taskDue({ taskId: 't', stages: [{ name: 'steady', hours: 1000 }], rhythm: 'actual', toleranceShare: 0.1, entries: [done], meter: steadyMeter(), asOfMs, timeZone: 'UTC', assumedHoursPerDay: 16, dueNow: 'ambient band winter: change to O-100' });
+    expect(state).toMatchObject({ by: 'condition', dueOn: '2026-06-15' });
+    expect(state.working.some(({ label }) => label.includes('ambient band winter'))).toBe(true);
+    expect(standingOn(state, '2026-06-15')).toBe('due');
+  });
+
+  it('a task without any interval says so instead of failing', () => {
+    const state = due([done], []);
+    expect(state).toMatchObject({ state: 'unknown', limits: [], hourLine: { state: 'unknown' } });
+    expect(state.notices[0]!.text).toContain('No interval is set');
   });
 });

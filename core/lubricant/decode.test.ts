@@ -55,7 +55,19 @@ describe('oils', () => {
     expect(decode(designation)).toMatchObject(expected);
   });
 
-  it.each(['Fluidol 37', 'CLP', 'CLP 225', 'KP 2 Q-20', 'KP 2 K-25', 'KP 7 K-20', '220', 'XYZ 46', '', 'K', 'HLP 46 46'])('"%s" is refused in words', (designation) => {
+  it.each([
+    'Fluidol 37',
+    'CLP',
+    'CLP 225',
+    'KP 2 Q-20',
+    'KP 2 K-25',
+    'KP 7 K-20',
+    '220',
+    'XYZ 46',
+    '',
+    'K',
+    'HLP 46 46',
+  ])('"%s" is refused in words', (designation) => {
     expect(lubricantDecode.compute({ designation })).toMatchObject({ ok: false, fields: ['designation'] });
   });
 });

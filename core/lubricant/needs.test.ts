@@ -16,7 +16,14 @@ describe('what a plan uses', () => {
   });
 
   it.each([
-    [{}, 80, 'g', 'plan'], [{ amountKind: 'strokes', amount: 10 }, 48, 'g', 'plan'], [{ amountKind: 'litres', amount: 3 }, 12, 'L', 'plan'], [{ amountKind: 'drops', amount: 25 }, 0.004, 'L', 'plan'], [{ amountKind: 'to-mark', amount: null, litresByLog: 0.5 }, 2, 'L', 'log'], [{ amountKind: 'to-mark', amount: null }, 0, null, 'unknown'], [{ amountKind: 'film', amount: null }, 0, null, 'unknown'], [{ amountKind: 'strokes', amount: 10, gramsPerStroke: null }, 0, null, 'unknown'],
+    [{}, 80, 'g', 'plan'],
+    [{ amountKind: 'strokes', amount: 10 }, 48, 'g', 'plan'],
+    [{ amountKind: 'litres', amount: 3 }, 12, 'L', 'plan'],
+    [{ amountKind: 'drops', amount: 25 }, 0.004, 'L', 'plan'],
+    [{ amountKind: 'to-mark', amount: null, litresByLog: 0.5 }, 2, 'L', 'log'],
+    [{ amountKind: 'to-mark', amount: null }, 0, null, 'unknown'],
+    [{ amountKind: 'film', amount: null }, 0, null, 'unknown'],
+    [{ amountKind: 'strokes', amount: 10, gramsPerStroke: null }, 0, null, 'unknown'],
   ] as const)('%j is %f %s by %s', (change, perYear, unit, by) => {
     const need = yearlyNeed({ ...task, ...change });
     expect(need).toMatchObject({ unit, by });
@@ -31,7 +38,13 @@ describe('lubricants that could be one', () => {
     expect(possibleMergers([oil({ code: 'A' }), oil({ code: 'B', isoVg: 320, upperC: 120 })], new Map([['B', 5]]))).toMatchObject([{ keep: 'B', giveUp: 'A', lost: [expect.stringContaining('VG 220')] }]);
   });
 
-  it.each([[{ isoVg: 460 }], [{ baseOil: 'pag' }], [{ kind: 'gear' }], [{ additives: ['ep-active'] }], [{ thickener: 'lithium' }]] as const)('not with %j', (change) => {
+  it.each([
+    [{ isoVg: 460 }],
+    [{ baseOil: 'pag' }],
+    [{ kind: 'gear' }],
+    [{ additives: ['ep-active'] }],
+    [{ thickener: 'lithium' }],
+  ] as const)('not with %j', (change) => {
     expect(possibleMergers([oil({ code: 'A' }), oil({ code: 'B', ...(change as Partial<JudgedLubricant>) })], new Map())).toEqual([]);
   });
 });
@@ -57,7 +70,14 @@ describe('grease by school', () => {
   const plan = (change: object) => greasePlan({ ...details, ...change }, { greaseSchool: 'fixed', temperatureRule: 'steps' }, null);
   const grams = (proposed: ReturnType<typeof plan>['amount']) => (proposed.ok ? Number(proposed.value.toFixed(2)) : NaN);
 
-  it.each([[{}, 'fixed', 20.15], [{ greaseSchool: 'by-interval' }, 'by-interval', 16.12], [{ greaseSchool: 'purge' }, 'purge', 60.45], [{ greaseSchool: 'purge', purgeMaxG: 45 }, 'purge', 45], [{ feed: 'centre' }, 'fixed', 8.06], [{ greaseSchool: 'purge', sealing: 'lip' }, 'fixed', 20.15]] as const)('%j: %s, %f g', (change, school, massG) => {
+  it.each([
+    [{}, 'fixed', 20.15],
+    [{ greaseSchool: 'by-interval' }, 'by-interval', 16.12],
+    [{ greaseSchool: 'purge' }, 'purge', 60.45],
+    [{ greaseSchool: 'purge', purgeMaxG: 45 }, 'purge', 45],
+    [{ feed: 'centre' }, 'fixed', 8.06],
+    [{ greaseSchool: 'purge', sealing: 'lip' }, 'fixed', 20.15],
+  ] as const)('%j: %s, %f g', (change, school, massG) => {
     expect(plan(change).school).toBe(school);
     expect(grams(plan(change).amount)).toBe(massG);
   });
@@ -85,7 +105,14 @@ describe('automatic devices', () => {
     expect(deviceFacts('rack', {}, 16)).toBeUndefined();
   });
 
-  it.each(['drip-oiler', 'bottle-oiler', 'grease-cup', 'single-point-lubricator', 'central-lubricator-outlet', 'pneumatic-lubricator'] as const)('%s with nothing filled in says what is missing', (kind) => {
+  it.each([
+    'drip-oiler',
+    'bottle-oiler',
+    'grease-cup',
+    'single-point-lubricator',
+    'central-lubricator-outlet',
+    'pneumatic-lubricator',
+  ] as const)('%s with nothing filled in says what is missing', (kind) => {
     expect(deviceFacts(kind, {}, 16)!.setting!.words.length).toBeGreaterThan(5);
   });
 });

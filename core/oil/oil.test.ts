@@ -34,7 +34,13 @@ describe('oil fill', () => {
     expect(fill({ table, position: 'B8' })).toMatchObject({ ok: false, fields: ['position'], reason: expect.stringContaining('B3, V5') });
   });
 
-  it.each([[0, 10, 0.08], [25, 12, 0.08], [50, 14, 0.08], [75, 15, 0.04], [100, 16, 0.04]])('at %i mm there are %f L', (levelMm, volumeL, litresPerMm) => {
+  it.each([
+    [0, 10, 0.08],
+    [25, 12, 0.08],
+    [50, 14, 0.08],
+    [75, 15, 0.04],
+    [100, 16, 0.04],
+  ])('at %i mm there are %f L', (levelMm, volumeL, litresPerMm) => {
     const result = resultOf(fill({ levelMarks, levelMm }));
     expect(result.volumeL).toBeCloseTo(volumeL, 9);
     expect(result.litresPerMm).toBeCloseTo(litresPerMm, 9);
@@ -56,8 +62,14 @@ describe('oil fill', () => {
   });
 
   it.each([
-    [{}, ['table']], [{ table, levelMarks, position: 'B3', levelMm: 2 }, ['table']], [{ table }, ['position']], [{ levelMarks }, ['levelMm']], [{ table, position: 'B3', levelMm: 2 }, ['levelMm']],
-    [{ levelMarks: [{ levelMm: 0, volumeL: 5 }, { levelMm: 10, volumeL: 4 }], levelMm: 2 }, ['levelMarks']], [{ levelMarks: [{ levelMm: 0, volumeL: 5 }, { levelMm: 0, volumeL: 6 }], levelMm: 0 }, ['levelMarks']], [{ table: [...table, { position: 'b3', volumeL: 1 }], position: 'B3' }, ['table']],
+    [{}, ['table']],
+    [{ table, levelMarks, position: 'B3', levelMm: 2 }, ['table']],
+    [{ table }, ['position']],
+    [{ levelMarks }, ['levelMm']],
+    [{ table, position: 'B3', levelMm: 2 }, ['levelMm']],
+    [{ levelMarks: [{ levelMm: 0, volumeL: 5 }, { levelMm: 10, volumeL: 4 }], levelMm: 2 }, ['levelMarks']],
+    [{ levelMarks: [{ levelMm: 0, volumeL: 5 }, { levelMm: 0, volumeL: 6 }], levelMm: 0 }, ['levelMarks']],
+    [{ table: [...table, { position: 'b3', volumeL: 1 }], position: 'B3' }, ['table']],
   ])('%j is explained at %j', (input, fields) => {
     expect(fieldsOf(input)).toEqual(expect.arrayContaining(fields));
   });

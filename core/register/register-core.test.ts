@@ -17,11 +17,26 @@ describe('pasted rows', () => {
     expect(placeCells([['Left end', 'Under the cover']], 'name').rows).toEqual([{ name: 'Left end', location: 'Under the cover' }]);
   });
 
-  it.each([['Where', 'location'], ['every h', 'hours'], ['TEMPERATURE', 'temperatureC'], ['Colour', undefined]])('"%s" is the column %s', (heading, column) => {
+  it.each([
+    ['Where', 'location'],
+    ['every h', 'hours'],
+    ['TEMPERATURE', 'temperatureC'],
+    ['Colour', undefined],
+  ])('"%s" is the column %s', (heading, column) => {
     expect(columnOf(heading)).toBe(column);
   });
 
-  it.each([['20 g', 'grams', '20'], ['3,2 L', 'litres', '3,2'], ['40 drops', 'drops', '40'], ['2 passes', 'passes', '2'], ['6 strokes', 'strokes', '6'], ['film', 'film', ''], ['to the mark', 'to-mark', ''], ['15', 'litres', '15'], ['', 'litres', '']])('the amount "%s" is %s of %s', (text, amountKind, amount) => {
+  it.each([
+    ['20 g', 'grams', '20'],
+    ['3,2 L', 'litres', '3,2'],
+    ['40 drops', 'drops', '40'],
+    ['2 passes', 'passes', '2'],
+    ['6 strokes', 'strokes', '6'],
+    ['film', 'film', ''],
+    ['to the mark', 'to-mark', ''],
+    ['15', 'litres', '15'],
+    ['', 'litres', ''],
+  ])('the amount "%s" is %s of %s', (text, amountKind, amount) => {
     expect(readAmount(text, 'litres')).toEqual({ amountKind, amount });
   });
 
@@ -45,7 +60,13 @@ describe('a reservoir', () => {
     expect(reservoirForm.parse(plain).fillTable[1]).toMatchObject({ position: 'V5', volumeL: 1.8 });
   });
 
-  it.each([[{ mounting: 'B8' }, 'mounting'], [{ fillTable: [...plain.fillTable, { position: 'b3', volumeL: '2', vent: '', drain: '' }] }, 'fillTable.2.position'], [{ fillTable: [{ position: 'B3', volumeL: '-1', vent: '', drain: '' }] }, 'fillTable.0.volumeL'], [{ levelMarks: [{ levelMm: '0', volumeL: '1' }] }, 'levelMarks.0.levelMm'], [{ levelMarks: [{ levelMm: '0', volumeL: '2' }, { levelMm: '10', volumeL: '1' }] }, 'levelMarks.0.levelMm']])('explains %j at %s', (change, field) => {
+  it.each([
+    [{ mounting: 'B8' }, 'mounting'],
+    [{ fillTable: [...plain.fillTable, { position: 'b3', volumeL: '2', vent: '', drain: '' }] }, 'fillTable.2.position'],
+    [{ fillTable: [{ position: 'B3', volumeL: '-1', vent: '', drain: '' }] }, 'fillTable.0.volumeL'],
+    [{ levelMarks: [{ levelMm: '0', volumeL: '1' }] }, 'levelMarks.0.levelMm'],
+    [{ levelMarks: [{ levelMm: '0', volumeL: '2' }, { levelMm: '10', volumeL: '1' }] }, 'levelMarks.0.levelMm'],
+  ])('explains %j at %s', (change, field) => {
     expect(fields(change)).toContain(field);
   });
 });
@@ -58,7 +79,17 @@ describe('a lubricant', () => {
     expect(lubricantForm.parse(plain)).toMatchObject({ code: 'O-220', isoVg: 220, baseOil: null });
   });
 
-  it.each([[{ isoVg: '' }, 'isoVg'], [{ isoVg: '57' }, 'isoVg'], [{ kind: 'grease' }, 'nlgi'], [{ thickener: 'lithium' }, 'thickener'], [{ kv40: '100', kv100: '120' }, 'kv100'], [{ lowerC: '90', upperC: '80' }, 'upperC'], [{ code: 'a code far too long' }, 'code'], [{ kv40: '1,500' }, 'kv40'], [{ densityGCm3: '9' }, 'densityGCm3']])('%j is explained at %s', (change, field) => {
+  it.each([
+    [{ isoVg: '' }, 'isoVg'],
+    [{ isoVg: '57' }, 'isoVg'],
+    [{ kind: 'grease' }, 'nlgi'],
+    [{ thickener: 'lithium' }, 'thickener'],
+    [{ kv40: '100', kv100: '120' }, 'kv100'],
+    [{ lowerC: '90', upperC: '80' }, 'upperC'],
+    [{ code: 'a code far too long' }, 'code'],
+    [{ kv40: '1,500' }, 'kv40'],
+    [{ densityGCm3: '9' }, 'densityGCm3'],
+  ])('%j is explained at %s', (change, field) => {
     expect(fields(change)).toContain(field);
   });
 });
@@ -67,12 +98,24 @@ describe('many points at once', () => {
   const point = { kind: 'rolling-bearing', machineState: 'any', consequence: 2, cautions: 'Hot.', doNots: '', accessNote: '', enoughSign: '', forbidsAirGun: false, materials: ['nbr'], details: { temperatureC: 60 } } as const;
 
   it.each([
-    ['machineState', 'isolated', { machineState: 'isolated' }], ['consequence', '4', { consequence: 4 }], ['cautions', 'Ladder.', { cautions: 'Hot. Ladder.' }], ['material', 'bronze', { materials: ['nbr', 'bronze'] }], ['temperatureC', '158 °F', { details: { temperatureC: 70 } }], ['forbidsAirGun', 'yes', { forbidsAirGun: true }],
+    ['machineState', 'isolated', { machineState: 'isolated' }],
+    ['consequence', '4', { consequence: 4 }],
+    ['cautions', 'Ladder.', { cautions: 'Hot. Ladder.' }],
+    ['material', 'bronze', { materials: ['nbr', 'bronze'] }],
+    ['temperatureC', '158 °F', { details: { temperatureC: 70 } }],
+    ['forbidsAirGun', 'yes', { forbidsAirGun: true }],
   ] as const)('%s to %s', (field, value, patch) => {
     expect(changedPoint(point, { field, value })).toMatchObject({ skipped: null, patch });
   });
 
-  it.each([['machineState', 'any'], ['cautions', 'Hot.'], ['material', 'nbr'], ['temperatureC', '60'], ['temperatureC', '9000'], ['temperatureC', 'warm']] as const)('%s to %s leaves the point alone and says why', (field, value) => {
+  it.each([
+    ['machineState', 'any'],
+    ['cautions', 'Hot.'],
+    ['material', 'nbr'],
+    ['temperatureC', '60'],
+    ['temperatureC', '9000'],
+    ['temperatureC', 'warm'],
+  ] as const)('%s to %s leaves the point alone and says why', (field, value) => {
     expect(changedPoint(point, { field, value }).skipped).toBeTruthy();
   });
 

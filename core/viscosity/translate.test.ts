@@ -38,13 +38,32 @@ describe('Saybolt seconds', () => {
     expect(candidates.map(({ isoVg }) => isoVg)).toEqual([32]);
   });
 
-  it.each([[31, 'Saybolt'], ['200–150', 'low to high'], ['lots', 'low to high'], [0, 'low to high'], [-5, 'low to high']])('refuse %s', (value, words) => {
+  it.each([
+    [31, 'Saybolt'],
+    ['200–150', 'low to high'],
+    ['lots', 'low to high'],
+    [0, 'low to high'],
+    [-5, 'low to high'],
+  ])('refuse %s', (value, words) => {
     expect(translate('sus-100f', value)).toMatchObject({ ok: false, fields: ['value'], reason: expect.stringContaining(words) });
   });
 });
 
 describe('AGMA numbers', () => {
-  it.each([['0', 32], ['1', 46], ['2', 68], ['3', 100], ['4', 150], ['5 EP', 220], ['6S', 320], ['7 Comp', 460], ['8 compounded', 680], ['8A', 1000], ['9', 1500], ['10', 3200]])('%s is VG %i', (value, isoVg) => {
+  it.each([
+    ['0', 32],
+    ['1', 46],
+    ['2', 68],
+    ['3', 100],
+    ['4', 150],
+    ['5 EP', 220],
+    ['6S', 320],
+    ['7 Comp', 460],
+    ['8 compounded', 680],
+    ['8A', 1000],
+    ['9', 1500],
+    ['10', 3200],
+  ])('%s is VG %i', (value, isoVg) => {
     expect(resultOf(translate('agma', value))).toMatchObject({ isoVg, kv40: { typical: isoVg } });
   });
 
@@ -83,7 +102,12 @@ describe('SAE grades', () => {
     expect(resultOf(translate('sae-gear', '75W-90')).candidates).toHaveLength(2);
   });
 
-  it.each([['sae-gear', '30'], ['sae-engine', '90'], ['sae-gear', '90W-80'], ['sae-engine', 'forty']] as const)('%s %s is refused', (scale, value) => {
+  it.each([
+    ['sae-gear', '30'],
+    ['sae-engine', '90'],
+    ['sae-gear', '90W-80'],
+    ['sae-engine', 'forty'],
+  ] as const)('%s %s is refused', (scale, value) => {
     expect(translate(scale, value)).toMatchObject({ ok: false, fields: ['value'] });
   });
 });
@@ -137,9 +161,20 @@ describe('blend', () => {
 
 describe('a worn plate', () => {
   it.each([
-    ['SUS 150–200 at 100 °F', 'sus-100f', '150–200', undefined], ['150 SSU', 'sus-100f', '150', undefined], ['300 SUS @ 210F', 'sus-210f', '300', undefined], ['AGMA 5 EP', 'agma', '5 EP', 'gear-ep'],
-    ['A.G.M.A. lubricant', undefined, undefined, undefined], ['AGMA 8 compounded', 'agma', '8 C', 'gear-compounded'], ['SAE 90', 'sae-gear', '90', 'gear'], ['SAE 80W-90 EP', 'sae-gear', '80W-90', 'gear-ep'], ['SAE 10W-40', 'sae-engine', '10W-40', 'engine'],
-    ['SAE 80 gear oil', 'sae-gear', '80', 'gear'], ['ISO VG 68', 'iso-vg', '68', undefined], ['VG46 hydraulic oil', 'iso-vg', '46', 'hydraulic'], ['32 cSt at 40 °C', 'kv40', '32', undefined], ['15 mm²/s at 100 °C', 'kv100', '15', undefined],
+    ['SUS 150–200 at 100 °F', 'sus-100f', '150–200', undefined],
+    ['150 SSU', 'sus-100f', '150', undefined],
+    ['300 SUS @ 210F', 'sus-210f', '300', undefined],
+    ['AGMA 5 EP', 'agma', '5 EP', 'gear-ep'],
+    ['A.G.M.A. lubricant', undefined, undefined, undefined],
+    ['AGMA 8 compounded', 'agma', '8 C', 'gear-compounded'],
+    ['SAE 90', 'sae-gear', '90', 'gear'],
+    ['SAE 80W-90 EP', 'sae-gear', '80W-90', 'gear-ep'],
+    ['SAE 10W-40', 'sae-engine', '10W-40', 'engine'],
+    ['SAE 80 gear oil', 'sae-gear', '80', 'gear'],
+    ['ISO VG 68', 'iso-vg', '68', undefined],
+    ['VG46 hydraulic oil', 'iso-vg', '46', 'hydraulic'],
+    ['32 cSt at 40 °C', 'kv40', '32', undefined],
+    ['15 mm²/s at 100 °C', 'kv100', '15', undefined],
   ])('"%s" is read', (line, scale, value, type) => {
     const read = readPlate(line);
     if (scale === undefined) return expect(read.ok).toBe(false);
@@ -152,7 +187,13 @@ describe('a worn plate', () => {
     expect(read.ok && Number(read.value)).toBeCloseTo(29.7, 0);
   });
 
-  it.each([['68', 'of what'], ['Old Reliable 37', 'not a grade'], ['', 'Type what'], ['32 cSt', 'which temperature'], ['150 SUS at 130 °F', 'Which of the two']])('"%s" is asked back', (line, words) => {
+  it.each([
+    ['68', 'of what'],
+    ['Old Reliable 37', 'not a grade'],
+    ['', 'Type what'],
+    ['32 cSt', 'which temperature'],
+    ['150 SUS at 130 °F', 'Which of the two'],
+  ])('"%s" is asked back', (line, words) => {
     expect(readPlate(line)).toMatchObject({ ok: false, reason: expect.stringContaining(words) });
   });
 });

@@ -100,7 +100,11 @@ describe('the planner’s desk', async () => {
       expect((await db.LubePoint.findByPk(ids.point))!).toMatchObject({ name: 'New name', consequence: 3 });
     });
 
-    it.each([[{ pointIds: [] }], [{ field: 'machineState', value: 'flying' }], [{ value: '' }]])('%j is explained', async (change) => {
+    it.each([
+      [{ pointIds: [] }],
+      [{ field: 'machineState', value: 'flying' }],
+      [{ value: '' }],
+    ])('%j is explained', async (change) => {
       expect(await applyChange(desk, { pointIds: [ids.point], field: 'consequence', value: '1', ...change })).toMatchObject({ ok: false });
     });
   });

@@ -54,8 +54,15 @@ describe('the register', async () => {
   });
 
   it.each([
-    ['negative', '-60', 'at least 1'], ['zero', '0', 'at least 1'], ['huge', '1e99', 'not known'], ['huge', '99999999', 'at most'], ['empty', '', 'needed'], ['text', 'sixty', 'not a number'],
-    ['ambiguous', '1,500', 'two ways'], ['unknown unit', '60 furlong', 'not known'], ['bare oz', '5 oz', 'weight or of volume'],
+    ['negative', '-60', 'at least 1'],
+    ['zero', '0', 'at least 1'],
+    ['huge', '1e99', 'not known'],
+    ['huge', '99999999', 'at most'],
+    ['empty', '', 'needed'],
+    ['text', 'sixty', 'not a number'],
+    ['ambiguous', '1,500', 'two ways'],
+    ['unknown unit', '60 furlong', 'not known'],
+    ['bare oz', '5 oz', 'weight or of volume'],
   ])('explains a bore that is %s (%s)', async (_, boreMm, words) => {
     const refused = await createPoint(desk, ids.machine, bearing({ boreMm }));
     expect(refused).toMatchObject({ ok: false, fields: { 'details.boreMm': expect.stringContaining(words) } });

@@ -7,7 +7,16 @@ const number: JsonSchema = { type: 'number' };
 const list: JsonSchema = { type: 'array', items: { type: 'object', properties: { at: { type: 'string' }, value: number }, required: ['at', 'value'] } };
 
 describe('what is typed on the bench', () => {
-  it.each([['46', 46], [' 46.5 ', 46.5], ['46,5', 46.5], ['-3', -3], ['', undefined], ['1,500', '1,500'], ['abc', 'abc'], ['1e400', '1e400']])('"%s" is sent as %s', (typed, value) => {
+  it.each([
+    ['46', 46],
+    [' 46.5 ', 46.5],
+    ['46,5', 46.5],
+    ['-3', -3],
+    ['', undefined],
+    ['1,500', '1,500'],
+    ['abc', 'abc'],
+    ['1e400', '1e400'],
+  ])('"%s" is sent as %s', (typed, value) => {
     expect(valueOf(number, typed, false)).toBe(value);
   });
 

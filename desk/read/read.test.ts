@@ -1,0 +1,129 @@
+import { describe, expect, it } from 'vitest';
+import { freshDatabase } from '../../db/testing';
+import { smallPlant } from '../testing';
+import { writeEntry } from '../write/write-entries';
+import { readDiary } from './diary';
+import { readChain, readLog } from './log';
+import { readMachinePage, readPointPage } from './machine';
+import { readPlantTree } from './plant-tree';
+import { readTaskChoices } from './task-choices';
+
+describe('what the pages read', async () => {
+  const db = await freshDatabase();
+  const { ids, desk, entry, newId } = await smallPlant(db);
+  const today = '2026-06-15';
+  const at = (day: string, clock = '08:00') => ({ happenedAt: `${day}T${clock}:00Z`, offsetMinutes: 120 });
+  const write = async (change: Parameters<typeof entry>[0]) => {
+    const envelope = entry(change);
+    expect((await writeEntry(db, desk.now, envelope)).ok).toBe(true);
+    return envelope.id;
+  };
+  const route = newId();
+  await db.Route.create({ id: route, code: 'R-1', name: 'Round', note: '' });
+  await db.Stop.create({ id: newId(), routeId: route, taskId: ids.task, position: 1 });
+
+  describe('the diary', () => {
+    it('counts what is unknown and wants meters read that never were', async () => {
+      const page = await readDiary(desk, today);
+      expect(page).toMatchObject({ day: today, today, timeZone: 'Europe/Vienna', unknownCount: 1, walks: [], findings: [] });
+      expect(page.metersToRead).toMatchObject([{ machineCode: 'M-1', daysSince: null }]);
+    });
+
+    it('lists what is overdue under its route', async () => {
+      await write({ kind: 'reading', ...at('2026-01-01'), body: { meterId: ids.meter, value: 100 } });
+      await write({ kind: 'grease', ...at('2026-01-01', '09:00'), pointId: ids.point, taskIds: [ids.task], body: { lubricantId: ids.grease, massG: 20 } });
+      await write({ kind: 'reading', ...at('2026-06-10'), body: { meterId: ids.meter, value: 2660 } });
+      const page = await readDiary(desk, today);
+      expect(page.walks).toMatchObject([{ code: 'R-1', tasks: [{ taskId: ids.task, standing: 'overdue' }] }]);
+      expect(page.metersToRead).toEqual([]);
+      expect(page.unknownCount).toBe(0);
+    });
+
+    it('a past page shows how things stood then', async () => {
+      const page = await readDiary(desk, '2026-01-02');
+      expect(page.walks).toEqual([]);
+      expect(page.written).toEqual([]);
+      expect((await readDiary(desk, '2026-01-01')).written.map(({ kind }) => kind)).toEqual(['grease', 'reading']);
+    });
+
+    it('a coming page shows what will be due on it only', async () => {
+      expect((await readDiary(desk, '2026-07-30')).walks).toEqual([]);
+      expect((await readDiary(desk, '2026-07-30')).metersToRead).toEqual([]);
+    });
+
+    it('two in the night belongs to the evening before', async () => {
+      await write({ kind: 'note', ...at('2026-06-14', '00:30'), body: { text: 'Night shift.' } });
+      expect((await readDiary(desk, '2026-06-13')).written).toMatchObject([{ body: { text: 'Night shift.' } }]);
+      expect((await readDiary(desk, '2026-06-14')).written).toEqual([]);
+    });
+
+    it('keeps findings open until they are voided', async () => {
+      const id = await write({ kind: 'finding', ...at(today), pointId: ids.point, body: { what: 'leak', urgency: 'act-now' } });
+      expect((await readDiary(desk, today)).findings).toMatchObject([{ id }]);
+      await write({ kind: 'correction', ...at(today), pointId: ids.point, replacesId: id, body: { void: true, reason: 'It was water.' } });
+      expect((await readDiary(desk, today)).findings).toEqual([]);
+    });
+  });
+
+  describe('the log', () => {
+    it.each([
+      [{ kind: 'grease' as const }, 1],
+      [{ machineCode: 'M-1', kind: 'reading' as const }, 2],
+      [{ machineCode: 'M-2' }, 0],
+      [{ initials: 'AN', kind: 'note' as const }, 1],
+      [{ initials: 'BE' }, 0],
+      [{ text: 'Night' }, 1],
+      [{ text: '100%' }, 0],
+      [{ pointId: 'none' }, 0],
+    ])('filters by %j', async (filter, count) => {
+      expect(await readLog(db, filter)).toHaveLength(count);
+    });
+
+    it('turns pages by the number of the last line, newest first', async () => {
+      const all = await readLog(db, {}, 100);
+      const first = await readLog(db, {}, 2);
+      const rest = await readLog(db, { beforeSeq: first.at(-1)!.seq }, 100);
+      expect([...first, ...rest].map(({ seq }) => seq)).toEqual(all.map(({ seq }) => seq));
+      expect(all.map(({ seq }) => seq)).toEqual(all.map(({ seq }) => seq).sort((a, b) => b - a));
+    });
+
+    it('shows a whole chain from any of its entries', async () => {
+      const [correction] = await readLog(db, { kind: 'correction' });
+      const chain = await readChain(db, correction!.id);
+      expect(chain.map(({ kind }) => kind)).toEqual(['finding', 'correction']);
+      expect((await readChain(db, chain[0]!.id)).map(({ id }) => id)).toEqual(chain.map(({ id }) => id));
+    });
+  });
+
+  describe('plant, machine and point', () => {
+    it('the tree counts points and what is overdue', async () => {
+      const [area] = await readPlantTree(desk);
+      expect(area!.machines.map(({ code, points, counts }) => [code, points, counts.overdue ?? 0])).toEqual([
+        ['M-1', 1, 1],
+        ['M-2', 0, 0],
+      ]);
+    });
+
+    it('a machine is found by every code it ever had; an unknown one is not there', async () => {
+      await db.MachineCode.create({ code: 'OLD-1', machineId: ids.machine });
+      expect(await readMachinePage(desk, 'old-1')).toMatchObject({ machine: { code: 'M-1' }, oldCodes: ['OLD-1'], reservoirs: [], model: null });
+      expect(await readMachinePage(desk, 'M-99')).toBeUndefined();
+      expect(await readPointPage(desk, 'M-1', 99)).toBeUndefined();
+    });
+
+    it('a point’s page ranks its sources and proposes from its sizes', async () => {
+      await db.Assignment.create({ id: newId(), pointId: ids.point, lubricantId: ids.oil, source: 'hearsay', sourceText: 'Told', sourceOn: '2025-05-01', personId: ids.bert });
+      const page = (await readPointPage(desk, 'M-1', 1))!;
+      expect(page.assignments.map(({ lubricant, source }) => [lubricant.code, source])).toEqual([
+        ['G-1', 'manual'],
+        ['O-1', 'hearsay'],
+      ]);
+      expect(page.proposal).toMatchObject({ closed: null, school: 'fixed', amount: { ok: true }, interval: { ok: true } });
+      expect(page.contents!.code).toBe('G-1');
+    });
+
+    it('a route is built from choices that know their frequency and routes', async () => {
+      expect(await readTaskChoices(db, desk.now)).toMatchObject([{ taskId: ids.task, machine: 'M-1', lubricant: 'G-1', routes: ['R-1'] }]);
+    });
+  });
+});
