@@ -7,5 +7,11 @@ export function byRank<Assignment extends Ranked>(assignments: readonly Assignme
   return [...assignments].sort((a, b) => rankOf(a.source) - rankOf(b.source) || b.sourceOn.localeCompare(a.sourceOn) || b.id.localeCompare(a.id));
 }
 
+/** The best-ranked assignment for the ambient band that holds; one for no band in particular where none is for this one. */
+export function winnerInBand<Assignment extends Ranked & { ambientBand?: string | null }>(assignments: readonly Assignment[], band: string | null): Assignment | undefined {
+  const ranked = byRank(assignments);
+  return ranked.find(({ ambientBand }) => ambientBand != null && ambientBand === band) ?? ranked.find(({ ambientBand }) => ambientBand == null) ?? ranked[0];
+}
+
 /** A point's name on paper and screens: `P3·07`. */
 export const pointLabel = (machineCode: string, number: number): string => `${machineCode}·${String(number).padStart(2, '0')}`;

@@ -1,6 +1,7 @@
 import { Op } from 'sequelize';
 import { effectiveEntries } from '../../core/entry/effective';
 import type { Database } from '../desk';
+import { loggedEntry } from '../write/logged-entry';
 
 type PointRow = Pick<InstanceType<Database['LubePoint']>, 'id' | 'reservoirId'>;
 
@@ -14,7 +15,7 @@ export async function contentsByPoint(db: Database, now: Date, points: readonly 
   const fed = reservoirs.length > 0 ? await db.LubePoint.findAll({ where: { reservoirId: reservoirs }, attributes: ['id', 'reservoirId'] }) : [];
   const ids = [...new Set([...points.map(({ id }) => id), ...fed.map(({ id }) => id)])];
   const rows = await db.Entry.findAll({ where: { pointId: ids, kind: { [Op.in]: ['oil-change', 'grease', 'commissioning', 'correction'] } }, order: [['seq', 'ASC']] });
-  const entries = effectiveEntries(rows.map(({ id, seq, kind, body, happenedAt, machineId, pointId, taskIds, replacesId }) => ({ id, seq: Number(seq), kind, body: JSON.parse(body) as Record<string, unknown>, happenedAt, machineId, pointId, taskIds: JSON.parse(taskIds) as string[], replacesId })));
+  const entries = effectiveEntries(rows.map(loggedEntry));
   const storeOf = new Map([...fed, ...points].map(({ id, reservoirId }) => [id, reservoirId ?? id]));
   const newest = new Map<string, { lubricantId: string; atMs: number }>();
   for (const { body, pointId, happenedAt } of entries) {

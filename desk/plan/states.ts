@@ -2,7 +2,7 @@ import { effectiveEntries, type EffectiveEntry, type LoggedEntry } from '../../c
 import type { EntryBody } from '../../core/entry/kinds';
 import { type MeterState, type Stage, type TaskDue, dutyMeter, meterState, taskDue } from '../../core/interval/task-due';
 import type { StoredComputation } from '../../core/method';
-import { byRank } from '../../core/register/assignment';
+import { byRank, winnerInBand } from '../../core/register/assignment';
 import type { MachineState } from '../../core/register/machine-states';
 import { type AmountKind, type PointKind, type SourceRank, type TaskAction, usualEnough } from '../../core/register/point-kinds';
 import { contentsByPoint } from '../assign/contents';
@@ -86,7 +86,7 @@ export async function loadTaskStates(db: Database, asOf: Date, filter: TaskFilte
 
   return tasks.map((row): TaskState => {
     const ranked = byRank([...(assignmentsOf.get(row.pointId) ?? []), ...((row.reservoirId && assignmentsOf.get(row.reservoirId)) || [])]);
-    const winner = inBand(ranked, plant.ambientBandNow ?? null);
+    const winner = winnerInBand(ranked, plant.ambientBandNow ?? null);
     const inside = assignments.find(({ lubricantId }) => lubricantId === contents.get(row.pointId));
     const bandChange = winner?.ambientBand && inside && inside.lubricantId !== winner.lubricantId ? { band: winner.ambientBand, holds: inside.code, wants: winner.code } : null;
     const lubricant = bandChange && row.action !== 'oil-change' ? inside! : winner;
@@ -173,11 +173,6 @@ const selectMeterEntries = (db: Database, machines: string[]) =>
 const selectMeters = (db: Database, machines: string[]) => db.select<MeterRow>('SELECT id, machineId, unit, rolloverAt, resolution, maxPerDay FROM meter WHERE machineId IN (:machines) ORDER BY name', { machines });
 
 const parseEntry = (row: EntryRow) => ({ ...row, seq: Number(row.seq), body: JSON.parse(row.body) as Record<string, unknown>, taskIds: JSON.parse(row.taskIds) as string[] });
-
-/** The best-ranked assignment for the ambient band that holds; one for no band in particular where none is for this one. */
-function inBand(ranked: readonly AssignmentRow[], band: string | null): AssignmentRow | undefined {
-  return ranked.find(({ ambientBand }) => ambientBand !== null && ambientBand === band) ?? ranked.find(({ ambientBand }) => ambientBand === null) ?? ranked[0];
-}
 
 /** The stages of the winning assignment; where it has none for this task, those of the next best that has. */
 function stagesInForce(rows: StageRow[], assignmentsByRank: string[]): Stage[] {

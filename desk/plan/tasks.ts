@@ -2,10 +2,11 @@ import type { Transaction } from 'sequelize';
 import { ulid } from 'ulid';
 import type { z } from 'zod';
 import { type GreasePlan, closedReason } from '../../core/grease/plan';
-import { byRank } from '../../core/register/assignment';
+import { winnerInBand } from '../../core/register/assignment';
 import { taskForm } from '../../core/register/forms';
 import { type Database, type Desk, type Result, done, refusal } from '../desk';
 import { parseForm } from '../parse';
+import { thePlant } from '../plant';
 import { greaseProposal } from './grease-proposal';
 
 const assignFirst = refusal('invalid', 'Assign a lubricant first: an interval belongs to a point and its lubricant.');
@@ -68,5 +69,5 @@ export async function winningAssignment(db: Database, pointId: string) {
   if (!point) return undefined;
   const own = await db.Assignment.findAll({ where: { pointId } });
   const ofReservoir = point.reservoirId ? await db.Assignment.findAll({ where: { reservoirId: point.reservoirId } }) : [];
-  return byRank([...own, ...ofReservoir])[0];
+  return winnerInBand([...own, ...ofReservoir], (await thePlant(db)).ambientBandNow ?? null);
 }

@@ -1,7 +1,8 @@
 import { Op } from 'sequelize';
 import type { Judged } from '../../core/assign/judge';
 import type { SourceRank } from '../../core/register/point-kinds';
-import { byRank } from '../../core/register/assignment';
+import { byRank, winnerInBand } from '../../core/register/assignment';
+import { thePlant } from '../plant';
 import { contentsOf } from '../assign/contents';
 import type { Database, Desk } from '../desk';
 import type { GreasePlan } from '../../core/grease/plan';
@@ -49,7 +50,10 @@ export async function readPointPage({ db, now }: Pick<Desk, 'db' | 'now'>, code:
     db.Gun.findAll({ order: [['code', 'ASC']] }),
     readLog(db, { pointId: point.id }, 30),
   ]);
-  const assignments = byRank(rows.map(({ lubricantId, code: lubricantCode, name, ...row }) => ({ ...row, lubricant: { id: lubricantId, code: lubricantCode, name } })));
+  const ranked = byRank(rows.map(({ lubricantId, code: lubricantCode, name, ...row }) => ({ ...row, lubricant: { id: lubricantId, code: lubricantCode, name } })));
+  const winner = winnerInBand(ranked, (await thePlant(db)).ambientBandNow ?? null);
+  // The one that holds comes first; the rest stay in their rank.
+  const assignments = winner ? [winner, ...ranked.filter((line) => line !== winner)] : ranked;
   const lubricant = assignments[0] ? await db.Lubricant.findByPk(assignments[0].lubricant.id) : null;
   const [reservoir, sharedWith, inside] = await Promise.all([
     point.reservoirId ? db.Reservoir.findByPk(point.reservoirId) : null,

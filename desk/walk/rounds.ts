@@ -7,6 +7,7 @@ import { type WalkDocument, walkDocumentVersion } from '../../core/walk/document
 import { type Database, type Desk, type Result, done, refusal } from '../desk';
 import { loadMeters, type TaskState, loadTaskStates } from '../plan/states';
 import { thePlant } from '../plant';
+import { loggedEntry } from '../write/logged-entry';
 
 /**
  * Begins a walk of a route, or takes up the one that this person has begun and not signed.
@@ -37,7 +38,7 @@ async function entriesOfRound(db: Database, roundId: string) {
   const rows = await db.Entry.findAll({ where: { roundId }, order: [['seq', 'ASC']] });
   const corrections = rows.length > 0 ? await db.select<{ id: string }>('SELECT id FROM entry WHERE kind = \'correction\' AND replacesId IN (:ids)', { ids: rows.map(({ id }) => id) }) : [];
   const all = corrections.length > 0 ? [...rows, ...(await db.Entry.findAll({ where: { id: corrections.map(({ id }) => id).filter((id) => !rows.some((row) => row.id === id)) } }))] : rows;
-  return effectiveEntries(all.map(({ id, seq, kind, body, happenedAt, machineId, pointId, taskIds, replacesId }) => ({ id, seq: Number(seq), kind, body: JSON.parse(body) as Record<string, unknown>, happenedAt, machineId, pointId, taskIds: JSON.parse(taskIds) as string[], replacesId })));
+  return effectiveEntries(all.map(loggedEntry));
 }
 
 /** The one document that the Round page works from. */

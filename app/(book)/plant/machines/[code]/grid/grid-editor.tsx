@@ -85,7 +85,9 @@ export function GridEditor({ machineId, code, standing, lubricants }: Props) {
                   const wrong = problems?.find((problem) => problem.row === index && problem.column === key);
                   return (
                     <td key={key} className="p-0.5">
-                      <input aria-label={`${gridColumns[key].label}, row ${index + 1}`} aria-invalid={wrong ? true : undefined} aria-describedby={wrong ? `grid-${index}-${key}` : undefined} list={key === 'kind' ? 'grid-kinds' : key === 'lubricant' ? 'grid-lubricants' : undefined} className={`field px-1.5 py-1 ${fixed ? 'border-transparent bg-transparent text-muted' : ''}`} style={{ width: `${gridColumns[key].width}rem` }} autoComplete="off" readOnly={fixed} value={row.cells[key] ?? ''} onPaste={(event) => paste(event, index, key)} onChange={(event) => change(rows.map((each, place) => (place === index ? { ...each, cells: { ...each.cells, [key]: event.target.value } } : each)))} />
+                      {fixed ? <span className="block px-1.5 py-2 text-muted" style={{ width: `${gridColumns[key].width}rem` }}>{row.cells[key] ?? ''}</span> : (
+                        <input aria-label={`${gridColumns[key].label}, row ${index + 1}`} aria-invalid={wrong ? true : undefined} aria-describedby={wrong ? `grid-${index}-${key}` : undefined} list={key === 'kind' ? 'grid-kinds' : key === 'lubricant' ? 'grid-lubricants' : undefined} className="field px-1.5 py-1" style={{ width: `${gridColumns[key].width}rem` }} autoComplete="off" value={row.cells[key] ?? ''} onPaste={(event) => paste(event, index, key)} onChange={(event) => change(rows.map((each, place) => (place === index ? { ...each, cells: { ...each.cells, [key]: event.target.value } } : each)))} />
+                      )}
                       {wrong && <p id={`grid-${index}-${key}`} className="mt-0.5 border-l-4 border-ink pl-1 text-xs" style={{ maxWidth: `${Math.max(12, gridColumns[key].width)}rem` }}>{wrong.reason}</p>}
                     </td>
                   );
