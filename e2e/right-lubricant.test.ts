@@ -85,6 +85,13 @@ test('a planner overrules a stop with a reason that the point shows ever after',
   await expect(lubricant).toContainText('Wheel is steel by the works drawing');
   await expect(lubricant).toContainText('attack bronze');
   await expect(lubricant).toContainText('Outranked: O-680');
+  // Another source may rule later; what was overruled stays to be seen.
+  await page.goto(`${point(1)}/choose?lubricant=O-680`);
+  await page.getByLabel('Source', { exact: false }).first().selectOption('plant-engineer');
+  await page.getByRole('button', { name: 'Record assignment' }).click();
+  await expect(page).toHaveURL(new RegExp(`${point(1)}$`));
+  await expect(lubricant).toContainText('Outranked: O-220');
+  await expect(lubricant).toContainText('Overruled by Mirela Stöger');
 });
 
 test('a bearing closed on both sides is not regreased, and the page says why', async ({ page }) => {

@@ -11,7 +11,7 @@ import { computeStored } from '../../../../core/method';
 import { hazards } from '../../../../core/register/hazards';
 import { sourceRanks, type SourceRank } from '../../../../core/register/point-kinds';
 import { isGreaseKind } from '../../../../core/register/store-room';
-import { plantDayOf } from '../../../../core/time/plant-day';
+import { daysBetween, plantDayOf } from '../../../../core/time/plant-day';
 import { viscosityIndexMethod } from '../../../../core/viscosity/viscosity-index';
 import { thePlant } from '../../../../desk/plant';
 import { labelOf, readLubricantPage } from '../../../../desk/read/store-room';
@@ -123,7 +123,7 @@ export default async function LubricantPage({ params }: Props) {
               {stock.map(({ id, batch, container, place, amount, receivedOn, openedOn, bestBeforeOn }) => (
                 <li key={id} className="rule-t py-2">
                   <p><strong>{quantityOf(amount, unit)}</strong> {container}, batch {batch}{place && `, ${place}`}</p>
-                  <p className="caption">Received {day(receivedOn)}{openedOn ? `, opened ${day(openedOn)}` : ', unopened'}{bestBeforeOn && `, best before ${day(bestBeforeOn)}${bestBeforeOn < today ? ': past' : ''}`}</p>
+                  <p className="caption">Received {day(receivedOn)}{openedOn ? `, opened ${day(openedOn)}, ${counted(daysBetween(openedOn, today), 'day')} ago` : `, unopened, ${counted(daysBetween(receivedOn, today), 'day')} old`}{bestBeforeOn && `, best before ${day(bestBeforeOn)}${bestBeforeOn < today ? ': past' : ''}`}</p>
                   <StockMarks id={id} opened={openedOn != null} batch={batch} />
                 </li>
               ))}

@@ -21,12 +21,12 @@ export function LubricantSection({ page: { point, assignments, contents, reservo
         <>
           <p className="mt-2 text-lg"><Link href={`/lubricants/${winner.lubricant.code}`} className="no-underline"><span className="house-code mr-2">{winner.lubricant.code}</span></Link>{winner.lubricant.name}{winner.ambientBand && <span className="text-muted"> in the band {winner.ambientBand}</span>}</p>
           <p className="text-muted">{sourceWords(winner)}{reservoir && `, for all that ${reservoir.name} feeds`}. Recorded by {winner.by}.</p>
-          {winner.overruledBecause && (
-            <div className="mt-2 border-l-4 border-stop pl-3">
-              <p><strong className="text-stop">Overruled</strong> by {winner.by}, {day(winner.sourceOn)}: {winner.overruledBecause}</p>
-              <FindingList findings={winner.judged?.findings.filter(({ level }) => level === 'stop') ?? []} />
+          {assignments.filter(({ overruledBecause }) => overruledBecause).map((line) => (
+            <div key={line.id} className="mt-2 border-l-4 border-stop pl-3">
+              <p><strong className="text-stop">Overruled</strong> by {line.by}, {day(line.sourceOn)}, for {line.lubricant.code}: {line.overruledBecause}</p>
+              <FindingList findings={line.judged?.findings.filter(({ level }) => level === 'stop') ?? []} />
             </div>
-          )}
+          ))}
           {winner.judged && <details className="mt-1"><summary className={summary}>Why it suits, and what to mind</summary><FindingList findings={winner.judged.findings} /></details>}
           {alternates.length > 0 && <ul className="mt-2">{alternates.map((line) => <li key={line.id}>{line.ambientBand === null ? 'For every other band' : `In the band ${line.ambientBand}`}: <span className="house-code">{line.lubricant.code}</span> {line.lubricant.name} <span className="caption">{sourceWords(line)}</span></li>)}</ul>}
           {losers.length > 0 && <ul className="mt-2">{losers.map((line) => <li key={line.id} className="caption">Outranked: <span className="house-code">{line.lubricant.code}</span> by {sourceRanks[line.source].toLowerCase()} ({line.sourceText}, {day(line.sourceOn)})</li>)}</ul>}
