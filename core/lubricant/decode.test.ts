@@ -51,6 +51,10 @@ describe('oils', () => {
     ['TD 46', { type: 'turbine' }],
     ['AN 68', { type: 'circulating' }],
     ['DIN 51517 CLP 150', { isoVg: 150 }],
+    ['DIN 51517-3 CLP 150', { type: 'gear-ep', isoVg: 150 }],
+    ['DIN 51517-CLP PG 220', { base: 'pag', isoVg: 220 }],
+    ['HLP 46 DIN 51524 T2', { type: 'hydraulic', isoVg: 46 }],
+    ['KP 2 K-20, DIN 51825', { type: 'grease', upperC: 120, lowerC: -20 }],
   ])('%s', (designation, expected) => {
     expect(decode(designation)).toMatchObject(expected);
   });

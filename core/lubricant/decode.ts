@@ -31,11 +31,14 @@ export const lubricantDecode = defineMethod({
   }),
   rules: ['Greases: letters, NLGI number, letter of the upper temperature, lower temperature, such as KP 2 K-20. Oils: letters, then the ISO grade, such as CLP 220 or CLP PG 460.'],
   compute({ designation }) {
-    const text = designation.trim().toUpperCase().replace(/[−–]/g, '-').replace(/^DIN\s*\d*\s*/, '').replace(/\s+/g, ' ');
+    const text = designation.toUpperCase().replace(/[−–]/g, '-').replace(standardsNamed, '').replace(/\s+/g, ' ').trim();
     // Older papers put dashes between the letters: HLP-D 46, C-LP 220, CLP-HC 320.
     return readGrease(text) ?? readOil(text) ?? readOil(text.replaceAll('-', ' ')) ?? readOil(text.replace(/[ -]/g, '')) ?? refuse(`"${designation}" is not a designation after DIN 51502. Greases look like KP 2 K-20, oils like CLP 220 or HLP 46. A product’s name says nothing this way.`, 'designation');
   },
 });
+
+/** Plates name the standard before or after the designation, with or without its part: DIN 51517-3 CLP 220. */
+const standardsNamed = /[\s,:/-]*\bDIN\s*(?:\d{4,5}(?:\s*(?:-|T|TEIL)\s*\d{1,2}\b)?)?[\s,:/-]*/g;
 
 const workingOf = (letters: Letter[]) => letters.map(({ part, meaning }) => ({ label: part, expression: meaning, value: part, unit: '' }));
 
