@@ -1,4 +1,4 @@
-import { insertUc2, outsideDiameters, tapered, thrustBall, widths } from './boundary-dimensions';
+import { insertUc2, outsideDiameters, tapered, thrustBall, thrustRoller, widths } from './boundary-dimensions';
 
 export type BearingKind = 'ball' | 'cylindrical' | 'needle' | 'spherical' | 'tapered' | 'thrust';
 export type BoundaryDimensions = { boreMm: number; outsideDiameterMm: number; widthMm: number };
@@ -51,6 +51,8 @@ export const bearingSeries: ReadonlyMap<string, BearingSeries> = new Map(
     radial('64', 'Deep groove ball bearing', 'ball', '04', { to: 100 }),
     radial('72', 'Angular contact ball bearing', 'ball', '02', { from: 10, to: 240 }),
     radial('73', 'Angular contact ball bearing', 'ball', '03', { from: 10, to: 240 }),
+    radial('32', 'Double row angular contact ball bearing', 'ball', '32', { to: 100 }),
+    radial('33', 'Double row angular contact ball bearing', 'ball', '33', { to: 100 }),
     radial('12', 'Self-aligning ball bearing', 'ball', '02', { from: 10, to: 130 }),
     radial('13', 'Self-aligning ball bearing', 'ball', '03', { from: 10, to: 130 }),
     radial('22', 'Self-aligning ball bearing', 'ball', '22', { to: 130 }),
@@ -60,12 +62,13 @@ export const bearingSeries: ReadonlyMap<string, BearingSeries> = new Map(
     radial('223', 'Spherical roller bearing', 'spherical', '23', { from: 40 }),
     radial('230', 'Spherical roller bearing', 'spherical', '30'),
     radial('231', 'Spherical roller bearing', 'spherical', '31'),
-    radial('232', 'Spherical roller bearing', 'spherical', '32'),
+    radial('232', 'Spherical roller bearing', 'spherical', '32', { from: 90 }),
     radial('240', 'Spherical roller bearing', 'spherical', '40'),
     radial('241', 'Spherical roller bearing', 'spherical', '41'),
     ...cylindricalForms.flatMap((form) => cylindricalSeries.map(([series, dimensionSeries, from, to]) => radial(`${form}${series}`, 'Cylindrical roller bearing', 'cylindrical', dimensionSeries, { from, to }))),
     ...Object.entries(tapered).map(([series, text]) => listed(series, 'Tapered roller bearing, width is T', 'tapered', text)),
     ...Object.entries(thrustBall).map(([series, text]) => listed(series, 'Thrust ball bearing, width is H', 'thrust', text)),
+    ...Object.entries(thrustRoller).map(([series, text]) => listed(series, 'Spherical roller thrust bearing, width is H', 'thrust', text)),
     radial('NA49', 'Needle roller bearing', 'needle', '49', { between: true }),
     listed('UC2', 'Insert bearing, width is that of the inner ring', 'ball', insertUc2),
   ].map((each) => [each.series, each]),
