@@ -116,6 +116,7 @@ describe('words for what is wrong', () => {
     [{ list: [1, 2, 3], kind: 'a' }, '/list', 'List: may have at most 2 entries.'],
     [{ list: ['x'], kind: 'a' }, '/list/0', '0: must be a number.'],
     [{ list: [1], kind: 'c' }, '/kind', 'Kind: must be one of "a", "b".'],
+    [{ list: [1] }, '/kind', 'Kind: is missing. It is one of "a", "b".'],
     [{ list: [1], kind: 'a', 'odd/name~': '' }, '/odd~1name~0', 'odd/name~: must not be empty.'],
     [{ list: [1], kind: 'a', surplus: 1 }, '/surplus', '"surplus" is not a field here. Check its spelling, or leave it out.'],
   ])('%j', (input, pointer, detail) => {

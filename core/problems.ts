@@ -31,9 +31,9 @@ export function sentence(issue: z.core.$ZodIssue, schema: z.ZodType): string {
   const name = meta?.title ?? (issue.path.length > 0 ? String(issue.path.at(-1)) : 'The input');
   const unit = meta?.unit ? ` ${meta.unit}` : '';
   const origin = 'origin' in issue ? issue.origin : undefined;
+  if (isMissing(issue)) return issue.code === 'invalid_value' ? `${name}: is missing. It is one of ${choices(issue.values)}.` : `${name}: is missing.`;
   switch (issue.code) {
     case 'invalid_type':
-      if (issue.input === undefined) return `${name}: is missing.`;
       return `${name}: must be ${article(issue.expected)}${meta?.unit && issue.expected === 'number' ? ` in ${meta.unit}` : ''}.`;
     case 'too_small':
       if (origin === 'string') return `${name}: must not be empty.`;
@@ -44,11 +44,11 @@ export function sentence(issue: z.core.$ZodIssue, schema: z.ZodType): string {
       if (origin === 'array') return `${name}: may have at most ${issue.maximum} entries.`;
       return `${name}: must be ${issue.inclusive ? 'at most' : 'less than'} ${issue.maximum}${unit}.`;
     case 'invalid_value':
-      return `${name}: must be one of ${issue.values.map((value) => `"${String(value)}"`).join(', ')}.`;
+      return `${name}: must be one of ${choices(issue.values)}.`;
     case 'invalid_format':
       return `${name}: ${issue.message}`;
     case 'invalid_union':
-      return issue.input === undefined ? `${name}: is missing.` : `${name}: ${issue.message}`;
+      return `${name}: ${issue.message}`;
     case 'custom':
       return issue.path.length > 0 && meta?.title ? `${meta.title}: ${issue.message}` : issue.message;
     default:
@@ -58,8 +58,13 @@ export function sentence(issue: z.core.$ZodIssue, schema: z.ZodType): string {
 
 const article = (expected: string) => ({ number: 'a number', int: 'a whole number', string: 'text', array: 'a list', object: 'an object', boolean: 'true or false' })[expected] ?? `of type ${expected}`;
 
+const choices = (values: readonly unknown[]) => values.map((value) => `"${String(value)}"`).join(', ');
+
+/** Nothing was given where something has to be. */
+const isMissing = (issue: z.core.$ZodIssue) => ['invalid_type', 'invalid_union', 'invalid_value'].includes(issue.code) && issue.input === undefined;
+
 const codeOf = (issue: z.core.$ZodIssue): string => {
-  if ((issue.code === 'invalid_type' || issue.code === 'invalid_union') && issue.input === undefined) return 'missing';
+  if (isMissing(issue)) return 'missing';
   if (issue.code === 'custom') return (issue.params?.code as string | undefined) ?? 'rule';
   return issue.code.replaceAll('_', '-');
 };
