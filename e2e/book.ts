@@ -68,3 +68,14 @@ export async function logLines(page: Page, query: string): Promise<string[]> {
 }
 
 export const post = (request: APIRequestContext, path: string, data: unknown) => request.post(path, { data: data as object });
+
+/**
+ * Presses a button of a round and waits for the book's reply to the entry it makes.
+ * "all sent" alone says nothing: it stands there until the entry has reached the device's outbox.
+ */
+export async function pressAndArrive(page: Page, button: string | RegExp, kind: string): Promise<void> {
+  const written = page.waitForResponse((response) => response.url().endsWith('/api/entries') && response.status() === 201 && (response.request().postDataJSON() as { kind: string }).kind === kind);
+  await page.getByRole('button', { name: button }).click();
+  await written;
+  await expect(page.getByText('all sent')).toBeVisible({ timeout: 20_000 });
+}

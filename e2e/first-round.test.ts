@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { addMotorBearing, logLines, openBook, phone, planAndRoute } from './book';
+import { addMotorBearing, logLines, openBook, phone, planAndRoute, pressAndArrive } from './book';
 
 test.describe.configure({ mode: 'serial' });
 
@@ -38,9 +38,8 @@ test('a new machine with a motor bearing is worked out, routed, walked on a phon
   await page.getByRole('button', { name: 'One stroke more' }).click();
   await page.getByRole('button', { name: 'Done with 18 strokes' }).click();
   await expect(page.getByText('1 stop done, 0 skipped, 0 left.')).toBeVisible();
-  await page.getByRole('button', { name: 'Sign as HB' }).click();
+  await pressAndArrive(page, 'Sign as HB', 'hand-over');
   await expect(page.getByRole('heading', { name: 'The round is signed' })).toBeVisible();
-  await expect(page.getByText('all sent')).toBeVisible({ timeout: 20_000 });
 
   await page.setViewportSize({ width: 1280, height: 800 });
   await page.goto(`/plant/machines/${code}/points/1`);

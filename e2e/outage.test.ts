@@ -1,7 +1,7 @@
 import { readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { expect, test } from '@playwright/test';
-import { logLines, openBook, phone } from './book';
+import { logLines, openBook, phone, pressAndArrive } from './book';
 
 const folder = process.env.TEST_FOLDER!;
 const hold = join(folder, 'hold');
@@ -13,8 +13,7 @@ test('the database is killed in the middle of a round and nothing is lost', asyn
   await page.setViewportSize(phone);
   await page.getByRole('link', { name: 'R-MILLS' }).click();
   await page.getByRole('button', { name: /Walk all/ }).click();
-  await page.getByRole('button', { name: /^Done/ }).click();
-  await expect(page.getByText('all sent')).toBeVisible({ timeout: 20_000 });
+  await pressAndArrive(page, /^Done/, 'grease');
 
   writeFileSync(hold, '');
   process.kill(Number(readFileSync(join(folder, 'db.pid'), 'utf8')), 'SIGKILL');
@@ -37,8 +36,7 @@ test('the database is killed in the middle of a round and nothing is lost', asyn
   await expect(again.getByText('all sent')).toBeVisible({ timeout: 45_000 });
   await expect(other.getByRole('heading', { name: 'Plant', exact: true })).toBeVisible({ timeout: 30_000 });
   await again.getByRole('button', { name: 'Sign', exact: true }).click();
-  await again.getByRole('button', { name: 'Sign as TO' }).click();
-  await expect(again.getByText('all sent')).toBeVisible({ timeout: 20_000 });
+  await pressAndArrive(again, 'Sign as TO', 'hand-over');
   const lines = await logLines(again, 'by=TO&kind=grease');
   expect(lines.slice(0, 4).every((line) => line.includes('BM-'))).toBe(true);
   const [signed] = await logLines(again, 'by=TO&kind=hand-over');
