@@ -1,6 +1,6 @@
 import { compatLubricants } from '../compat/lubricants';
 import { compatMaterials } from '../compat/materials';
-import { type Additive, type Base, type Family, type Material, type Thickener, families } from '../compat/vocabulary';
+import { type Additive, type Base, type Family, type Material, type Thickener, families, materials as materialNames } from '../compat/vocabulary';
 import { computeStored, shown } from '../method';
 import { kv100FromIndex } from '../viscosity/astm-d2270';
 import { assumedIndex } from '../viscosity/carry';
@@ -63,7 +63,7 @@ function materialFindings({ baseOil, additives, code }: JudgedLubricant, { ep }:
   if (touched.length === 0) return [];
   const run = computeStored(compatMaterials, { fluid: { base: baseOil ?? 'mineral', additives: [...additives] }, materials: [...touched] });
   if (!run.ok) return [];
-  return run.result.byMaterial.filter(({ verdict }) => verdict !== 'suits').map(({ material, verdict, reason }) => ({ level: verdict === 'never' ? ('stop' as const) : ('caution' as const), rule: material === 'bronze' || material === 'brass' || material === 'copper' ? 'No active sulphur on copper alloys' : 'What the lubricant touches', input: `${code} on ${material}`, text: reason }));
+  return run.result.byMaterial.filter(({ verdict }) => verdict !== 'suits').map(({ material, verdict, reason }) => ({ level: verdict === 'never' ? ('stop' as const) : ('caution' as const), rule: material === 'bronze' || material === 'brass' || material === 'copper' ? 'No active sulphur on copper alloys' : 'What the lubricant touches', input: `${code} on ${materialNames[material]}`, text: reason }));
 }
 
 function mixingFindings(lubricant: JudgedLubricant, contents: JudgedLubricant | null): Finding[] {

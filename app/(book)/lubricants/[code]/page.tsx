@@ -2,6 +2,7 @@ import type { Metadata } from 'next';
 import Link from 'next/link';
 import { notFound } from 'next/navigation';
 import { LevelGlass } from '../../../../components/scales/level-glass';
+import { Fact } from '../../../../components/ui/fact';
 import { counted, day, measured, number, quantityOf } from '../../../../components/words';
 import { compatLubricants } from '../../../../core/compat/lubricants';
 import { compatMaterials } from '../../../../core/compat/materials';
@@ -45,7 +46,6 @@ export default async function LubricantPage({ params }: Props) {
   });
   const touching = computeStored(compatMaterials, { fluid: { base: lubricant.baseOil ?? 'mineral', additives: lubricant.additives ?? [] }, materials: keysOf(materials) });
   const points = [...new Map(needs.map(({ state }) => [state.point.id, state])).values()];
-  const fact = (name: string, value: React.ReactNode) => <div key={name} className="contents"><dt className="rule-t py-1.5 text-muted">{name}</dt><dd className="rule-t py-1.5">{value}</dd></div>;
   return (
     <>
       <header className="flex flex-wrap items-end justify-between gap-4 border-b-2 border-ink pb-3">
@@ -103,17 +103,17 @@ export default async function LubricantPage({ params }: Props) {
           <section aria-labelledby="what">
             <h2 id="what" className="text-xl">What it is</h2>
             <dl className="mt-2 grid grid-cols-[auto_1fr] gap-x-6">
-              {lubricant.nlgi !== null && fact('NLGI', `${lubricant.nlgi}: penetration ${nlgiRanges[lubricant.nlgi]!.from} to ${nlgiRanges[lubricant.nlgi]!.to}, ${nlgiRanges[lubricant.nlgi]!.feel}`)}
-              {lubricant.thickener && fact('Thickener', thickeners[lubricant.thickener])}
-              {lubricant.baseOil && fact('Base oil', bases[lubricant.baseOil])}
-              {lubricant.isoVg !== null && fact(grease ? 'Base oil grade' : 'Grade', `ISO VG ${lubricant.isoVg}`)}
-              {lubricant.kv40 !== null && fact('At 40 °C', `${measured(lubricant.kv40)} mm²/s`)}
-              {lubricant.kv100 !== null && fact('At 100 °C', `${measured(lubricant.kv100)} mm²/s`)}
-              {index.ok && fact('Viscosity index', number(index.result.viscosityIndex, 0))}
-              {fact('Density', `${number(lubricant.densityGCm3 ?? 0.9, 3)} g/cm³`)}
-              {lubricant.pourPointC != null && fact('Pour point', `${measured(lubricant.pourPointC)} °C`)}
-              {(lubricant.lowerC !== null || lubricant.upperC !== null) && fact('Used', [lubricant.lowerC !== null && `from ${measured(lubricant.lowerC)} °C`, lubricant.upperC !== null && `up to ${measured(lubricant.upperC)} °C`].filter(Boolean).join(' '))}
-              {fact('Additives', (lubricant.additives ?? []).length > 0 ? (lubricant.additives ?? []).map((each) => additives[each]).join(', ') : 'none that matter')}
+              {lubricant.nlgi !== null && <Fact name="NLGI">{`${lubricant.nlgi}: penetration ${nlgiRanges[lubricant.nlgi]!.from} to ${nlgiRanges[lubricant.nlgi]!.to}, ${nlgiRanges[lubricant.nlgi]!.feel}`}</Fact>}
+              {lubricant.thickener && <Fact name="Thickener">{thickeners[lubricant.thickener]}</Fact>}
+              {lubricant.baseOil && <Fact name="Base oil">{bases[lubricant.baseOil]}</Fact>}
+              {lubricant.isoVg !== null && <Fact name={grease ? 'Base oil grade' : 'Grade'}>{`ISO VG ${lubricant.isoVg}`}</Fact>}
+              {lubricant.kv40 !== null && <Fact name="At 40 °C">{`${measured(lubricant.kv40)} mm²/s`}</Fact>}
+              {lubricant.kv100 !== null && <Fact name="At 100 °C">{`${measured(lubricant.kv100)} mm²/s`}</Fact>}
+              {index.ok && <Fact name="Viscosity index">{number(index.result.viscosityIndex, 0)}</Fact>}
+              <Fact name="Density">{lubricant.densityGCm3 === null ? '0.9 g/cm³, assumed' : `${number(lubricant.densityGCm3, 3)} g/cm³`}</Fact>
+              {lubricant.pourPointC != null && <Fact name="Pour point">{`${measured(lubricant.pourPointC)} °C`}</Fact>}
+              {(lubricant.lowerC !== null || lubricant.upperC !== null) && <Fact name="Used">{[lubricant.lowerC !== null && `from ${measured(lubricant.lowerC)} °C`, lubricant.upperC !== null && `up to ${measured(lubricant.upperC)} °C`].filter(Boolean).join(' ')}</Fact>}
+              <Fact name="Additives">{(lubricant.additives ?? []).length > 0 ? (lubricant.additives ?? []).map((each) => additives[each]).join(', ') : 'none that matter'}</Fact>
             </dl>
           </section>
           <section aria-labelledby="shelf">

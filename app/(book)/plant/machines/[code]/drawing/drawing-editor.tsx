@@ -60,9 +60,9 @@ export function DrawingEditor({ machineId, code, version, initial, points }: Pro
       <div className="max-xl:mt-6">
         <h2 className="text-xl">Boxes</h2>
         {outline.boxes.map((box, index) => (
-          <fieldset key={index} className="rule-t grid grid-cols-[1fr_repeat(4,3.6rem)_auto] items-end gap-2 py-2">
+          <fieldset key={index} className="rule-t grid grid-cols-[repeat(4,minmax(0,1fr))_auto] items-end gap-2 py-2">
             <legend className="sr-only">Box {index + 1}</legend>
-            <label><span className="caption">Label</span><input className="field" value={box.label} maxLength={40} onChange={(event) => setBox(index, { label: event.target.value })} /></label>
+            <label className="col-span-full"><span className="caption">Label</span><input className="field" value={box.label} maxLength={40} onChange={(event) => setBox(index, { label: event.target.value })} /></label>
             {([['x', 'Left', 0, fieldWidth], ['y', 'Top', 0, fieldHeight], ['width', 'Wide', 1, fieldWidth], ['height', 'High', 1, fieldHeight]] as const).map(([key, label, least, most]) => <label key={key}><span className="caption">{label}</span><input className="field px-1 text-right" type="number" min={least} max={most} value={box[key]} onChange={(event) => setBox(index, { [key]: Math.min(most, Math.max(least, Number(event.target.value) || least)) })} /></label>)}
             <button type="button" className="button button-quiet" aria-label={`Remove box ${index + 1}`} onClick={() => setOutline({ ...outline, boxes: outline.boxes.filter((_, place) => place !== index) })}><X aria-hidden="true" size={18} /></button>
           </fieldset>

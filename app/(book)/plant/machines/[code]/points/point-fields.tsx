@@ -66,7 +66,7 @@ function KindFields() {
   if (fields.length === 0) return null;
   return (
     <fieldset className="border-y border-rule py-5">
-      <legend className="text-lg font-semibold">{pointKinds[kind].label}</legend>
+      <legend className="pr-3 text-lg font-semibold">{pointKinds[kind].label}</legend>
       <div className="grid gap-5 sm:grid-cols-2 lg:grid-cols-3">{fields.map((field) => <KindField key={`${kind}-${field.key}`} field={field} />)}</div>
     </fieldset>
   );

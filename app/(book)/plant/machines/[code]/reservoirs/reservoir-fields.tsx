@@ -51,7 +51,7 @@ function FillTable() {
   const positions = rows.map(({ position }) => position.trim()).filter(Boolean);
   return (
     <fieldset className="border-y border-rule py-4">
-      <legend className="text-lg font-semibold">Fill by mounting position</legend>
+      <legend className="pr-3 text-lg font-semibold">Fill by mounting position</legend>
       <p className="caption">From the maker’s table. Turned over, the same unit may need half as much again.</p>
       {fields.map((field, index) => (
         <div key={field.id} className="rule-t mt-2 grid gap-3 py-3 sm:grid-cols-[1fr_10rem_1fr_1fr_auto] sm:items-start">
@@ -73,7 +73,7 @@ function LevelMarks() {
   const { fields, append, remove } = useFieldArray({ control, name: 'levelMarks' });
   return (
     <fieldset>
-      <legend className="text-lg font-semibold">Marks with litres</legend>
+      <legend className="pr-3 text-lg font-semibold">Marks with litres</legend>
       <p className="caption">Sight glass, dipstick or rule: two marks or more give litres for every millimetre between them.</p>
       {fields.map((field, index) => (
         <div key={field.id} className="rule-t mt-2 grid grid-cols-[10rem_10rem_auto] items-start gap-3 py-3">

@@ -1,3 +1,4 @@
+import { Fact } from '../../../../../../../components/ui/fact';
 import { Working } from '../../../../../../../components/ui/working';
 import { counted, day, measured } from '../../../../../../../components/words';
 import type { DeviceFacts } from '../../../../../../../core/dosing/devices';
@@ -10,9 +11,9 @@ export function DeviceSection({ device: { setting, usePerDay, lastsDays, stored 
     <section aria-labelledby="device">
       <h2 id="device" className="text-xl">The device</h2>
       <dl className="mt-2 grid grid-cols-[auto_1fr] gap-x-6">
-        {setting && <><dt className="rule-t py-1.5 text-muted">Setting</dt><dd className="rule-t py-1.5">{setting.words}{'stored' in setting && <Working computation={setting.stored} />}</dd></>}
-        {usePerDay && <><dt className="rule-t py-1.5 text-muted">Should use</dt><dd className="rule-t py-1.5">{measured(usePerDay.value)} {usePerDay.unit} a day</dd></>}
-        {lastsDays !== undefined && <><dt className="rule-t py-1.5 text-muted">A filling lasts</dt><dd className="rule-t py-1.5">{counted(Math.floor(lastsDays), 'day')}{refillOn && <>; to be refilled by <strong>{day(refillOn)}</strong></>}</dd></>}
+        {setting && <Fact name="Setting">{setting.words}{'stored' in setting && <Working computation={setting.stored} />}</Fact>}
+        {usePerDay && <Fact name="Should use">{measured(usePerDay.value)} {usePerDay.unit} a day</Fact>}
+        {lastsDays !== undefined && <Fact name="A filling lasts">{counted(Math.floor(lastsDays), 'day')}{refillOn && <>; to be refilled by <strong>{day(refillOn)}</strong></>}</Fact>}
       </dl>
       {stored && <Working computation={stored} />}
       <p className="caption mt-1">Compare what it used with what it should have: used nothing means blocked or shut, far more means leaking.</p>

@@ -2,6 +2,7 @@ import type { Metadata } from 'next';
 import Link from 'next/link';
 import { notFound } from 'next/navigation';
 import { EntryForm } from '../../../../../../../components/entry/entry-form';
+import { Fact } from '../../../../../../../components/ui/fact';
 import { NoticeLine } from '../../../../../../../components/ui/notice';
 import { amount, measured } from '../../../../../../../components/words';
 import { WrittenList } from '../../../../../../../components/written-list';
@@ -111,10 +112,6 @@ export default async function PointPage({ params }: Props) {
       </div>
     </>
   );
-}
-
-function Fact({ name, children }: { name: string; children: React.ReactNode }) {
-  return <><dt className="rule-t py-1.5 text-muted">{name}</dt><dd className="rule-t py-1.5">{children}</dd></>;
 }
 
 function detailWords(field: FieldSpec, value: number | string): string {

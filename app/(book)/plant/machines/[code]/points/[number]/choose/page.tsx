@@ -1,6 +1,7 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
 import { notFound } from 'next/navigation';
+import { Fact } from '../../../../../../../../components/ui/fact';
 import { NoticeLine } from '../../../../../../../../components/ui/notice';
 import { Working } from '../../../../../../../../components/ui/working';
 import { measured } from '../../../../../../../../components/words';
@@ -75,10 +76,10 @@ export default async function ChoosePage({ params, searchParams }: Props) {
               <label><span className="caption">Warmest around it</span><input name="to" className="field" defaultValue={`${measured(ambient.maxC)} °C`} autoComplete="off" /></label>
               <button className="button col-span-2 w-fit">Judge for this ambient</button>
             </form>
-            {plant.ambientBands.length > 0 && <p className="caption mt-2">Bands of the plant: {plant.ambientBands.map(({ name, fromC, toC }) => <span key={name} className="mr-3"><Link href={`${here}/choose?band=${encodeURIComponent(name)}`} aria-current={band === name ? 'true' : undefined}>{name}</Link> {fromC} to {toC} °C</span>)}</p>}
+            {plant.ambientBands.length > 0 && <p className="caption mt-2">Bands of the plant: {plant.ambientBands.map(({ name, fromC, toC }) => <span key={name} className="mr-3"><Link href={`${here}/choose?band=${encodeURIComponent(name)}`} aria-current={band === name ? 'true' : undefined}>{name}</Link> {measured(fromC)} to {measured(toC)} °C</span>)}</p>}
             <dl className="mt-3 grid grid-cols-[auto_1fr] gap-x-5">
-              <dt className="rule-t py-1.5 text-muted">Touches</dt><dd className="rule-t py-1.5">{materials.length > 0 ? materials.map((material) => materialWords[material]).join(', ') : <>not said. <Link href={`${here}/edit`}>Say which metals and seals</Link></>}</dd>
-              <dt className="rule-t py-1.5 text-muted">In there now</dt><dd className="rule-t py-1.5">{contents ? <><span className="house-code">{contents.code}</span> {contents.name}</> : 'not known by the book: an unknown mixture'}</dd>
+              <Fact name="Touches">{materials.length > 0 ? materials.map((material) => materialWords[material]).join(', ') : <>not said. <Link href={`${here}/edit`}>Say which metals and seals</Link></>}</Fact>
+              <Fact name="In there now">{contents ? <><span className="house-code">{contents.code}</span> {contents.name}</> : 'not known by the book: an unknown mixture'}</Fact>
             </dl>
           </section>
         </div>
