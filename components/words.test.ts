@@ -31,6 +31,35 @@ describe('numbers and dates as written', () => {
   });
 });
 
+describe('what an entry says', () => {
+  const names = { lubricants: { L: 'O-220' }, meters: { C: { name: 'Stroke counter', unit: 'cycles' } } };
+
+  it.each([
+    ['grease', { lubricantId: 'L', massG: 6, note: 'old grease hard' }, '6 g of O-220 — old grease hard'],
+    ['oil-change', { lubricantId: 'L', volumeL: 3.2, drainedL: 3 }, '3.2 L of O-220 in, 3 L out'],
+    ['oil-change', { lubricantId: 'gone', volumeL: 3.2 }, '3.2 L of unknown lubricant in'],
+    ['top-up', { lubricantId: 'L', amountKind: 'litres', amount: 0.25 }, '0.25 L of O-220'],
+    ['top-up', { lubricantId: 'L', amountKind: 'to-mark' }, 'to the mark of O-220'],
+    ['check', { result: 'in-order' }, 'in order'],
+    ['check', { result: 'not-in-order', note: 'low' }, 'not in order — low'],
+    ['reading', { meterId: 'C', value: 120_000 }, 'Stroke counter shows 120\u202f000 cycles'],
+    ['reading', { meterId: 'gone', value: 7 }, 'Meter shows 7 '],
+    ['meter-change', { oldValue: 20_782, newValue: 0 }, 'old dial 20\u202f782, new dial 0'],
+    ['finding', { what: 'leak', urgency: 'act-now' }, 'leak (act now)'],
+    ['skip', { reason: 'machine-running' }, 'machine is running'],
+    ['skip', { reason: 'other', text: 'scaffold in the way' }, 'other — scaffold in the way'],
+    ['note', { text: 'Door code changed.' }, 'Door code changed.'],
+    ['commissioning', { basis: 'done-on', on: '2026-09-05' }, 'last done on a known day: 5 Sep 2026'],
+    ['commissioning', { basis: 'at-hours', hours: 1200 }, 'last done at a known meter value: 1\u202f200'],
+    ['override', { field: 'amount', value: null, unit: 'g', computed: 20, reason: 'plan was right' }, 'amount back to the plan: plan was right'],
+    ['override', { field: 'amount', value: 12, unit: 'g', computed: null, reason: 'small cavity' }, 'amount 12 g: small cavity'],
+    ['hand-over', { scope: 'round', done: 8, skipped: 1, left: 0, text: 'pump noisy' }, '8 done, 1 skipped, 0 left — pump noisy'],
+    ['correction', { reason: 'wrong can', replacement: {} }, 'put right: wrong can'],
+  ] as const)('%s %j', (kind, body, words) => {
+    expect(entryWords(kind, body, names)).toBe(words);
+  });
+});
+
 describe('quantities of the store room', () => {
   it.each([
     [250, 'g', '250 g'],

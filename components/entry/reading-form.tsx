@@ -52,7 +52,7 @@ export function ReadingForm({ meter, personId, timeZone }: { meter: ReadableMete
         router.refresh();
         return { ok: true };
       }}>
-        <div className="grid gap-4 sm:grid-cols-2">
+        <div className="grid gap-4">
           <QuantityField name="value" label={`${meter.name} shows`} dimension={meter.unit === 'hours' ? 'hours' : 'number'} required hint={meter.lastValue === null ? 'Never read before' : `Last: ${number(meter.lastValue)}`} />
           <WhenField timeZone={timeZone} />
         </div>

@@ -49,6 +49,24 @@ describe('lubricants that could be one', () => {
   });
 });
 
+describe('greases that could be one', () => {
+  const soft = (code: string, change: Partial<JudgedLubricant>) => oil({ code, kind: 'grease', isoVg: 150, thickener: 'lithium', nlgi: '1', ...change });
+
+  it.each([['000'], ['00'], ['3']])('not NLGI %s and 1: they lie more than a number apart', (nlgi) => {
+    expect(possibleMergers([soft('A', {}), soft('B', { nlgi })], new Map())).toEqual([]);
+  });
+
+  it('a number apart they could be, and the lost number is named', () => {
+    expect(possibleMergers([soft('A', {}), soft('B', { nlgi: '0' })], new Map())).toMatchObject([{ lost: ['NLGI 0.'] }]);
+  });
+
+  it('says which temperatures and additives would be lost, or that nothing is', () => {
+    const [merger] = possibleMergers([soft('A', { upperC: 120, lowerC: -20 }), soft('B', { upperC: 140, lowerC: -30, additives: ['tackifier'] })], new Map());
+    expect(merger!.lost).toEqual(['Use up to 140 °C; A ends at 120 °C.', 'Use down to −30 °C; A ends at −20 °C.', expect.stringMatching(/^\w/)]);
+    expect(possibleMergers([soft('A', {}), soft('B', {})], new Map())[0]).toMatchObject({ reasons: [expect.stringContaining('Same kind'), 'Both VG 150.', 'Both NLGI 1.'], lost: [expect.stringContaining('Nothing that the book knows of')] });
+  });
+});
+
 describe('what a plate finds in the store room', () => {
   const rows = [oil({ code: 'O-220' }), oil({ code: 'O-680', kind: 'gear-compounded', isoVg: 680 }), oil({ code: 'O-460', kind: 'gear', isoVg: 460 }), oil({ code: 'E', kind: 'engine', isoVg: 220 }), oil({ code: 'G', kind: 'grease', nlgi: '2', isoVg: 220 })];
   const codes = (wanted: Parameters<typeof matchType>[1]) => matchType(rows, wanted).map(({ lubricant }) => lubricant.code);

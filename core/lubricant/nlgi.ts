@@ -10,3 +10,9 @@ export const nlgiRanges: Readonly<Record<string, { from: number; to: number; fee
   '5': { from: 130, to: 160, feel: 'hard' },
   '6': { from: 85, to: 115, feel: 'block grease' },
 };
+
+/** How many NLGI numbers two greases lie apart: 000 and 1 are three apart, though both count up from nought. */
+export function nlgiApart(a: string, b: string): number {
+  const order = ['000', '00', '0', '1', '2', '3', '4', '5', '6'];
+  return Math.abs(order.indexOf(a) - order.indexOf(b));
+}
