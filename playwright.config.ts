@@ -1,8 +1,12 @@
 import { defineConfig } from '@playwright/test';
 
+/** Flows of the floor: they walk routes that nobody else walks, and turn seasons. */
+const floor = /first-round|right-lubricant|when/;
+
 /**
- * Drives the real application that scripts/test.mjs serves. Flows write and go one after another; looking at screens may
- * go beside them; the outage hits everybody and comes last.
+ * Drives the real application that scripts/test.mjs serves. Flows write: those of the floor go one after another, those of
+ * the desk, each on machines of its own, beside them; looking at screens may go beside both; the outage hits everybody
+ * and comes last.
  */
 export default defineConfig({
   testDir: 'e2e',
@@ -12,9 +16,10 @@ export default defineConfig({
   reporter: [['line'], ['json']],
   outputDir: `${process.env.TEST_FOLDER ?? '.data'}/playwright`,
   projects: [
-    { name: 'flows', testIgnore: /outage|screens/, workers: 1 },
+    { name: 'floor', testMatch: floor, workers: 1 },
+    { name: 'desk', testIgnore: [floor, /outage|screens/], workers: 1 },
     { name: 'screens', testMatch: /screens/, fullyParallel: true },
-    { name: 'outage', testMatch: /outage/, dependencies: ['flows', 'screens'], workers: 1 },
+    { name: 'outage', testMatch: /outage/, dependencies: ['floor', 'desk', 'screens'], workers: 1 },
   ],
   use: {
     baseURL: process.env.TEST_BASE_URL ?? 'http://127.0.0.1:3000',

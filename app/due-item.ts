@@ -1,6 +1,7 @@
 import type { DueItem } from '../components/due-list';
 import { taskAmount } from '../components/words';
 import { dueWords, standingOn } from '../core/interval/due-words';
+import { limitWords } from '../core/interval/limits';
 import { pointLabel } from '../core/register/assignment';
 import type { PlantDay } from '../core/time/plant-day';
 import type { TaskState } from '../desk/plan/states';
@@ -12,6 +13,6 @@ export const pointPath = (machineCode: string, number: number) => `/plant/machin
 export function dueItem({ taskId, title, action, point, machine, amount: planned, lubricant, due }: TaskState, today: PlantDay): DueItem {
   return {
     key: taskId, href: pointPath(machine.code, point.number), label: pointLabel(machine.code, point.number), pointName: point.name, title,
-    amount: taskAmount(action, planned.kind, planned.value), lubricantCode: lubricant?.code ?? null, words: dueWords(due, today), standing: standingOn(due, today), facts: due.hourLine,
+    amount: taskAmount(action, planned.kind, planned.value), lubricantCode: lubricant?.code ?? null, words: dueWords(due, today), standing: standingOn(due, today), facts: due.hourLine, why: `/due/${taskId}`, marks: [...(due.runIn ? ['running in'] : []), ...(due.postponedFrom ? ['put off'] : []), ...(due.by === 'event' || due.by === 'standstill' || due.by === 'season' ? [limitWords[due.by]] : [])],
   };
 }

@@ -1,4 +1,4 @@
-import { type EntryBody, type EntryKind, baselineWords, findingWords, skipReasons, urgencies } from '../core/entry/kinds';
+import { type EntryBody, type EntryKind, baselineWords, eventWords, findingWords, skipReasons, urgencies } from '../core/entry/kinds';
 import { amount, day, measured, number } from './words';
 
 /** Kinds as words on the page. */
@@ -47,8 +47,14 @@ export function entryWords(kind: EntryKind, body: Record<string, unknown>, names
       const { reason, text } = body as EntryBody<'skip'>;
       return `${skipReasons[reason]}${text ? ` — ${text}` : ''}`;
     }
-    case 'note':
-      return String(body.text);
+    case 'note': {
+      const { event, text } = body as EntryBody<'note'>;
+      return event ? `${eventWords[event]} — ${text}` : text;
+    }
+    case 'postpone': {
+      const { untilOn, wasDueOn, reason } = body as EntryBody<'postpone'>;
+      return `from ${day(wasDueOn)} to ${day(untilOn)}: ${reason}`;
+    }
     case 'commissioning': {
       const { basis, on, hours } = body as EntryBody<'commissioning'>;
       return `${baselineWords[basis]}${on ? `: ${day(on)}` : ''}${hours === undefined ? '' : `: ${number(hours)}`}${note}`;

@@ -6,6 +6,7 @@ import { useUnsent } from './unsent';
 
 export const sections = [
   { href: '/today', label: 'Today', key: 't' },
+  { href: '/due', label: 'Due', key: 'd' },
   { href: '/plant', label: 'Plant', key: 'p' },
   { href: '/lubricants', label: 'Lubricants', key: 'u' },
   { href: '/routes', label: 'Routes', key: 'r' },

@@ -1,7 +1,7 @@
 import { TZDate } from '@date-fns/tz';
 import { format, parseISO } from 'date-fns';
 import type { PlantDay } from '../core/time/plant-day';
-import { type AmountKind, type TaskAction, amountKinds } from '../core/register/point-kinds';
+import { type AmountKind, type TaskAction, amountKinds, putsNothingIn } from '../core/register/point-kinds';
 
 /** How numbers, dates and amounts are written everywhere. The core never rounds; this file does. */
 
@@ -38,7 +38,7 @@ export function amount(kind: AmountKind, value: number | null): string {
 }
 
 /** The amount of a task; a mere look has none. */
-export const taskAmount = (action: TaskAction, kind: AmountKind, value: number | null): string => (action === 'check' ? 'look' : amount(kind, value));
+export const taskAmount = (action: TaskAction, kind: AmountKind, value: number | null): string => (action === 'check' ? 'look' : putsNothingIn(action) ? '' : amount(kind, value));
 
 /** `1 stroke`, `2 strokes` */
 export const counted = (count: number, one: string, many = `${one}s`): string => `${number(count, 0)} ${count === 1 ? one : many}`;

@@ -46,6 +46,12 @@ export const instant = (title: string) =>
     .refine((text) => !isoInstant.test(text) || (text >= '1900' && text < '2200'), { error: 'must lie between 1900 and 2200.' })
     .meta({ title, format: 'date-time' });
 
+/** A calendar day of the plant. */
+export const plantDay = (title: string) => z.string().refine(isPlantDay, { error: 'must be a day such as 2026-03-01.' }).meta({ title });
+
+/** A day of every year, without the year. */
+export const monthDay = (title: string) => z.string().regex(/^(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/, { error: 'must be a month and day such as 03-01' }).meta({ title });
+
 /** IANA time zone name. */
 export const timeZone = z
   .string()

@@ -3,6 +3,7 @@ import { type BindOrReplacements, ConnectionError, QueryTypes, Sequelize, type T
 import { initLog } from './models/log';
 import { initPlan } from './models/plan';
 import { initPlant } from './models/plant';
+import { initProjection } from './models/projection';
 import { initRegister } from './models/register';
 import { initStoreRoom } from './models/store-room';
 import { initWalk } from './models/walk';
@@ -25,15 +26,27 @@ export function connect(url: string, poolSize = 10) {
     timezone: '+00:00',
     define: { freezeTableName: true },
   });
-  const models = { ...initPlant(sequelize), ...initRegister(sequelize), ...initStoreRoom(sequelize), ...initPlan(sequelize), ...initWalk(sequelize), ...initLog(sequelize) };
+  const models = { ...initPlant(sequelize), ...initRegister(sequelize), ...initStoreRoom(sequelize), ...initPlan(sequelize), ...initWalk(sequelize), ...initLog(sequelize), ...initProjection(sequelize) };
   return {
     ...models,
     sequelize,
     /** Raw read: the driver pair needs the query type said. */
     select: <Row extends object>(sql: string, replacements: BindOrReplacements = {}, transaction?: Transaction): Promise<Row[]> =>
       sequelize.query<Row>(sql, { type: QueryTypes.SELECT, replacements, ...(transaction && { transaction }) }),
+    /** Raw read row by row, for what is too much to hold at once. */
+    stream: <Row extends object>(sql: string) => streamRows<Row>(sequelize, sql),
     close: () => sequelize.close(),
   };
+}
+
+async function* streamRows<Row extends object>(sequelize: Sequelize, sql: string): AsyncGenerator<Row> {
+  const pool = sequelize.connectionManager;
+  const connection = (await pool.getConnection({ type: 'read', useMaster: true })) as mariadb.Connection;
+  try {
+    for await (const row of connection.queryStream(sql)) yield row as Row;
+  } finally {
+    pool.releaseConnection(connection);
+  }
 }
 
 /** True when an error says that the database cannot be reached, rather than that it refused something. */

@@ -1,10 +1,12 @@
 import type { EntryEnvelope, WritableKind } from '../core/entry/kinds';
 import { addDays, daysBetween, offsetMs, startOfPlantDay } from '../core/time/plant-day';
+import { putsNothingIn } from '../core/register/point-kinds';
 import type { Database } from '../desk/desk';
 import { appendTrusted } from '../desk/write/write-entries';
 import type { Chance } from './chance';
-import { historyDays } from './history-days';
-import { forgotten, machines, neglected, plant } from './moorfeld';
+import { historyDays, isClosed, runningDays } from './calendar';
+import { machines } from './machines';
+import { forgotten, neglected, plant } from './moorfeld';
 import type { MachinePlan } from './plans';
 import type { DemoRegister, DemoTask } from './register';
 
@@ -13,7 +15,7 @@ const minute = 60_000;
 
 type Draft = { atMs: number; kind: WritableKind; by: string; body: Record<string, unknown>; machineId: string | null; pointId?: string; taskIds?: string[]; roundId?: string };
 
-/** Half a year of the log, up to an hour ago: rounds, readings, findings, and a few honest mistakes. */
+/** A year of the log, up to an hour ago: rounds, readings, findings, and a few honest mistakes. */
 export async function writeHistory(db: Database, register: DemoRegister, now: Date, today: string, luck: Chance): Promise<number> {
   const start = addDays(today, -historyDays);
   const at = (day: string, hours: number) => startOfPlantDay(day, plant.timeZone) + hours * hour;
@@ -25,14 +27,16 @@ export async function writeHistory(db: Database, register: DemoRegister, now: Da
   drafts.push(...baselines(register, rateOf, start, at, luck, lastDone));
   const { walked, rounds } = walks(register, rateOf, start, today, at, luck, lastDone);
   drafts.push(...walked);
-  drafts.push(...incidents(register, today, at));
+  drafts.push(...counts(register, start, today, at, luck));
+  drafts.push(...operators(register, today, at, luck));
+  drafts.push(...incidents(register, rateOf, start, today, at));
 
   await db.Round.bulkCreate(rounds);
   const envelopes = drafts
     .filter(({ atMs }) => atMs <= now.getTime() - 20 * minute)
     .sort((a, b) => a.atMs - b.atMs)
     .map((draft) => ({ envelope: envelopeOf(draft, register, luck), receivedAt: new Date(draft.atMs + 4000) }));
-  await appendTrusted(db, [...envelopes, ...mistakes(envelopes, register, now, luck)]);
+  await appendTrusted(db, async () => [...envelopes, ...mistakes(envelopes, register, now, luck)]);
   return envelopes.length;
 }
 
@@ -41,10 +45,22 @@ function envelopeOf({ atMs, kind, by, body, machineId, pointId, taskIds = [], ro
   return { id: luck.id(atMs), kind, kindVersion: 1, body, happenedAt: new Date(atMs).toISOString(), offsetMinutes, personId: register.personIds.get(by)!, deviceId: 'demo-tablet', machineId, pointId: pointId ?? null, taskIds, roundId: roundId ?? null, replacesId };
 }
 
-/** The dial of a machine on a day, roll-over included. */
-function dialOn(machine: MachinePlan, perDay: number, days: number): number {
-  const value = Math.round((machine.meterStart! + perDay * days) * 10) / 10;
-  return machine.rolloverAt ? Math.round((value % machine.rolloverAt) * 10) / 10 : value;
+/** One meter was replaced: which, and how many days ago. */
+const newDial = { code: 'SD-P1', daysAgo: 62 };
+const newDialDay = historyDays - newDial.daysAgo + 10 / 24;
+const tenths = (value: number) => Math.round(value * 10) / 10;
+
+/** What the dial of a machine shows so many days after the start, roll-over and new dial included. */
+function dialOf(machine: MachinePlan, perDay: number, start: string): { shown: (days: number) => number; oldDial: () => number } {
+  const ran = runningDays(machine, start);
+  const whole = (days: number) => tenths(machine.meterStart! + perDay * ran(days));
+  return {
+    oldDial: () => whole(newDialDay),
+    shown(days) {
+      const value = machine.code === newDial.code && days > newDialDay ? Math.max(0, tenths(whole(days) - whole(newDialDay))) : whole(days);
+      return machine.rolloverAt ? tenths(value % machine.rolloverAt) : value;
+    },
+  };
 }
 
 function readings(register: DemoRegister, rateOf: Map<string, number>, start: string, today: string, at: (day: string, hours: number) => number, luck: Chance): Draft[] {
@@ -53,27 +69,61 @@ function readings(register: DemoRegister, rateOf: Map<string, number>, start: st
     if (!meterId) return [];
     const every = machine.area === 'TR' ? 28 : 7;
     const until = machine.code === 'KI-F1' ? historyDays - 37 : historyDays - 1;
+    const dial = dialOf(machine, rateOf.get(machine.code)!, start);
     const drafts: Draft[] = [];
     let wobble = 0;
     for (let day = place % 3; day <= until; day += every) {
       wobble = Math.max(wobble, luck.between(0, machine.duty * 0.6));
-      const value = dialOn(machine, rateOf.get(machine.code)!, day + wobble / 24);
-      const mistyped = machine.code === 'SD-F1' && day > 120 && day <= 127;
+      if (isClosed(addDays(start, day))) continue;
+      const value = dial.shown(day + wobble / 24);
+      const mistyped = machine.code === 'SD-F1' && day > historyDays - 63 && day <= historyDays - 56;
       drafts.push({ atMs: at(addDays(start, day), 6.5 + place / 60), kind: 'reading', by: 'TO', machineId: register.machineIds.get(machine.code)!, body: { meterId, value: mistyped ? Math.round(value / 10) : value, ...(mistyped && { note: 'Glass is dirty, hard to read.' }) } });
     }
     return drafts.filter(({ atMs }) => atMs < at(today, 0));
   });
 }
 
+/** The counters beside the hour meters, read with them. */
+function counts(register: DemoRegister, start: string, today: string, at: (day: string, hours: number) => number, luck: Chance): Draft[] {
+  return machines.flatMap((machine, place) => {
+    const meterId = register.counterIds.get(machine.code);
+    const { counter } = machine;
+    if (!meterId || !counter) return [];
+    const ran = runningDays(machine, start);
+    const drafts: Draft[] = [];
+    for (let day = place % 3; day < historyDays; day += 7) {
+      if (isClosed(addDays(start, day))) continue;
+      drafts.push({ atMs: at(addDays(start, day), 6.8 + place / 60), kind: 'reading', by: 'TO', machineId: register.machineIds.get(machine.code)!, body: { meterId, value: Math.round(counter.start + counter.perDay * (ran(day) + luck.between(0, 0.3))) } });
+    }
+    return drafts.filter(({ atMs }) => atMs < at(today, 0));
+  });
+}
+
+const cardDays = 10;
+
+/** What operators wrote at their machines in the last days: not every time, as cards go. */
+function operators(register: DemoRegister, today: string, at: (day: string, hours: number) => number, luck: Chance): Draft[] {
+  return register.tasks.filter(({ plan }) => plan.who === 'operator').flatMap((task) => {
+    const drafts: Draft[] = [];
+    for (let day = cardDays; day >= 0; day -= 1) {
+      for (let hour = 6; hour < 22; hour += task.plan.hours ?? 8) {
+        if (luck.happens(task.machine.code === 'P2' ? 0.45 : 0.1)) continue;
+        drafts.push({ atMs: at(addDays(today, -day), hour + luck.between(0, 0.6)), by: hour < 14 ? 'JK' : 'TO', machineId: task.machineId, pointId: task.pointId, taskIds: [task.id], ...serviceOf(task, luck) });
+      }
+    }
+    return drafts;
+  });
+}
+
 const intervalDays = (task: DemoTask, perDay: number): number => {
-  const { hours = Infinity, days = Infinity } = task.stages.at(-1)!;
-  return Math.max(1, Math.min(hours / perDay, days));
+  const { hours = Infinity, cycles = Infinity, days = Infinity } = task.stages.at(-1)!;
+  return Math.max(1, Math.min(hours / perDay, days, cycles / (task.machine.counter?.perDay ?? 1)));
 };
 
-/** The book was begun half a year ago: what was known then about each task, written by the planner. */
+/** The book was begun a year ago: what was known then about each task, written by the planner. */
 function baselines(register: DemoRegister, rateOf: Map<string, number>, start: string, at: (day: string, hours: number) => number, luck: Chance, lastDone: Map<string, string>): Draft[] {
   return register.tasks.flatMap((task, index): Draft[] => {
-    if (forgotten.includes(task.machine.code)) return [];
+    if (forgotten.includes(task.machine.code) || task.plan.who === 'operator') return [];
     const span = intervalDays(task, rateOf.get(task.machine.code)!);
     const on = addDays(start, -Math.floor(luck.between(0.02, 0.98) * Math.min(span, 700)));
     lastDone.set(task.id, on);
@@ -92,6 +142,7 @@ function walks(register: DemoRegister, rateOf: Map<string, number>, start: strin
   const rounds: { id: string; routeId: string; personId: string; startedAt: Date; stops: string[] }[] = [];
   for (let offset = 1; offset < historyDays; offset += 1) {
     const day = addDays(start, offset);
+    if (isClosed(day)) continue;
     const weekday = new Date(`${day}T00:00:00Z`).getUTCDay() || 7;
     for (const route of register.routes) {
       const week = Math.floor(daysBetween('2024-01-01', day) / 7);
@@ -132,7 +183,7 @@ function serviceOf({ plan, lubricantId, amount, gunId, gramsPerStroke, machine }
   }
   if (plan.action === 'grease') return { kind: 'grease', body: { lubricantId, massG: amount! } };
   if (plan.action === 'oil-change') return { kind: 'oil-change', body: { lubricantId, volumeL: amount!, drainedL: Number(round(amount! * luck.between(0.93, 1), 0.1).toFixed(1)) } };
-  if (plan.action === 'check') return { kind: 'check', body: { result: 'in-order' } };
+  if (putsNothingIn(plan.action)) return { kind: 'check', body: { result: 'in-order' } };
   if (plan.kind === 'to-mark') {
     const litres = machine.code === 'P1' ? luck.between(1, 3.5) : luck.happens(0.35) ? luck.between(0.05, 0.4) : 0;
     return { kind: 'top-up', body: { lubricantId, amountKind: 'litres', amount: Number(litres.toFixed(2)) } };
@@ -140,8 +191,8 @@ function serviceOf({ plan, lubricantId, amount, gunId, gramsPerStroke, machine }
   return { kind: 'top-up', body: { lubricantId, amountKind: plan.kind, ...(amount !== null && { amount }) } };
 }
 
-/** Findings, notes and overrides that a plant has in half a year. */
-function incidents(register: DemoRegister, today: string, at: (day: string, hours: number) => number): Draft[] {
+/** Findings, notes and overrides that a plant has in a year. */
+function incidents(register: DemoRegister, rateOf: Map<string, number>, start: string, today: string, at: (day: string, hours: number) => number): Draft[] {
   const task = (machine: string, action: string, place = 0) => register.tasks.filter((each) => each.machine.code === machine && each.plan.action === action)[place]!;
   const about = (each: DemoTask) => ({ machineId: each.machineId, pointId: each.pointId });
   const ago = (days: number, hours: number) => at(addDays(today, -days), hours);
@@ -157,6 +208,11 @@ function incidents(register: DemoRegister, today: string, at: (day: string, hour
     { atMs: ago(90, 11), kind: 'note', by: 'MS', machineId: pressSet.machineId, body: { text: 'Hose set ordered for the spring shutdown.' } },
     { atMs: ago(40, 15), kind: 'note', by: 'HB', ...about(task('BM-2', 'grease', 2)), body: { text: 'Second fitting is behind the splash plate: the short hose reaches it.' } },
     { atMs: ago(75, 13), kind: 'override', by: 'MS', ...about(trunnion), body: { taskId: trunnion.id, field: 'interval', unit: 'h', computed: trunnion.stages.at(-1)!.hours!, value: 350, reason: 'Water gets in at the drum neck: little and often keeps it out.' } },
+    { atMs: ago(9, 8), kind: 'grease', by: 'TO', ...about(trunnion), taskIds: [trunnion.id], body: { lubricantId: trunnion.lubricantId, massG: trunnion.amount!, note: 'Little and often, as the planner wants it.' } },
+    { atMs: ago(2, 15), kind: 'postpone', by: 'MS', ...about(task('BM-C1', 'grease', 1)), taskIds: [task('BM-C1', 'grease', 1).id], body: { untilOn: addDays(today, 6), wasDueOn: addDays(today, -12), reason: 'Scaffold stands in the way until next week.' } },
+    { atMs: ago(3, 16), kind: 'note', by: 'HB', machineId: register.machineIds.get('P2')!, body: { event: 'die-change', text: 'Dies changed to the 30 by 60 format.' } },
+    { atMs: ago(6, 7.5), kind: 'note', by: 'TO', machineId: register.machineIds.get('CP-W2')!, body: { event: 'flood', text: 'Sump pump tripped, water stood to the base plate.' } },
+    { atMs: ago(newDial.daysAgo, 10), kind: 'meter-change', by: 'TO', machineId: register.machineIds.get(newDial.code)!, body: { meterId: register.meterIds.get(newDial.code)!, oldValue: dialOf(machines.find(({ code }) => code === newDial.code)!, rateOf.get(newDial.code)!, start).oldDial(), newValue: 0, note: 'Glass broken, dial replaced.' } },
     { atMs: ago(50, 13), kind: 'override', by: 'MS', ...about(fan), body: { taskId: fan.id, field: 'amount', unit: 'g', computed: fan.amount, value: 24, reason: 'Long supply line; a few grams stay in it.' } },
   ];
 }

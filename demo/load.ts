@@ -1,9 +1,10 @@
 import { plantDayOf } from '../core/time/plant-day';
 import type { Database } from '../desk/desk';
+import { rebuild } from '../desk/plan/projection';
 import { chance } from './chance';
 import { writeHistory } from './history';
 import { plant } from './moorfeld';
-import { historyDays } from './history-days';
+import { historyDays } from './calendar';
 import { writeRegister } from './register';
 
 /** Loads Moorfeld Tileworks into an empty database: deterministic for a day, fresh relative to `now`. */
@@ -12,7 +13,9 @@ export async function loadDemo(db: Database, now: Date): Promise<{ entries: numb
   const luck = chance(20_260_000);
   const start = new Date(Date.parse(`${today}T00:00:00Z`) - historyDays * 86_400_000);
   const register = await writeRegister(db, start, luck);
-  return { entries: await writeHistory(db, register, now, today, luck) };
+  const entries = await writeHistory(db, register, now, today, luck);
+  await rebuild(db);
+  return { entries };
 }
 
 /** True when the database holds no plant yet. */

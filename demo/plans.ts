@@ -1,14 +1,16 @@
 import type { Material } from '../core/compat/vocabulary';
 import type { MachineState } from '../core/register/machine-states';
-import type { AmountKind, PointKind, SourceRank, TaskAction } from '../core/register/point-kinds';
+import type { EventName } from '../core/entry/kinds';
+import type { Severity } from '../core/interval/severity';
+import type { AmountKind, PointKind, SourceRank, TaskAction, Who } from '../core/register/point-kinds';
 
 /** The words in which the demo plant is written down: plans of tasks, points and machines, and what recurs among them. */
 
-export type TaskPlan = { action: TaskAction; title: string; kind: AmountKind; amount?: number; hours?: number; days?: number; runIn?: number; minutes?: number; state?: MachineState; computed?: boolean; procedure?: string };
+export type TaskPlan = { action: TaskAction; title: string; kind: AmountKind; amount?: number; hours?: number; days?: number; runIn?: number; minutes?: number; state?: MachineState; computed?: boolean; procedure?: string; who?: Who; cycles?: number; standstillDays?: number; events?: EventName[]; yearly?: { name: string; on: string; daysBefore: number }; severity?: Severity[]; rhythm?: 'fixed'; /** Life of a wear part: turned at half of it, replaced at the end. */ life?: { hours?: number; cycles?: number } };
 export type PointPlan = { kind: PointKind; name: string; where: string; lubricant: string; details?: Record<string, number | string>; cautions?: string; doNots?: string; access?: string; enough?: string; consequence?: number; forbidsAirGun?: boolean; source?: SourceRank; materials?: Material[]; reservoir?: ReservoirPlan; /** Lubricant of the winter band, where the plain one is for summer. */ winter?: string; tasks: TaskPlan[] };
 /** An oil store of its own, or (by the same name on one machine) one that several points share. */
 export type ReservoirPlan = { name: string; litres: number; mounting?: string; table?: readonly (readonly [string, number, string, string])[]; marks?: readonly (readonly [number, number])[]; fillMark?: string; checkState?: MachineState; settle?: number; comesEmpty?: boolean };
-export type MachinePlan = { code: string; area: string; name: string; description?: string; duty: number; meterStart?: number; rolloverAt?: number; energy?: [string, string][]; points: PointPlan[] };
+export type MachinePlan = { code: string; area: string; name: string; description?: string; duty: number; meterStart?: number; rolloverAt?: number; /** A counter beside the hour meter: what it counts, how many a day, where it stood. */ counter?: { name: string; perDay: number; start: number }; weekdays?: number[]; keepsRunning?: boolean; energy?: [string, string][]; points: PointPlan[] };
 
 export type Bearing = { named?: string; d: number; D: number; B: number; kind?: string; rpm: number; temp: number; dirt?: string; wet?: string; vibration?: number; position?: string; seal?: string };
 
@@ -41,14 +43,14 @@ export const wormUnit = (name: string, where: string, litres: number, lubricant 
   reservoir: { name: name, litres, mounting: 'Worm below', table: [['Worm below', litres, 'top cover, middle', 'bottom, wheel side'], ['Worm on top', Number((litres * 1.5).toFixed(2)), 'top cover, worm side', 'bottom, middle'], ['Worm vertical', Number((litres * 1.3).toFixed(2)), 'side cover, upper', 'side cover, lower']], fillMark: 'overflow plug', settle: 5 },
 });
 
-export const chain = (name: string, where: string, lubricant = 'O-150'): PointPlan => ({
+export const chain = (name: string, where: string, lubricant = 'O-150', hours = 112): PointPlan => ({
   kind: 'chain', name, where, lubricant, details: { lengthMm: 6200, dust: 'clean' }, source: 'manual', enough: 'Unbroken film on the inside of the links, nothing drips.', doNots: 'No drips above the tiles.', cautions: 'Pinch points. Apply only with the drive isolated, or with the long brush behind the guard.',
-  tasks: [{ action: 'film', title: 'Oil the chain', kind: 'drops', amount: 40, hours: 80, minutes: 6, state: 'isolated' }],
+  tasks: [{ action: 'film', title: 'Oil the chain', kind: 'drops', amount: 40, hours, minutes: 6, state: 'isolated' }],
 });
 
-export const slideway = (name: string, where: string): PointPlan => ({
+export const slideway = (name: string, where: string, often: { hours?: number } = {}): PointPlan => ({
   kind: 'slideway', name, where, lubricant: 'O-68', details: { lengthMm: 1500, lie: 'horizontal' }, source: 'nameplate', enough: 'Even film, no dry streaks.', doNots: 'No compressed air on the ways.',
-  tasks: [{ action: 'film', title: 'Wipe and oil the ways', kind: 'film', days: 7, hours: 16, minutes: 5, state: 'stopped-powered' }],
+  tasks: [{ action: 'film', title: 'Wipe and oil the ways', kind: 'film', days: 7, ...often, minutes: 5, state: 'stopped-powered' }],
 });
 
 export const screw = (name: string, where: string): PointPlan => ({ kind: 'screw', name, where, lubricant: 'O-68', details: { lengthMm: 900 }, source: 'nameplate', enough: 'Film over the whole thread after two passes.', tasks: [{ action: 'film', title: 'Oil the screw', kind: 'passes', amount: 2, days: 28, minutes: 4, state: 'stopped-powered' }] });

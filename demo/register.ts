@@ -1,16 +1,19 @@
-import type { Stage } from '../core/interval/task-due';
+import type { Stage } from '../core/interval/limits';
+import { severityFactors } from '../core/interval/severity';
+import { parseStages } from '../core/interval/stage-words';
 import type { Database } from '../desk/desk';
 import { greaseProposal } from '../desk/plan/grease-proposal';
 import type { Chance } from './chance';
-import { historyDays } from './history-days';
-import { areas, machines, people, plant, routes } from './moorfeld';
+import { closuresAround, historyDays } from './calendar';
+import { machines } from './machines';
+import { areas, people, plant, routes, templates } from './moorfeld';
 import type { MachinePlan, PointPlan, ReservoirPlan, TaskPlan } from './plans';
 import { guns, lubricants, replacements, stock } from './store-room';
 
 /** A task of the demo plant with what its simulated history needs. */
 export type DemoTask = { id: string; plan: TaskPlan; point: PointPlan; pointId: string; machine: MachinePlan; machineId: string; lubricantId: string; gunId: string | null; gramsPerStroke: number; amount: number | null; stages: Stage[] };
 export type DemoRoute = (typeof routes)[number] & { id: string; tasks: DemoTask[] };
-export type DemoRegister = { personIds: Map<string, string>; machineIds: Map<string, string>; meterIds: Map<string, string>; lubricantIds: Map<string, string>; tasks: DemoTask[]; routes: DemoRoute[] };
+export type DemoRegister = { personIds: Map<string, string>; machineIds: Map<string, string>; meterIds: Map<string, string>; counterIds: Map<string, string>; lubricantIds: Map<string, string>; tasks: DemoTask[]; routes: DemoRoute[] };
 
 /** Writes plant, store room, machines, points, tasks and routes; everything but the log. */
 export async function writeRegister(db: Database, start: Date, luck: Chance): Promise<DemoRegister> {
@@ -22,7 +25,7 @@ export async function writeRegister(db: Database, start: Date, luck: Chance): Pr
     return new Map(withIds.map((row) => [keyOf(row), row.id]));
   };
 
-  await db.Plant.create({ id: newId(), name: plant.name, timeZone: plant.timeZone, ambientBands: [{ name: 'winter', fromC: -15, toC: 10 }, { name: 'summer', fromC: 10, toC: 40 }], ambientBandNow: 'winter', displayUnits: {} });
+  await db.Plant.create({ id: newId(), name: plant.name, timeZone: plant.timeZone, ambientBands: [{ name: 'winter', fromC: -15, toC: 10 }, { name: 'summer', fromC: 10, toC: 40 }], ambientBandNow: 'winter', closures: closuresAround(start), ambientBandSince: new Date(start.getTime() + (historyDays - 9) * 86_400_000), displayUnits: {} });
   const personIds = await idsByKey(people, ({ initials }) => initials, (rows) => db.Person.bulkCreate(rows));
   const lubricantIds = await idsByKey(lubricants, ({ code }) => code, (rows) => db.Lubricant.bulkCreate(rows.map((row) => ({ isoVg: null, kv40: null, kv100: null, nlgi: null, thickener: null, baseOil: null, lowerC: null, upperC: null, ...row }))));
   const gunIds = await idsByKey([...guns].reverse(), ({ lubricant }) => lubricant, async (rows) => {
@@ -34,11 +37,14 @@ export async function writeRegister(db: Database, start: Date, luck: Chance): Pr
   await db.Replacement.bulkCreate(replacements.map(({ lubricant, note = '', ...row }) => ({ id: newId(), lubricantId: lubricantIds.get(lubricant)!, note, sourceOn, personId: personIds.get('MS')!, ...row })));
   const areaIds = await idsByKey(areas, ({ code }) => code, (rows) => db.Area.bulkCreate(rows.map((row, index) => ({ ...row, position: index + 1, outline: null }))));
   const machineIds = await idsByKey(machines, ({ code }) => code, async (rows) => {
-    await db.Machine.bulkCreate(rows.map(({ id, code, area, name, description = '', duty, energy = [], points }) => ({ id, code, areaId: areaIds.get(area)!, name, description, dutyHoursPerDay: duty, fittingCount: points.length, energySources: energy.map(([source, proofOfZero]) => ({ source, proofOfZero })) })));
+    await db.Machine.bulkCreate(rows.map(({ id, code, area, name, description = '', duty, weekdays, keepsRunning = false, energy = [], points }) => ({ id, code, areaId: areaIds.get(area)!, name, description, dutyHoursPerDay: duty, dutyPlan: weekdays ? { hoursByWeekday: weekdays } : null, keepsRunning, fittingCount: points.length, energySources: energy.map(([source, proofOfZero]) => ({ source, proofOfZero })) })));
     await db.MachineCode.bulkCreate(rows.map(({ id, code }) => ({ code, machineId: id })));
   });
   const metered = machines.filter(({ meterStart }) => meterStart !== undefined);
   const meterIds = await idsByKey(metered, ({ code }) => code, (rows) => db.Meter.bulkCreate(rows.map(({ id, code, rolloverAt = null }) => ({ id, machineId: machineIds.get(code)!, name: 'Hour meter', unit: 'hours' as const, rolloverAt }))));
+
+  const counterIds = await idsByKey(machines.filter(({ counter }) => counter), ({ code }) => code, (rows) => db.Meter.bulkCreate(rows.map(({ id, code, counter }) => ({ id, machineId: machineIds.get(code)!, name: counter!.name, unit: 'cycles' as const, rolloverAt: null, resolution: 1, maxPerDay: counter!.perDay * 3 }))));
+  await db.TaskTemplate.bulkCreate(templates.map(({ name, pointKind, firstHours, tasks: planned }) => ({ id: newId(), name, pointKind, firstHours, tasks: planned.map(({ action, title, when, minutes, state, events = [] }) => ({ action, title, amountKind: 'to-mark' as const, amount: null, machineState: state, minutes, who: 'technician' as const, procedureText: '', stages: stagesOf(when), triggers: events.map((event) => ({ kind: 'event' as const, event })) })) })));
 
   const tasks: DemoTask[] = [];
   for (const machine of machines) {
@@ -72,7 +78,13 @@ export async function writeRegister(db: Database, start: Date, luck: Chance): Pr
     await db.Stop.bulkCreate(mine.map((task, index) => ({ id: newId(), routeId: id, taskId: task.id, position: index + 1 })));
     demoRoutes.push({ ...route, id, tasks: mine });
   }
-  return { personIds, machineIds, meterIds, lubricantIds, tasks, routes: demoRoutes };
+  return { personIds, machineIds, meterIds, counterIds, lubricantIds, tasks, routes: demoRoutes };
+}
+
+function stagesOf(when: string): Stage[] {
+  const read = parseStages(when);
+  if (!read.ok) throw new Error(`The demo template says "${when}": ${read.reason}`);
+  return read.stages;
 }
 
 async function writeReservoir(db: Database, id: string, machineId: string, { name, litres, mounting = '', table = [], marks = [], fillMark = '', checkState, settle, comesEmpty = false }: ReservoirPlan): Promise<string> {
@@ -94,9 +106,13 @@ async function writeTask(db: Database, newId: () => string, { plan, point, point
   const computed = proposal?.amount.ok && proposal.interval.ok ? { amount: proposal.amount.value, amountComputed: proposal.amount.stored, intervalComputed: proposal.interval.stored, hours: proposal.interval.value } : undefined;
   const id = newId();
   const amount = computed?.amount ?? plan.amount ?? null;
-  await db.Task.create({ id, pointId: pointRow.id, action: plan.action, title: plan.title, amountKind: plan.kind, amount, machineState: plan.state ?? 'any', minutes: plan.minutes ?? 5, procedureText: plan.procedure ?? '', ...(computed && { amountComputed: computed.amountComputed, intervalComputed: computed.intervalComputed }) });
+  await db.Task.create({ id, pointId: pointRow.id, action: plan.action, title: plan.title, amountKind: plan.kind, amount, machineState: plan.state ?? 'any', minutes: plan.minutes ?? 5, procedureText: plan.procedure ?? '', who: plan.who ?? 'technician', rhythm: plan.rhythm ?? 'actual', cyclic: plan.life !== undefined, severity: (plan.severity ?? []).map((key) => severityFactors[key]), triggers: [...(plan.events ?? []).map((event) => ({ kind: 'event' as const, event })), ...(plan.yearly ? [{ kind: 'yearly' as const, ...plan.yearly }] : [])], ...(computed && { amountComputed: computed.amountComputed, intervalComputed: computed.intervalComputed }) });
   const hours = computed?.hours ?? plan.hours ?? null;
-  const stages = [...(plan.runIn ? [{ name: 'run-in', count: 1, hours: plan.runIn, days: null }] : []), { name: 'steady', count: null, hours, days: plan.days ?? null }];
-  await db.IntervalStage.bulkCreate(stages.map((stage, position) => ({ id: newId(), assignmentId, taskId: id, position, cycles: null, standstillDays: null, ...stage })));
-  return { id, plan, point, pointId: pointRow.id, machine, machineId: pointRow.machineId, lubricantId, gunId, gramsPerStroke: gun?.gramsPerStroke ?? 1, amount, stages: stages.map(({ name, count, hours: h, days }) => ({ name, ...(count && { count }), ...(h && { hours: h }), ...(days && { days }) })) };
+  const none = { count: null, hours: null, cycles: null, days: null, standstillDays: null };
+  const half = (life: number | undefined) => (life === undefined ? null : life / 2);
+  const stages = plan.life
+    ? ['turn over', 'replace'].map((name) => ({ ...none, name, count: 1, hours: half(plan.life!.hours), cycles: half(plan.life!.cycles) }))
+    : [...(plan.runIn ? [{ ...none, name: 'run-in', count: 1, hours: plan.runIn }] : []), { ...none, name: 'steady', hours, cycles: plan.cycles ?? null, days: plan.days ?? (plan.yearly ? 730 : null), standstillDays: plan.standstillDays ?? null }];
+  await db.IntervalStage.bulkCreate(stages.map((stage, position) => ({ id: newId(), assignmentId, taskId: id, position, ...stage })));
+  return { id, plan, point, pointId: pointRow.id, machine, machineId: pointRow.machineId, lubricantId, gunId, gramsPerStroke: gun?.gramsPerStroke ?? 1, amount, stages: stages.map(({ name, count, hours: h, cycles, days }) => ({ name, ...(count && { count }), ...(h && { hours: h }), ...(cycles && { cycles }), ...(days && { days }) })) };
 }

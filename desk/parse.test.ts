@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { isUnreachable } from '../db/connection';
-import { areaForm, machineForm, taskForm } from '../core/register/forms';
+import { areaForm, machineForm } from '../core/register/forms';
+import { taskForm } from '../core/register/task-form';
 import { byRank, pointLabel } from '../core/register/assignment';
 import { parseForm } from './parse';
 
@@ -21,8 +22,8 @@ describe('forms', () => {
   });
 
   it('convert a task’s limits into storage units', () => {
-    const task = { action: 'grease', title: 'Regrease', amountKind: 'grams', amount: '20', machineState: 'any', minutes: '1 h', runInHours: '', hours: '2 000', cycles: '', days: '2 wk' };
-    expect(parseForm(taskForm, task)).toMatchObject({ ok: true, value: { minutes: 60, hours: 2000, days: 14, meterId: null } });
+    const task = { action: 'grease', title: 'Regrease', amountKind: 'grams', amount: '20', machineState: 'any', minutes: '1 h', when: '2 000 h or 2 wk' };
+    expect(parseForm(taskForm, task)).toMatchObject({ ok: true, value: { minutes: 60, when: [{ name: 'steady', hours: 2000, days: 14 }], meterId: null } });
   });
 });
 

@@ -1,6 +1,7 @@
 import { ulid } from 'ulid';
 import type { EntryInput } from '../core/entry/kinds';
 import type { Database, Desk } from './desk';
+import { projectMachines } from './plan/projection';
 
 /** A small plant for desk tests: one area, one machine with a meter, one bearing point with its task, two people. */
 export async function smallPlant(db: Database, now = new Date('2026-06-15T10:00:00Z')) {
@@ -19,6 +20,7 @@ export async function smallPlant(db: Database, now = new Date('2026-06-15T10:00:
   await db.Assignment.create({ id: ids.assignment, pointId: ids.point, lubricantId: ids.grease, source: 'manual', sourceText: 'Manual', sourceOn: '2025-01-01', personId: ids.anna });
   await db.Task.create({ id: ids.task, pointId: ids.point, action: 'grease', title: 'Regrease', amountKind: 'grams', amount: 20, machineState: 'any' });
   await db.IntervalStage.create({ id: make(), assignmentId: ids.assignment, taskId: ids.task, position: 0, name: 'steady', count: null, hours: 1000, cycles: null, days: null, standstillDays: null });
+  await projectMachines(db, [ids.machine, ids.other]);
   const desk: Desk = { db, now, actor: { id: ids.anna, initials: 'AN', name: 'Anna' } };
   /** An envelope about the small plant's machine, with anything changed. */
   const entry = (change: Partial<EntryInput> & Pick<EntryInput, 'kind' | 'body'>): EntryInput => ({ id: make(), kindVersion: 1, happenedAt: now.toISOString(), offsetMinutes: 120, personId: ids.anna, deviceId: 'test', machineId: ids.machine, ...change });

@@ -61,3 +61,51 @@ test('an entry is taken once: 201, then 200, then 409 for other content', async 
 test('a round that is not in the book is 404', async ({ request }) => {
   expect((await request.get('/api/rounds/01ARZ3NDEKTSV4RRFFQ69G5FAV')).status()).toBe(404);
 });
+
+test.describe('meters and plan over the API', () => {
+  type Meter = { id: string; machine: string; last: { value: number } | null };
+  const meters = async (request: Parameters<Parameters<typeof test>[2]>[0]['request']) => ((await (await request.get('/api/meters')).json()) as { meters: Meter[] }).meters;
+
+  test('readings are refused in words, each with where it is wrong', async ({ request }) => {
+    const { id } = (await meters(request)).find(({ machine }) => machine === 'BM-3')!;
+    const problem = async (data: unknown) => {
+      const answer = await post(request, `/api/meters/${id}/readings`, data);
+      expect(answer.status()).toBe(422);
+      expect(answer.headers()['content-type']).toContain('application/problem+json');
+      return ((await answer.json()) as { errors: { pointer: string }[] }).errors.map(({ pointer }) => pointer);
+    };
+    expect(await problem({ readings: [] })).toEqual(['/readings']);
+    expect(await problem({ readings: [{ at: 'yesterday', value: 'much' }] })).toEqual(['/readings/0/at', '/readings/0/value']);
+    expect(await problem({ at: '2026-02-30T08:00:00Z', value: 5 })).toEqual(['/at']);
+    expect(await problem({ at: '2026-02-20T08:00:00Z', value: -5, colour: 'red' })).toEqual(['/value', '/colour']);
+    expect(await problem({ readings: [{ at: '2026-02-20T08:00:00Z', value: 5 }], source: '<b>' })).toEqual(['/source']);
+    expect((await post(request, '/api/meters/01ARZ3NDEKTSV4RRFFQ69G5FAV/readings', { at: '2026-02-20T08:00:00Z', value: 5 })).status()).toBe(404);
+    expect((await request.get('/api/meters/01ARZ3NDEKTSV4RRFFQ69G5FAV/readings')).status()).toBe(404);
+  });
+
+  test('a reading is stored once, and one that cannot be is kept and left out', async ({ request }) => {
+    const { id, last } = (await meters(request)).find(({ machine }) => machine === 'CP-W1')!;
+    const at = new Date(Date.now() - 3_600_000).toISOString();
+    const send = (value: number) => post(request, `/api/meters/${id}/readings`, { at, value, source: 'test rig' });
+    expect((await send(last!.value + 8)).status()).toBe(201);
+    const again = await send(last!.value + 8);
+    expect([again.status(), await again.json()]).toEqual([200, { stored: 0, known: 1, leftOut: [] }]);
+    const jump = await post(request, `/api/meters/${id}/readings`, { readings: [{ at: new Date(Date.now() - 1_800_000).toISOString(), value: last!.value * 3 }] });
+    expect(await jump.json()).toMatchObject({ stored: 1, leftOut: [{ index: 0, reason: expect.stringContaining('faster than') }] });
+    const readings = (await (await request.get(`/api/meters/${id}/readings`)).json()) as { kept: unknown[]; leftOut: { reason: string }[]; last: { value: number } };
+    expect(readings.last.value).toBe(last!.value + 8);
+    expect(readings.leftOut.at(-1)!.reason).toContain('faster than');
+  });
+
+  test('the plan and a stretch of the due list are plain JSON', async ({ request }) => {
+    const plan = (await (await request.get('/api/plan.json')).json()) as { asOf: string; tasks: Record<string, unknown>[] };
+    expect(plan.tasks.length).toBeGreaterThan(150);
+    expect(plan.tasks[0]).toMatchObject({ taskId: expect.any(String), machine: expect.any(String), interval: expect.any(String), state: expect.stringMatching(/known|unknown|next-round/) });
+    expect(plan.tasks.every(({ stages }) => Array.isArray(stages))).toBe(true);
+    const due = (await (await request.get('/api/due?standing=overdue&limit=3')).json()) as { total: number; items: { key: string; plan: { taskId: string; dueOn: string } }[] };
+    expect(due.items.length).toBe(Math.min(3, due.total));
+    for (const { key, plan: line } of due.items) expect(plan.tasks.find(({ taskId }) => taskId === key)).toMatchObject({ taskId: line.taskId, dueOn: line.dueOn });
+    expect((await request.get('/api/due?limit=1000')).status()).toBe(422);
+    expect((await request.get('/api/due?offset=-1')).status()).toBe(422);
+  });
+});

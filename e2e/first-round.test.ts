@@ -93,7 +93,7 @@ test('a round is taken up where the tab was closed', async ({ page, context }) =
   await page.close();
   const again = await context.newPage();
   await again.goto(url);
-  await expect(again.getByRole('button', { name: /^Stop 1, .* skipped$/ })).toBeVisible();
+  await expect(again.getByRole('button', { name: /^Stop 1, .* skipped$/ })).toBeVisible({ timeout: 30_000 });
   await expect(again.getByRole('button', { name: /^Stop 2, .* done$/ })).toBeVisible();
   await expect(again.getByRole('button', { name: /^Stop 3, .* open$/ })).toHaveAttribute('aria-current', 'step');
   await expect(again.getByText('all sent')).toBeVisible({ timeout: 20_000 });

@@ -40,8 +40,11 @@ test.describe('by keyboard alone', () => {
     await stops.first().getByRole('button', { name: /^Move/ }).focus();
     await page.keyboard.press('Space');
     await expect(page.getByText(/is over place 1 of/)).toBeAttached();
-    await page.keyboard.press('ArrowDown');
-    await expect(page.getByText(/is over place 2 of/)).toBeAttached();
+    // The list takes its measures only after the picking up was said; a key that comes before them moves nothing.
+    await expect(async () => {
+      if (await page.getByText(/is over place 1 of/).count()) await page.keyboard.press('ArrowDown');
+      await expect(page.getByText(/is over place 2 of/)).toBeAttached({ timeout: 2000 });
+    }).toPass();
     await page.keyboard.press('Space');
     await expect(async () => expect(await order()).toEqual([before[1], before[0], ...before.slice(2)])).toPass();
     const [from, to] = [await stops.first().getByRole('button', { name: /^Move/ }).boundingBox(), await stops.last().boundingBox()];

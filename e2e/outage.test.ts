@@ -9,6 +9,8 @@ const hold = join(folder, 'hold');
 test.afterEach(() => rmSync(hold, { force: true }));
 
 test('the database is killed in the middle of a round and nothing is lost', async ({ page, context }) => {
+  // Its waits for holding, retrying and the database's own recovery add up to more than a usual test has.
+  test.setTimeout(120_000);
   await openBook(page, '/routes', 'Tomasz Oberleitner');
   await page.setViewportSize(phone);
   await page.getByRole('link', { name: 'R-MILLS' }).click();
@@ -35,10 +37,13 @@ test('the database is killed in the middle of a round and nothing is lost', asyn
   rmSync(hold);
   await expect(again.getByText('all sent')).toBeVisible({ timeout: 45_000 });
   await expect(other.getByRole('heading', { name: 'Plant', exact: true })).toBeVisible({ timeout: 30_000 });
+  // Every open page of this device sends what waits; with one left, it is this one that hears the book's reply.
+  await other.close();
   await again.getByRole('button', { name: 'Sign', exact: true }).click();
   await pressAndArrive(again, 'Sign as TO', 'hand-over');
-  const lines = await logLines(again, 'by=TO&kind=grease');
-  expect(lines.slice(0, 4).every((line) => line.includes('BM-'))).toBe(true);
+  // The signature, and below it the four stops, whatever was asked for at each.
+  const lines = await logLines(again, 'by=TO');
+  expect(lines.slice(0, 5).filter((line) => line.includes('BM-'))).toHaveLength(4);
   const [signed] = await logLines(again, 'by=TO&kind=hand-over');
   expect(signed).toContain('4 done');
 });

@@ -119,7 +119,7 @@ test('the order list is a CSV of every lubricant', async ({ page }) => {
   expect(answer.headers()['content-type']).toContain('text/csv');
   const [head, ...rows] = (await answer.text()).trim().split('\r\n');
   expect(head).toContain('code,name,designation,unit,per month,per year,on hand,to order for a year');
-  expect(rows.find((row) => row.startsWith('G-22'))).toMatch(/,kg,\d+\.\d+,\d+\.\d+,\d+/);
+  expect(rows.find((row) => row.startsWith('G-22'))).toMatch(/,kg,\d+(\.\d+)?,\d+(\.\d+)?,\d+/);
 });
 
 test('a lubricant, its stock and a gun are entered, wrong input explained', async ({ page }) => {
@@ -152,4 +152,67 @@ test('a lubricant, its stock and a gun are entered, wrong input explained', asyn
   await form.getByLabel('They weighed').fill('26');
   await form.getByRole('button', { name: 'Add gun' }).click();
   await expect(page.getByRole('listitem').filter({ hasText: 'Trial gun' })).toContainText('1.3 g a stroke');
+});
+
+test('a task is changed, refused with what was typed kept, and seen at the point', async ({ page }) => {
+  await openBook(page, `/plant/machines/${code}/points/30`, 'Mirela Stöger');
+  await page.getByRole('link', { name: 'Change this task' }).click();
+  await expect(page.getByLabel('Title')).toHaveValue('Renew the film');
+  await expect(page.getByLabel('How often')).toHaveValue('80 h');
+  await page.getByLabel('How often').fill('3 × 8 h; then 1,500 h');
+  await page.getByLabel('Title').fill('Oil the drive chain');
+  await page.getByRole('button', { name: 'Save task' }).click();
+  await expect(page.getByText(/How often: .*1,500/)).toBeVisible();
+  await expect(page.getByLabel('Title')).toHaveValue('Oil the drive chain');
+  await page.getByLabel('How often').fill('3 × 8 h; then 120 h or monthly');
+  await expect(page.getByText('Read as: 3 × 8 h; then 120 h or 30 d, whichever comes first')).toBeVisible();
+  await page.getByRole('button', { name: 'Save task' }).click();
+  await expect(page.getByRole('heading', { name: /^Oil the drive chain/ })).toBeVisible();
+  await expect(page.getByText('run-in: 3 times every 8 h')).toBeVisible();
+  await expect(page.getByText('every 120 h or 30 days')).toBeVisible();
+});
+
+test('what is computed is overruled at the point, not changed', async ({ page }) => {
+  await openBook(page, `/plant/machines/${code}/points/1`, 'Mirela Stöger');
+  await page.getByRole('link', { name: 'Change this task' }).click();
+  await expect(page.getByText('How often is computed; overrule it at the point.')).toBeVisible();
+  await expect(page.getByText('The amount is computed; overrule it at the point.')).toBeVisible();
+  await page.getByLabel('Time').fill('7');
+  await page.getByRole('button', { name: 'Save task' }).click();
+  await expect(page.getByText('7.2 g').first()).toBeVisible();
+});
+
+test('a task, a point and a machine go out of use and come back', async ({ page }) => {
+  const due = async () => ((await (await page.request.get(`/api/due?machine=${code}`)).json()) as { total: number }).total;
+  await openBook(page, `/plant/machines/${code}/points/30`, 'Mirela Stöger');
+  const before = await due();
+  const takeOut = async () => {
+    await page.getByText(/^Take .* out of use$/).click();
+    await page.getByRole('button', { name: 'Out of use from today' }).click();
+    await expect(page.getByText('Out of use since')).toBeVisible();
+  };
+  await page.getByRole('link', { name: 'Change this task' }).click();
+  await takeOut();
+  expect(await due()).toBe(before - 1);
+  await page.goto(`/plant/machines/${code}/points/30`);
+  await expect(page.getByText('Out of use since')).toBeVisible();
+  await page.getByRole('button', { name: 'Use Oil the drive chain again' }).click();
+  await expect(page.getByRole('heading', { name: /^Oil the drive chain/ })).toBeVisible();
+
+  await page.goto(`/plant/machines/${code}/points/29/edit`);
+  await takeOut();
+  await page.goto(`/plant/machines/${code}`);
+  await expect(page.getByRole('heading', { name: /Points in walking order/ })).toContainText('29 points');
+  await page.getByRole('link', { name: `${code}·29` }).click();
+  await page.getByRole('button', { name: `Use ${code}·29 again` }).click();
+  await expect(page.getByText('Out of use since')).toBeHidden();
+
+  await page.goto(`/plant/machines/${code}/edit`);
+  await takeOut();
+  expect(await due()).toBe(0);
+  await page.goto('/plant');
+  await page.getByRole('link', { name: code, exact: true }).click();
+  await page.getByRole('button', { name: `Use ${code} again` }).click();
+  await expect(page.getByText('Out of use since')).toBeHidden();
+  expect(await due()).toBe(before);
 });

@@ -1,6 +1,7 @@
 // The part of the bench that runs in process: core alone, one query, and the desk. Prints JSON for bench.mjs.
 import { readConfig } from '../config';
-import { dutyMeter, taskDue } from '../core/interval/task-due';
+import { dueFacts } from '../core/interval/due-facts';
+import { dutyMeter } from '../core/meter/state';
 import type { EffectiveEntry } from '../core/entry/effective';
 import { plantDayOf } from '../core/time/plant-day';
 import { connect } from '../db/connection';
@@ -29,9 +30,9 @@ const service = (index: number, daysAgo: number): EffectiveEntry => ({ id: `${in
 function allDue(points: number): number {
   let dated = 0;
   for (let index = 0; index < points; index += 1) {
-    const { dueOn } = taskDue({
-      taskId: String(index), stages: [{ name: 'run-in', count: 1, hours: 300 }, { name: 'steady', hours: 500 + (index % 4000), days: 30 + (index % 700) }], rhythm: 'actual', toleranceShare: 0.1,
-      entries: histories[index % histories.length]!, meter: dutyMeter(4 + (index % 20)), asOfMs: now.getTime(), timeZone: 'Europe/Vienna', assumedHoursPerDay: 16,
+    const { dueOn } = dueFacts({
+      stages: [{ name: 'run-in', count: 1, hours: 300 }, { name: 'steady', hours: 500 + (index % 4000), days: 30 + (index % 700) }], rhythm: 'actual', toleranceShare: 0.1,
+      entries: histories[index % histories.length]!, meters: { hours: dutyMeter(4 + (index % 20)) }, timeZone: 'Europe/Vienna',
     });
     if (dueOn) dated += 1;
   }

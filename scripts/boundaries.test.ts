@@ -5,7 +5,7 @@ import { dirname, join } from 'node:path';
 import { describe, expect, it } from 'vitest';
 
 const root = process.cwd();
-const rooms = ['core', 'db', 'desk', 'app', 'components', 'outbox', 'workers', 'demo'];
+const rooms = ['core', 'db', 'desk', 'app', 'components', 'outbox', 'workers', 'demo', 'standins'];
 
 type Cruise = { modules: { source: string }[]; summary: { violations: { rule: { name: string }; from: string }[]; totalCruised: number } };
 

@@ -40,20 +40,26 @@ await shoot('machine-chart', '/plant/machines/P1/chart');
 await shoot('grid', '/plant/machines/SO-2/grid');
 await shoot('lubricants', '/lubricants');
 await shoot('lubricant', '/lubricants/O-220');
-await shoot('translate', '/lubricants/translate?plate=SAE%2090');
-await shoot('needs', '/lubricants/needs');
+await shoot('due', '/due?group=area');
+await shoot('outlook', '/due/outlook');
+await shoot('what-if', '/due/what-if', async () => {
+  await page.getByRole('combobox', { name: /^Area/ }).selectOption('Press hall');
+  await page.getByRole('button', { name: /^Pick all/ }).click();
+  await page.getByLabel('Hours run').fill('150');
+  await page.getByRole('button', { name: 'Try it' }).click();
+  await page.getByRole('table', { name: 'The year’s work' }).waitFor();
+  await page.mouse.wheel(0, -2000);
+});
+await shoot('meter', '/plant/machines/P3', async () => {
+  await page.getByRole('link', { name: /^All readings/ }).first().click();
+  await page.getByRole('heading', { name: /^Readings/ }).waitFor();
+});
 await shoot('viscosity-chart', '/lubricants/chart?oil=O-220&oil=O-460&oil=O-46&fromC=20&toC=70&thinnest=20&thickest=1000');
-await shoot('unknown', '/plant/unknown', async () => page.getByRole('checkbox', { name: /of this machine/ }).first().check());
 await shoot('routes', '/routes');
 await shoot('route-builder', '/routes/new', async () => {
   await page.getByLabel('Machine', { exact: true }).selectOption('P1');
   await page.getByRole('button', { name: /^Add all/ }).click();
   await page.mouse.wheel(0, 300);
-});
-await shoot('log', '/log');
-await shoot('entry', '/log?kind=correction', async () => {
-  await page.getByRole('link', { name: /^Entry of/ }).last().click();
-  await page.getByText('Original,').waitFor();
 });
 await shoot('bench', '/bench/grease.interval', async () => {
   await page.getByLabel('Bearing kind').selectOption('ball');
@@ -62,5 +68,6 @@ await shoot('bench', '/bench/grease.interval', async () => {
   await page.getByRole('button', { name: 'Compute' }).click();
   await page.getByRole('heading', { name: 'Result' }).waitFor();
 });
+await shoot('counter', '/counter/P2', async () => {}, phone);
 await shoot('round', '/routes', () => startRound('R-MILLS'), phone);
 await browser.close();

@@ -51,9 +51,9 @@ try {
   mkdirSync(folder, { recursive: true, mode: 0o700 });
   await step('Programs', () => ensurePrograms(['mariadbd', 'mariadb-install-db', 'mariadb', 'chromium']));
   await step('Packages', () => ensureNodeModules(root));
-  await check('Lint', 'npx', ['eslint', '.']);
   await run('npx', ['next', 'typegen'], { cwd: root, env: { NEXT_DIST_DIR: distDir, NEXT_TELEMETRY_DISABLED: '1' }, allowFailure: true });
-  await check('Types', 'npx', ['tsc', '--noEmit']);
+  // Each keeps one core busy; beside each other they take half the time.
+  await Promise.all([check('Lint', 'npx', ['eslint', '.']), check('Types', 'npx', ['tsc', '--noEmit'])]);
   let databaseUrl;
   await step('Database', async () => {
     const server = await startDatabase(folder);

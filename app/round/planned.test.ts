@@ -4,7 +4,7 @@ import { doneEntry, plannedDetail, plannedOf } from './planned';
 
 const gun = { id: 'GUN', code: 'GUN-1', name: 'Lever gun', lubricantId: 'L', gramsPerStroke: 1.2, airPowered: false };
 const stop = (change: Partial<WalkStop>): WalkStop => ({
-  taskId: 't', title: 'Regrease', action: 'grease', pointId: 'p', pointLabel: 'P1·01', pointName: 'Bearing', location: '', machineId: 'm', machineCode: 'P1', machineName: 'Press', areaName: '', machineState: 'any', energySources: [],
+  taskId: 't', title: 'Regrease', action: 'grease', pointId: 'p', pointLabel: 'P1·01', pointName: 'Bearing', location: '', machineId: 'm', machineCode: 'P1', machineName: 'Press', areaName: '', machineState: 'any', energySources: [], operatorCard: null,
   cautions: '', doNots: '', accessNote: '', procedureText: '', enoughSign: '', forbidsAirGun: false, lubricant: { id: 'L', code: 'G-22', name: 'Grease' }, amountKind: 'grams', amount: 20.15, plannedAmount: null, dueWords: '', written: null, ...change,
 });
 

@@ -1,8 +1,11 @@
 import { amount, counted, measured } from '../../components/words';
-import type { AmountKind } from '../../core/register/point-kinds';
+import { type AmountKind, putsNothingIn } from '../../core/register/point-kinds';
 import type { WalkDocument, WalkStop } from '../../core/walk/document';
 
 export type Gun = WalkDocument['guns'][number];
+
+/** As much of a stop as its amount and its answer need; the operator's counter has no more. */
+export type Asked = Pick<WalkStop, 'action' | 'amountKind' | 'amount' | 'lubricant'>;
 
 /** What a stop asks for: the words in the largest type, and the number that ± changes. */
 export type Planned = { words: string; value: number; step: number; unit: string; gun: Gun | null };
@@ -11,7 +14,7 @@ export type Planned = { words: string; value: number; step: number; unit: string
 const strokesFor = (massG: number, gun: Gun) => Math.max(1, Math.round(massG / gun.gramsPerStroke));
 
 /** The plan of a stop in the units the technician holds: strokes of the chosen gun for grease, litres for oil. */
-export function plannedOf(stop: WalkStop, gun: Gun | null): Planned {
+export function plannedOf(stop: Asked, gun: Gun | null): Planned {
   const kind = stop.amountKind as AmountKind;
   if (kind === 'grams' && stop.amount !== null && gun) {
     const strokes = strokesFor(stop.amount, gun);
@@ -24,9 +27,9 @@ export function plannedOf(stop: WalkStop, gun: Gun | null): Planned {
 }
 
 /** The entry that says a stop is done, with what really went in. */
-export function doneEntry(stop: WalkStop, planned: Planned, given: number, drained: number | null): { kind: 'grease' | 'oil-change' | 'top-up' | 'check'; body: Record<string, unknown> } {
+export function doneEntry(stop: Asked, planned: Planned, given: number, drained: number | null): { kind: 'grease' | 'oil-change' | 'top-up' | 'check'; body: Record<string, unknown> } {
   const lubricantId = stop.lubricant?.id;
-  if (stop.action === 'check' || !lubricantId) return { kind: 'check', body: { result: 'in-order' } };
+  if (putsNothingIn(stop.action) || !lubricantId) return { kind: 'check', body: { result: 'in-order' } };
   if (stop.action === 'grease') return { kind: 'grease', body: { lubricantId, massG: planned.gun ? Number((given * planned.gun.gramsPerStroke).toFixed(3)) : given, ...(planned.gun && { strokes: given, gunId: planned.gun.id }) } };
   if (stop.action === 'oil-change') return { kind: 'oil-change', body: { lubricantId, volumeL: given, ...(drained !== null && { drainedL: drained }) } };
   if (planned.unit === 'L') return { kind: 'top-up', body: { lubricantId, amountKind: 'litres', amount: given } };

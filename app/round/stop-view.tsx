@@ -5,6 +5,7 @@ import { useState } from 'react';
 import { readingDoubt } from '../../components/entry/reading-form';
 import { measured, number } from '../../components/words';
 import { type MachineState, machineStates } from '../../core/register/machine-states';
+import { putsNothingIn, taskActions } from '../../core/register/point-kinds';
 import type { WalkDocument, WalkStop } from '../../core/walk/document';
 import { NumberPad, Sheet } from './number-pad';
 import { type Gun, doneEntry, plannedDetail, plannedOf } from './planned';
@@ -55,8 +56,9 @@ export function StopView({ stop, answer, guns, meters, onWrite, onNext }: Props)
           {stop.doNots && <p><strong>Do not.</strong> {stop.doNots}</p>}
           {stop.forbidsAirGun && <p><strong>Do not</strong> use an air-powered gun.</p>}
         </div>
+        {stop.operatorCard && <p className="mt-3">{stop.operatorCard}</p>}
         <p className="mt-4">{stop.title}</p>
-        <p className="flex flex-wrap items-center gap-x-3 text-[40px] leading-tight font-semibold"><span>{stop.action === 'check' ? 'Look and judge' : planned.words}</span>{stop.lubricant && <><span aria-hidden="true">·</span><span className="house-code text-[34px]">{stop.lubricant.code}</span></>}</p>
+        <p className="flex flex-wrap items-center gap-x-3 text-[40px] leading-tight font-semibold"><span>{stop.action === 'check' ? 'Look and judge' : putsNothingIn(stop.action) ? taskActions[stop.action] : planned.words}</span>{stop.lubricant && <><span aria-hidden="true">·</span><span className="house-code text-[34px]">{stop.lubricant.code}</span></>}</p>
         <p>{plannedDetail(stop, planned)}{fitting.length > 1 && <button type="button" className="ml-2 min-h-14 underline" onClick={() => setSheet('gun')}>Other gun</button>}{stop.amountKind === 'grams' && fitting.length === 0 && 'No gun carries this grease: weigh it.'}</p>
         {stop.enoughSign && <p className="mt-1"><strong>Enough:</strong> {stop.enoughSign}</p>}
         {counts && (

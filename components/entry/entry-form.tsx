@@ -3,7 +3,7 @@
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { useFormContext, useWatch } from 'react-hook-form';
-import { type EntryKind, findingWords, skipReasons, urgencies } from '../../core/entry/kinds';
+import { type EntryKind, eventWords, findingWords, skipReasons, urgencies } from '../../core/entry/kinds';
 import { type Dimension, parseQuantity } from '../../core/units/parse-quantity';
 import { longestNote } from '../../core/units/typed-field';
 import { kindWords } from '../entry-words';
@@ -18,10 +18,10 @@ export type HandKind = (typeof handKinds)[number];
 
 /** Everything the form can hold; each kind uses its own part. */
 export type EntryValues = {
-  kind: HandKind; when: string; taskId: string; lubricantId: string; gunId: string; mass: string; strokes: string; volume: string; drained: string; result: string; what: string; urgency: string; reason: string; note: string; basis: string; on: string; hours: string;
+  kind: HandKind; when: string; taskId: string; lubricantId: string; gunId: string; mass: string; strokes: string; volume: string; drained: string; result: string; what: string; urgency: string; reason: string; note: string; basis: string; on: string; hours: string; event: string;
 };
 
-export const emptyEntry: Omit<EntryValues, 'when'> = { kind: 'finding', taskId: '', lubricantId: '', gunId: '', mass: '', strokes: '', volume: '', drained: '', result: 'in-order', what: 'leak', urgency: 'plan', reason: 'machine-running', note: '', basis: 'commissioned', on: '', hours: '' };
+export const emptyEntry: Omit<EntryValues, 'when'> = { kind: 'finding', taskId: '', lubricantId: '', gunId: '', mass: '', strokes: '', volume: '', drained: '', result: 'in-order', what: 'leak', urgency: 'plan', reason: 'machine-running', note: '', basis: 'commissioned', on: '', hours: '', event: '' };
 
 type Option = { value: string; label: string };
 export type EntryContext = { tasks: (Option & { action: string })[]; lubricants: Option[]; guns: (Option & { gramsPerStroke: number; lubricantId: string })[] };
@@ -79,7 +79,7 @@ export function bodyOf(values: EntryValues, { guns }: EntryContext): { ok: true;
       break;
     case 'note':
       if (!note) fields.note = 'Write something first.';
-      body = { text: note };
+      body = { text: note, ...(values.event && { event: values.event }) };
       break;
     case 'commissioning': {
       const hours = typedNumber(fields, 'hours', values.hours, 'hours', 1e9, values.basis === 'at-hours');
@@ -107,6 +107,7 @@ export function EntryFields({ context }: { context: EntryContext }) {
         {kind === 'top-up' && <>{lubricant}<QuantityField name="volume" label="Added" dimension="volume" required hint="0 when the level was in order" /></>}
         {kind === 'check' && <ChoiceField name="result" label="Result" options={[{ value: 'in-order', label: 'in order' }, { value: 'off', label: 'not in order' }]} required />}
         {kind === 'finding' && <><ChoiceField name="what" label="What was seen" options={optionsOf(findingWords)} required /><ChoiceField name="urgency" label="How urgent" options={optionsOf(urgencies)} required /></>}
+        {kind === 'note' && <ChoiceField name="event" label="Something happened" options={optionsOf(eventWords)} empty="no, only a note" hint="Tasks that answer to it fall due" />}
         {kind === 'skip' && <ChoiceField name="reason" label="Why it was skipped" options={optionsOf(skipReasons)} required />}
         {kind === 'commissioning' && (
           <>
@@ -135,7 +136,9 @@ export function EntryForm({ context, personId, machineId, pointId, timeZone, ini
         const body = bodyOf(values, context);
         const happened = instantOf(values.when, timeZone);
         if (!body.ok || !happened.ok) return { ok: false, reason: 'Some fields need another look.', fields: { ...(!body.ok && body.fields), ...(!happened.ok && { when: happened.reason }) } };
-        const answers = values.taskId && !['finding', 'note'].includes(values.kind) ? [values.taskId] : values.kind === 'commissioning' ? context.tasks.map(({ value }) => value) : [];
+        // A commissioning that names no task is that of the whole unit: all its tasks begin anew, and its first hours are planned.
+        const wholeUnit = values.kind === 'commissioning' && values.basis === 'commissioned' && !values.taskId;
+        const answers = wholeUnit ? [] : values.taskId && !['finding', 'note'].includes(values.kind) ? [values.taskId] : values.kind === 'commissioning' ? context.tasks.map(({ value }) => value) : [];
         const answer = await writeNow({ kind: values.kind, personId, machineId, pointId, taskIds: answers, happenedAt: happened.happenedAt, offsetMinutes: happened.offsetMinutes, body: body.body });
         if (answer.state === 'refused') return { ok: false, reason: answer.reason };
         setState(answer.state);

@@ -5,7 +5,9 @@ import { waltherLine } from '../../core/viscosity/walther';
 import { QrCode } from '../qr-code';
 import { LevelGlass } from './level-glass';
 import { MachineOutline } from './machine-outline';
+import { MeterChart } from './meter-chart';
 import { ViscosityChart } from './viscosity-chart';
+import { WeekBars } from './week-bars';
 
 const attribute = (svg: string, element: RegExp, name: string) => Number(new RegExp(`${name}="([\\d.]+)"`).exec(element.exec(svg)![0])![1]);
 
@@ -71,5 +73,40 @@ describe('the QR code', () => {
 
   it('keeps the quiet margin that readers need', () => {
     expect(draw('x')).not.toMatch(/M[01] \d|M\d+ [01]h/);
+  });
+});
+
+describe('weeks as bars', () => {
+  const bar = (week: string, mid: number, low = mid, high = mid) => ({ week, monday: '2026-11-23', low, mid, high, href: `/due/outlook/${week}`, words: `Week ${week}: ${mid} h` });
+  const svg = renderToStaticMarkup(<WeekBars title="Work by week" unit="h" bars={[bar('2026-W48', 4, 2, 6), bar('2026-W49', 2), bar('2026-W50', 0)]} />);
+  const heights = [...svg.matchAll(/<rect[^>]*height="([\d.]+)"[^>]*fill="currentColor"/g)].map(([, height]) => Number(height));
+
+  it('are as high as what they say', () => {
+    expect(heights).toHaveLength(3);
+    expect(heights[0]).toBeCloseTo(2 * heights[1]!, 6);
+    expect(heights[2]).toBe(0);
+  });
+
+  it('lead to their weeks, in words, with a whisker only where the forecast spreads', () => {
+    expect(svg.match(/href="\/due\/outlook\/2026-W\d\d"/g)).toHaveLength(3);
+    expect(svg).toContain('aria-label="Week 2026-W48: 4 h"');
+    expect(svg.match(/stroke-width="1.25"/g)).toHaveLength(1);
+  });
+
+  it('are amber where they are lubricant, and never empty of an axis', () => {
+    expect(renderToStaticMarkup(<WeekBars title="G-22" unit="g" bars={[bar('2026-W48', 0)]} lubricant />)).toContain('var(--color-amber)');
+    expect(renderToStaticMarkup(<WeekBars title="G-22" unit="g" bars={[bar('2026-W48', 0)]} />)).not.toContain('NaN');
+  });
+});
+
+describe('a meter over time', () => {
+  const at = (day: number) => Date.UTC(2026, 5, day);
+  const draw = (leftOut: { atMs: number; value: number }[]) => renderToStaticMarkup(<MeterChart title="Hour meter" unit="h" kept={[{ atMs: at(1), value: 100 }, { atMs: at(8), value: 180 }]} leftOut={leftOut} forecast={[{ atMs: at(8), value: 180 }, { atMs: at(22), value: 340 }]} />);
+
+  it('draws what was kept, dashes what is forecast, and crosses out what was left out', () => {
+    expect(draw([]).match(/<circle/g)).toHaveLength(2);
+    expect(draw([]).match(/stroke-dasharray/g)).toHaveLength(1);
+    expect(draw([{ atMs: at(4), value: 9999 }]).match(/l8 8 m0 -8 l-8 8/g)).toHaveLength(1);
+    expect(draw([{ atMs: at(4), value: 9999 }])).not.toContain('NaN');
   });
 });

@@ -33,6 +33,9 @@ describe('the hour line', () => {
     expect(unknown).not.toContain(' Z"');
     expect(unknown).toContain('>?</text>');
     expect(draw({ dueH: 9000 })).not.toContain(' Z"');
+    // Overdue since longer than the axis reaches: a wedge at the edge, with an arrow that points on.
+    expect(wedge(draw({ lastH: -9000, dueH: -7000 }))).toBe(wedge(draw({ lastH: -9000, dueH: -1000 })));
+    expect(draw({ lastH: -9000, dueH: -7000 }).length).toBeGreaterThan(draw({ lastH: -9000, dueH: -1000 }).length);
   });
 
   it('spaces hours by their square root', () => {

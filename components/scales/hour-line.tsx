@@ -12,7 +12,7 @@ const middle = 16;
  * How to read it: the ruled vertical is *now*, the same in every row; left of it is past, right of it is to come, on a
  * square-root scale with ticks at 8, 40, 200, 1000 and 4000 h. The upright tick is the last service (a double tick
  * while running in), the open bracket the window in which it may be done, the filled wedge the moment it is due, the
- * whisker the spread of the forecast. A line without an end is unknown; a dashed line is a rough guess. `d` or `cyc`
+ * whisker the spread of the forecast; what lies further off than the axis has an arrow at its edge. A line without an end is unknown; a dashed line is a rough guess. `d` or `cyc`
  * marks what is due by days or cycles, converted at the present rate. A wedge left of now is overdue.
  *
  * Drawn on the server; needs no script. Screen readers get the words instead.
@@ -26,7 +26,10 @@ export function HourLine({ facts, words, width = 260 }: { facts: HourLineFacts; 
   const to = dueH === undefined ? place(hourRange.future) : place(dueH);
   const dashes = facts.lowConfidence ? '4 3' : undefined;
   // The ruled "now" is drawn by the list, unbroken down the page; see `nowPosition`.
+  // The letter stands clear of the end of the window.
+  const letterFrom = Math.max(to + 8, toH !== undefined && place(toH) - to < 16 ? place(toH) + 4 : 0);
   const beyond = dueH !== undefined && dueH > hourRange.future;
+  const longAgo = dueH !== undefined && dueH < hourRange.past;
   return (
     <svg role="img" aria-label={words} width={width} height={height} viewBox={`0 0 ${width} ${height}`} className="block max-w-full text-ink">
       {facts.state === 'known' && dueH !== undefined ? (
@@ -37,8 +40,9 @@ export function HourLine({ facts, words, width = 260 }: { facts: HourLineFacts; 
             <path d={`M${place(fromH) + 3} ${middle - 8} H${place(fromH)} V${middle - 3} M${place(toH) - 3} ${middle - 8} H${place(toH)} V${middle - 3}`} fill="none" stroke="currentColor" strokeWidth={1.25} />
           )}
           {earliestH !== undefined && latestH !== undefined && <path d={`M${place(earliestH)} ${middle + 4} V${middle + 10} M${place(earliestH)} ${middle + 7} H${place(latestH)} M${place(latestH)} ${middle + 4} V${middle + 10}`} fill="none" stroke="currentColor" strokeWidth={0.9} />}
+          {longAgo && <path d={`M${to - 5} ${middle - 4} L${to - 10} ${middle} L${to - 5} ${middle + 4}`} fill="none" stroke="currentColor" strokeWidth={1.5} />}
           {beyond ? <path d={`M${to - 4} ${middle - 4} L${to + 4} ${middle} L${to - 4} ${middle + 4}`} fill="none" stroke="currentColor" strokeWidth={1.5} /> : <path d={`M${to - 5} ${middle - 9} H${to + 5} L${to} ${middle} Z`} fill="currentColor" />}
-          {facts.basis !== 'h' && <text x={Math.min(to + 8, width - 18)} y={middle - 3} fontSize={10} fill="currentColor">{facts.basis}</text>}
+          {facts.basis !== 'h' && <text x={Math.min(letterFrom, width - 18)} y={middle - 3} fontSize={10} fill="currentColor">{facts.basis}</text>}
         </>
       ) : (
         <path d={`M${now} ${middle} H${place(hourRange.future) - 8}`} stroke="currentColor" strokeWidth={1} strokeDasharray="1 5" strokeLinecap="round" fill="none" />

@@ -77,7 +77,7 @@ export function TickField({ name, label }: { name: string; label: string }) {
   const { id, control } = useControl(name);
   return (
     <div className="flex min-h-11 items-center gap-3">
-      <input {...control} type="checkbox" className="size-5 accent-ink" />
+      <input {...control} type="checkbox" className="size-5 shrink-0 accent-ink" />
       <label htmlFor={id}>{label}</label>
     </div>
   );
@@ -91,7 +91,7 @@ export function ChoicesField({ name, label, options, hint }: { name: string; lab
       <legend className="mb-1 font-medium">{label}</legend>
       {hint && <p className="caption">{hint}</p>}
       <div className="grid sm:grid-cols-2 lg:grid-cols-3">
-        {options.map((option) => <label key={option.value} className="flex min-h-9 items-center gap-3"><input {...register(name)} type="checkbox" value={option.value} className="size-5 accent-ink" />{option.label}</label>)}
+        {options.map((option) => <label key={option.value} className="flex min-h-9 items-center gap-3"><input {...register(name)} type="checkbox" value={option.value} className="size-5 shrink-0 accent-ink" />{option.label}</label>)}
       </div>
     </fieldset>
   );

@@ -16,26 +16,37 @@ export type LoggedEntry = {
 /** What holds of an original entry after all its corrections; `correctedBy` names the newest one. */
 export type EffectiveEntry<Entry extends LoggedEntry = LoggedEntry> = Entry & { correctedBy: string | null };
 
+type Replacement = { happenedAt: string; taskIds: string[]; body: Record<string, unknown> };
+/** By original: what its newest correction says, null where it voids it, and that correction's id. */
+export type Corrections = Map<string, { by: string; replacement: Replacement | null }>;
+
+/** The newest word on every corrected original. @param corrections entries of kind correction, in any order */
+export function newestCorrections(corrections: readonly LoggedEntry[]): Corrections {
+  const rootOf = new Map<string, string>();
+  const newest: Corrections = new Map();
+  for (const { id, replacesId, body } of [...corrections].sort((a, b) => a.seq - b.seq)) {
+    if (replacesId === null) continue;
+    const root = rootOf.get(replacesId) ?? replacesId;
+    rootOf.set(id, root);
+    if (newest.get(root)?.replacement !== null) newest.set(root, { by: id, replacement: (body.replacement as Replacement | undefined) ?? null });
+  }
+  return newest;
+}
+
+/** An original as it holds after its corrections; undefined where it was voided. */
+export function corrected<Entry extends LoggedEntry>(entry: Entry, corrections: Corrections): EffectiveEntry<Entry> | undefined {
+  const correction = corrections.get(entry.id);
+  if (!correction) return { ...entry, correctedBy: null };
+  return correction.replacement ? { ...entry, ...correction.replacement, correctedBy: correction.by } : undefined;
+}
+
 /**
  * The log as it is to be believed: originals in order of `seq`, each with the body of its newest correction, voided
  * ones left out. The originals themselves are never touched.
  * @param entries originals and their corrections, in any order
  */
 export function effectiveEntries<Entry extends LoggedEntry>(entries: readonly Entry[]): EffectiveEntry<Entry>[] {
-  const inOrder = [...entries].sort((a, b) => a.seq - b.seq);
-  const rootOf = new Map<string, string>();
-  const current = new Map<string, EffectiveEntry<Entry> | null>();
-  for (const entry of inOrder) {
-    if (entry.kind !== 'correction' || entry.replacesId === null) {
-      if (entry.kind !== 'correction') current.set(entry.id, { ...entry, correctedBy: null });
-      continue;
-    }
-    const root = rootOf.get(entry.replacesId) ?? entry.replacesId;
-    rootOf.set(entry.id, root);
-    const before = current.get(root);
-    if (!before) continue;
-    const replacement = entry.body.replacement as { happenedAt: string; taskIds: string[]; body: Record<string, unknown> } | undefined;
-    current.set(root, replacement ? { ...before, happenedAt: replacement.happenedAt, taskIds: replacement.taskIds, body: replacement.body, correctedBy: entry.id } : null);
-  }
-  return [...current.values()].filter((entry) => entry !== null);
+  const corrections = newestCorrections(entries.filter(({ kind }) => kind === 'correction'));
+  const originals = entries.filter(({ kind }) => kind !== 'correction').sort((a, b) => a.seq - b.seq);
+  return originals.flatMap((entry) => corrected(entry, corrections) ?? []);
 }

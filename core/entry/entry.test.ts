@@ -40,7 +40,7 @@ describe('bodies', () => {
 
   it('exist only for kinds of the closed list', () => {
     expect(Object.keys(entryBodies).every((kind) => (entryKinds as readonly string[]).includes(kind))).toBe(true);
-    expect(entryKinds.filter((kind) => !isWritable(kind))).toEqual(['drain', 'flush', 'sample', 'follow-up', 'postpone', 'open', 'close', 'waiver', 'isolation']);
+    expect(entryKinds.filter((kind) => !isWritable(kind))).toEqual(['drain', 'flush', 'sample', 'follow-up', 'open', 'close', 'waiver', 'isolation']);
     expect(serviceKinds).not.toContain('skip');
   });
 

@@ -42,6 +42,16 @@ export const baselineWords = {
   'next-round': 'to be done on the next round',
 } as const;
 
+/** What may happen to a machine that makes tasks due by itself, whatever the meters say. */
+export const eventWords = {
+  flood: 'flood or wash-down',
+  'die-change': 'die or tool change',
+  'first-use': 'first use after standing',
+  'witness-mark': 'witness mark moved',
+  overload: 'overload or crash',
+} as const;
+export type EventName = keyof typeof eventWords;
+
 const keys = <Words extends Record<string, string>>(words: Words) => Object.keys(words) as [keyof Words & string, ...(keyof Words & string)[]];
 
 /** Body of each kind that is open for writing; kinds without one are refused until their forms exist. */
@@ -64,6 +74,8 @@ export const entryBodies = {
   'meter-change': z.strictObject({ meterId: ulid, oldValue: amount('Old dial', '', 1e12), newValue: amount('New dial', '', 1e12), typed, note }),
   finding: z.strictObject({ what: z.enum(keys(findingWords)), urgency: z.enum(keys(urgencies)), text: z.string().max(longestNote).optional().meta({ title: 'What was seen' }) }),
   skip: z.strictObject({ reason: z.enum(keys(skipReasons)), text: z.string().max(longestNote).optional().meta({ title: 'Remark' }) }),
+  /** Puts off the tasks it answers; how far is capped by `latestPostponement`, which the server checks. */
+  postpone: z.strictObject({ untilOn: day.meta({ title: 'Put off until' }), wasDueOn: day.meta({ title: 'Was due on' }), reason }),
   'hand-over': z.strictObject({ scope: z.literal('round'), done: z.int().min(0), skipped: z.int().min(0), left: z.int().min(0), text: z.string().max(longestNote).optional().meta({ title: 'Remark' }) }),
   override: z.strictObject({
     taskId: ulid,
@@ -76,7 +88,7 @@ export const entryBodies = {
     reason,
     typed,
   }),
-  note: z.strictObject({ text: z.string().trim().min(1, { error: 'write something first.' }).max(longestNote).meta({ title: 'Note' }) }),
+  note: z.strictObject({ /** Something that happened to the machine or point, beside its words. */ event: z.enum(keys(eventWords)).optional().meta({ title: 'What happened' }), text: z.string().trim().min(1, { error: 'write something first.' }).max(longestNote).meta({ title: 'Note' }) }),
   correction: z.union([
     z.strictObject({ void: z.literal(true), reason }),
     z.strictObject({ reason, replacement: z.strictObject({ happenedAt: instant('Happened at'), offsetMinutes: z.int().min(-840).max(840), taskIds: z.array(ulid).max(100), body: z.record(z.string(), z.unknown()) }) }),

@@ -1,4 +1,5 @@
 import { type PlantDay, daysBetween } from '../time/plant-day';
+import { finishedStage } from './due-facts';
 import type { TaskDue } from './task-due';
 
 /** How urgent a task is on a day, as a word: the list sorts by it, the hour line draws it, never colour alone. */
@@ -20,9 +21,10 @@ export function standingOn(due: Pick<TaskDue, 'state' | 'dueOn' | 'window'>, tod
 }
 
 /** The standing as a sentence for a list and for a screen reader. */
-export function dueWords(due: Pick<TaskDue, 'state' | 'dueOn' | 'window' | 'by' | 'confidence'>, today: PlantDay): string {
+export function dueWords(due: Pick<TaskDue, 'state' | 'dueOn' | 'window' | 'by' | 'confidence'> & { stage?: string }, today: PlantDay): string {
   if (due.state === 'unknown') return 'last service unknown';
   if (due.state === 'next-round') return 'last service unknown, to be done on the next round';
+  if (due.stage === finishedStage) return 'done; begins again when commissioned';
   if (!due.dueOn) return 'no date: no rate known';
   const days = daysBetween(today, due.dueOn);
   const when = days === 0 ? 'today' : days > 0 ? `in ${days} ${days === 1 ? 'day' : 'days'}` : `${-days} ${days === -1 ? 'day' : 'days'} ago`;

@@ -2,15 +2,17 @@ import { describe, expect, it } from 'vitest';
 import type { EffectiveEntry } from '../entry/effective';
 import type { EntryKind } from '../entry/kinds';
 import { dueWords, standingOn } from './due-words';
-import { type Stage, dutyMeter, meterState, taskDue } from './task-due';
+import { dialsOf, dutyMeter, meterState } from '../meter/state';
+import type { Stage } from './limits';
+import { taskDue } from './task-due';
 
 const asOfMs = Date.parse('2026-06-15T10:00:00Z');
 let seq = 0;
 const entry = (kind: EntryKind, day: string, body: Record<string, unknown> = {}): EffectiveEntry => ({ id: `e${(seq += 1)}`, seq, kind, body, happenedAt: `${day}T08:00:00Z`, machineId: null, pointId: null, taskIds: ['t'], replacesId: null, correctedBy: null });
 const reading = (day: string, value: number) => entry('reading', day, { meterId: 'm', value });
 const spec = { unit: 'hours', rolloverAt: null, resolution: 0.1, maxPerDay: 24, dutyPerDay: null };
-const steadyMeter = () => meterState(spec, ['05-18', '05-25', '06-01', '06-08', '06-15'].map((day, index) => reading(`2026-${day}`, 5000 + 70 * index)), asOfMs);
-const due = (entries: EffectiveEntry[], stages: Stage[] = [{ name: 'run-in', count: 1, hours: 300 }, { name: 'steady', hours: 1000 }], meter = steadyMeter()) => taskDue({ taskId: 't', stages, rhythm: 'actual', toleranceShare: 0.1, entries, meter, asOfMs, timeZone: 'UTC', assumedHoursPerDay: 16 });
+const steadyMeter = () => meterState(spec, dialsOf(['05-18', '05-25', '06-01', '06-08', '06-15'].map((day, index) => reading(`2026-${day}`, 5000 + 70 * index))));
+const due = (entries: EffectiveEntry[], stages: Stage[] = [{ name: 'run-in', count: 1, hours: 300 }, { name: 'steady', hours: 1000 }], meter = steadyMeter()) => taskDue({ stages, rhythm: 'actual', toleranceShare: 0.1, entries, meters: { [meter.unit]: meter }, timeZone: 'UTC' }, asOfMs, 16);
 
 describe('where a task stands', () => {
   it('is unknown without any entry, and draws no wedge', () => {
@@ -43,10 +45,6 @@ describe('where a task stands', () => {
     expect(state.lastServiceAt).toBe('2026-06-01T08:00:00.000Z');
   });
 
-  it('leaves the future out', () => {
-    expect(due([entry('oil-change', '2026-07-01')]).state).toBe('unknown');
-  });
-
   it('stays unknown but wanted when decided for the next round, until it is done', () => {
     const decided = entry('commissioning', '2026-06-10', { basis: 'next-round' });
     expect(standingOn(due([decided]), '2026-06-15')).toBe('due');
@@ -76,13 +74,13 @@ describe('where a task stands', () => {
 
 describe('meter state', () => {
   it('sums over a replaced dial from the log', () => {
-    const state = meterState(spec, [reading('2026-05-01', 900), entry('meter-change', '2026-05-10', { meterId: 'm', oldValue: 950, newValue: 0 }), reading('2026-05-20', 60)], asOfMs);
+    const state = meterState(spec, dialsOf([reading('2026-05-01', 900), entry('meter-change', '2026-05-10', { meterId: 'm', oldValue: 950, newValue: 0 }), reading('2026-05-20', 60)]));
     expect(state.kept.at(-1)!.value).toBe(1010);
     expect(state.rejected).toEqual([]);
   });
 
   it('counts anything but hours as cycles', () => {
-    expect(meterState({ ...spec, unit: 'starts', maxPerDay: 1000 }, [reading('2026-05-01', 5)], asOfMs).unit).toBe('cycles');
+    expect(meterState({ ...spec, unit: 'starts', maxPerDay: 1000 }, dialsOf([reading('2026-05-01', 5)])).unit).toBe('cycles');
   });
 });
 
@@ -109,11 +107,19 @@ describe('standing on a day', () => {
 describe('what else makes a task due', () => {
   const done = entry('oil-change', '2026-06-08');
 
-  it('a change of the ambient band makes it due today, whatever the hours say', () => {
-    const state = taskDue({ taskId: 't', stages: [{ name: 'steady', hours: 1000 }], rhythm: 'actual', toleranceShare: 0.1, entries: [done], meter: steadyMeter(), asOfMs, timeZone: 'UTC', assumedHoursPerDay: 16, dueNow: 'ambient band winter: change to O-100' });
-    expect(state).toMatchObject({ by: 'condition', dueOn: '2026-06-15' });
-    expect(state.working.some(({ label }) => label.includes('ambient band winter'))).toBe(true);
-    expect(standingOn(state, '2026-06-15')).toBe('due');
+  it('an event makes it due on its day, whatever the hours say, and only after the last service', () => {
+    const after = (day: string) => taskDue({ stages: [{ name: 'steady', hours: 1000 }], rhythm: 'actual', toleranceShare: 0.1, entries: [done], meters: { hours: steadyMeter() }, timeZone: 'UTC', events: [{ name: 'the cellar stood under water', atMs: Date.parse(`${day}T08:00:00Z`) }] }, asOfMs, 16);
+    const state = after('2026-06-12');
+    expect(state).toMatchObject({ by: 'event', dueOn: '2026-06-12' });
+    expect(state.working.some(({ label }) => label.includes('the cellar stood under water'))).toBe(true);
+    expect(standingOn(state, '2026-06-15')).toBe('overdue');
+    expect(after('2026-06-07').by).toBe('hours');
+  });
+
+  it('a postponement moves the day, keeps the one it was due on, and ends with the next service', () => {
+    const putOff = entry('postpone', '2026-06-14', { untilOn: '2026-11-01', wasDueOn: '2026-09-16', reason: 'No stop before.' });
+    expect(due([done, putOff])).toMatchObject({ dueOn: '2026-11-01', postponedFrom: '2026-09-16' });
+    expect(due([done, putOff, entry('oil-change', '2026-06-15')]).postponedFrom).toBeUndefined();
   });
 
   it('a task without any interval says so instead of failing', () => {

@@ -1,5 +1,5 @@
 import type { AmountKind } from '../register/point-kinds';
-import type { Stage } from '../interval/task-due';
+import type { Stage } from '../interval/limits';
 
 /** Drops of oil in a millilitre, as the drip method assumes. */
 const dropsPerMl = 25;
@@ -31,10 +31,16 @@ export function timesPerYear(stages: readonly Stage[], hoursPerDay: number): num
 }
 
 /** Grams or litres a task uses in a year, by its planned amount; what is filled "to the mark" goes by the log. */
-export function yearlyNeed({ amountKind, amount, stages, hoursPerDay, gramsPerStroke, litresByLog }: NeedTask): Need {
+export function yearlyNeed({ stages, hoursPerDay, ...amount }: NeedTask): Need {
   const times = timesPerYear(stages, hoursPerDay);
-  const planned = (each: number, unit: 'g' | 'L'): Need => ({ perYear: each * times, unit, timesPerYear: times, by: 'plan' });
-  const unknown: Need = { perYear: 0, unit: null, timesPerYear: times, by: 'unknown' };
+  const { each, unit, by } = amountOfService(amount);
+  return { perYear: each * times, unit, timesPerYear: times, by };
+}
+
+/** Grams or litres of one service. */
+export function amountOfService({ amountKind, amount, gramsPerStroke, litresByLog }: Omit<NeedTask, 'stages' | 'hoursPerDay'>): { each: number; unit: 'g' | 'L' | null; by: Need['by'] } {
+  const planned = (each: number, unit: 'g' | 'L') => ({ each, unit, by: 'plan' as const });
+  const unknown = { each: 0, unit: null, by: 'unknown' as const };
   switch (amountKind) {
     case 'grams':
     case 'purge':
@@ -46,7 +52,7 @@ export function yearlyNeed({ amountKind, amount, stages, hoursPerDay, gramsPerSt
     case 'drops':
       return amount === null ? unknown : planned(amount / dropsPerMl / 1000, 'L');
     case 'to-mark':
-      return litresByLog === null ? unknown : { ...planned(litresByLog, 'L'), by: 'log' };
+      return litresByLog === null ? unknown : { ...planned(litresByLog, 'L'), by: 'log' as const };
     case 'film':
     case 'passes':
       return unknown;

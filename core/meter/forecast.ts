@@ -1,6 +1,7 @@
 import { z } from 'zod';
-import { instant, quantity } from '../fields';
+import { instant, quantity, timeZone } from '../fields';
 import { type Notice, answer, defineMethod, shown } from '../method';
+import { type DutyClock, dutyClock, dutyPlanSchema, meanHours, plainClock } from './duty';
 import { type AccumulatedReading, keepPlausible } from './series';
 
 const dayMs = 86_400_000;
@@ -10,7 +11,7 @@ const windowReadings = 30;
 /** Two readings closer than this tell the resolution of the dial, not the rate. */
 const shortestPairMs = 3_600_000;
 /** A meter not read for longer than this may have stood still or run double shifts meanwhile. */
-const staleDays = 35;
+export const staleDays = 35;
 /** With this many readings in the window the duty plan has no say any more. */
 const enoughReadings = 5;
 /** Beyond a thousand years a date says nothing. */
@@ -27,6 +28,9 @@ const input = z
     resolution: quantity('Smallest step', '', { above: 0, max: 1e6 }).default(0.1),
     maxPerDay: quantity('At most', 'per day', { above: 0, max: 1e9 }).default(24),
     dutyPerDay: rate('Duty plan').optional(),
+    /** Weekdays, closures and seasons; rates are then per average planned day. */
+    dutyPlan: dutyPlanSchema.optional().meta({ title: 'Duty calendar' }),
+    timeZone: timeZone.default('UTC'),
     asOf: instant('As of'),
     targetValue: dialValue('Target (accumulated)'),
   })
@@ -50,25 +54,29 @@ const output = z.object({
 export type Rate = { low: number; mid: number; high: number; confidence: Confidence; readings: number };
 
 /**
- * Use per day: Theil–Sen slope of the last 30 kept readings within 180 days, 10th and 90th percentile of the pair
- * slopes as spread; with fewer than five readings blended with the duty plan in proportion.
+ * Use per day: Theil–Sen slope of the last 30 kept readings within 180 days before `untilMs`, 10th and 90th percentile of
+ * the pair slopes as spread; with fewer than five readings blended with the duty plan in proportion. On a duty clock a
+ * day is an average planned day.
+ * @param untilMs the end of the window: now for a forecast, the last reading for what must not depend on now
  */
-export function rateOf(kept: readonly AccumulatedReading[], asOfMs: number, maxPerDay: number, dutyPerDay: number | undefined): Rate {
-  let window = kept.filter(({ atMs }) => atMs >= asOfMs - windowDays * dayMs).slice(-windowReadings);
-  let stale = kept.length > 0 && asOfMs - kept.at(-1)!.atMs > staleDays * dayMs;
+export function rateOf(kept: readonly AccumulatedReading[], untilMs: number, maxPerDay: number, dutyPerDay: number | undefined, clock: DutyClock = plainClock): Rate {
+  const newest = kept.slice(-windowReadings);
+  let window = newest.filter(({ atMs }) => atMs >= untilMs - windowDays * dayMs);
+  let stale = kept.length > 0 && isStale(kept.at(-1)!.atMs, untilMs);
   if (window.length < 2 && dutyPerDay === undefined && kept.length >= 2) {
-    window = kept.filter(({ atMs }) => atMs >= kept.at(-1)!.atMs - windowDays * dayMs).slice(-windowReadings);
+    window = newest.filter(({ atMs }) => atMs >= kept.at(-1)!.atMs - windowDays * dayMs);
     stale = true;
   }
+  const times = window.map(({ atMs }) => clock.at(atMs));
   const slopes: number[] = [];
   for (let to = 1; to < window.length; to += 1) {
     for (let from = 0; from < to; from += 1) {
-      const elapsed = window[to]!.atMs - window[from]!.atMs;
-      if (elapsed >= shortestPairMs) slopes.push(Math.min(maxPerDay, ((window[to]!.value - window[from]!.value) / elapsed) * dayMs));
+      const days = times[to]! - times[from]!;
+      if (window[to]!.atMs - window[from]!.atMs >= shortestPairMs && days > 0) slopes.push(Math.min(maxPerDay, (window[to]!.value - window[from]!.value) / days));
     }
   }
-  slopes.sort((a, b) => a - b);
-  const measured = slopes.length > 0 ? { low: percentile(slopes, 0.1), mid: percentile(slopes, 0.5), high: percentile(slopes, 0.9) } : undefined;
+  const sorted = Float64Array.from(slopes).sort();
+  const measured = sorted.length > 0 ? { low: percentile(sorted, 0.1), mid: percentile(sorted, 0.5), high: percentile(sorted, 0.9) } : undefined;
   if (!measured && dutyPerDay === undefined) return { low: 0, mid: 0, high: 0, confidence: 'none', readings: window.length };
   // Duty plans are off by a third either way as a rule; that is the spread where nothing has been measured.
   const plan = dutyPerDay === undefined ? undefined : { low: dutyPerDay * (2 / 3), mid: dutyPerDay, high: Math.min(maxPerDay, dutyPerDay * (4 / 3)) };
@@ -79,8 +87,11 @@ export function rateOf(kept: readonly AccumulatedReading[], asOfMs: number, maxP
   return { low: blend('low'), mid: blend('mid'), high: blend('high'), confidence, readings: window.length };
 }
 
+/** True when a meter has not been read for so long that it may have stood still or run double shifts meanwhile. */
+export const isStale = (lastReadMs: number, nowMs: number): boolean => nowMs - lastReadMs > staleDays * dayMs;
+
 /** Percentile of sorted values, linear between neighbours. */
-function percentile(sorted: number[], share: number): number {
+function percentile(sorted: Float64Array, share: number): number {
   const place = share * (sorted.length - 1);
   const low = Math.floor(place);
   return sorted[low]! + (place - low) * ((sorted[low + 1] ?? sorted[low]!) - sorted[low]!);
@@ -104,9 +115,10 @@ export const meterForecast = defineMethod({
   source: 'Theil (1950) and Sen (1968): median of pair slopes; longest plausible chain of readings; duty plan as prior',
   input,
   output,
-  rules: ['dutyPerDay is at most maxPerDay.', 'readings and replacements after asOf are left out.', 'targetValue is accumulated over roll-overs and replacements.'],
-  compute({ readings, rolloverAt, replacements = [], resolution, maxPerDay, dutyPerDay, asOf, targetValue }) {
+  rules: ['dutyPerDay is at most maxPerDay; the mean of dutyPlan.hoursByWeekday where not given.', 'With a dutyPlan, rates are per average planned day and closures use nothing up.', 'readings and replacements after asOf are left out.', 'targetValue is accumulated over roll-overs and replacements.'],
+  compute({ readings, rolloverAt, replacements = [], resolution, maxPerDay, dutyPlan, dutyPerDay = dutyPlan && meanHours(dutyPlan), asOf, targetValue, timeZone: zone }) {
     const asOfMs = Date.parse(asOf);
+    const clock = dutyClock(dutyPlan, zone);
     const places = readings.flatMap(({ at }, index) => (Date.parse(at) <= asOfMs ? [index] : []));
     const series = keepPlausible(places.map((index) => ({ atMs: Date.parse(readings[index]!.at), value: readings[index]!.value })), {
       rolloverAt, resolution, maxPerDay,
@@ -116,16 +128,17 @@ export const meterForecast = defineMethod({
       ...series.rejected.map(({ index, reason }) => ({ index: places[index]!, reason })),
       ...readings.flatMap(({ at }, index) => (Date.parse(at) > asOfMs ? [{ index, reason: 'Lies after the "as of" instant.' }] : [])),
     ].sort((a, b) => a.index - b.index);
-    const { low, mid, high, confidence, readings: used } = rateOf(series.kept, asOfMs, maxPerDay, dutyPerDay);
+    const { low, mid, high, confidence, readings: used } = rateOf(series.kept, asOfMs, maxPerDay, dutyPerDay, clock);
     const last = series.kept.at(-1);
-    const daysSince = last ? (asOfMs - last.atMs) / dayMs : 0;
+    const daysSince = last ? clock.at(asOfMs) - clock.at(last.atMs) : 0;
     const valueNow = (last?.value ?? 0) + mid * daysSince;
 
     const reaches = (perDay: number): string | undefined => {
       if (last && targetValue <= last.value) return new Date(passedAt(series.kept, targetValue)).toISOString();
       const fromMs = last?.atMs ?? asOfMs;
       const days = (targetValue - (last?.value ?? 0)) / perDay;
-      return days <= farthestDays ? new Date(fromMs + days * dayMs).toISOString() : undefined;
+      const atMs = clock.instantOf(clock.at(fromMs) + days, fromMs);
+      return days <= farthestDays && Number.isFinite(atMs) ? new Date(atMs).toISOString() : undefined;
     };
     const dueAt = Object.fromEntries(Object.entries({ earliest: reaches(high), likely: reaches(mid), latest: reaches(low) }).filter(([, at]) => at !== undefined));
     const notices: Notice[] = [];
@@ -136,7 +149,7 @@ export const meterForecast = defineMethod({
       { label: 'Readings kept', expression: `${readings.length} − ${rejected.length} left out; ${used} of them in the window of ${windowDays} days`, value: series.kept.length, unit: 'readings' },
       { label: 'Use per day, median of pair slopes', expression: dutyPerDay !== undefined && used < enoughReadings ? `blended with the duty plan of ${shown(dutyPerDay)}` : '10th … 90th percentile ' + `${shown(low)} … ${shown(high)}`, value: mid, unit: 'per day' },
       { label: 'Accumulated now', expression: `${shown(last?.value ?? 0)} + ${shown(mid)}·${shown(daysSince)} d`, value: valueNow, unit: '' },
-      { label: 'Target reached', expression: mid > 0 ? `(${shown(targetValue)} − ${shown(last?.value ?? 0)}) / ${shown(mid)} d after the last reading` : 'it does not run', value: dueAt.likely ?? 'never', unit: '' },
+      { label: 'Target reached', expression: mid > 0 ? `(${shown(targetValue)} − ${shown(last?.value ?? 0)}) / ${shown(mid)} ${clock === plainClock ? 'd' : 'planned days'} after the last reading` : 'it does not run', value: dueAt.likely ?? 'never', unit: '' },
     ], notices);
   },
 });

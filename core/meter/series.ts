@@ -1,3 +1,5 @@
+import { type DutyClock, plainClock } from './duty';
+
 /**
  * From the dials as read to one accumulated series: roll-overs and replacements are summed, implausible readings are
  * left out with their reason.
@@ -26,13 +28,13 @@ function growthOnDial(from: number, to: number, rolloverAt: number | undefined, 
 
 /**
  * Keeps the largest set of readings that never falls and never grows faster than `maxPerDay` plus one resolution
- * step; of equally large sets the one with the later readings. O(n²) in the number of readings.
+ * step; of equally large sets the one with the later readings. O(n) where all readings fit, O(n²) where none do.
  * @param readings as shown on the dial, in any order of time; `index` in the answer is the position here
  */
 export function keepPlausible(readings: readonly ShownReading[], rules: MeterRules): { kept: AccumulatedReading[]; rejected: RejectedReading[] } {
-  const order = readings.map((reading, index) => ({ ...reading, index })).sort((a, b) => a.atMs - b.atMs || a.index - b.index);
+  const order = inOrder(readings);
   const replacements = [...rules.replacements].sort((a, b) => a.atMs - b.atMs);
-  const dialOf = (atMs: number) => replacements.filter((replacement) => replacement.atMs <= atMs).length;
+  const dialOf = (atMs: number) => (replacements.length === 0 ? 0 : replacements.filter((replacement) => replacement.atMs <= atMs).length);
   const slack = 1e-9 * Math.max(1, rules.resolution);
 
   /** Accumulated growth between two readings, across replaced dials; undefined where the first cannot lead to the second. */
@@ -52,24 +54,32 @@ export function keepPlausible(readings: readonly ShownReading[], rules: MeterRul
 
   const dials = order.map(({ atMs }) => dialOf(atMs));
   const valid = order.map(({ value }) => rules.rolloverAt === undefined || value < rules.rolloverAt);
+  const whole = allKept();
+  if (whole) return { kept: whole, rejected: [] };
+
   const lengths = new Int32Array(order.length);
   const previous = new Int32Array(order.length).fill(-1);
+  /** Longest chain that ends at or before a place: once none is long enough, looking further back is in vain. */
+  const longest = new Int32Array(order.length);
   let best = -1;
   for (let to = 0; to < order.length; to += 1) {
+    longest[to] = to > 0 ? longest[to - 1]! : 0;
     if (!valid[to]) continue;
     lengths[to] = 1;
-    for (let from = to - 1; from >= 0; from -= 1) {
+    for (let from = to - 1; from >= 0 && longest[from]! >= lengths[to]!; from -= 1) {
       if (lengths[from]! < lengths[to]! || !valid[from]) continue;
       const grown = growth(order[from]!, order[to]!, dials[from]!, dials[to]!);
       if (grown === undefined || !fits(grown, order[to]!.atMs - order[from]!.atMs)) continue;
       lengths[to] = lengths[from]! + 1;
       previous[to] = from;
     }
+    longest[to] = Math.max(longest[to]!, lengths[to]!);
     if (best < 0 || lengths[to]! >= lengths[best]!) best = to;
   }
 
   const chain: number[] = [];
-  for (let at = best; at >= 0; at = previous[at]!) chain.unshift(at);
+  for (let at = best; at >= 0; at = previous[at]!) chain.push(at);
+  chain.reverse();
   const kept: AccumulatedReading[] = [];
   for (const [place, at] of chain.entries()) {
     const reading = order[at]!;
@@ -89,6 +99,24 @@ export function keepPlausible(readings: readonly ShownReading[], rules: MeterRul
     return [{ index: reading.index, reason: 'Does not fit the readings after it: they would have to fall or run too fast.' }];
   });
   return { kept, rejected: rejected.sort((a, b) => a.index - b.index) };
+
+  /** The usual case: each reading fits the one before it, so that all of them are the largest set. */
+  function allKept(): AccumulatedReading[] | undefined {
+    const sums: AccumulatedReading[] = [];
+    for (const [place, reading] of order.entries()) {
+      const before = order[place - 1];
+      const grown = before === undefined ? 0 : growth(before, reading, dials[place - 1]!, dials[place]!);
+      if (!valid[place] || grown === undefined || (before !== undefined && !fits(grown, reading.atMs - before.atMs))) return undefined;
+      sums.push({ index: reading.index, atMs: reading.atMs, value: before === undefined ? startValue(reading, dials[place]!, replacements) : sums[place - 1]!.value + grown });
+    }
+    return sums;
+  }
+}
+
+/** By time; of readings at one instant the later one written last. Most series are in order already. */
+function inOrder(readings: readonly ShownReading[]): (ShownReading & { index: number })[] {
+  const order = readings.map(({ atMs, value }, index) => ({ atMs, value, index }));
+  return order.every(({ atMs }, place) => place === 0 || order[place - 1]!.atMs <= atMs) ? order : order.sort((a, b) => a.atMs - b.atMs || a.index - b.index);
 }
 
 const round = (value: number) => Math.round(value * 100) / 100;
@@ -105,16 +133,28 @@ function startValue(reading: ShownReading, dial: number, replacements: readonly 
 }
 
 /**
- * Accumulated value at an instant: on the line between kept readings, beyond them at `perDay`; before the first one
- * never below zero. Undefined for an empty series.
+ * Accumulated value at an instant: on the line between kept readings, beyond them at `perDay` on the machine's clock;
+ * before the first one never below zero. Undefined for an empty series.
  */
-export function valueAt(kept: readonly AccumulatedReading[], atMs: number, perDay: number): number | undefined {
+export function valueAt(kept: readonly AccumulatedReading[], atMs: number, perDay: number, clock: DutyClock = plainClock): number | undefined {
   const first = kept[0];
   const last = kept.at(-1);
   if (!first || !last) return undefined;
-  if (atMs >= last.atMs) return last.value + ((atMs - last.atMs) / dayMs) * perDay;
-  if (atMs <= first.atMs) return Math.max(0, first.value - ((first.atMs - atMs) / dayMs) * perDay);
-  const after = kept.findIndex((reading) => reading.atMs > atMs);
+  if (atMs >= last.atMs) return last.value + (clock.at(atMs) - clock.at(last.atMs)) * perDay;
+  if (atMs <= first.atMs) return Math.max(0, first.value - (clock.at(first.atMs) - clock.at(atMs)) * perDay);
+  const after = firstAfter(kept, atMs);
   const [a, b] = [kept[after - 1]!, kept[after]!];
   return a.value + ((b.value - a.value) * (atMs - a.atMs)) / (b.atMs - a.atMs);
+}
+
+/** Place of the first reading later than an instant; by halving, as histories grow long. */
+function firstAfter(kept: readonly AccumulatedReading[], atMs: number): number {
+  let low = 0;
+  let high = kept.length;
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (kept[middle]!.atMs > atMs) high = middle;
+    else low = middle + 1;
+  }
+  return low;
 }

@@ -7,16 +7,16 @@ import { line, longText, requiredQuantity, typedQuantity } from '../units/typed-
 import { machineStates } from './machine-states';
 import { fieldHeight, fieldWidth } from './outline';
 import { fillRowFor } from './reservoir';
-import { type FieldSpec, type PointKind, amountKinds, fieldsOf, pointKindNames, sourceRanks, taskActions } from './point-kinds';
+import { type FieldSpec, type PointKind, fieldsOf, pointKindNames, sourceRanks } from './point-kinds';
 
 /**
  * The forms of the register and the plan: one schema each, shared by the form, the action behind it and imports.
  * What goes in is what was typed; what comes out is in storage units.
  */
 
-const chosen = <Words extends Record<string, unknown>>(label: string, words: Words) => z.enum(keysOf(words), { error: `${label}: choose one.` });
+export const chosen = <Words extends Record<string, unknown>>(label: string, words: Words) => z.enum(keysOf(words), { error: `${label}: choose one.` });
 const reference = (label: string) => ulid.or(z.literal('')).refine((id) => id !== '', { error: `${label}: choose one.` });
-const optionalReference = ulid.or(z.literal('')).default('').transform((id) => id || null);
+export const optionalReference = ulid.or(z.literal('')).default('').transform((id) => id || null);
 const ticked = z.boolean().default(false);
 /** A day as a date field gives it. Whether it may lie in the future is checked where "now" is known. */
 const dayField = (label: string) => z.string().refine(isPlantDay, { error: `${label}: choose a day.` });
@@ -35,15 +35,29 @@ export const areaForm = z
     if (coldestC !== undefined && warmestC !== undefined && coldestC > warmestC) context.addIssue({ code: 'custom', path: ['warmestC'], message: 'Warmest there: must not be colder than the coldest. Were the two swapped?' });
   });
 
+const monthAndDay = (label: string) => z.string().trim().regex(/^(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/, { error: `${label}: write month and day, such as 11-01.` });
+/** Planned hours of the seven weekdays; all empty where only hours a day are planned. */
+const weekdays = z.array(typedQuantity('hours', { label: 'Hours on the weekday', min: 0, max: 24 })).max(7).default([]).transform((hours) => (hours.some((each) => each !== undefined) ? Array.from({ length: 7 }, (_, index) => hours[index] ?? 0) : null));
+
 export const machineForm = z.strictObject({
   areaId: reference('Area'),
   code: code('Machine code'),
   name: line('Name', { required: true }),
   description: longText('Description'),
   dutyHoursPerDay: typedQuantity('hours', { label: 'Hours a day by plan', min: 0, max: 24 }),
+  hoursByWeekday: weekdays.refine((hours) => hours === null || hours.some((each) => each > 0), { error: 'Hours by weekday: on one day it must run, or leave them all empty.' }),
+  dutySeasons: z.array(z.strictObject({ from: monthAndDay('From'), to: monthAndDay('To'), percent: requiredQuantity('number', { label: 'Of the usual duty', min: 0, max: 2000 }) })).max(6).default([]),
+  keepsRunning: ticked,
   fittingCount: typedQuantity('number', { label: 'Fittings counted', min: 0, max: 2000 }),
   energySources: z.array(z.strictObject({ source: line('Energy source', { required: true }), proofOfZero: line('Proof of zero', { required: true, max: 200 }) })).max(12).default([]),
 });
+
+/** Holidays and shutdown weeks of the plant. */
+export const closuresForm = z
+  .strictObject({ closures: z.array(z.strictObject({ name: line('Name', { required: true }), from: dayField('From'), to: dayField('To') })).max(200) })
+  .superRefine(({ closures }, context) => closures.forEach(({ from, to }, index) => {
+    if (to < from) context.addIssue({ code: 'custom', path: ['closures', index, 'to'], message: 'To: lies before its beginning.' });
+  }));
 
 export const meterUnits = { hours: 'hours', cycles: 'cycles, strokes or cuts', tonnes: 'tonnes', starts: 'starts' } as const;
 
@@ -125,26 +139,6 @@ export const assignmentForm = z.strictObject({
   ambientBand: line('Ambient band', { max: 40 }).transform((band) => band || null),
   overruledBecause: longText('Why it is taken all the same'),
 });
-
-export const taskForm = z
-  .strictObject({
-    action: chosen('What is done', taskActions),
-    title: line('Title', { required: true }),
-    amountKind: chosen('Counted in', amountKinds),
-    amount: typedQuantity('number', { label: 'Amount', above: 0, max: 1e6 }),
-    machineState: chosen('Machine state', machineStates),
-    minutes: requiredQuantity('minutes', { label: 'Time', above: 0, max: 1440 }),
-    procedureText: longText('How it is done'),
-    meterId: optionalReference,
-    runInHours: typedQuantity('hours', { label: 'Run-in after', above: 0, max: 1e6 }),
-    hours: typedQuantity('hours', { label: 'Every (machine hours)', above: 0, max: 1e6 }),
-    cycles: typedQuantity('number', { label: 'Every (cycles)', above: 0, max: 1e12 }),
-    days: typedQuantity('days', { label: 'Every (days)', min: 1, max: 36_525 }),
-  })
-  .superRefine((form, context) => {
-    if (form.hours === undefined && form.cycles === undefined && form.days === undefined) context.addIssue({ code: 'custom', path: ['hours'], message: 'Give at least one limit: machine hours, cycles or days. Whichever comes first wins.' });
-    if (['litres', 'grams', 'strokes', 'purge'].includes(form.amountKind) && form.amount === undefined) context.addIssue({ code: 'custom', path: ['amount'], message: 'Amount: is needed here.' });
-  });
 
 const optionalState = z.union([z.enum(keysOf(machineStates)), z.literal('')]).default('').transform((state) => state || null);
 

@@ -1,3 +1,4 @@
+import { parseStages } from '../interval/stage-words';
 import { type AmountKind, type PointKind, type TaskAction, amountKinds, fieldsOf, pointKindNames, pointKinds, taskActions } from './point-kinds';
 import { type MachineState, machineStates } from './machine-states';
 
@@ -61,7 +62,7 @@ const byWords = (words: Readonly<Record<string, string>>, text: string): string 
 
 const kindWords = Object.fromEntries(pointKindNames.map((kind) => [kind, pointKinds[kind].label]));
 
-export type GridTask = { action: string; title: string; amountKind: string; amount: string; machineState: string; minutes: string; hours: string; days: string };
+export type GridTask = { action: string; title: string; amountKind: string; amount: string; machineState: string; minutes: string; when: string };
 export type GridInput = { point: Record<string, unknown>; lubricantCode: string; task: GridTask | null };
 
 /** What the forms get from a row of the grid. A bearing of known size with no task of its own takes the computed one. */
@@ -80,9 +81,18 @@ export function gridInput(row: GridRow): GridInput {
   return {
     point: { kind, name: cell('name'), location: cell('location'), reservoirId: '', consequence: '2', machineState, cautions: cell('cautions'), doNots: '', accessNote: '', enoughSign: '', forbidsAirGun: false, materials: [], details },
     lubricantCode: cell('lubricant').toUpperCase(),
-    task: hasTask ? { action, title: taskActions[action] ?? action, amountKind, amount, machineState, minutes: '5', hours: cell('hours'), days: cell('days') } : null,
+    task: hasTask ? { action, title: taskActions[action] ?? action, amountKind, amount, machineState, minutes: '5', when: [gridLimit(row, 'hours'), gridLimit(row, 'days')].filter((limit) => limit !== '').join(' or ') } : null,
   };
 }
+
+/** An interval cell as stages are written: a bare number counts in the column's unit. */
+function gridLimit(row: GridRow, column: 'hours' | 'days'): string {
+  const typed = (row[column] ?? '').trim();
+  return /[a-z]$/i.test(typed) || typed === '' ? typed : `${typed} ${column === 'hours' ? 'h' : 'd'}`;
+}
+
+/** In which of the two interval cells the mistake is. */
+export const columnOfInterval = (row: GridRow): GridColumn => (gridLimit(row, 'days') !== '' && !parseStages(gridLimit(row, 'days')).ok ? 'days' : 'hours');
 
 const unitKinds: readonly [RegExp, AmountKind][] = [[/strokes?$/i, 'strokes'], [/drops?$/i, 'drops'], [/passes?$/i, 'passes'], [/^(to )?(the )?mark$/i, 'to-mark'], [/^film$/i, 'film'], [/(^|[\d\s])g$|grams?$/i, 'grams'], [/(^|[\d\s])l$|lit(re|er)s?$/i, 'litres']];
 

@@ -1,10 +1,12 @@
 import type { Material } from '../compat/vocabulary';
-import type { Stage } from '../interval/task-due';
+import type { Stage } from '../interval/limits';
+import type { DutyPlan } from '../meter/duty';
 import type { StoredComputation } from '../method';
 import type { MachineState } from './machine-states';
 import type { Outline } from './outline';
 import type { AmountKind, PointKind, SourceRank, TaskAction } from './point-kinds';
 import type { FillRow } from './reservoir';
+import type { StatedTask } from './task-form';
 
 /**
  * What equal machines share: reservoirs, points, lubricants by source, tasks with their stages. Places in lists stand
@@ -13,6 +15,9 @@ import type { FillRow } from './reservoir';
 export type MachineTemplate = {
   description: string;
   dutyHoursPerDay: number | null;
+  /** Weekdays, seasons and closures of its running; models made before these were kept have none. */
+  dutyPlan?: DutyPlan | null;
+  keepsRunning?: boolean;
   fittingCount: number | null;
   energySources: { source: string; proofOfZero: string }[];
   /** Points by their place in `points`. */
@@ -42,4 +47,6 @@ export type TemplateTask = {
   action: TaskAction; title: string; amountKind: AmountKind; amount: number | null; amountComputed: StoredComputation | null; intervalComputed: StoredComputation | null; machineState: MachineState; procedureText: string; minutes: number; rhythm: 'actual' | 'fixed'; toleranceShare: number;
   /** Stages under the assignment with that place in the list of the point, or else of its reservoir. */
   stages: (Stage & { assignment: number })[];
-};
+  /** Place in `meters` of the one that counts for it; without it the machine's hour meter. */
+  meter?: number | null;
+} & Partial<Pick<StatedTask, 'who' | 'triggers' | 'severity' | 'cyclic'>>;

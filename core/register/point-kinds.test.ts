@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { keysOf, materials } from '../compat/vocabulary';
 import { dimensions } from '../units/parse-quantity';
-import { machineForm, meterForm, pointForm, routeForm, taskForm } from './forms';
+import { machineForm, meterForm, pointForm, routeForm } from './forms';
+import { taskForm } from './task-form';
 import { machineStateNames } from './machine-states';
 import { computesGrease, fieldsOf, pointKindNames, pointKinds, usualEnough } from './point-kinds';
 import { calibrationForm, gunForm, replacementForm, stockForm } from './store-room';
@@ -41,7 +42,7 @@ it('films say how to tell that it is enough; metered points leave it to themselv
 describe('forms of the register', () => {
   const machine = { areaId: '01ARZ3NDEKTSV4RRFFQ69G5FAV', code: 'm-1', name: 'Fan', description: '', dutyHoursPerDay: '', fittingCount: '', energySources: [] };
   const meter = { name: 'Hours', unit: 'hours', rolloverAt: '', resolution: '0.1', maxPerDay: '24' };
-  const task = { action: 'grease', title: 'Regrease', amountKind: 'grams', amount: '20', machineState: 'any', minutes: '5', hours: '1000' };
+  const task = { action: 'grease', title: 'Regrease', amountKind: 'grams', amount: '20', machineState: 'any', minutes: '5', when: '1000 h' };
   const point = { kind: 'rack', name: 'Rack', location: 'Mast', consequence: '2', machineState: 'any' };
 
   it.each([
@@ -54,10 +55,13 @@ describe('forms of the register', () => {
     ['a meter without a step', meterForm, { ...meter, resolution: '' }, 'resolution'],
     ['a meter that counts pears', meterForm, { ...meter, unit: 'pears' }, 'unit'],
     ['a negative roll-over', meterForm, { ...meter, rolloverAt: '-1' }, 'rolloverAt'],
-    ['a task without any limit', taskForm, { ...task, hours: '' }, 'hours'],
+    ['a task without any limit', taskForm, { ...task, when: '' }, 'when'],
     ['grams without an amount', taskForm, { ...task, amount: '' }, 'amount'],
     ['a task of no minutes', taskForm, { ...task, minutes: '0' }, 'minutes'],
-    ['days below one', taskForm, { ...task, hours: '', days: '0.5' }, 'days'],
+    ['days below one', taskForm, { ...task, when: '0.5 d' }, 'when'],
+    ['an interval and a life', taskForm, { ...task, life: '2000 h' }, 'life'],
+    ['a day of the year without its name', taskForm, { ...task, when: '', yearlyOn: '11-01' }, 'yearlyName'],
+    ['a window wider than the interval', taskForm, { ...task, tolerancePct: '80' }, 'tolerancePct'],
     ['a point without a place', pointForm, { ...point, location: ' ' }, 'location'],
     ['a point of kind moon', pointForm, { ...point, kind: 'moon' }, 'kind'],
     ['a material nobody knows', pointForm, { ...point, materials: ['cheese'] }, 'materials.0'],

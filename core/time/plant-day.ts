@@ -18,9 +18,26 @@ function formatFor(timeZone: string): Intl.DateTimeFormat {
   return format;
 }
 
+/** Per zone and UTC day, the offset that holds all day; NaN on the days on which the clock is changed. */
+const offsetsByDay = new Map<string, Map<number, number>>();
+
 /** Milliseconds by which the zone's wall clock is ahead of UTC at an instant (negative west of Greenwich). */
 export function offsetMs(instantMs: number, timeZone: string): number {
   if (timeZone === 'UTC') return 0;
+  let days = offsetsByDay.get(timeZone);
+  if (!days) offsetsByDay.set(timeZone, (days = new Map()));
+  const utcDay = Math.floor(instantMs / dayMs);
+  let offset = days.get(utcDay);
+  if (offset === undefined) {
+    const atStart = askedOffsetMs(utcDay * dayMs, timeZone);
+    offset = atStart === askedOffsetMs((utcDay + 1) * dayMs, timeZone) ? atStart : NaN;
+    days.set(utcDay, offset);
+  }
+  return Number.isNaN(offset) ? askedOffsetMs(instantMs, timeZone) : offset;
+}
+
+/** Asking the calendar takes microseconds, which adds up over ten thousand points. */
+function askedOffsetMs(instantMs: number, timeZone: string): number {
   const part: Record<string, string> = {};
   for (const { type, value } of formatFor(timeZone).formatToParts(instantMs)) part[type] = value;
   const wall = Date.UTC(Number(part.year), Number(part.month) - 1, Number(part.day), Number(part.hour), Number(part.minute), Number(part.second));

@@ -1,15 +1,16 @@
 import { z } from 'zod';
+import { type TaskAction, taskActions } from '../register/point-kinds';
 
 /**
  * What the Round page loads: one versioned document with everything a walk needs, so that it works without signal.
  * Raised `version` means an older page must reload itself before it walks.
  */
-export const walkDocumentVersion = 1;
+export const walkDocumentVersion = 2;
 
 const stop = z.object({
   taskId: z.string(),
   title: z.string(),
-  action: z.enum(['grease', 'oil-change', 'top-up', 'film', 'check', 'drain', 'clean']),
+  action: z.enum(Object.keys(taskActions) as [TaskAction, ...TaskAction[]]),
   pointId: z.string(),
   pointLabel: z.string(),
   pointName: z.string(),
@@ -32,6 +33,8 @@ const stop = z.object({
   /** Plan's number where a person has overridden it. */
   plannedAmount: z.number().nullable(),
   dueWords: z.string(),
+  /** How the operator's card of this machine was kept, for whoever looks here; null where there is none. */
+  operatorCard: z.string().nullable(),
   /** What has already been written for this stop on this round. */
   written: z.object({ entryId: z.string(), kind: z.string() }).nullable(),
 });

@@ -103,4 +103,25 @@ export const migrations: readonly Migration[] = [
 
   // How cold and how warm it gets in an area; halls differ from the yard.
   addColumns('2026-11-25-09-area-ambient', 'area', { coldestC: 'DOUBLE NULL', warmestC: 'DOUBLE NULL' }),
+
+  // When: planned running, what else makes a task due, and since when a band holds.
+  addColumns('2026-11-26-01-machine-duty', 'machine', { dutyPlan: 'JSON NULL', keepsRunning: 'BOOLEAN NOT NULL DEFAULT FALSE' }),
+  addColumns('2026-11-26-02-plant-closures', 'plant', { closures: "JSON NOT NULL DEFAULT '[]'", ambientBandSince: 'DATETIME(3) NULL' }),
+  addColumns('2026-11-26-03-task-rhythm', 'task', { cyclic: 'BOOLEAN NOT NULL DEFAULT FALSE', severity: "JSON NOT NULL DEFAULT '[]'" }),
+
+  // Where every meter and task stands, derived from plan and log. Thrown away and rebuilt at will; holds nothing that depends on now.
+  createTable('2026-11-26-04-meter-state', 'meter_state', `
+    meterId ${id} PRIMARY KEY REFERENCES meter(id), machineId ${id} NOT NULL, readMs BIGINT NULL, shown DOUBLE NULL, accumulated DOUBLE NULL, perDayLow DOUBLE NOT NULL, perDayMid DOUBLE NOT NULL, perDayHigh DOUBLE NOT NULL,
+    confidence VARCHAR(8) CHARACTER SET ascii NOT NULL, windowReadings INT NOT NULL, kept INT NOT NULL, rejected INT NOT NULL, lastRunMs BIGINT NULL, KEY (machineId)`),
+  createTable('2026-11-26-05-due-state', 'due_state', `
+    taskId ${id} PRIMARY KEY REFERENCES task(id), machineId ${id} NOT NULL, areaId ${id} NOT NULL, pointId ${id} NOT NULL, lubricantId ${id} NULL, machineState VARCHAR(24) CHARACTER SET ascii NOT NULL, who VARCHAR(20) CHARACTER SET ascii NOT NULL, hourMeterId ${id} NULL, governingMeterId ${id} NULL,
+    state VARCHAR(12) CHARACTER SET ascii NOT NULL, stage VARCHAR(80) NOT NULL, runIn BOOLEAN NOT NULL, governedBy VARCHAR(12) CHARACTER SET ascii NULL, dueOn DATE NULL, fromOn DATE NULL, toOn DATE NULL, postponedFrom DATE NULL,
+    lastMs BIGINT NULL, lastHours DOUBLE NULL, dueHours DOUBLE NULL, servicesDone INT NOT NULL, confidence VARCHAR(8) CHARACTER SET ascii NOT NULL, bandChange JSON NULL, cameEmpty BOOLEAN NOT NULL,
+    KEY (dueOn, taskId, who), KEY (areaId, dueOn), KEY (lubricantId, dueOn), KEY (machineId), KEY (stage)`),
+  // What one machine's log says of one kind, without wading through all its readings.
+  sqlMigration('2026-11-26-06-entry-machine-kind', 'ALTER TABLE entry ADD KEY entry_machine_kind (machineId, kind, seq)', 'ALTER TABLE entry DROP KEY entry_machine_kind'),
+
+  // Sets of tasks that the plant makes for kinds of points; those of the first hours apply themselves when a unit is commissioned.
+  createTable('2026-11-26-07-task-template', 'task_template', `id ${id} PRIMARY KEY, name VARCHAR(120) NOT NULL UNIQUE, pointKind VARCHAR(40) NOT NULL, firstHours BOOLEAN NOT NULL DEFAULT FALSE, tasks JSON NOT NULL, retiredOn DATE NULL, ${version}, ${stamps}`),
+  addColumns('2026-11-26-08-change-set-kind', 'change_set', { kind: "VARCHAR(16) NOT NULL DEFAULT 'points'" }),
 ];

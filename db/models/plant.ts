@@ -1,5 +1,5 @@
 import { type CreationOptional, type InferAttributes, type InferCreationAttributes, Model, type Sequelize } from 'sequelize';
-import { boolean, columns, integer, json, optionalText, primaryId, text } from './columns';
+import { boolean, columns, instantColumn, integer, json, optionalText, primaryId, text } from './columns';
 
 /** The one plant of this database: its clock, its schools, its units. */
 export class Plant extends Model<InferAttributes<Plant>, InferCreationAttributes<Plant>> {
@@ -13,6 +13,10 @@ export class Plant extends Model<InferAttributes<Plant>, InferCreationAttributes
   declare ambientBands: { name: string; fromC: number; toC: number }[];
   /** The band that holds at present, as a person declared it; null where bands are not used. */
   declare ambientBandNow: CreationOptional<string | null>;
+  /** Since when it holds: a change that it asks for is due from then on. */
+  declare ambientBandSince: CreationOptional<Date | null>;
+  /** Holidays and shutdown weeks, in which only machines that keep running run. */
+  declare closures: CreationOptional<{ name: string; from: string; to: string }[]>;
   declare greaseSchool: CreationOptional<'fixed' | 'by-interval'>;
   declare temperatureRule: CreationOptional<'steps' | 'halving'>;
   declare displayUnits: Record<string, string>;
@@ -27,7 +31,7 @@ export class Person extends Model<InferAttributes<Person>, InferCreationAttribut
 }
 
 export function initPlant(sequelize: Sequelize) {
-  Plant.init(columns({ id: primaryId, name: text, timeZone: text, dayStartsAtMinutes: { ...integer, defaultValue: 360 }, weekStartsOn: { ...integer, defaultValue: 1 }, ambientBands: json, ambientBandNow: optionalText, greaseSchool: { ...text, defaultValue: 'fixed' }, temperatureRule: { ...text, defaultValue: 'steps' }, displayUnits: json }), { sequelize, tableName: 'plant' });
+  Plant.init(columns({ id: primaryId, name: text, timeZone: text, dayStartsAtMinutes: { ...integer, defaultValue: 360 }, weekStartsOn: { ...integer, defaultValue: 1 }, ambientBands: json, ambientBandNow: optionalText, ambientBandSince: { ...instantColumn, allowNull: true }, closures: { ...json, defaultValue: [] }, greaseSchool: { ...text, defaultValue: 'fixed' }, temperatureRule: { ...text, defaultValue: 'steps' }, displayUnits: json }), { sequelize, tableName: 'plant' });
   Person.init(columns({ id: primaryId, initials: text, name: text, role: text, active: { ...boolean, defaultValue: true } }), { sequelize, tableName: 'person' });
   return { Plant, Person };
 }

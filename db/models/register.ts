@@ -1,5 +1,7 @@
 import { type CreationOptional, DataTypes, type InferAttributes, type InferCreationAttributes, Model, type Sequelize } from 'sequelize';
 import type { Material } from '../../core/compat/vocabulary';
+import type { Stage } from '../../core/interval/limits';
+import type { DutyPlan } from '../../core/meter/duty';
 import type { MachineTemplate } from '../../core/register/machine-template';
 import type { FillRow } from '../../core/register/reservoir';
 import type { Outline } from '../../core/register/outline';
@@ -35,6 +37,10 @@ export class Machine extends Model<InferAttributes<Machine>, InferCreationAttrib
   declare description: string;
   /** Hours a day by plan, for machines without a meter and as prior for those with few readings. */
   declare dutyHoursPerDay: number | null;
+  /** Weekdays and seasons of its running, where they were planned; the plant's closures come on top. */
+  declare dutyPlan: CreationOptional<DutyPlan | null>;
+  /** Runs on through holidays and shutdowns, as a kiln does. */
+  declare keepsRunning: CreationOptional<boolean>;
   /** How many fittings were counted on the machine, so that a forgotten one shows. */
   declare fittingCount: number | null;
   /** A plain drawing: boxes and, by point, the place of its number. */
@@ -115,13 +121,19 @@ export class LubePoint extends Model<InferAttributes<LubePoint>, InferCreationAt
   declare version: CreationOptional<number>;
 }
 
+/** One point before and after a change of many. */
+export type PointChange = { pointId: string; version: number; before: Record<string, unknown>; after: Record<string, unknown> };
+/** What a template did to one point: tasks made, and the stages that others had before. */
+export type TemplateChange = { pointId: string; created: string[]; restaged: { taskId: string; assignmentId: string; before: Stage[]; after: Stage[] }[] };
+
 /** Many points changed at once: what each was before and after, so that it can be undone. */
 export class ChangeSet extends Model<InferAttributes<ChangeSet>, InferCreationAttributes<ChangeSet>> {
   declare id: string;
   declare personId: string;
   declare madeAt: Date;
   declare title: string;
-  declare changes: { pointId: string; version: number; before: Record<string, unknown>; after: Record<string, unknown> }[];
+  declare kind: CreationOptional<'points' | 'template' | 'what-if'>;
+  declare changes: (PointChange | TemplateChange)[];
   declare undoneAt: CreationOptional<Date | null>;
 }
 
@@ -130,7 +142,7 @@ export function initRegister(sequelize: Sequelize) {
   const longText = { type: DataTypes.TEXT, allowNull: false };
   Area.init(columns({ id: primaryId, code: text, name: text, position: integer, outline: optionalJson, coldestC: optionalNumber, warmestC: optionalNumber }), { sequelize, tableName: 'area' });
   MachineModel.init(columns({ id: primaryId, name: text, description: longText, template: json }), { sequelize, tableName: 'machine_model' });
-  Machine.init(columns({ id: primaryId, areaId: idColumn, modelId: optionalId, code: text, name: text, description: longText, dutyHoursPerDay: optionalNumber, fittingCount: optionalInteger, outline: optionalJson, energySources: json, retiredOn: optionalDay, version }), { sequelize, tableName: 'machine', version: true });
+  Machine.init(columns({ id: primaryId, areaId: idColumn, modelId: optionalId, code: text, name: text, description: longText, dutyHoursPerDay: optionalNumber, dutyPlan: optionalJson, keepsRunning: { ...boolean, defaultValue: false }, fittingCount: optionalInteger, outline: optionalJson, energySources: json, retiredOn: optionalDay, version }), { sequelize, tableName: 'machine', version: true });
   MachineCode.init(columns({ code: { ...text, primaryKey: true }, machineId: idColumn }), { sequelize, tableName: 'machine_code' });
   Meter.init(columns({ id: primaryId, machineId: idColumn, name: text, unit: text, rolloverAt: optionalNumber, resolution: { ...number, defaultValue: 0.1 }, maxPerDay: { ...number, defaultValue: 24 }, version }), { sequelize, tableName: 'meter', version: true });
   Reservoir.init(columns({ id: primaryId, machineId: idColumn, name: text, capacityL: optionalNumber, residualL: optionalNumber, fillMark: { ...text, defaultValue: '' }, fillMarkState: optionalText, checkMark: { ...text, defaultValue: '' }, checkMarkState: optionalText, posture: { ...text, defaultValue: '' }, settleMinutes: optionalInteger, mounting: { ...text, defaultValue: '' }, fillTable: { ...json, defaultValue: [] }, levelMarks: { ...json, defaultValue: [] }, confirmed: optionalJson, comesEmpty: { ...boolean, defaultValue: false }, version }), { sequelize, tableName: 'reservoir', version: true });
@@ -138,6 +150,6 @@ export function initRegister(sequelize: Sequelize) {
     id: primaryId, machineId: idColumn, reservoirId: optionalId, number: integer, walkPosition: integer, kind: text, name: text, location: text, details: json, consequence: { ...integer, defaultValue: 2 }, criticalPeriods: json,
     machineState: { ...text, defaultValue: 'any' }, accessNote: longText, cautions: longText, doNots: longText, enoughSign: { ...text, defaultValue: '' }, forbidsAirGun: { ...boolean, defaultValue: false }, plug: optionalJson, materials: { ...json, defaultValue: [] }, retiredOn: optionalDay, version,
   }), { sequelize, tableName: 'lube_point', version: true });
-  ChangeSet.init(columns({ id: primaryId, personId: idColumn, madeAt: instantColumn, title: text, changes: json, undoneAt: { ...instantColumn, allowNull: true } }), { sequelize, tableName: 'change_set' });
+  ChangeSet.init(columns({ id: primaryId, personId: idColumn, madeAt: instantColumn, title: text, kind: { ...text, defaultValue: 'points' }, changes: json, undoneAt: { ...instantColumn, allowNull: true } }), { sequelize, tableName: 'change_set' });
   return { Area, MachineModel, Machine, MachineCode, Meter, Reservoir, LubePoint, ChangeSet };
 }

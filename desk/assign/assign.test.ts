@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { freshDatabase } from '../../db/testing';
 import { declareBand } from '../plan/ambient-band';
+import { projectMachines } from '../plan/projection';
 import { loadTaskStates } from '../plan/states';
 import { createTask, takeGreaseProposal } from '../plan/tasks';
 import { confirmFill, createReservoir, updateReservoir } from '../register/reservoirs';
@@ -95,10 +96,11 @@ describe('choosing and filling', async () => {
     expect(await addAssignment(desk, worm, { ...source, lubricantId: oils.winter, ambientBand: 'winter' })).toMatchObject({ ok: true });
     const topUp = newId();
     await db.Task.create({ id: topUp, pointId: worm, action: 'top-up', title: 'Top up', amountKind: 'to-mark', amount: null, machineState: 'any' });
+    await projectMachines(db, [ids.machine]);
     const codes = async () => Object.fromEntries((await loadTaskStates(db, desk.now, { pointId: worm })).map(({ action, lubricant, due, bandChange }) => [action, [lubricant!.code, due.by ?? null, bandChange?.wants ?? null]]));
     expect(await codes()).toMatchObject({ 'oil-change': ['WORM', 'hours', null], 'top-up': ['WORM', null, null] });
     expect(await declareBand(desk, 'winter')).toMatchObject({ ok: true });
-    expect(await codes()).toMatchObject({ 'oil-change': ['WIN', 'condition', 'WIN'], 'top-up': ['WORM', null, 'WIN'] });
+    expect(await codes()).toMatchObject({ 'oil-change': ['WIN', 'event', 'WIN'], 'top-up': ['WORM', null, 'WIN'] });
     const taskId = (await db.Task.findOne({ where: { pointId: worm, action: 'oil-change' } }))!.id;
     await writeEntry(db, desk.now, entry({ kind: 'oil-change', pointId: worm, taskIds: [taskId], body: { lubricantId: oils.winter, volumeL: 1.8 } }));
     expect(await codes()).toMatchObject({ 'oil-change': ['WIN', 'hours', null], 'top-up': ['WIN', null, null] });
@@ -109,6 +111,6 @@ describe('choosing and filling', async () => {
   it('a sealed bearing is refused a grease task', async () => {
     await db.LubePoint.update({ details: { ...(await point(ids.point)).details, designation: '6312-2Z' } }, { where: { id: ids.point } });
     expect(await takeGreaseProposal(desk, ids.point)).toMatchObject({ ok: false, reason: expect.stringContaining('not regreased') });
-    expect(await createTask(desk, ids.point, { action: 'grease', title: 'Regrease', amountKind: 'grams', amount: '5', machineState: 'any', minutes: '5', procedureText: '', meterId: '', runInHours: '', hours: '500', cycles: '', days: '' })).toMatchObject({ ok: false, reason: expect.stringContaining('not regreased') });
+    expect(await createTask(desk, ids.point, { action: 'grease', title: 'Regrease', amountKind: 'grams', amount: '5', machineState: 'any', minutes: '5', procedureText: '', meterId: '', when: '500 h' })).toMatchObject({ ok: false, reason: expect.stringContaining('not regreased') });
   });
 });

@@ -8,6 +8,7 @@ import { plantDayOf } from '../../core/time/plant-day';
 import { type Desk, type Result, done, refusal } from '../desk';
 import { parseForm } from '../parse';
 import { thePlant } from '../plant';
+import { projectMachines } from '../plan/projection';
 import { ambientOf, chooseFor } from './choose';
 
 /**
@@ -39,6 +40,7 @@ export async function addAssignment({ db, now, actor }: Desk, pointId: string, v
   }
   return db.sequelize.transaction(async (transaction) => {
     const assignment = await insertAssignment({ db, now }, owner, { ...fields, overruledBecause: stops.length > 0 ? overruledBecause.trim() : '' }, actor.id, judged, transaction);
+    await projectMachines(db, [point.machineId], transaction);
     return done({ id: assignment.id });
   });
 }

@@ -1,6 +1,7 @@
 import { ulid } from 'ulid';
 import { type Desk, type Result, done, refusal } from '../desk';
 import { thePlant } from '../plant';
+import { projectMachines } from './projection';
 import { writeEntry } from '../write/write-entries';
 
 /**
@@ -14,6 +15,10 @@ export async function declareBand({ db, now, actor }: Desk, band: string): Promi
   if (next === (plant.ambientBandNow ?? null)) return done(null);
   const written = await writeEntry(db, now, { id: ulid(now.getTime()), kind: 'note', kindVersion: 1, body: { text: next ? `Ambient band now: ${next}.` : 'Ambient bands are not followed any more.' }, happenedAt: now.toISOString(), offsetMinutes: 0, personId: actor.id, deviceId: 'server', machineId: null });
   if (!written.ok) return refusal('fault', written.reason);
-  await plant.update({ ambientBandNow: next });
+  await plant.update({ ambientBandNow: next, ambientBandSince: next === null ? null : now });
+  const banded = await db.select<{ machineId: string }>(
+    `SELECT DISTINCT lube_point.machineId FROM assignment JOIN lube_point ON lube_point.id = assignment.pointId OR lube_point.reservoirId = assignment.reservoirId WHERE assignment.ambientBand IS NOT NULL`,
+  );
+  await projectMachines(db, banded.map(({ machineId }) => machineId));
   return done(null);
 }

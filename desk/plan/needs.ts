@@ -1,8 +1,8 @@
-import { type Need, yearlyNeed } from '../../core/lubricant/needs';
+import { type Need, amountOfService, yearlyNeed } from '../../core/lubricant/needs';
 import type { Database } from '../desk';
 import { type TaskState, loadTaskStates } from './states';
 
-export type TaskNeed = Need & { state: TaskState };
+export type TaskNeed = Need & { state: TaskState; each: number };
 /** What one lubricant needs, in grams or litres; a month is a twelfth of the year. */
 export type LubricantNeed = { lubricantId: string; code: string; name: string; unit: 'g' | 'L'; perYear: number; byRoute: { route: string; perYear: number }[]; unknownTasks: number };
 
@@ -27,10 +27,10 @@ async function litresByLog(db: Database, now: Date): Promise<Map<string, number>
 /** What every task of the plan uses in a year. */
 export async function loadNeeds(db: Database, now: Date): Promise<TaskNeed[]> {
   const [states, guns, litres] = await Promise.all([loadTaskStates(db, now), db.Gun.findAll({ order: [['code', 'ASC']] }), litresByLog(db, now)]);
-  return states.map((state) => ({
-    state,
-    ...yearlyNeed({ amountKind: state.amount.kind, amount: state.amount.value, stages: state.interval.stages, hoursPerDay: state.due.hourLine.hoursPerDay, gramsPerStroke: guns.find(({ lubricantId }) => lubricantId === state.lubricant?.id)?.gramsPerStroke ?? null, litresByLog: litres.get(state.taskId) ?? null }),
-  }));
+  return states.map((state) => {
+    const amount = { amountKind: state.amount.kind, amount: state.amount.value, gramsPerStroke: guns.find(({ lubricantId }) => lubricantId === state.lubricant?.id)?.gramsPerStroke ?? null, litresByLog: litres.get(state.taskId) ?? null };
+    return { state, each: amountOfService(amount).each, ...yearlyNeed({ ...amount, stages: state.interval.stages, hoursPerDay: state.due.hourLine.hoursPerDay }) };
+  });
 }
 
 /** The needs of the plan by lubricant and route; a task on no route counts under `no route`. */

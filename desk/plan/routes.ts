@@ -4,6 +4,7 @@ import { routeForm } from '../../core/register/forms';
 import { type Desk, type Result, done, refusal } from '../desk';
 import { parseForm } from '../parse';
 import { checkVersion, saving } from '../register/save';
+import { selectStops } from './select';
 
 const codeTaken = { code: 'Another route has this code. Choose another.' };
 
@@ -51,8 +52,8 @@ async function saveRoute(db: Desk['db'], now: Date, values: unknown, save: (form
 
 export type RouteSummary = { id: string; code: string; name: string; note: string; version: number; taskIds: string[] };
 
-/** All routes with their tasks in walking order. */
+/** All routes with their tasks in walking order, those that are no longer done left out. */
 export async function listRoutes({ db }: Pick<Desk, 'db'>): Promise<RouteSummary[]> {
-  const [routes, stops] = await Promise.all([db.Route.findAll({ where: { retiredOn: null }, order: [['code', 'ASC']] }), db.Stop.findAll({ order: [['position', 'ASC']] })]);
+  const [routes, stops] = await Promise.all([db.Route.findAll({ where: { retiredOn: null }, order: [['code', 'ASC']] }), selectStops(db)]);
   return routes.map(({ id, code, name, note, version }) => ({ id, code, name, note, version, taskIds: stops.filter(({ routeId }) => routeId === id).map(({ taskId }) => taskId) }));
 }

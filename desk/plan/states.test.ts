@@ -5,7 +5,8 @@ import { startRound, walkDocumentOf, listRounds } from '../walk/rounds';
 import { writeEntry } from '../write/write-entries';
 import { readChain, readLog } from '../read/log';
 import { createRoute } from './routes';
-import { loadMeters, loadTaskStates } from './states';
+import { deriveMeters } from './meters';
+import { deriveTaskStates } from './states';
 
 describe('where tasks stand', async () => {
   const db = await freshDatabase();
@@ -17,7 +18,7 @@ describe('where tasks stand', async () => {
     if (!outcome.ok) throw new Error(outcome.reason);
     return sent;
   };
-  const due = async (asOf = desk.now) => (await loadTaskStates(db, asOf, { taskIds: [ids.task] }))[0]!.due;
+  const due = async (asOf = desk.now) => (await deriveTaskStates(db, asOf, { taskIds: [ids.task] }))[0]!.due;
   const about = { pointId: ids.point, taskIds: [ids.task] };
 
   it('is unknown, without a date, before anything is written', async () => {
@@ -49,7 +50,7 @@ describe('where tasks stand', async () => {
 
   it('leaves an implausible reading out, and says so', async () => {
     await write({ kind: 'reading', happenedAt: at('06-15', '09:30'), body: { meterId: ids.meter, value: 900, confirmed: 'read twice' } });
-    const [meter] = await loadMeters(db, desk.now, [ids.machine]);
+    const [meter] = await deriveMeters(db, desk.now, [ids.machine]);
     expect(meter!.state.rejected).toMatchObject([{ reason: expect.stringContaining('does not run backwards') }]);
     expect(meter!.last!.value).toBe(5280);
     expect((await due()).dueOn).toBe('2026-09-23');
@@ -58,7 +59,7 @@ describe('where tasks stand', async () => {
   it('follows a person’s interval, keeps the plan’s number beside it, and goes back', async () => {
     const override = (value: number | null) => write({ kind: 'override', ...about, taskIds: [], body: { taskId: ids.task, field: 'interval', unit: 'h', computed: 1000, value, reason: 'Dusty corner.' } });
     await override(500);
-    const [state] = await loadTaskStates(db, desk.now, { taskIds: [ids.task] });
+    const [state] = await deriveTaskStates(db, desk.now, { taskIds: [ids.task] });
     expect(state!.interval.override).toMatchObject({ value: 500, computed: 1000, by: 'Anna', reason: 'Dusty corner.' });
     expect(state!.due.dueOn).toBe('2026-08-04');
     await override(null);
@@ -94,7 +95,7 @@ describe('where tasks stand', async () => {
       if (!round.ok) throw new Error(round.reason);
       expect(await startRound(desk, route.value.id, 'all')).toEqual(round);
       const before = await walkDocumentOf(db, desk.now, round.value.id);
-      expect(before).toMatchObject({ ok: true, value: { version: 1, signedAt: null, stops: [{ pointLabel: 'M-1·01', cautions: 'Shaft turns.', amount: 20, written: null }], guns: [{ gramsPerStroke: 1.2 }] } });
+      expect(before).toMatchObject({ ok: true, value: { version: 2, signedAt: null, stops: [{ pointLabel: 'M-1·01', cautions: 'Shaft turns.', amount: 20, written: null }], guns: [{ gramsPerStroke: 1.2 }] } });
       const done = await write({ kind: 'grease', ...about, roundId: round.value.id, body: { lubricantId: ids.grease, massG: 20.4, strokes: 17 } });
       await write({ kind: 'hand-over', machineId: null, roundId: round.value.id, body: { scope: 'round', done: 1, skipped: 0, left: 0 } });
       expect(await walkDocumentOf(db, desk.now, round.value.id)).toMatchObject({ value: { signedAt: expect.any(String), stops: [{ written: { entryId: done.id, kind: 'grease' } }] } });

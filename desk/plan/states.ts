@@ -1,13 +1,17 @@
-import { effectiveEntries, type EffectiveEntry, type LoggedEntry } from '../../core/entry/effective';
 import type { EntryBody } from '../../core/entry/kinds';
-import { type MeterState, type Stage, type TaskDue, dutyMeter, meterState, taskDue } from '../../core/interval/task-due';
+import type { DueFacts } from '../../core/interval/due-facts';
+import { effectiveEntries } from '../../core/entry/effective';
+import type { Stage } from '../../core/interval/limits';
+import { type AsOf, type HourMeter, type TaskDue, dueAsOf, taskDue } from '../../core/interval/task-due';
+import type { Trigger } from '../../core/interval/triggers';
+import { type MeterState, dutyMeter } from '../../core/meter/state';
 import type { StoredComputation } from '../../core/method';
-import { byRank, winnerInBand } from '../../core/register/assignment';
 import type { MachineState } from '../../core/register/machine-states';
-import { type AmountKind, type PointKind, type SourceRank, type TaskAction, usualEnough } from '../../core/register/point-kinds';
-import { contentsByPoint } from '../assign/contents';
+import { type AmountKind, type PointKind, type TaskAction, type Who, usualEnough } from '../../core/register/point-kinds';
 import type { Database } from '../desk';
-import { thePlant } from '../plant';
+import { type BandChange, type LubricantRef, derivePlan, lubricantRef, overrideStages } from './derive';
+import { machineLog } from './projection';
+import { type EntryRow, type Plan, type TaskFilter, type TaskPlanRow, assignmentsInForce, entryColumns, groupBy, parseEntry, plannedHours, plannedStages, selectPlan, taskCondition, taskJoins } from './select';
 
 /** A person's number in place of the computed or stated one. */
 export type Override = { value: number; unit: string; computed: number | null; reason: string; by: string; at: string };
@@ -20,195 +24,146 @@ export type TaskState = {
   machineState: MachineState;
   procedureText: string;
   minutes: number;
+  who: Who;
+  triggers: Trigger[];
+  cyclic: boolean;
+  severity: { name: string; value: number }[];
+  rhythm: 'actual' | 'fixed';
+  toleranceShare: number;
   amount: { kind: AmountKind; value: number | null; planned: number | null; computed: StoredComputation | null; override: Override | null };
-  interval: { stages: Stage[]; computed: StoredComputation | null; override: Override | null };
-  point: { id: string; number: number; kind: PointKind; name: string; location: string; walkPosition: number; cautions: string; doNots: string; accessNote: string; enoughSign: string; forbidsAirGun: boolean; consequence: number };
+  interval: { stages: Stage[]; /** The lubricant it was set for, where that is another than the one in force. */ setFor: LubricantRef | null; computed: StoredComputation | null; override: Override | null };
+  point: { id: string; number: number; kind: PointKind; name: string; location: string; walkPosition: number; cautions: string; doNots: string; accessNote: string; enoughSign: string; forbidsAirGun: boolean; consequence: number; temperatureC: number | null };
   machine: { id: string; code: string; name: string; hasHourMeter: boolean };
   area: { id: string; code: string; name: string };
-  lubricant: { id: string; code: string; name: string } | null;
+  lubricant: LubricantRef | null;
   routes: { id: string; code: string; name: string }[];
   /** The ambient band asks for another lubricant than the sump holds: a change is due, and until it is logged tops are of what is in there. */
-  bandChange: { band: string; holds: string; wants: string } | null;
+  bandChange: BandChange | null;
   /** A new unit that came empty and has not been filled by the log. */
   cameEmpty: boolean;
   due: TaskDue;
 };
 
-type TaskRow = {
-  taskId: string; title: string; action: TaskAction; taskMachineState: MachineState; procedureText: string; minutes: number; amountKind: AmountKind; amount: number | null; amountComputed: StoredComputation | null; intervalComputed: StoredComputation | null;
-  meterId: string | null; rhythm: 'actual' | 'fixed'; toleranceShare: number;
-  pointId: string; number: number; kind: PointKind; pointName: string; location: string; walkPosition: number; cautions: string; doNots: string; accessNote: string; enoughSign: string; forbidsAirGun: number; consequence: number; reservoirId: string | null; comesEmpty: number | null;
-  machineId: string; machineCode: string; machineName: string; dutyHoursPerDay: number | null; areaId: string; areaCode: string; areaName: string;
+type TaskRow = TaskPlanRow & {
+  title: string; procedureText: string; minutes: number; amountKind: AmountKind; amount: number | null; amountComputed: StoredComputation | null; intervalComputed: StoredComputation | null;
+  number: number; kind: PointKind; pointName: string; location: string; walkPosition: number; cautions: string; doNots: string; accessNote: string; enoughSign: string; forbidsAirGun: number; consequence: number; details: Record<string, number | string>;
+  machineCode: string; machineName: string; areaCode: string; areaName: string;
 };
-type AssignmentRow = { id: string; pointId: string | null; reservoirId: string | null; ambientBand: string | null; lubricantId: string; code: string; name: string; source: SourceRank; sourceOn: string };
-type StageRow = { assignmentId: string; taskId: string; name: string; count: number | null; hours: number | null; cycles: number | null; days: number | null; standstillDays: number | null };
-type EntryRow = Omit<LoggedEntry, 'body' | 'taskIds'> & { body: string; taskIds: string; personName: string };
-type MeterRow = { id: string; machineId: string; unit: string; rolloverAt: number | null; resolution: number; maxPerDay: number };
 
-/** Which tasks: all of the plant, of one machine, of one point, or a named few. */
-export type TaskFilter = { machineId?: string; pointId?: string; taskIds?: string[] };
+/** What the projection keeps of a task and of the meters it goes by. */
+type StandingRow = {
+  taskId: string; state: DueFacts['state']; stage: string; runIn: number; governedBy: DueFacts['by'] | null; dueOn: string | null; fromOn: string | null; toOn: string | null; postponedFrom: string | null; lastMs: number | string | null; lastHours: number | null; dueHours: number | null; servicesDone: number;
+  confidence: DueFacts['confidence']; bandChange: BandChange | null; cameEmpty: number; lubricantId: string | null; lubricantCode: string | null; lubricantName: string | null;
+  governingReadMs: number | string | null; hoursReadMs: number | string | null; accumulated: number | null; perDayLow: number | null; perDayMid: number | null; perDayHigh: number | null; hoursConfidence: MeterState['rate']['confidence'] | null; windowReadings: number | null;
+};
+
+/** What now has to be added to: the part of a task's state that depends on the log. */
+type Standing = { due: TaskDue; stages: Stage[]; stagesOf: LubricantRef | null; lubricant: LubricantRef | null; bandChange: BandChange | null; cameEmpty: boolean };
 
 /**
- * Where tasks stand as of an instant, derived from the plan and the log. Nothing here is stored; the same call with an
- * earlier `asOf` shows the page of that day as the log then was believed.
+ * Where tasks stand now, from the projection: nothing of the log is read but the overrides.
+ * @param filter all tasks of the plant when not given
  */
-export async function loadTaskStates(db: Database, asOf: Date, filter: TaskFilter = {}): Promise<TaskState[]> {
+export async function loadTaskStates(db: Database, now: Date, filter: TaskFilter = {}): Promise<TaskState[]> {
+  if (filter.taskIds?.length === 0 || filter.machineIds?.length === 0) return [];
+  const [plan, rows, standings] = await Promise.all([
+    selectPlan(db, filter),
+    selectTasks(db, filter),
+    db.select<StandingRow>(
+      `SELECT due_state.taskId, due_state.state, due_state.stage, due_state.runIn, due_state.governedBy, due_state.dueOn, due_state.fromOn, due_state.toOn, due_state.postponedFrom, due_state.lastMs, due_state.lastHours, due_state.dueHours, due_state.servicesDone, due_state.confidence, due_state.bandChange, due_state.cameEmpty,
+         lubricant.id AS lubricantId, lubricant.code AS lubricantCode, lubricant.name AS lubricantName, governing.readMs AS governingReadMs, hours.readMs AS hoursReadMs, hours.accumulated, hours.perDayLow, hours.perDayMid, hours.perDayHigh, hours.confidence AS hoursConfidence, hours.windowReadings
+       ${taskJoins} JOIN due_state ON due_state.taskId = task.id LEFT JOIN lubricant ON lubricant.id = due_state.lubricantId
+         LEFT JOIN meter_state AS governing ON governing.meterId = due_state.governingMeterId LEFT JOIN meter_state AS hours ON hours.meterId = due_state.hourMeterId
+       WHERE ${taskCondition(filter)}`, filter),
+  ]);
+  const byTask = new Map(standings.map((row) => [row.taskId, row]));
+  const { overrides, routes } = await besides(db, rows);
+  return rows.flatMap((row) => {
+    const standing = byTask.get(row.taskId);
+    if (!standing) return [];
+    const override = overrides.get(`${row.taskId}/interval`) ?? null;
+    const planned = plannedStages(plan, row.taskId, assignmentsInForce(plan, row), standing.bandChange?.holds);
+    return [assemble(plan, row, {
+      stages: overrideStages(planned.stages, override), stagesOf: planned.of ? lubricantRef(planned.of) : null, bandChange: standing.bandChange, cameEmpty: Boolean(standing.cameEmpty),
+      lubricant: standing.lubricantId ? { id: standing.lubricantId, code: standing.lubricantCode!, name: standing.lubricantName! } : null,
+      due: dueAsOf(factsOfRow(standing), asOfRow(plan, row, standing, now)),
+    }, overrides, routes)];
+  });
+}
+
+/**
+ * Where tasks stood as of an instant, derived from plan and log as the log then was believed, each with the working. For
+ * the page where somebody asks why, and for turning back the diary.
+ */
+export async function deriveTaskStates(db: Database, asOf: Date, filter: TaskFilter = {}): Promise<TaskState[]> {
   if (filter.taskIds?.length === 0) return [];
-  const plant = await thePlant(db);
-  const tasks = await selectTasks(db, filter);
-  if (tasks.length === 0) return [];
-  const ids = { tasks: tasks.map(({ taskId }) => taskId), points: [...new Set(tasks.map(({ pointId }) => pointId))], machines: [...new Set(tasks.map(({ machineId }) => machineId))], reservoirs: [...new Set(tasks.flatMap(({ reservoirId }) => reservoirId ?? []))] };
-  const [assignments, stages, routes, entries, meters] = await Promise.all([selectAssignments(db, ids), selectStages(db, ids.tasks), selectRoutes(db, ids.tasks), selectEntries(db, ids), selectMeters(db, ids.machines)]);
+  const [plan, rows] = await Promise.all([selectPlan(db, filter), selectTasks(db, filter)]);
+  const log = await machineLog(db, [...new Set(plan.tasks.map(({ machineId }) => machineId))], { untilMs: asOf.getTime() });
+  const { overrides, routes } = await besides(db, rows, asOf.getTime());
+  const derived = new Map([...derivePlan(plan, log)].map((each) => [each.row.taskId, each]));
+  return rows.flatMap((row) => {
+    const each = derived.get(row.taskId);
+    if (!each) return [];
+    return [assemble(plan, row, { due: taskDue(each.input, asOf.getTime(), assumedHours(plan, row)), stages: each.stages, stagesOf: each.stagesOf, lubricant: each.lubricant, bandChange: each.bandChange, cameEmpty: each.cameEmpty }, overrides, routes)];
+  });
+}
 
-  const assignmentsOf = groupBy(assignments, ({ pointId, reservoirId }) => pointId ?? reservoirId!);
-  const stagesOf = groupBy(stages, ({ taskId }) => taskId);
-  const routesOf = groupBy(routes, ({ taskId }) => taskId);
-  const effective = effectiveEntries(entries.map(parseEntry));
-  const answering = new Map<string, (typeof effective)[number][]>();
+const assumedHours = (plan: Plan, { machineId }: { machineId: string }) => { const machine = plan.machines.get(machineId); return (machine && plannedHours(machine)) || 24; };
+
+/** The stored facts as the core knows them. */
+export function factsOfRow({ state, stage, runIn, governedBy, dueOn, fromOn, toOn, postponedFrom, lastMs, lastHours, dueHours, servicesDone, confidence }: Pick<StandingRow, 'state' | 'stage' | 'runIn' | 'governedBy' | 'dueOn' | 'fromOn' | 'toOn' | 'postponedFrom' | 'lastMs' | 'lastHours' | 'dueHours' | 'servicesDone' | 'confidence'>): DueFacts {
+  return {
+    state, stage, runIn: Boolean(runIn), servicesDone, confidence,
+    ...(governedBy && { by: governedBy }), ...(dueOn && { dueOn }), ...(fromOn && toOn && { window: { fromOn, toOn } }), ...(postponedFrom && { postponedFrom }),
+    ...(lastMs !== null && { lastMs: Number(lastMs) }), ...(lastHours !== null && { lastHours }), ...(dueHours !== null && { dueHours }),
+  };
+}
+
+function asOfRow(plan: Plan, row: { machineId: string }, { governingReadMs, hoursReadMs, accumulated, perDayLow, perDayMid, perDayHigh, hoursConfidence, windowReadings }: StandingRow, now: Date): AsOf {
+  const duty = assumedHours(plan, row);
+  const machine = plan.machines.get(row.machineId);
+  const clock = plan.clockOf(row.machineId);
+  const read: HourMeter | undefined = hoursReadMs === null || accumulated === null ? undefined : { kept: [{ index: 0, atMs: Number(hoursReadMs), value: accumulated }], clock, rate: { low: perDayLow!, mid: perDayMid!, high: perDayHigh!, confidence: hoursConfidence!, readings: windowReadings! } };
+  const planned = machine && plannedHours(machine) ? dutyMeter(plannedHours(machine)!, clock) : undefined;
+  return { nowMs: now.getTime(), timeZone: plan.timeZone, hours: read ?? planned, governingReadMs: governingReadMs === null ? undefined : Number(governingReadMs), assumedHoursPerDay: duty };
+}
+
+function assemble(plan: Plan, row: TaskRow, { due, stages, stagesOf, lubricant, bandChange, cameEmpty }: Standing, overrides: Map<string, Override | null>, routes: Map<string, { id: string; code: string; name: string }[]>): TaskState {
+  const amountOverride = overrides.get(`${row.taskId}/amount`) ?? null;
+  return {
+    taskId: row.taskId, title: row.title, action: row.action, machineState: row.machineState, procedureText: row.procedureText, minutes: row.minutes, who: row.who, triggers: row.triggers, cyclic: Boolean(row.cyclic), severity: row.severity, rhythm: row.rhythm, toleranceShare: row.toleranceShare,
+    amount: { kind: row.amountKind, value: amountOverride?.value ?? row.amount, planned: row.amount, computed: row.amountComputed, override: amountOverride },
+    interval: { stages, setFor: stagesOf && lubricant && stagesOf.id !== lubricant.id ? stagesOf : null, computed: row.intervalComputed, override: overrides.get(`${row.taskId}/interval`) ?? null },
+    point: { id: row.pointId, number: row.number, kind: row.kind, name: row.pointName, location: row.location, walkPosition: row.walkPosition, cautions: row.cautions, doNots: row.doNots, accessNote: row.accessNote, enoughSign: row.enoughSign || usualEnough(row.kind), forbidsAirGun: Boolean(row.forbidsAirGun), consequence: row.consequence, temperatureC: typeof row.details.temperatureC === 'number' ? row.details.temperatureC : null },
+    machine: { id: row.machineId, code: row.machineCode, name: row.machineName, hasHourMeter: (plan.metersOf.get(row.machineId) ?? []).some(({ unit }) => unit === 'hours') },
+    area: { id: row.areaId, code: row.areaCode, name: row.areaName },
+    lubricant, routes: routes.get(row.taskId) ?? [], bandChange, cameEmpty, due,
+  };
+}
+
+/** What a list shows beside the due date: overrides as they then stood, and the routes a task is on. */
+async function besides(db: Database, rows: readonly TaskRow[], untilMs = Infinity) {
+  const machineIds = [...new Set(rows.map(({ machineId }) => machineId))];
+  const taskIds = rows.map(({ taskId }) => taskId);
+  if (rows.length === 0) return { overrides: new Map<string, Override | null>(), routes: new Map<string, { id: string; code: string; name: string }[]>() };
+  const [overriding, people, stops] = await Promise.all([
+    db.select<EntryRow>(`SELECT ${entryColumns} FROM entry WHERE entry.kind IN ('override', 'correction') AND entry.machineId IN (:machineIds)`, { machineIds }),
+    db.Person.findAll({ attributes: ['id', 'name'] }),
+    db.select<{ taskId: string; id: string; code: string; name: string }>('SELECT stop.taskId, route.id, route.code, route.name FROM stop JOIN route ON route.id = stop.routeId WHERE route.retiredOn IS NULL AND stop.taskId IN (:taskIds) ORDER BY route.code', { taskIds }),
+  ]);
+  const nameOf = new Map(people.map(({ id, name }) => [id, name]));
   const overrides = new Map<string, Override | null>();
-  for (const entry of effective) {
-    for (const taskId of entry.taskIds) {
-      const answers = answering.get(taskId);
-      if (answers) answers.push(entry);
-      else answering.set(taskId, [entry]);
-    }
-    if (entry.kind === 'override' && Date.parse(entry.happenedAt) <= asOf.getTime()) {
-      const body = entry.body as EntryBody<'override'>;
-      overrides.set(`${body.taskId}/${body.field}`, body.value === null ? null : { value: body.value, unit: body.unit, computed: body.computed, reason: body.reason, by: entry.personName, at: entry.happenedAt });
-    }
+  for (const entry of effectiveEntries(overriding.map(parseEntry))) {
+    if (Date.parse(entry.happenedAt) > untilMs) continue;
+    const body = entry.body as EntryBody<'override'>;
+    overrides.set(`${body.taskId}/${body.field}`, body.value === null ? null : { value: body.value, unit: body.unit, computed: body.computed, reason: body.reason, by: nameOf.get(entry.personId) ?? 'unknown', at: entry.happenedAt });
   }
-  const asOfMs = asOf.getTime();
-  // What is in the sump matters only where a band may ask for another oil, or where a unit may have come empty.
-  const banded = new Set(assignments.filter(({ ambientBand }) => ambientBand !== null).map(({ pointId, reservoirId }) => pointId ?? reservoirId!));
-  const sumps = [...new Map(tasks.filter(({ pointId, reservoirId, comesEmpty }) => comesEmpty || banded.has(pointId) || (reservoirId !== null && banded.has(reservoirId))).map(({ pointId, reservoirId }) => [pointId, { id: pointId, reservoirId }])).values()];
-  const contents = await contentsByPoint(db, asOf, sumps);
-  const states = meterStates(meters, tasks, effective, asOfMs);
-
-  return tasks.map((row): TaskState => {
-    const ranked = byRank([...(assignmentsOf.get(row.pointId) ?? []), ...((row.reservoirId && assignmentsOf.get(row.reservoirId)) || [])]);
-    const winner = winnerInBand(ranked, plant.ambientBandNow ?? null);
-    const inside = assignments.find(({ lubricantId }) => lubricantId === contents.get(row.pointId));
-    const bandChange = winner?.ambientBand && inside && inside.lubricantId !== winner.lubricantId ? { band: winner.ambientBand, holds: inside.code, wants: winner.code } : null;
-    const lubricant = bandChange && row.action !== 'oil-change' ? inside! : winner;
-    const amountOverride = overrides.get(`${row.taskId}/amount`) ?? null;
-    const intervalOverride = overrides.get(`${row.taskId}/interval`) ?? null;
-    const plannedStages = stagesInForce(stagesOf.get(row.taskId) ?? [], ranked.map(({ id }) => id));
-    const effectiveStages = overrideStages(plannedStages, intervalOverride);
-    const meter = row.meterId ? states.byId.get(row.meterId) : (states.hourMeterOf.get(row.machineId) ?? states.firstMeterOf.get(row.machineId));
-    const usable = meter && meter.kept.length > 0 ? meter : row.dutyHoursPerDay ? dutyMeter(row.dutyHoursPerDay) : meter;
-    return {
-      taskId: row.taskId, title: row.title, action: row.action, machineState: row.taskMachineState, procedureText: row.procedureText, minutes: row.minutes,
-      amount: { kind: row.amountKind, value: amountOverride?.value ?? row.amount, planned: row.amount, computed: row.amountComputed, override: amountOverride },
-      interval: { stages: effectiveStages, computed: row.intervalComputed, override: intervalOverride },
-      point: { id: row.pointId, number: row.number, kind: row.kind, name: row.pointName, location: row.location, walkPosition: row.walkPosition, cautions: row.cautions, doNots: row.doNots, accessNote: row.accessNote, enoughSign: row.enoughSign || usualEnough(row.kind), forbidsAirGun: Boolean(row.forbidsAirGun), consequence: row.consequence },
-      machine: { id: row.machineId, code: row.machineCode, name: row.machineName, hasHourMeter: states.hourMeterOf.has(row.machineId) },
-      area: { id: row.areaId, code: row.areaCode, name: row.areaName },
-      lubricant: lubricant ? { id: lubricant.lubricantId, code: lubricant.code, name: lubricant.name } : null,
-      routes: (routesOf.get(row.taskId) ?? []).map(({ id, code, name }) => ({ id, code, name })),
-      bandChange,
-      cameEmpty: Boolean(row.comesEmpty) && !contents.has(row.pointId),
-      due: taskDue({ dueNow: bandChange && row.action === 'oil-change' ? `ambient band ${bandChange.band}: change to ${bandChange.wants}` : null, taskId: row.taskId, stages: effectiveStages, rhythm: row.rhythm, toleranceShare: row.toleranceShare, entries: answering.get(row.taskId) ?? [], meter: usable, asOfMs, timeZone: plant.timeZone, assumedHoursPerDay: row.dutyHoursPerDay || 24 }),
-    };
-  });
+  return { overrides, routes: groupBy(stops, ({ taskId }) => taskId) };
 }
 
-/** A meter with its readings, as the machine's page and the diary show it. */
-export type MeterReadingState = { id: string; machineId: string; name: string; unit: string; version: number; rolloverAt: number | null; resolution: number; maxPerDay: number; state: MeterState; last: { value: number; at: string } | null };
-
-/** The meters of some machines (all of the plant when not given) with what the log says of them. */
-export async function loadMeters(db: Database, asOf: Date, machineIds?: string[]): Promise<MeterReadingState[]> {
-  const meters = await db.Meter.findAll({ where: machineIds ? { machineId: machineIds } : {}, order: [['name', 'ASC']] });
-  if (meters.length === 0) return [];
-  const machines = await db.Machine.findAll({ where: { id: meters.map(({ machineId }) => machineId) } });
-  const entries = effectiveEntries((await selectMeterEntries(db, [...new Set(meters.map(({ machineId }) => machineId))])).map(parseEntry));
-  const ofMeter = groupBy(entries, ({ body }) => String(body.meterId));
-  return meters.map((meter) => {
-    const mine = (ofMeter.get(meter.id) ?? []).filter(({ happenedAt }) => Date.parse(happenedAt) <= asOf.getTime());
-    const duty = meter.unit === 'hours' ? (machines.find(({ id }) => id === meter.machineId)?.dutyHoursPerDay ?? null) : null;
-    const readings = mine.filter(({ kind }) => kind === 'reading').sort((a, b) => Date.parse(a.happenedAt) - Date.parse(b.happenedAt));
-    const state = meterState({ unit: meter.unit, rolloverAt: meter.rolloverAt, resolution: meter.resolution, maxPerDay: meter.maxPerDay, dutyPerDay: duty }, mine, asOf.getTime());
-    const last = state.kept.length > 0 ? readings.filter((entry) => Date.parse(entry.happenedAt) === state.kept.at(-1)!.atMs).at(-1) : undefined;
-    return { id: meter.id, machineId: meter.machineId, name: meter.name, unit: meter.unit, version: meter.version, rolloverAt: meter.rolloverAt, resolution: meter.resolution, maxPerDay: meter.maxPerDay, state, last: last ? { value: (last.body as EntryBody<'reading'>).value, at: last.happenedAt } : null };
-  });
-}
-
-function selectTasks(db: Database, { machineId, pointId, taskIds }: TaskFilter): Promise<TaskRow[]> {
-  const where = ['task.retiredOn IS NULL', 'lube_point.retiredOn IS NULL', 'machine.retiredOn IS NULL', machineId && 'machine.id = :machineId', pointId && 'lube_point.id = :pointId', taskIds && 'task.id IN (:taskIds)'].filter(Boolean).join(' AND ');
-  return db.select<TaskRow>(
-    `SELECT task.id AS taskId, task.title, task.action, task.machineState AS taskMachineState, task.procedureText, task.minutes, task.amountKind, task.amount, task.amountComputed, task.intervalComputed, task.meterId, task.rhythm, task.toleranceShare,
-       lube_point.id AS pointId, lube_point.number, lube_point.kind, lube_point.name AS pointName, lube_point.location, lube_point.walkPosition, lube_point.cautions, lube_point.doNots, lube_point.accessNote, lube_point.enoughSign, lube_point.forbidsAirGun, lube_point.consequence, lube_point.reservoirId, reservoir.comesEmpty,
-       machine.id AS machineId, machine.code AS machineCode, machine.name AS machineName, machine.dutyHoursPerDay, area.id AS areaId, area.code AS areaCode, area.name AS areaName
-     FROM task JOIN lube_point ON lube_point.id = task.pointId JOIN machine ON machine.id = lube_point.machineId JOIN area ON area.id = machine.areaId LEFT JOIN reservoir ON reservoir.id = lube_point.reservoirId
-     WHERE ${where} ORDER BY area.position, machine.code, lube_point.walkPosition, task.id`,
-    { machineId, pointId, taskIds },
-  );
-}
-
-const selectAssignments = (db: Database, { points, reservoirs }: { points: string[]; reservoirs: string[] }) =>
-  db.select<AssignmentRow>(
-    `SELECT assignment.id, assignment.pointId, assignment.reservoirId, assignment.ambientBand, assignment.lubricantId, lubricant.code, lubricant.name, assignment.source, assignment.sourceOn
-     FROM assignment JOIN lubricant ON lubricant.id = assignment.lubricantId WHERE assignment.pointId IN (:points) ${reservoirs.length > 0 ? 'OR assignment.reservoirId IN (:reservoirs)' : ''}`,
-    { points, reservoirs },
-  );
-
-const selectStages = (db: Database, tasks: string[]) =>
-  db.select<StageRow>('SELECT assignmentId, taskId, name, `count`, hours, cycles, days, standstillDays FROM interval_stage WHERE taskId IN (:tasks) ORDER BY position', { tasks });
-
-const selectRoutes = (db: Database, tasks: string[]) =>
-  db.select<{ taskId: string; id: string; code: string; name: string }>('SELECT stop.taskId, route.id, route.code, route.name FROM stop JOIN route ON route.id = stop.routeId WHERE route.retiredOn IS NULL AND stop.taskId IN (:tasks) ORDER BY route.code', { tasks });
-
-const entryColumns = 'entry.id, entry.seq, entry.kind, entry.body, entry.happenedAt, entry.machineId, entry.pointId, entry.taskIds, entry.replacesId, person.name AS personName';
-
-/** Entries that answer the tasks, overrides of their points, and the readings of their machines. Corrections included. */
-const selectEntries = (db: Database, { tasks, machines }: { tasks: string[]; machines: string[] }) =>
-  db.select<EntryRow>(
-    `SELECT ${entryColumns} FROM entry JOIN person ON person.id = entry.personId
-     WHERE entry.id IN (SELECT entryId FROM entry_task WHERE taskId IN (:tasks)) OR (entry.machineId IN (:machines) AND entry.kind IN ('reading', 'meter-change', 'override', 'correction')) ORDER BY entry.seq`,
-    { tasks, machines },
-  );
-
-const selectMeterEntries = (db: Database, machines: string[]) =>
-  db.select<EntryRow>(`SELECT ${entryColumns} FROM entry JOIN person ON person.id = entry.personId WHERE entry.machineId IN (:machines) AND entry.kind IN ('reading', 'meter-change', 'correction') ORDER BY entry.seq`, { machines });
-
-const selectMeters = (db: Database, machines: string[]) => db.select<MeterRow>('SELECT id, machineId, unit, rolloverAt, resolution, maxPerDay FROM meter WHERE machineId IN (:machines) ORDER BY name', { machines });
-
-const parseEntry = (row: EntryRow) => ({ ...row, seq: Number(row.seq), body: JSON.parse(row.body) as Record<string, unknown>, taskIds: JSON.parse(row.taskIds) as string[] });
-
-/** The stages of the winning assignment; where it has none for this task, those of the next best that has. */
-function stagesInForce(rows: StageRow[], assignmentsByRank: string[]): Stage[] {
-  const owner = assignmentsByRank.find((id) => rows.some(({ assignmentId }) => assignmentId === id)) ?? rows[0]?.assignmentId;
-  return rows.filter(({ assignmentId }) => assignmentId === owner).map(({ name, count, hours, cycles, days, standstillDays }) => ({ name, ...(count !== null && { count }), ...(hours !== null && { hours }), ...(cycles !== null && { cycles }), ...(days !== null && { days }), ...(standstillDays !== null && { standstillDays }) }));
-}
-
-/** A person's interval replaces the limit of the same unit in the steady stages. */
-function overrideStages(stages: Stage[], override: Override | null): Stage[] {
-  if (!override) return stages;
-  const key = override.unit === 'd' ? 'days' : override.unit === 'h' ? 'hours' : 'cycles';
-  return stages.map((stage) => (stage.count === undefined ? { ...stage, [key]: override.value } : stage));
-}
-
-function meterStates(meters: MeterRow[], tasks: TaskRow[], entries: EffectiveEntry[], asOfMs: number) {
-  const readings = groupBy(entries.filter(({ kind }) => kind === 'reading' || kind === 'meter-change'), ({ body }) => String(body.meterId));
-  const dutyOf = new Map(tasks.map(({ machineId, dutyHoursPerDay }) => [machineId, dutyHoursPerDay]));
-  const byId = new Map<string, MeterState>();
-  const hourMeterOf = new Map<string, MeterState>();
-  const firstMeterOf = new Map<string, MeterState>();
-  for (const meter of meters) {
-    const state = meterState({ ...meter, dutyPerDay: meter.unit === 'hours' ? (dutyOf.get(meter.machineId) ?? null) : null }, readings.get(meter.id) ?? [], asOfMs);
-    byId.set(meter.id, state);
-    if (!firstMeterOf.has(meter.machineId)) firstMeterOf.set(meter.machineId, state);
-    if (meter.unit === 'hours' && !hourMeterOf.has(meter.machineId)) hourMeterOf.set(meter.machineId, state);
-  }
-  return { byId, hourMeterOf, firstMeterOf };
-}
-
-function groupBy<Row>(rows: readonly Row[], keyOf: (row: Row) => string): Map<string, Row[]> {
-  const groups = new Map<string, Row[]>();
-  for (const row of rows) {
-    const key = keyOf(row);
-    const group = groups.get(key);
-    if (group) group.push(row);
-    else groups.set(key, [row]);
-  }
-  return groups;
-}
+const selectTasks = (db: Database, filter: TaskFilter) =>
+  db.select<TaskRow>(
+    `SELECT task.id AS taskId, task.title, task.action, task.machineState, task.procedureText, task.minutes, task.who, task.amountKind, task.amount, task.amountComputed, task.intervalComputed, task.meterId, task.rhythm, task.toleranceShare, task.cyclic, task.severity, task.triggers,
+       lube_point.id AS pointId, lube_point.number, lube_point.kind, lube_point.name AS pointName, lube_point.location, lube_point.walkPosition, lube_point.cautions, lube_point.doNots, lube_point.accessNote, lube_point.enoughSign, lube_point.forbidsAirGun, lube_point.consequence, lube_point.details, lube_point.reservoirId, reservoir.comesEmpty,
+       machine.id AS machineId, machine.code AS machineCode, machine.name AS machineName, area.id AS areaId, area.code AS areaCode, area.name AS areaName
+     ${taskJoins} WHERE ${taskCondition(filter)} ORDER BY area.position, machine.code, lube_point.walkPosition, task.id`, filter);

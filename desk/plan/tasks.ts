@@ -1,13 +1,22 @@
 import type { Transaction } from 'sequelize';
 import { ulid } from 'ulid';
-import type { z } from 'zod';
+import { z } from 'zod';
 import { type GreasePlan, closedReason } from '../../core/grease/plan';
+import { type Severity, severityFactors } from '../../core/interval/severity';
+import { sameStages } from '../../core/interval/stage-words';
+import { computeStored } from '../../core/method';
+import { oilLife } from '../../core/oil/life';
+import { requiredQuantity } from '../../core/units/typed-field';
 import { winnerInBand } from '../../core/register/assignment';
-import { taskForm } from '../../core/register/forms';
+import { statedTask, taskForm } from '../../core/register/task-form';
 import { type Database, type Desk, type Result, done, refusal } from '../desk';
 import { parseForm } from '../parse';
 import { thePlant } from '../plant';
+import { checkVersion, saving } from '../register/save';
 import { greaseProposal } from './grease-proposal';
+import { projectMachines } from './projection';
+import { stagesInForce } from './select';
+import { insertStages, replaceStages } from './stages';
 
 const assignFirst = refusal('invalid', 'Assign a lubricant first: an interval belongs to a point and its lubricant.');
 
@@ -21,16 +30,53 @@ export async function createTask(desk: Desk, pointId: string, values: unknown): 
   if (closed) return refusal('invalid', closed, { action: closed });
   const assignment = await winningAssignment(desk.db, pointId);
   if (!assignment) return assignFirst;
-  return desk.db.sequelize.transaction(async (transaction) => done({ id: await insertTask(desk, pointId, assignment.id, form.value, transaction) }));
+  return desk.db.sequelize.transaction(async (transaction) => {
+    const id = await insertTask(desk, pointId, assignment.id, form.value, transaction);
+    await projectMachines(desk.db, [point.machineId], transaction);
+    return done({ id });
+  });
 }
 
 /** Writes a stated task with its stages under an assignment. */
-export async function insertTask({ db, now }: Pick<Desk, 'db' | 'now'>, pointId: string, assignmentId: string, { runInHours, hours, cycles, days, amount, ...rest }: z.output<typeof taskForm>, transaction: Transaction): Promise<string> {
-  const id = ulid(now.getTime());
-  await db.Task.create({ id, pointId, ...rest, amount: amount ?? null }, { transaction });
-  const stages = [...(runInHours ? [{ name: 'run-in', count: 1, hours: runInHours, cycles: null, days: null }] : []), { name: 'steady', count: null, hours: hours ?? null, cycles: cycles ?? null, days: days ?? null }];
-  for (const [position, stage] of stages.entries()) await db.IntervalStage.create({ id: ulid(now.getTime()), assignmentId, taskId: id, position, standstillDays: null, ...stage }, { transaction });
+export async function insertTask({ db, now }: Pick<Desk, 'db' | 'now'>, pointId: string, assignmentId: string, form: z.output<typeof taskForm>, transaction: Transaction): Promise<string> {
+  const { task, stages } = statedTask(form);
+  const { id } = await db.Task.create({ id: ulid(now.getTime()), pointId, ...task }, { transaction });
+  await insertStages(db, now, id, assignmentId, stages, transaction);
   return id;
+}
+
+/**
+ * Changes a task. What it does stays, as its history answers it; a computed amount or interval is overruled with a reason
+ * rather than replaced, so that both stand beside each other.
+ */
+export async function updateTask({ db, now }: Desk, taskId: string, version: number, values: unknown): Promise<Result<{ id: string }>> {
+  const form = parseForm(taskForm, values);
+  if (!form.ok) return form;
+  const { task: stated, stages } = statedTask(form.value);
+  return saving(() => db.sequelize.transaction(async (transaction) => {
+    const task = await db.Task.findOne({ where: { id: taskId, retiredOn: null }, transaction });
+    const point = task && (await db.LubePoint.findByPk(task.pointId, { transaction }));
+    if (!task || !point) return refusal('not-found', 'This task is not in the plan any more.');
+    const stale = checkVersion(task, version);
+    if (stale) return stale;
+    const rows = await db.IntervalStage.findAll({ where: { taskId }, order: [['position', 'ASC']], transaction });
+    const winner = await winningAssignment(db, point.id);
+    if (!winner) return assignFirst;
+    const standing = stagesInForce(rows, [winner.id]);
+    const otherInterval = !sameStages(standing, stages) || stated.cyclic !== Boolean(task.cyclic);
+    const fields = {
+      ...(stated.action !== task.action && { action: 'What is done: stays, as the log answers it. Stop doing this task and add another.' }),
+      ...(otherInterval && task.intervalComputed && { when: 'How often: was computed. Overrule it at the point, with a reason.' }),
+      ...((stated.amount !== task.amount || stated.amountKind !== task.amountKind) && task.amountComputed && { amount: 'Amount: was computed. Overrule it at the point, with a reason.' }),
+    };
+    if (Object.keys(fields).length > 0) return refusal('invalid', 'Some of this is not changed here.', fields);
+    await task.update({ ...stated, procedureVersion: (task.procedureVersion ?? 1) + (stated.procedureText === task.procedureText ? 0 : 1) }, { transaction });
+    // The interval of another lubricant stays with it: an interval belongs to the point and what is in it.
+    const hasItsOwn = rows.some(({ assignmentId }) => assignmentId === winner.id);
+    if (otherInterval || (!hasItsOwn && !task.intervalComputed)) await replaceStages(db, now, taskId, winner.id, stages, transaction);
+    await projectMachines(db, [point.machineId], transaction);
+    return done({ id: taskId });
+  }));
 }
 
 /**
@@ -48,7 +94,41 @@ export async function takeGreaseProposal(desk: Desk, pointId: string): Promise<R
   if (proposal.closed) return refusal('invalid', proposal.closed);
   if (!proposal.amount.ok) return refusal('invalid', proposal.amount.reason);
   if (!proposal.interval.ok) return refusal('invalid', proposal.interval.reason);
-  return db.sequelize.transaction(async (transaction) => done({ id: await insertComputedTask(desk, point, assignment.id, proposal, transaction) }));
+  return db.sequelize.transaction(async (transaction) => {
+    const id = await insertComputedTask(desk, point, assignment.id, proposal, transaction);
+    await projectMachines(db, [point.machineId], transaction);
+    return done({ id });
+  });
+}
+
+const oilLifeForm = z.strictObject({
+  baseLifeH: requiredQuantity('hours', { label: 'Rated life', above: 0, max: 1e6 }),
+  baseTemperatureC: requiredQuantity('temperature', { label: 'Rated at', min: -60, max: 300 }),
+  temperatureC: requiredQuantity('temperature', { label: 'Oil temperature', min: -60, max: 300 }),
+  severity: z.array(z.enum(Object.keys(severityFactors) as [Severity, ...Severity[]])).default([]),
+});
+
+/** Takes the life of an oil at its temperature as the hours of its change; stored whole, with its working. */
+export async function takeOilLife({ db, now }: Desk, taskId: string, values: unknown): Promise<Result<{ hours: number }>> {
+  const form = parseForm(oilLifeForm, values);
+  if (!form.ok) return form;
+  const { severity, ...input } = form.value;
+  const run = computeStored(oilLife, { ...input, factors: severity.map((key) => severityFactors[key]) });
+  if (!run.ok) return refusal('invalid', run.reason);
+  const task = await db.Task.findOne({ where: { id: taskId, action: 'oil-change', retiredOn: null } });
+  const point = task && (await db.LubePoint.findByPk(task.pointId));
+  const assignment = point && (await winningAssignment(db, point.id));
+  if (!task || !point) return refusal('not-found', 'This oil change is not in the plan any more.');
+  if (!assignment) return assignFirst;
+  const hours = run.result.lifeH;
+  return db.sequelize.transaction(async (transaction) => {
+    await task.update({ intervalComputed: run.stored }, { transaction });
+    const steady = await db.IntervalStage.findOne({ where: { taskId, assignmentId: assignment.id, count: null }, transaction });
+    if (steady) await steady.update({ hours }, { transaction });
+    else await db.IntervalStage.create({ id: ulid(now.getTime()), assignmentId: assignment.id, taskId, position: 9, name: 'steady', count: null, hours, cycles: null, days: null, standstillDays: null }, { transaction });
+    await projectMachines(db, [point.machineId], transaction);
+    return done({ hours });
+  });
 }
 
 /** Writes a computed amount and interval into the greasing task of a point, with everything they were computed from. */

@@ -2,7 +2,8 @@ import { effectiveEntries } from '../../core/entry/effective';
 import { type DueStanding, standingOn } from '../../core/interval/due-words';
 import { type PlantDay, addDays, daysBetween, plantDayOf, startOfPlantDay } from '../../core/time/plant-day';
 import type { Desk } from '../desk';
-import { type MeterReadingState, type TaskState, loadMeters, loadTaskStates } from '../plan/states';
+import { type MeterStanding, deriveMeters, loadMeters } from '../plan/meters';
+import { type TaskState, deriveTaskStates, loadTaskStates } from '../plan/states';
 import { thePlant } from '../plant';
 import { type RoundSummary, listRounds } from '../walk/rounds';
 import { type LogLine, readLog } from './log';
@@ -20,7 +21,7 @@ export type DiaryPage = {
   timeZone: string;
   walks: DiaryWalk[];
   unknownCount: number;
-  metersToRead: (MeterReadingState & { machineCode: string; machineName: string; daysSince: number | null })[];
+  metersToRead: (MeterStanding & { machineCode: string; machineName: string; daysSince: number | null })[];
   rounds: RoundSummary[];
   written: LogLine[];
   findings: LogLine[];
@@ -33,10 +34,12 @@ export async function readDiary({ db, now }: Pick<Desk, 'db' | 'now'>, day: Plan
   const today = plantDayOf(now.getTime(), timeZone, dayStartsAtMinutes);
   const from = new Date(startOfPlantDay(day, timeZone, dayStartsAtMinutes));
   const to = new Date(startOfPlantDay(addDays(day, 1), timeZone, dayStartsAtMinutes));
-  const asOf = to < now ? new Date(to.getTime() - 1) : now;
-  const [states, meters, machines, rounds, written, findings] = await Promise.all([loadTaskStates(db, asOf), loadMeters(db, asOf), db.Machine.findAll({ where: { retiredOn: null } }), listRounds(db, from, to), readLog(db, { from, to }, 200), openFindings(db, asOf)]);
+  const past = to < now;
+  const asOf = past ? new Date(to.getTime() - 1) : now;
+  const [states, meters, machines, rounds, written, findings] = await Promise.all([past ? deriveTaskStates(db, asOf) : loadTaskStates(db, now), past ? deriveMeters(db, asOf) : loadMeters(db), db.Machine.findAll({ where: { retiredOn: null } }), listRounds(db, from, to), readLog(db, { from, to }, 200), openFindings(db, asOf)]);
   const wanted = states
     .map((state) => ({ ...state, standing: standingOn(state.due, day) }))
+    .filter(({ who }) => who !== 'operator')
     .filter(({ standing, due }) => (day > today ? due.dueOn === day || due.window?.fromOn === day : standing === 'overdue' || standing === 'due'));
   return {
     day, today, timeZone, rounds, written, findings,

@@ -7,46 +7,48 @@ import { contentsOf } from '../assign/contents';
 import type { Database, Desk } from '../desk';
 import type { GreasePlan } from '../../core/grease/plan';
 import { greaseProposal } from '../plan/grease-proposal';
-import { type MeterReadingState, type TaskState, loadMeters, loadTaskStates } from '../plan/states';
+import { type DerivedMeter, type MeterStanding, deriveMeters, loadMeters } from '../plan/meters';
+import { type TaskState, deriveTaskStates, loadTaskStates } from '../plan/states';
 import { findMachine } from '../register/machines';
 import { type LogLine, readLog } from './log';
 
-type Row<Model extends 'Machine' | 'LubePoint' | 'Area' | 'Lubricant' | 'Reservoir' | 'MachineModel'> = InstanceType<Database[Model]>;
-export type MachinePage = { machine: Row<'Machine'>; area: Row<'Area'>; points: Row<'LubePoint'>[]; states: TaskState[]; meters: MeterReadingState[]; history: LogLine[]; oldCodes: string[]; reservoirs: Row<'Reservoir'>[]; model: Row<'MachineModel'> | null };
+type Row<Model extends 'Machine' | 'LubePoint' | 'Area' | 'Lubricant' | 'Reservoir' | 'MachineModel' | 'Task'> = InstanceType<Database[Model]>;
+export type MachinePage = { machine: Row<'Machine'>; area: Row<'Area'>; points: Row<'LubePoint'>[]; retired: Row<'LubePoint'>[]; states: TaskState[]; meters: DerivedMeter[]; history: LogLine[]; oldCodes: string[]; reservoirs: Row<'Reservoir'>[]; model: Row<'MachineModel'> | null };
 
 /** Everything a machine's page shows; undefined for a code that never existed. */
 export async function readMachinePage({ db, now }: Pick<Desk, 'db' | 'now'>, code: string): Promise<MachinePage | undefined> {
   const machine = await findMachine({ db }, code);
   if (!machine) return undefined;
-  const [area, points, states, meters, history, codes, reservoirs, model] = await Promise.all([
+  const [area, all, states, meters, history, codes, reservoirs, model] = await Promise.all([
     db.Area.findByPk(machine.areaId),
-    db.LubePoint.findAll({ where: { machineId: machine.id, retiredOn: null }, order: [['walkPosition', 'ASC'], ['number', 'ASC']] }),
-    loadTaskStates(db, now, { machineId: machine.id }),
-    loadMeters(db, now, [machine.id]),
+    db.LubePoint.findAll({ where: { machineId: machine.id }, order: [['walkPosition', 'ASC'], ['number', 'ASC']] }),
+    loadTaskStates(db, now, { machineIds: [machine.id] }),
+    deriveMeters(db, now, [machine.id]),
     readLog(db, { machineCode: machine.code }, 15),
     db.MachineCode.findAll({ where: { machineId: machine.id } }),
     db.Reservoir.findAll({ where: { machineId: machine.id }, order: [['name', 'ASC']] }),
     machine.modelId ? db.MachineModel.findByPk(machine.modelId) : null,
   ]);
-  return { reservoirs, model, machine, area: area!, points, states, meters, history, oldCodes: codes.map((each) => each.code).filter((each) => each !== machine.code) };
+  return { reservoirs, model, machine, area: area!, points: all.filter(({ retiredOn }) => !retiredOn), retired: all.filter(({ retiredOn }) => retiredOn), states, meters, history, oldCodes: codes.map((each) => each.code).filter((each) => each !== machine.code) };
 }
 
 export type AssignmentLine = { id: string; lubricant: { id: string; code: string; name: string }; source: SourceRank; sourceText: string; sourceOn: string; climate: string; mounting: string; by: string; ambientBand: string | null; judged: Judged | null; overruledBecause: string };
-export type PointPage = { machine: Row<'Machine'>; point: Row<'LubePoint'>; states: TaskState[]; assignments: AssignmentLine[]; proposal: GreasePlan | undefined; lubricant: Row<'Lubricant'> | null; reservoir: Row<'Reservoir'> | null; sharedWith: Row<'LubePoint'>[]; contents: Row<'Lubricant'> | null; meters: MeterReadingState[]; guns: { id: string; code: string; name: string; lubricantId: string; gramsPerStroke: number; airPowered: boolean }[]; history: LogLine[] };
+export type PointPage = { machine: Row<'Machine'>; point: Row<'LubePoint'>; states: TaskState[]; retiredTasks: Row<'Task'>[]; assignments: AssignmentLine[]; proposal: GreasePlan | undefined; lubricant: Row<'Lubricant'> | null; reservoir: Row<'Reservoir'> | null; sharedWith: Row<'LubePoint'>[]; contents: Row<'Lubricant'> | null; meters: MeterStanding[]; guns: { id: string; code: string; name: string; lubricantId: string; gramsPerStroke: number; airPowered: boolean }[]; history: LogLine[] };
 
 /** Everything a point's page shows; undefined where there is no such point. */
 export async function readPointPage({ db, now }: Pick<Desk, 'db' | 'now'>, code: string, number: number): Promise<PointPage | undefined> {
   const machine = await findMachine({ db }, code);
   const point = machine && (await db.LubePoint.findOne({ where: { machineId: machine.id, number } }));
   if (!machine || !point) return undefined;
-  const [states, rows, meters, guns, history] = await Promise.all([
-    loadTaskStates(db, now, { pointId: point.id }),
+  const [states, retiredTasks, rows, meters, guns, history] = await Promise.all([
+    deriveTaskStates(db, now, { pointId: point.id }),
+    db.Task.findAll({ where: { pointId: point.id, retiredOn: { [Op.ne]: null } }, order: [['title', 'ASC']] }),
     db.select<Omit<AssignmentLine, 'lubricant'> & { lubricantId: string; code: string; name: string }>(
       `SELECT assignment.id, assignment.source, assignment.sourceText, assignment.sourceOn, assignment.climate, assignment.mounting, assignment.ambientBand, assignment.judged, assignment.overruledBecause, person.name AS \`by\`, lubricant.id AS lubricantId, lubricant.code, lubricant.name
        FROM assignment JOIN lubricant ON lubricant.id = assignment.lubricantId JOIN person ON person.id = assignment.personId WHERE assignment.pointId = :pointId OR assignment.reservoirId = :reservoirId`,
       { pointId: point.id, reservoirId: point.reservoirId ?? '' },
     ),
-    loadMeters(db, now, [machine.id]),
+    loadMeters(db, [machine.id]),
     db.Gun.findAll({ order: [['code', 'ASC']] }),
     readLog(db, { pointId: point.id }, 30),
   ]);
@@ -61,5 +63,5 @@ export async function readPointPage({ db, now }: Pick<Desk, 'db' | 'now'>, code:
     contentsOf(db, now, point),
   ]);
   const contents = inside ? await db.Lubricant.findByPk(inside) : null;
-  return { reservoir, sharedWith, contents, machine, point, states, assignments, proposal: await greaseProposal(db, point, lubricant), lubricant, meters, guns: guns.map(({ id, code: gunCode, name, lubricantId, gramsPerStroke, airPowered = false }) => ({ id, code: gunCode, name, lubricantId, gramsPerStroke, airPowered })), history };
+  return { reservoir, sharedWith, contents, machine, point, states, retiredTasks, assignments, proposal: await greaseProposal(db, point, lubricant), lubricant, meters, guns: guns.map(({ id, code: gunCode, name, lubricantId, gramsPerStroke, airPowered = false }) => ({ id, code: gunCode, name, lubricantId, gramsPerStroke, airPowered })), history };
 }

@@ -21,7 +21,8 @@ const usualHoursPerDay = 16;
 /** Every task of the plan, for picking by filter. */
 export async function readTaskChoices(db: Database, now: Date): Promise<TaskChoice[]> {
   const states = await loadTaskStates(db, now);
-  return states.map(({ taskId, point, machine, area, title, action, machineState, lubricant, interval, minutes, amount, routes, due }) => {
+  // What the operator does stands on the machine's card, not on a walk.
+  return states.filter(({ who }) => who !== 'operator').map(({ taskId, point, machine, area, title, action, machineState, lubricant, interval, minutes, amount, routes, due }) => {
     const steady = interval.stages.find(({ count }) => count === undefined);
     const days = Math.min(steady?.days ?? Infinity, (steady?.hours ?? Infinity) / Math.max(0.5, due.hourLine.hoursPerDay || usualHoursPerDay));
     return { taskId, label: pointLabel(machine.code, point.number), pointName: point.name, title, action, actionWords: taskActions[action], area: `${area.code} ${area.name}`, machine: machine.code, machineState, lubricant: lubricant?.code ?? 'none', frequency: frequencyOf(days), minutes, amountKind: amount.kind, amount: amount.value, routes: routes.map(({ code }) => code) };

@@ -2,7 +2,9 @@ import { ulid } from 'ulid';
 import { type ManyChange, changeManyForm, changedPoint, manyFields } from '../../core/register/change-many';
 import { type Database, type Desk, type Result, done, refusal } from '../desk';
 import { parseForm } from '../parse';
+import type { PointChange } from '../../db/models/register';
 import { saving } from './save';
+import { undoTemplate } from './task-templates';
 
 type PointRow = InstanceType<Database['LubePoint']>;
 export type Preview = { pointId: string; before: string; after: string; skipped: string | null }[];
@@ -33,7 +35,7 @@ export async function applyChange({ db, now, actor }: Desk, values: unknown): Pr
   const wanted = rows.flatMap(({ point, outcome }) => (outcome.skipped === null && outcome.patch ? [{ point, patch: outcome.patch, undo: outcome.undo! }] : []));
   if (wanted.length === 0) return refusal('invalid', 'Nothing would change: every point picked has this already, or is of another kind.');
   return saving(() => db.sequelize.transaction(async (transaction) => {
-    const changes: { pointId: string; version: number; before: Record<string, unknown>; after: Record<string, unknown> }[] = [];
+    const changes: PointChange[] = [];
     for (const { point, patch, undo } of wanted) {
       await point.update(patch, { transaction });
       changes.push({ pointId: point.id, version: point.version as number, before: undo, after: patch });
@@ -48,12 +50,14 @@ export async function undoChange({ db, now }: Desk, changeSetId: string): Promis
   return saving(() => db.sequelize.transaction(async (transaction) => {
     const set = await db.ChangeSet.findByPk(changeSetId, { transaction, lock: transaction.LOCK.UPDATE });
     if (!set) return refusal('not-found', 'This change is not in the book.');
+    if (set.kind !== 'points') return undoTemplate(db, now, set, transaction);
     if (set.undoneAt) return refusal('conflict', 'This change has been taken back already.');
-    const points = await db.LubePoint.findAll({ where: { id: set.changes.map(({ pointId }) => pointId) }, transaction });
-    const later = set.changes.filter(({ pointId, version }) => points.find(({ id }) => id === pointId)?.version !== version);
+    const changes = set.changes as PointChange[];
+    const points = await db.LubePoint.findAll({ where: { id: changes.map(({ pointId }) => pointId) }, transaction });
+    const later = changes.filter(({ pointId, version }) => points.find(({ id }) => id === pointId)?.version !== version);
     if (later.length > 0) return refusal('edited-meanwhile', `${later.length} of these points were changed again since. Nothing is taken back; change them by hand.`);
-    for (const { pointId, before } of set.changes) await points.find(({ id }) => id === pointId)!.update(before, { transaction });
+    for (const { pointId, before } of changes) await points.find(({ id }) => id === pointId)!.update(before, { transaction });
     await set.update({ undoneAt: now }, { transaction });
-    return done({ changed: set.changes.length });
+    return done({ changed: changes.length });
   }));
 }

@@ -1,7 +1,8 @@
 import { OptimisticLockError, type Transaction } from 'sequelize';
 import { z } from 'zod';
-import { type GridColumn, columnOfField, gridColumnNames, gridInput, standingInput } from '../../core/register/grid';
-import { assignmentForm, pointForm, taskForm } from '../../core/register/forms';
+import { type GridColumn, columnOfField, columnOfInterval, gridColumnNames, gridInput, standingInput } from '../../core/register/grid';
+import { assignmentForm, pointForm } from '../../core/register/forms';
+import { taskForm } from '../../core/register/task-form';
 import { plantDayOf } from '../../core/time/plant-day';
 import { judge } from '../../core/assign/judge';
 import { requirementOf } from '../../core/assign/requirement';
@@ -9,6 +10,7 @@ import { computesGrease } from '../../core/register/point-kinds';
 import { type Database, type Desk, type Result, done, refusal } from '../desk';
 import { ambientOf } from '../assign/choose';
 import { greaseProposal } from '../plan/grease-proposal';
+import { projectMachines } from '../plan/projection';
 import { insertComputedTask, insertTask } from '../plan/tasks';
 import { parseForm } from '../parse';
 import { thePlant } from '../plant';
@@ -52,8 +54,11 @@ async function readRows({ db }: Desk, machineId: string, rows: readonly GridLine
     if (!parsed.ok) say(parsed.fields);
     const lubricant = lubricants.find(({ code }) => code === lubricantCode);
     if (lubricantCode !== '' && !lubricant) problems.push({ row, column: 'lubricant', reason: `Lubricant: ${lubricantCode} is not in the store room. Its codes are ${lubricants.map(({ code }) => code).join(', ')}.` });
-    const parsedTask = task && parseForm(taskForm, { procedureText: '', meterId: '', runInHours: '', cycles: '', ...task });
-    if (parsedTask && !parsedTask.ok) say(parsedTask.fields);
+    const parsedTask = task && parseForm(taskForm, { procedureText: '', ...task });
+    if (parsedTask && !parsedTask.ok) {
+      const { when, ...others } = parsedTask.fields ?? {};
+      say({ ...others, ...(when && { [columnOfInterval(cells)]: when }) });
+    }
     if (task && lubricantCode === '') problems.push({ row, column: 'lubricant', reason: 'Lubricant: is needed for a task; an interval belongs to a point and its lubricant.' });
     if (parsed.ok && lubricant) {
       const requirement = requirementOf(parsed.value.kind, parsed.value.details, ambient);
@@ -101,6 +106,7 @@ export async function saveGrid(desk: Desk, machineId: string, values: unknown): 
         if (proposal && !proposal.closed && proposal.amount.ok && proposal.interval.ok) await insertComputedTask(desk, row, assignment.id, proposal, transaction);
       }
     }
+    await projectMachines(db, [machineId], transaction);
     return done({ points: ready.length });
   }));
 }

@@ -1,8 +1,29 @@
 import { ulid } from 'ulid';
-import { areaForm, machineForm } from '../../core/register/forms';
+import type { z } from 'zod';
+import { areaForm, closuresForm, machineForm } from '../../core/register/forms';
 import { type Desk, type Result, done, refusal } from '../desk';
 import { parseForm } from '../parse';
+import { projectMachines, rebuild } from '../plan/projection';
+import { thePlant } from '../plant';
 import { checkVersion, saving } from './save';
+
+/** The machine's row from its form: planned running in one place, as forecasts take it. */
+function rowOf(form: z.output<typeof machineForm>) {
+  const { dutyHoursPerDay = null, fittingCount = null, hoursByWeekday, dutySeasons, ...rest } = form;
+  const seasons = dutySeasons.map(({ from, to, percent }) => ({ from, to, factor: percent / 100 }));
+  const dutyPlan = hoursByWeekday || seasons.length > 0 ? { ...(hoursByWeekday && { hoursByWeekday }), ...(seasons.length > 0 && { seasons }) } : null;
+  return { ...rest, fittingCount, dutyPlan, dutyHoursPerDay: hoursByWeekday ? hoursByWeekday.reduce((sum, hours) => sum + hours, 0) / 7 : dutyHoursPerDay };
+}
+
+/** Sets the plant's holidays and shutdown weeks; every forecast that heeds them is made anew. */
+export async function saveClosures({ db }: Desk, values: unknown): Promise<Result<null>> {
+  const form = parseForm(closuresForm, values);
+  if (!form.ok) return form;
+  const plant = await thePlant(db);
+  await plant.update({ closures: [...form.value.closures].sort((a, b) => a.from.localeCompare(b.from)) });
+  await rebuild(db);
+  return done(null);
+}
 
 const codeTaken = { code: 'This code is, or once was, another’s. Codes are never reused: choose another.' };
 
@@ -21,11 +42,11 @@ export async function createArea({ db, now }: Desk, values: unknown): Promise<Re
 export async function createMachine({ db, now }: Desk, values: unknown): Promise<Result<{ id: string; code: string }>> {
   const form = parseForm(machineForm, values);
   if (!form.ok) return form;
-  const { dutyHoursPerDay = null, fittingCount = null, ...rest } = form.value;
+  const rest = rowOf(form.value);
   if (!(await db.Area.findByPk(rest.areaId))) return refusal('invalid', 'Choose an area first.', { areaId: 'This area is not in the register.' });
   return saving(
     () => db.sequelize.transaction(async (transaction) => {
-      const machine = await db.Machine.create({ id: ulid(now.getTime()), dutyHoursPerDay, fittingCount, ...rest }, { transaction });
+      const machine = await db.Machine.create({ id: ulid(now.getTime()), ...rest }, { transaction });
       await db.MachineCode.create({ code: machine.code, machineId: machine.id }, { transaction });
       return done({ id: machine.id, code: machine.code });
     }),
@@ -37,7 +58,7 @@ export async function createMachine({ db, now }: Desk, values: unknown): Promise
 export async function updateMachine({ db }: Desk, id: string, version: number, values: unknown): Promise<Result<{ code: string }>> {
   const form = parseForm(machineForm, values);
   if (!form.ok) return form;
-  const { dutyHoursPerDay = null, fittingCount = null, ...rest } = form.value;
+  const rest = rowOf(form.value);
   return saving(
     () => db.sequelize.transaction(async (transaction) => {
       const machine = await db.Machine.findByPk(id, { transaction });
@@ -49,7 +70,8 @@ export async function updateMachine({ db }: Desk, id: string, version: number, v
         if (owner && owner.machineId !== id) return refusal('conflict', codeTaken.code, codeTaken);
         if (!owner) await db.MachineCode.create({ code: rest.code, machineId: id }, { transaction });
       }
-      await machine.update({ dutyHoursPerDay, fittingCount, ...rest }, { transaction });
+      await machine.update(rest, { transaction });
+      await projectMachines(db, [id], transaction);
       return done({ code: machine.code });
     }),
     codeTaken,

@@ -11,7 +11,7 @@ import { createFromModel, duplicateMachine, makeModel } from './templates';
 
 describe('the planner’s desk', async () => {
   const db = await freshDatabase();
-  const { ids, desk } = await smallPlant(db);
+  const { ids, desk, newId } = await smallPlant(db);
   const pointsOf = (machineId: string) => db.LubePoint.findAll({ where: { machineId, retiredOn: null }, order: [['number', 'ASC']] });
 
   describe('points as a table', () => {
@@ -29,7 +29,7 @@ describe('the planner’s desk', async () => {
 
     it('saves all rows at once, bearings with computed amount and interval', async () => {
       expect(await saveGrid(desk, ids.other, { source: 'Manual, page 3', rows: [good('One'), good('Two'), { kind: 'Coupling', name: 'Coupling', location: 'Middle', lubricant: 'G-1', task: 'Grease', amount: '30 g', days: '365' }].map(fresh) })).toMatchObject({ ok: true, value: { points: 3 } });
-      const [state] = await loadTaskStates(db, desk.now, { machineId: ids.other });
+      const [state] = await loadTaskStates(db, desk.now, { machineIds: [ids.other] });
       expect(state).toMatchObject({ amount: { kind: 'grams', value: 7.2 }, lubricant: { code: 'G-1' } });
       expect(state!.interval.computed!.methodId).toBe('grease.interval');
       expect((await db.Assignment.findAll({ where: { sourceText: 'Manual, page 3' } })).length).toBe(3);
@@ -55,11 +55,30 @@ describe('the planner’s desk', async () => {
     it('has the same points, lubricants and tasks, and no history', async () => {
       expect(await duplicateMachine(desk, ids.machine, { code: 'M-3', name: 'Fan 2', areaId: ids.area })).toMatchObject({ ok: true, value: { code: 'M-3' } });
       const copy = (await db.Machine.findOne({ where: { code: 'M-3' } }))!;
-      const [state] = await loadTaskStates(db, desk.now, { machineId: copy.id });
+      const [state] = await loadTaskStates(db, desk.now, { machineIds: [copy.id] });
       expect(state).toMatchObject({ title: 'Regrease', amount: { value: 20 }, interval: { stages: [{ hours: 1000 }] }, lubricant: { code: 'G-1' }, due: { state: 'unknown' } });
       expect(await db.Meter.count({ where: { machineId: copy.id } })).toBe(1);
       expect(await duplicateMachine(desk, ids.machine, { code: 'M-3', name: 'Again', areaId: ids.area })).toMatchObject({ ok: false, code: 'conflict' });
       expect(await db.Machine.count({ where: { name: 'Again' } })).toBe(0);
+    });
+
+    it('runs as planned alike, and its tasks are due and done alike', async () => {
+      const press = await db.Machine.create({ id: newId(), areaId: ids.area, code: 'M-9', name: 'Press', description: '', dutyHoursPerDay: 8, fittingCount: null, energySources: [] });
+      const counter = await db.Meter.create({ id: newId(), machineId: press.id, name: 'Strokes', unit: 'cycles', rolloverAt: 1_000_000, resolution: 1, maxPerDay: 9000 });
+      const dutyPlan = { hoursByWeekday: [8, 8, 8, 8, 8, 0, 0], seasons: [{ from: '11-01', to: '02-28', factor: 0.5 }] };
+      await db.Machine.update({ dutyPlan, keepsRunning: true }, { where: { id: press.id } });
+      const point = await db.LubePoint.create({ id: newId(), machineId: press.id, number: 1, walkPosition: 1, kind: 'generic', name: 'Pads', location: 'ram', criticalPeriods: [], accessNote: '', cautions: '', doNots: '', details: {} });
+      const assignment = await db.Assignment.create({ id: newId(), pointId: point.id, lubricantId: ids.grease, source: 'manual', sourceText: 'Manual', sourceOn: '2025-01-01', personId: ids.anna });
+      const kept = { who: 'operator' as const, triggers: [{ kind: 'event' as const, event: 'die-change' as const }], severity: [{ name: 'abrasive dust', value: 0.5 }], cyclic: true, rhythm: 'fixed' as const, toleranceShare: 0.2 };
+      const task = await db.Task.create({ id: newId(), pointId: point.id, action: 'turn', title: 'Turn the pads', amountKind: 'film', amount: null, machineState: 'isolated', meterId: counter.id, ...kept });
+      await db.IntervalStage.bulkCreate(['turn over', 'replace'].map((name, position) => ({ id: newId(), assignmentId: assignment.id, taskId: task.id, position, name, count: 1, hours: null, cycles: 5000, days: null, standstillDays: null })));
+      expect(await duplicateMachine(desk, press.id, { code: 'M-6', name: 'Pump 2', areaId: ids.area })).toMatchObject({ ok: true });
+      const copy = (await db.Machine.findOne({ where: { code: 'M-6' } }))!;
+      expect(copy).toMatchObject({ dutyPlan, keepsRunning: true });
+      const [state] = await loadTaskStates(db, desk.now, { machineIds: [copy.id] });
+      expect(state).toMatchObject({ ...kept, interval: { stages: [{ count: 1, cycles: 5000 }, { count: 1, cycles: 5000 }] } });
+      const copied = (await db.Task.findByPk(state!.taskId))!;
+      expect(await db.Meter.findByPk(copied.meterId!)).toMatchObject({ machineId: copy.id, name: 'Strokes', rolloverAt: 1_000_000 });
     });
 
     it('is made from a model too', async () => {

@@ -2,6 +2,7 @@ import { ulid } from 'ulid';
 import { meterForm } from '../../core/register/forms';
 import { type Desk, type Result, done, refusal } from '../desk';
 import { parseForm } from '../parse';
+import { projectMachines } from '../plan/projection';
 import { checkVersion, saving } from './save';
 
 const nameTaken = { name: 'This machine has a meter of that name already.' };
@@ -11,19 +12,24 @@ export async function createMeter({ db, now }: Desk, machineId: string, values: 
   if (!form.ok) return form;
   const { rolloverAt = null, ...rest } = form.value;
   if (!(await db.Machine.findByPk(machineId))) return refusal('not-found', 'This machine is not in the register any more.');
-  return saving(async () => done({ id: (await db.Meter.create({ id: ulid(now.getTime()), machineId, rolloverAt, ...rest })).id }), nameTaken);
+  return saving(() => db.sequelize.transaction(async (transaction) => {
+    const meter = await db.Meter.create({ id: ulid(now.getTime()), machineId, rolloverAt, ...rest }, { transaction });
+    await projectMachines(db, [machineId], transaction);
+    return done({ id: meter.id });
+  }), nameTaken);
 }
 
 export async function updateMeter({ db }: Desk, id: string, version: number, values: unknown): Promise<Result<{ id: string }>> {
   const form = parseForm(meterForm, values);
   if (!form.ok) return form;
   const { rolloverAt = null, ...rest } = form.value;
-  return saving(async () => {
-    const meter = await db.Meter.findByPk(id);
+  return saving(() => db.sequelize.transaction(async (transaction) => {
+    const meter = await db.Meter.findByPk(id, { transaction });
     if (!meter) return refusal('not-found', 'This meter is not in the register any more.');
     const stale = checkVersion(meter, version);
     if (stale) return stale;
-    await meter.update({ rolloverAt, ...rest });
+    await meter.update({ rolloverAt, ...rest }, { transaction });
+    await projectMachines(db, [meter.machineId], transaction);
     return done({ id });
-  }, nameTaken);
+  }), nameTaken);
 }

@@ -119,8 +119,8 @@ describe('the register', async () => {
     });
 
     it('wants a limit and an amount for a stated task', async () => {
-      const task = { action: 'oil-change', title: 'Change oil', amountKind: 'litres', amount: '12 L', machineState: 'isolated', minutes: '40', procedureText: '', meterId: '', runInHours: '300', hours: '4000', cycles: '', days: '' };
-      expect(fieldsOf(await createTask(desk, ids.point, { ...task, amount: '', hours: '' }))).toEqual(['hours', 'amount']);
+      const task = { action: 'oil-change', title: 'Change oil', amountKind: 'litres', amount: '12 L', machineState: 'isolated', minutes: '40', procedureText: '', meterId: '', when: '1 × 300 h; then 4000 h' };
+      expect(fieldsOf(await createTask(desk, ids.point, { ...task, amount: '', when: '' }))).toEqual(['when', 'amount']);
       expect(fieldsOf(await createTask(desk, ids.point, task))).toEqual(['amount']);
       expect(await createTask(desk, ids.point, { ...task, amount: '12' })).toMatchObject({ ok: true });
     });

@@ -4,6 +4,7 @@ import { fillRowFor } from '../../core/register/reservoir';
 import { plantDayOf } from '../../core/time/plant-day';
 import { type Desk, type Result, done, refusal } from '../desk';
 import { parseForm } from '../parse';
+import { projectMachines } from '../plan/projection';
 import { thePlant } from '../plant';
 import { checkVersion, saving } from './save';
 
@@ -20,6 +21,7 @@ export async function createReservoir({ db, now }: Desk, machineId: string, valu
   return saving(() => db.sequelize.transaction(async (transaction) => {
     const reservoir = await db.Reservoir.create({ id: ulid(now.getTime()), machineId, ...rowOf(form.value) }, { transaction });
     await db.LubePoint.update({ reservoirId: reservoir.id }, { where: { id: form.value.pointIds, machineId }, transaction });
+    await projectMachines(db, [machineId], transaction);
     return done({ id: reservoir.id });
   }), nameTaken);
 }
@@ -37,6 +39,7 @@ export async function updateReservoir({ db }: Desk, id: string, version: number,
     await db.LubePoint.update({ reservoirId: null }, { where: { reservoirId: id }, transaction });
     await db.LubePoint.update({ reservoirId: id }, { where: { id: form.value.pointIds, machineId }, transaction });
     await reservoir.update(rowOf(form.value), { transaction });
+    await projectMachines(db, [machineId], transaction);
     return done({ id });
   }), nameTaken);
 }

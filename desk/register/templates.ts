@@ -5,6 +5,7 @@ import type { MachineTemplate, TemplateAssignment, TemplatePoint, TemplateTask }
 import { copyForm, modelForm } from '../../core/register/forms';
 import { type Database, type Desk, type Result, done, refusal } from '../desk';
 import { parseForm } from '../parse';
+import { projectMachines } from '../plan/projection';
 import { saving } from './save';
 
 type Row<Model extends 'Assignment' | 'Machine'> = InstanceType<Database[Model]>;
@@ -30,7 +31,8 @@ export async function templateOf(db: Database, machineId: string): Promise<Machi
     const shared = reservoirAssignments.filter(({ reservoirId }) => reservoirId === point.reservoirId);
     const places = own.length > 0 ? own : shared;
     const taskTemplate = (task: (typeof tasks)[number]): TemplateTask => ({
-      action: task.action, title: task.title, amountKind: task.amountKind, amount: task.amount, amountComputed: task.amountComputed ?? null, intervalComputed: task.intervalComputed ?? null, machineState: task.machineState, procedureText: task.procedureText ?? '', minutes: task.minutes ?? 5, rhythm: task.rhythm ?? 'actual', toleranceShare: task.toleranceShare ?? 0.1,
+      action: task.action, title: task.title, amountKind: task.amountKind, amount: task.amount, amountComputed: task.amountComputed ?? null, intervalComputed: task.intervalComputed ?? null, machineState: task.machineState, procedureText: task.procedureText ?? '', minutes: task.minutes ?? 5, rhythm: task.rhythm ?? 'actual', toleranceShare: task.toleranceShare ?? 0.1, who: task.who ?? 'technician', triggers: task.triggers ?? [], severity: task.severity ?? [], cyclic: task.cyclic ?? false,
+      meter: task.meterId ? meters.findIndex(({ id }) => id === task.meterId) : null,
       stages: stages.filter(({ taskId }) => taskId === task.id).flatMap(({ assignmentId, name: stage, count, hours, cycles, days, standstillDays }) => {
         const assignment = places.findIndex(({ id }) => id === assignmentId);
         return assignment < 0 ? [] : [{ assignment, name: stage, ...(count !== null && { count }), ...(hours !== null && { hours }), ...(cycles !== null && { cycles }), ...(days !== null && { days }), ...(standstillDays !== null && { standstillDays }) }];
@@ -40,7 +42,7 @@ export async function templateOf(db: Database, machineId: string): Promise<Machi
     return { kind, name, location, details, consequence, machineState, accessNote, cautions, doNots, enoughSign, forbidsAirGun, materials, reservoir: reservoir < 0 ? null : reservoir, assignments: own.map(templateAssignment), tasks: tasks.filter(({ pointId }) => pointId === point.id).map(taskTemplate) };
   };
   return {
-    description: machine.description, dutyHoursPerDay: machine.dutyHoursPerDay, fittingCount: machine.fittingCount, energySources: machine.energySources,
+    description: machine.description, dutyHoursPerDay: machine.dutyHoursPerDay, dutyPlan: machine.dutyPlan ?? null, keepsRunning: machine.keepsRunning ?? false, fittingCount: machine.fittingCount, energySources: machine.energySources,
     outline: machine.outline ? { boxes: machine.outline.boxes, points: Object.fromEntries(points.flatMap(({ id }, place) => (machine.outline!.points[id] ? [[String(place), machine.outline!.points[id]!]] : []))) } : null,
     meters: meters.map(({ name, unit, rolloverAt, resolution = 0.1, maxPerDay = 24 }) => ({ name, unit, rolloverAt, resolution, maxPerDay })),
     reservoirs: reservoirs.map((reservoir) => ({
@@ -57,10 +59,11 @@ type Named = { code: string; name: string; areaId: string; modelId?: string | nu
 /** Makes a machine from a template, in one transaction; every row gets an identifier of its own and nothing of a log. */
 export async function instantiate({ db, now, actor }: Desk, template: MachineTemplate, { code, name, areaId, modelId = null }: Named, transaction: Transaction): Promise<Row<'Machine'>> {
   const newId = () => ulid(now.getTime());
-  const { description, dutyHoursPerDay, fittingCount, energySources } = template;
-  const machine = await db.Machine.create({ id: newId(), areaId, modelId, code, name, description, dutyHoursPerDay, fittingCount, energySources }, { transaction });
+  const { description, dutyHoursPerDay, dutyPlan = null, keepsRunning = false, fittingCount, energySources } = template;
+  const machine = await db.Machine.create({ id: newId(), areaId, modelId, code, name, description, dutyHoursPerDay, dutyPlan, keepsRunning, fittingCount, energySources }, { transaction });
   await db.MachineCode.create({ code, machineId: machine.id }, { transaction });
-  await db.Meter.bulkCreate(template.meters.map((meter) => ({ id: newId(), machineId: machine.id, ...meter })), { transaction });
+  const meters = template.meters.map((meter) => ({ id: newId(), machineId: machine.id, ...meter }));
+  await db.Meter.bulkCreate(meters, { transaction });
   const assign = async (assignments: readonly TemplateAssignment[], owner: { pointId: string } | { reservoirId: string }): Promise<string[]> => {
     const rows = assignments.map((assignment) => ({ id: newId(), personId: actor.id, ...owner, ...assignment }));
     await db.Assignment.bulkCreate(rows, { transaction });
@@ -79,13 +82,14 @@ export async function instantiate({ db, now, actor }: Desk, template: MachineTem
     await db.LubePoint.create({ id, machineId: machine.id, number: place + 1, walkPosition: place + 1, reservoirId: reservoir === null ? null : reservoirs[reservoir]!.id, criticalPeriods: [], ...row }, { transaction });
     const own = await assign(assignments, { pointId: id });
     const places = own.length > 0 || reservoir === null ? own : reservoirs[reservoir]!.assignmentIds;
-    for (const { stages, ...task } of tasks) {
+    for (const { stages, meter = null, ...task } of tasks) {
       const taskId = newId();
-      await db.Task.create({ id: taskId, pointId: id, ...task }, { transaction });
+      await db.Task.create({ id: taskId, pointId: id, meterId: (meter === null ? undefined : meters[meter]?.id) ?? null, ...task }, { transaction });
       await db.IntervalStage.bulkCreate(stages.map(({ assignment, name: stage, count = null, hours = null, cycles = null, days = null, standstillDays = null }, position) => ({ id: newId(), assignmentId: places[assignment]!, taskId, position, name: stage, count, hours, cycles, days, standstillDays })), { transaction });
     }
   }
   if (template.outline) await machine.update({ outline: { boxes: template.outline.boxes, points: Object.fromEntries(Object.entries(template.outline.points).map(([place, at]) => [pointIds[Number(place)]!, at])) } }, { transaction });
+  await projectMachines(db, [machine.id], transaction);
   return machine;
 }
 

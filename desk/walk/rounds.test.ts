@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { walkDocument } from '../../core/walk/document';
 import { freshDatabase } from '../../db/testing';
+import { projectMachines } from '../plan/projection';
 import { smallPlant } from '../testing';
 import { writeEntry } from '../write/write-entries';
 import { listRounds, startRound, walkDocumentOf } from './rounds';
@@ -84,6 +85,7 @@ describe('a walk', async () => {
     const reservoir = newId();
     await db.Reservoir.create({ id: reservoir, machineId: ids.machine, name: 'Sump', capacityL: 2, residualL: null, comesEmpty: true });
     await db.LubePoint.update({ reservoirId: reservoir }, { where: { id: ids.point } });
+    await projectMachines(db, [ids.machine]);
     expect((await document()).stops[0]!.cautions).toMatch(/^This unit came empty.*Shaft turns\.$/);
   });
 });

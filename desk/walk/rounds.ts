@@ -1,11 +1,15 @@
 import { ulid } from 'ulid';
 import { effectiveEntries } from '../../core/entry/effective';
 import { dueWords, standingOn } from '../../core/interval/due-words';
+import { putsNothingIn } from '../../core/register/point-kinds';
 import { pointLabel } from '../../core/register/assignment';
 import { plantDayOf } from '../../core/time/plant-day';
 import { type WalkDocument, walkDocumentVersion } from '../../core/walk/document';
 import { type Database, type Desk, type Result, done, refusal } from '../desk';
-import { loadMeters, type TaskState, loadTaskStates } from '../plan/states';
+import { loadMeters } from '../plan/meters';
+import { selectStops } from '../plan/select';
+import { type CardLine, auditWords, cardLines } from '../read/operator-card';
+import { type TaskState, loadTaskStates } from '../plan/states';
 import { thePlant } from '../plant';
 import { loggedEntry } from '../write/logged-entry';
 
@@ -14,9 +18,9 @@ import { loggedEntry } from '../write/logged-entry';
  * @param scope `due`: only stops that are due, overdue, due within a week or of unknown last service; `all`: every stop
  */
 export async function startRound({ db, now, actor }: Desk, routeId: string, scope: 'due' | 'all'): Promise<Result<{ id: string }>> {
-  const route = await db.Route.findByPk(routeId);
+  const route = await db.Route.findOne({ where: { id: routeId, retiredOn: null } });
   if (!route) return refusal('not-found', 'This route is not in the book any more.');
-  const stops = await db.Stop.findAll({ where: { routeId }, order: [['position', 'ASC']] });
+  const stops = await selectStops(db, routeId);
   if (stops.length === 0) return refusal('invalid', 'This route has no stops yet.');
   const open = await db.select<{ id: string }>(
     `SELECT round.id FROM round WHERE round.routeId = :routeId AND round.personId = :personId AND round.startedAt > :since
@@ -50,7 +54,8 @@ export async function walkDocumentOf(db: Database, now: Date, roundId: string): 
   const today = plantDayOf(now.getTime(), plant.timeZone, plant.dayStartsAtMinutes);
   const states = await loadTaskStates(db, now, { taskIds: round.stops });
   const machineIds = [...new Set(states.map(({ machine }) => machine.id))];
-  const [entries, guns, meters, machines] = await Promise.all([entriesOfRound(db, roundId), db.Gun.findAll({ order: [['code', 'ASC']] }), machineIds.length > 0 ? loadMeters(db, now, machineIds) : [], db.Machine.findAll({ where: { id: machineIds } })]);
+  const [entries, guns, meters, machines] = await Promise.all([entriesOfRound(db, roundId), db.Gun.findAll({ order: [['code', 'ASC']] }), machineIds.length > 0 ? loadMeters(db, machineIds) : [], db.Machine.findAll({ where: { id: machineIds } })]);
+  const cards = machineIds.length > 0 ? await cardLines(db, now, machineIds) : new Map<string, CardLine[]>();
   const inOrder = round.stops.flatMap((taskId) => states.find((state) => state.taskId === taskId) ?? []);
   const handOver = entries.find(({ kind }) => kind === 'hand-over');
   return done({
@@ -68,7 +73,7 @@ export async function walkDocumentOf(db: Database, now: Date, roundId: string): 
         machineId: machine.id, machineCode: machine.code, machineName: machine.name, areaName: area.name, machineState,
         energySources: machines.find(({ id }) => id === machine.id)?.energySources ?? [],
         cautions: stopCautions({ cameEmpty, bandChange, cautions: point.cautions }), doNots: point.doNots, accessNote: point.accessNote, procedureText, enoughSign: point.enoughSign, forbidsAirGun: point.forbidsAirGun,
-        lubricant, amountKind: amount.kind, amount: amount.value, plannedAmount: amount.override ? amount.planned : null, dueWords: dueWords(due, today),
+        lubricant, amountKind: amount.kind, amount: amount.value, plannedAmount: amount.override ? amount.planned : null, dueWords: dueWords(due, today), operatorCard: putsNothingIn(action) ? auditWords(cards.get(machine.id) ?? []) : null,
         written: answer ? { entryId: answer.id, kind: answer.kind } : null,
       };
     }),

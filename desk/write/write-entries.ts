@@ -2,8 +2,12 @@ import { createHash } from 'node:crypto';
 import canonicalize from 'canonicalize';
 import type { Transaction } from 'sequelize';
 import { type EntryBody, type EntryEnvelope, entryBodies, entryEnvelope, isWritable } from '../../core/entry/kinds';
+import { latestPostponement, postponementRule } from '../../core/interval/due-facts';
 import { type Problem, pointerOf, problemsOf } from '../../core/problems';
 import type { Database } from '../desk';
+import { applyFirstHours } from '../register/task-templates';
+import { thePlant } from '../plant';
+import { projectMachines } from '../plan/projection';
 
 /** More than this ahead of the server's clock is kept but marked (ms). */
 const clockSlackMs = 10 * 60_000;
@@ -40,6 +44,8 @@ export async function writeEntry(db: Database, now: Date, raw: unknown): Promise
     const problem = await checkReferences(db, envelope, transaction);
     if (problem) return problem;
     const [entry] = await append(db, [envelope], now, head, transaction);
+    await beginFirstHours(db, now, envelope, transaction);
+    if (envelope.machineId) await projectMachines(db, [envelope.machineId], transaction);
     return { ok: true, stored: true, entry: written(entry!) };
   });
 }
@@ -47,13 +53,22 @@ export async function writeEntry(db: Database, now: Date, raw: unknown): Promise
 /**
  * Appends entries that are known to be right, in one transaction. For the demo plant and imports that have checked
  * every envelope themselves.
+ * @param choose which, decided while nobody else can write
+ * @returns how many were written
  */
-export async function appendTrusted(db: Database, envelopes: readonly { envelope: EntryEnvelope; receivedAt: Date }[]): Promise<void> {
-  await db.sequelize.transaction(async (transaction) => {
-    const head = await db.LogHead.findByPk(1, { lock: transaction.LOCK.UPDATE, transaction });
-    if (!head) throw new Error('The log has no head row; run the migrations.');
-    await append(db, envelopes.map(({ envelope }) => envelope), (index) => envelopes[index]!.receivedAt, head, transaction);
-  });
+export const appendTrusted = (db: Database, choose: ChooseEntries): Promise<number> => db.sequelize.transaction((transaction) => appendWithin(db, choose, transaction));
+
+type ChooseEntries = (transaction: Transaction) => Promise<readonly { envelope: EntryEnvelope; receivedAt: Date }[]>;
+
+/** The same as part of a larger change; to be its first step, as whoever writes takes the head of the log first. */
+export async function appendWithin(db: Database, choose: ChooseEntries, transaction: Transaction): Promise<number> {
+  const head = await db.LogHead.findByPk(1, { lock: transaction.LOCK.UPDATE, transaction });
+  if (!head) throw new Error('The log has no head row; run the migrations.');
+  const envelopes = await choose(transaction);
+  if (envelopes.length === 0) return 0;
+  await append(db, envelopes.map(({ envelope }) => envelope), (index) => envelopes[index]!.receivedAt, head, transaction);
+  await projectMachines(db, envelopes.flatMap(({ envelope }) => envelope.machineId ?? []), transaction);
+  return envelopes.length;
 }
 
 type Row = InstanceType<Database['Entry']>;
@@ -133,7 +148,7 @@ async function checkReferences(db: Database, envelope: EntryEnvelope, transactio
     const rows = await db.select<{ id: string; machineId: string }>('SELECT task.id, lube_point.machineId FROM task JOIN lube_point ON lube_point.id = task.pointId WHERE task.id IN (:tasks)', { tasks }, transaction);
     if (rows.length !== tasks.length || rows.some(({ machineId }) => machineId !== envelope.machineId)) return problem(['taskIds'], 'A task named here is not on that machine.');
   }
-  return (await checkBodyReferences(db, envelope, transaction)) ?? (envelope.kind === 'correction' || envelope.replacesId !== null ? checkCorrection(db, envelope, transaction) : undefined);
+  return (await checkBodyReferences(db, envelope, transaction)) ?? (await checkPostponement(db, envelope, transaction)) ?? (envelope.kind === 'correction' || envelope.replacesId !== null ? checkCorrection(db, envelope, transaction) : undefined);
 }
 
 async function checkBodyReferences(db: Database, { body, machineId }: EntryEnvelope, transaction: Transaction): Promise<WriteOutcome | undefined> {
@@ -146,6 +161,30 @@ async function checkBodyReferences(db: Database, { body, machineId }: EntryEnvel
     if (!meter || meter.machineId !== machineId) return problem('meterId', 'This meter is not on that machine.');
   }
   if (taskId && !(await db.Task.findByPk(taskId, { transaction }))) return problem('taskId', 'This task is not known.');
+  return undefined;
+}
+
+/** A whole unit that is commissioned or overhauled gets the tasks of its first hours, however its entry came in. */
+async function beginFirstHours(db: Database, now: Date, { kind, body, machineId, pointId, taskIds }: EntryEnvelope, transaction: Transaction): Promise<void> {
+  if (kind !== 'commissioning' || (body as EntryBody<'commissioning'>).basis !== 'commissioned' || taskIds.length > 0 || !machineId) return;
+  await applyFirstHours(db, now, await db.LubePoint.findAll({ where: { retiredOn: null, ...(pointId ? { id: pointId } : { machineId }) }, transaction }), transaction);
+}
+
+/** A task is put off only so far, and never brought nearer by it. */
+async function checkPostponement(db: Database, { kind, body, taskIds }: EntryEnvelope, transaction: Transaction): Promise<WriteOutcome | undefined> {
+  if (kind !== 'postpone') return undefined;
+  const refuse = (field: string, detail: string) => invalid([{ pointer: field, detail, code: 'rule' }]);
+  if (taskIds.length === 0) return refuse('/taskIds', 'Say which task is put off.');
+  const { untilOn } = body as EntryBody<'postpone'>;
+  const { timeZone } = await thePlant(db, transaction);
+  const rows = await db.select<{ dueOn: string | null; postponedFrom: string | null; lastMs: string | null; consequence: number }>('SELECT due_state.dueOn, due_state.postponedFrom, due_state.lastMs, lube_point.consequence FROM due_state JOIN lube_point ON lube_point.id = due_state.pointId WHERE due_state.taskId IN (:taskIds)', { taskIds }, transaction);
+  for (const { dueOn, postponedFrom, lastMs, consequence } of rows) {
+    const planned = postponedFrom ?? dueOn;
+    const latest = latestPostponement({ ...(dueOn && { dueOn }), ...(postponedFrom && { postponedFrom }), ...(lastMs !== null && { lastMs: Number(lastMs) }) }, consequence, timeZone);
+    if (!planned || !latest) return refuse('/body/untilOn', 'Put off until: this task has no date that could be put off. Say first when it was last done.');
+    if (untilOn <= planned) return refuse('/body/untilOn', `Put off until: must lie after ${planned}, the day it is due. To do it earlier, just do it: the next interval counts from then.`);
+    if (untilOn > latest) return refuse('/body/untilOn', `Put off until: ${latest} at the latest. ${postponementRule}`);
+  }
   return undefined;
 }
 

@@ -1,6 +1,7 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
 import { kindWords } from '../../../components/entry-words';
+import { FilterChoice, FilterText } from '../../../components/ui/filter-fields';
 import { WrittenList } from '../../../components/written-list';
 import { type EntryKind, entryKinds } from '../../../core/entry/kinds';
 import { addDays, isPlantDay, startOfPlantDay } from '../../../core/time/plant-day';
@@ -36,12 +37,12 @@ export default async function LogPage({ searchParams }: { searchParams: Promise<
     <>
       <header className="border-b-2 border-ink pb-3"><h1 className="text-3xl">Log</h1></header>
       <form className="no-print mt-4 grid grid-cols-2 gap-3 md:grid-cols-4 xl:grid-cols-7 xl:items-end" role="search">
-        <Choice name="kind" label="Kind" value={search.kind} options={entryKinds.map((kind): [string, string] => [kind, kindWords[kind as EntryKind]])} />
-        <Choice name="by" label="Written by" value={search.by} options={people.map(({ initials, name }): [string, string] => [initials, name])} />
-        <Text name="machine" label="Machine code" value={search.machine} />
-        <Text name="text" label="Words" value={search.text} />
-        <Text name="from" label="From" type="date" value={search.from} />
-        <Text name="to" label="To" type="date" value={search.to} />
+        <FilterChoice name="kind" label="Kind" value={search.kind} options={entryKinds.map((kind): [string, string] => [kind, kindWords[kind as EntryKind]])} />
+        <FilterChoice name="by" label="Written by" value={search.by} options={people.map(({ initials, name }): [string, string] => [initials, name])} />
+        <FilterText name="machine" label="Machine code" value={search.machine} />
+        <FilterText name="text" label="Words" value={search.text} />
+        <FilterText name="from" label="From" type="date" value={search.from} />
+        <FilterText name="to" label="To" type="date" value={search.to} />
         <button className="button self-end">Show</button>
       </form>
       <section aria-label="Entries" className="mt-6 max-w-4xl">
@@ -50,16 +51,4 @@ export default async function LogPage({ searchParams }: { searchParams: Promise<
       </section>
     </>
   );
-}
-
-function Choice({ name, label, value, options }: { name: string; label: string; value: string | undefined; options: [string, string][] }) {
-  return (
-    <label className="block"><span className="caption">{label}</span>
-      <select name={name} defaultValue={value ?? ''} className="field"><option value="">any</option>{options.map(([key, words]) => <option key={key} value={key}>{words}</option>)}</select>
-    </label>
-  );
-}
-
-function Text({ name, label, value, type = 'text' }: { name: string; label: string; value: string | undefined; type?: 'text' | 'date' }) {
-  return <label className="block"><span className="caption">{label}</span><input name={name} type={type} defaultValue={value ?? ''} className="field" /></label>;
 }

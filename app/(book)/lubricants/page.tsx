@@ -10,7 +10,7 @@ export const metadata: Metadata = { title: 'Lubricants' };
 /** The store room: what there is, where it is used, what the plan uses in a year. */
 export default async function LubricantsPage() {
   const desk = await openDesk();
-  const lines = await reading(() => readStoreRoom(desk));
+  const { lines, retired } = await reading(async (db) => ({ lines: await readStoreRoom(desk), retired: (await db.Lubricant.findAll({ order: [['code', 'ASC']] })).filter(({ retiredOn }) => retiredOn) }));
   return (
     <>
       <header className="flex flex-wrap items-end justify-between gap-4 border-b-2 border-ink pb-3">
@@ -49,6 +49,7 @@ export default async function LubricantsPage() {
           </tbody>
         </table>
       )}
+      {retired.length > 0 && <p className="caption mt-4">Out of use: {retired.map(({ id, code, name }, index) => <span key={id}>{index > 0 && ', '}<Link href={`/lubricants/${code}/edit`}>{code}</Link> {name}</span>)}</p>}
     </>
   );
 }

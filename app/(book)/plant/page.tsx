@@ -18,11 +18,11 @@ export default async function PlantPage() {
     <>
       <header className="flex flex-wrap items-end justify-between gap-4 border-b-2 border-ink pb-3">
         <h1 className="text-3xl">Plant</h1>
-        <p className="no-print flex gap-2"><Link href="/plant/many" className="button">Many points at once</Link><Link href="/plant/machines/new" className="button">Add a machine</Link></p>
+        <p className="no-print flex flex-wrap gap-2"><Link href="/plant/closures" className="button">Holidays and shutdowns</Link><Link href="/plant/meters/import" className="button">Import readings</Link><Link href="/plant/templates" className="button">Templates</Link><Link href="/plant/many" className="button">Many points at once</Link><Link href="/plant/machines/new" className="button">Add a machine</Link></p>
       </header>
       {areas.length === 0 && <p className="mt-6">No areas yet. Begin with one: a hall, a line, a yard. Machines go into areas, points onto machines.</p>}
       {unknown > 0 && <p className="mt-4">{counted(unknown, 'task')} of unknown last service. <Link href="/plant/unknown">Say what is known of them</Link></p>}
-      {areas.map(({ id, code, name, machines }) => (
+      {areas.map(({ id, code, name, machines, retired }) => (
         <section key={id} aria-labelledby={`area-${code}`} className="mt-8">
           <h2 id={`area-${code}`} className="text-xl"><span className="mr-3">{code}</span><span className="font-normal">{name}</span></h2>
           {machines.length === 0 && <p className="mt-2">No machines here yet.</p>}
@@ -47,6 +47,7 @@ export default async function PlantPage() {
               </tbody>
             </table>
           )}
+          {retired.length > 0 && <p className="caption mt-2">Out of use: {retired.map((machine, index) => <span key={machine.code}>{index > 0 && ', '}<Link href={`/plant/machines/${machine.code}`}>{machine.code}</Link> {machine.name}</span>)}</p>}
         </section>
       ))}
       {plant.ambientBands.length > 0 && <div className="no-print mt-10 max-w-sm"><BandChoice bands={plant.ambientBands} now={plant.ambientBandNow ?? null} /></div>}

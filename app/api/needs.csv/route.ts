@@ -1,6 +1,7 @@
 import Papa from 'papaparse';
 import { isGreaseKind } from '../../../core/register/store-room';
 import { loadNeeds, needsByLubricant } from '../../../desk/plan/needs';
+import { csvResponse } from '../csv';
 import { answering } from '../problem';
 import { database } from '../../server';
 
@@ -17,7 +18,7 @@ export async function GET() {
       const onHand = stock.filter(({ lubricantId }) => lubricantId === id).reduce((sum, { amount }) => sum + amount, 0) / scale;
       return { code, name, designation, unit: isGreaseKind(kind) ? 'kg' : 'L', 'per month': round(perYear / 12), 'per year': round(perYear), 'on hand': round(onHand), 'to order for a year': round(Math.max(0, perYear - onHand)) };
     });
-    // Spreadsheets need the mark to read µ and ü as what they are; cells that look like formulas are quoted as text.
-    return new Response(`\uFEFF${Papa.unparse(rows, { escapeFormulae: true })}\r\n`, { headers: { 'content-type': 'text/csv; charset=utf-8', 'content-disposition': 'attachment; filename="order-list.csv"' } });
+    // Cells that look like formulas are quoted as text.
+    return csvResponse('order-list.csv', Papa.unparse(rows, { escapeFormulae: true }));
   });
 }

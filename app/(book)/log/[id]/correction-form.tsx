@@ -27,7 +27,7 @@ export function CorrectionForm({ timeZone, personId, replacesId, kind, machineId
   const { body } = current;
   const initial: Values = {
     ...emptyEntry, kind: hand ?? 'note', when: format(new TZDate(new Date(current.happenedAt), timeZone), "yyyy-MM-dd'T'HH:mm"), taskId: current.taskIds[0] ?? '',
-    lubricantId: typed(body.lubricantId), gunId: typed(body.gunId), mass: typed(body.massG), strokes: typed(body.strokes), volume: typed(body.volumeL ?? body.amount), drained: typed(body.drainedL), result: typed(body.result) || 'in-order', what: typed(body.what) || 'leak', urgency: typed(body.urgency) || 'plan', reason: typed(body.reason) || 'other', note: typed(body.note ?? body.text), basis: typed(body.basis) || 'commissioned', on: typed(body.on), hours: typed(body.hours),
+    lubricantId: typed(body.lubricantId), gunId: typed(body.gunId), mass: typed(body.massG), strokes: typed(body.strokes), volume: typed(body.volumeL ?? body.amount), drained: typed(body.drainedL), result: typed(body.result) || 'in-order', what: typed(body.what) || 'leak', urgency: typed(body.urgency) || 'plan', reason: typed(body.reason) || 'other', note: typed(body.note ?? body.text), basis: typed(body.basis) || 'commissioned', on: typed(body.on), hours: typed(body.hours), event: typed(body.event),
     reading: typed(body.value), how: canPutRight ? 'put-right' : 'void', correctionReason: '',
   };
   return (
@@ -58,6 +58,8 @@ export function CorrectionForm({ timeZone, personId, replacesId, kind, machineId
     }
     const next = bodyOf(values, context);
     if (!next.ok) return next;
+    // What a unit was filled with at its commissioning is not asked again here.
+    if (kind === 'commissioning') return keep({ ...(body.lubricantId !== undefined && { lubricantId: body.lubricantId }), ...(body.volumeL !== undefined && { volumeL: body.volumeL }), ...next.body });
     // A top-up counted in drops or passes keeps its own counting; only litres are typed here.
     return keep(kind === 'top-up' && body.amountKind !== 'litres' ? { ...next.body, amountKind: body.amountKind } : next.body);
   }

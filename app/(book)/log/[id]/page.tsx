@@ -22,7 +22,7 @@ export default async function EntryPage({ params }: { params: Promise<{ id: stri
   const original = chain[0];
   const newest = chain.at(-1);
   if (!original || !newest) notFound();
-  const states = original.machine ? await reading((db) => loadTaskStates(db, desk.now, { machineId: original.machine!.id })) : [];
+  const states = original.machine ? await reading((db) => loadTaskStates(db, desk.now, { machineIds: [original.machine!.id] })) : [];
   const replacement = (newest.body as { replacement?: { happenedAt: string; taskIds: string[]; body: Record<string, unknown> } }).replacement;
   const current = { happenedAt: replacement?.happenedAt ?? original.happenedAt, taskIds: replacement?.taskIds ?? original.taskIds, body: replacement?.body ?? original.body };
   const voided = 'void' in newest.body;

@@ -3,11 +3,11 @@
 import { Plus, X } from 'lucide-react';
 import { useRouter } from 'next/navigation';
 import { useFieldArray, useFormContext } from 'react-hook-form';
-import { ChoiceField, NoteField, QuantityField, TextField } from '../../../../components/ui/fields';
+import { ChoiceField, NoteField, QuantityField, TextField, TickField } from '../../../../components/ui/fields';
 import { SavedForm } from '../../../../components/ui/saved-form';
 import { saveMachine, saveNewMachine } from '../actions';
 
-export type MachineValues = { areaId: string; code: string; name: string; description: string; dutyHoursPerDay: string; fittingCount: string; energySources: { source: string; proofOfZero: string }[] };
+export type MachineValues = { areaId: string; code: string; name: string; description: string; dutyHoursPerDay: string; hoursByWeekday: string[]; dutySeasons: { from: string; to: string; percent: string }[]; keepsRunning: boolean; fittingCount: string; energySources: { source: string; proofOfZero: string }[] };
 
 /** The machine form, for a new machine or (with `known`) for changing one. */
 export function MachineFields({ areas, initial, known }: { areas: { value: string; label: string }[]; initial: MachineValues; known?: { id: string; version: number } }) {
@@ -25,9 +25,35 @@ export function MachineFields({ areas, initial, known }: { areas: { value: strin
         <QuantityField name="dutyHoursPerDay" label="Hours a day by plan" dimension="hours" hint="Used where no meter tells" />
         <QuantityField name="fittingCount" label="Fittings counted" dimension="number" hint="Count them on the machine: a forgotten one shows" />
       </div>
+      <DutyPlanFields />
       <NoteField name="description" label="Description" />
       <EnergySources />
     </SavedForm>
+  );
+}
+
+const weekdays = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
+
+/** When the machine is meant to run: its hours are counted forward on this clock. */
+function DutyPlanFields() {
+  const { control } = useFormContext<MachineValues>();
+  const { fields, append, remove } = useFieldArray({ control, name: 'dutySeasons' });
+  return (
+    <fieldset className="grid gap-4">
+      <legend className="text-lg font-semibold">Planned running</legend>
+      <p className="caption">Hours on each weekday in place of the hours a day above; leave them all empty where every day is alike.</p>
+      <div className="grid grid-cols-4 gap-3 sm:grid-cols-7">{weekdays.map((name, index) => <QuantityField key={name} name={`hoursByWeekday.${index}`} label={name} dimension="hours" />)}</div>
+      <TickField name="keepsRunning" label="Runs on through the plant’s holidays and shutdowns" />
+      {fields.map(({ id }, index) => (
+        <div key={id} className="rule-t grid gap-3 py-3 sm:grid-cols-[1fr_1fr_1fr_auto] sm:items-start">
+          <TextField name={`dutySeasons.${index}.from`} label="Every year from" hint="Month and day, such as 11-01" />
+          <TextField name={`dutySeasons.${index}.to`} label="To" />
+          <QuantityField name={`dutySeasons.${index}.percent`} label="% of the usual duty" dimension="number" />
+          <button type="button" className="button sm:mt-7" onClick={() => remove(index)} aria-label={`Remove season ${index + 1}`}><X aria-hidden="true" size={18} /></button>
+        </div>
+      ))}
+      <p><button type="button" className="button" onClick={() => append({ from: '', to: '', percent: '50' })}><Plus aria-hidden="true" size={18} /> Add a busy or quiet season</button></p>
+    </fieldset>
   );
 }
 

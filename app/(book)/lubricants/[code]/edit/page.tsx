@@ -1,6 +1,7 @@
 import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
 import { openDesk, reading } from '../../../../server';
+import { InUse } from '../../../in-use';
 import { LubricantFields } from '../../lubricant-fields';
 
 export const metadata: Metadata = { title: 'Change a lubricant' };
@@ -19,6 +20,7 @@ export default async function EditLubricantPage({ params }: { params: Promise<{ 
         code: row.code, name: row.name, kind: row.kind, designation: row.designation ?? '', description: row.description ?? '', baseOil: row.baseOil ?? '', thickener: row.thickener ?? '', nlgi: row.nlgi ?? '', isoVg: typed(row.isoVg), kv40: typed(row.kv40), kv100: typed(row.kv100),
         densityGCm3: typed(row.densityGCm3), pourPointC: typed(row.pourPointC), lowerC: typed(row.lowerC), upperC: typed(row.upperC), additives: row.additives ?? [], hazards: row.hazards ?? [],
       }} />
+      <InUse kind="lubricant" id={row.id} version={row.version ?? 0} name={row.code} retiredOn={row.retiredOn} what="It is not offered for points any more; points that have it assigned keep it from going." />
     </div>
   );
 }

@@ -17,6 +17,7 @@ import { readNames } from '../../../../../desk/read/names';
 import { dueItem, pointPath } from '../../../../due-item';
 import { openDesk, reading } from '../../../../server';
 import { writtenItem } from '../../../../written-item';
+import { InUse } from '../../../in-use';
 import { MeterFields } from './meter-fields';
 import { WalkingOrder } from './walking-order';
 
@@ -30,7 +31,7 @@ export default async function MachinePage({ params }: Props) {
   const desk = await openDesk();
   const { page, plant, names } = await reading(async (db) => ({ page: await readMachinePage(desk, code), plant: await thePlant(db), names: await readNames(db) }));
   if (!page) notFound();
-  const { machine, area, points, states, meters, history, oldCodes, reservoirs, model } = page;
+  const { machine, area, points, retired, states, meters, history, oldCodes, reservoirs, model } = page;
   if (machine.code !== code) redirect(`/plant/machines/${machine.code}`);
   const today = plantDayOf(desk.now.getTime(), plant.timeZone, plant.dayStartsAtMinutes);
   const empty = reservoirs.filter(({ id }) => points.some(({ id: pointId, reservoirId }) => reservoirId === id && states.some((state) => state.point.id === pointId && state.cameEmpty)));
@@ -46,7 +47,8 @@ export default async function MachinePage({ params }: Props) {
         </div>
         <p className="no-print flex gap-2"><Link href={`/plant/machines/${code}/edit`} className="button">Change machine</Link><Link href={`/plant/machines/${code}/points/new`} className="button">Add a point</Link></p>
       </header>
-      <nav aria-label="Of this machine" className="no-print mt-2 flex flex-wrap gap-x-6">{[['chart', 'Chart for the wall'], ['labels', 'Labels'], ['grid', 'Points as a table'], ['copy', 'Another like this'], ['reservoirs/new', 'Add a reservoir']].map(([path, words]) => <Link key={path} href={`/plant/machines/${code}/${path}`} className="inline-flex min-h-11 items-center md:min-h-8">{words}</Link>)}</nav>
+      <nav aria-label="Of this machine" className="no-print mt-2 flex flex-wrap gap-x-6">{[['chart', 'Chart for the wall'], ['labels', 'Labels'], ['card', 'Operator card'], ['grid', 'Points as a table'], ['copy', 'Another like this'], ['reservoirs/new', 'Add a reservoir']].map(([path, words]) => <Link key={path} href={`/plant/machines/${code}/${path}`} className="inline-flex min-h-11 items-center md:min-h-8">{words}</Link>)}</nav>
+      {machine.retiredOn && <InUse kind="machine" id={machine.id} version={machine.version ?? 0} name={machine.code} retiredOn={machine.retiredOn} what="" />}
       {empty.map(({ id, name }) => <NoticeLine key={id} notice={{ level: 'stop', text: `${name} came empty and no filling is in the book: the machine is not started before it is filled.` }} />)}
       {machine.description && <p className="mt-4 max-w-prose">{machine.description}</p>}
       <div className="mt-6 gap-10 xl:grid xl:grid-cols-[minmax(0,1.9fr)_minmax(0,1fr)]">
@@ -68,6 +70,7 @@ export default async function MachinePage({ params }: Props) {
                 ))}
               </ol>
             )}
+            {retired.length > 0 && <p className="caption mt-3">Out of use: {retired.map(({ id, number: place, name }, index) => <span key={id}>{index > 0 && ', '}<Link href={pointPath(machine.code, place)}>{pointLabel(machine.code, place)}</Link> {name}</span>)}</p>}
           </section>
           {states.length > 0 && (
             <section aria-labelledby="tasks">
@@ -90,8 +93,9 @@ export default async function MachinePage({ params }: Props) {
             {meters.map((meter) => (
               <div key={meter.id} className="rule-t mt-3 pt-3">
                 <h3>{meter.name}</h3>
-                <p>{meter.last ? <>Shows <strong>{number(meter.last.value)}</strong> {meter.unit === 'hours' ? 'h' : meter.unit} on {dayAndClock(meter.last.at, plant.timeZone)}.</> : 'Never read.'} {meter.state.rate.confidence !== 'none' && <>Runs about {measured(meter.state.rate.mid)} a day ({measured(meter.state.rate.low)} to {measured(meter.state.rate.high)}; confidence {meter.state.rate.confidence}).</>}</p>
-                {meter.state.rejected.length > 0 && <ul className="mt-1">{meter.state.rejected.slice(-3).map(({ index, reason }) => <li key={index} className="caption">Left out: {reason}</li>)}</ul>}
+                <p>{meter.last ? <>Shows <strong>{number(meter.last.value)}</strong> {meter.unit === 'hours' ? 'h' : meter.unit} on {dayAndClock(meter.last.at, plant.timeZone)}.</> : 'Never read.'} {meter.rate.confidence !== 'none' && <>Runs about {measured(meter.rate.mid)} a day ({measured(meter.rate.low)} to {measured(meter.rate.high)}; confidence {meter.rate.confidence}).</>}</p>
+                {meter.leftOut.length > 0 && <ul className="mt-1">{meter.leftOut.slice(-3).map(({ atMs, value, reason }) => <li key={`${atMs}/${value}`} className="caption">Left out: {reason}</li>)}</ul>}
+                <p className="caption"><Link href={`/plant/machines/${code}/meters/${meter.id}`}>All readings, where they came from, new dial</Link></p>
                 <div className="no-print mt-3"><ReadingForm timeZone={plant.timeZone} personId={desk.actor.id} meter={{ id: meter.id, machineId: machine.id, name: meter.name, unit: meter.unit, lastValue: meter.last?.value ?? null, lastAt: meter.last?.at ?? null, maxPerDay: meter.maxPerDay, resolution: meter.resolution, rolloverAt: meter.rolloverAt }} /></div>
                 <details className="no-print mt-2">
                   <summary className="inline-flex min-h-11 cursor-pointer items-center text-sm underline decoration-rule underline-offset-4 md:min-h-8">Change this meter</summary>

@@ -58,7 +58,7 @@ function LevelReading({ levelMarks, stateOfMark }: { levelMarks: Facts['levelMar
   return (
     <section aria-labelledby="level" className="no-print">
       <h2 id="level" className="text-muted">A level that was read</h2>
-      <div className="mt-1 grid grid-cols-2 gap-3">
+      <div className="mt-1 grid grid-cols-[6rem_minmax(0,1fr)] gap-3">
         <label><span className="caption">Level, mm</span><input className="field text-right" inputMode="decimal" value={typed} onChange={(event) => setTyped(event.target.value)} autoComplete="off" /></label>
         <label><span className="caption">Machine was</span><select className="field" value={state} onChange={(event) => setState(event.target.value)}>{Object.entries(machineStates).map(([value, label]) => <option key={value} value={value}>{label}</option>)}</select></label>
       </div>

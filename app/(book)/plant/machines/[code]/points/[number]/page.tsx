@@ -18,6 +18,7 @@ import { readPointPage } from '../../../../../../../desk/read/machine';
 import { readNames } from '../../../../../../../desk/read/names';
 import { openDesk, reading } from '../../../../../../server';
 import { writtenItem } from '../../../../../../written-item';
+import { InUse } from '../../../../../in-use';
 import { FillFacts } from '../../reservoirs/fill-facts';
 import { DeviceSection } from './device-section';
 import { LubricantSection } from './lubricant-section';
@@ -38,7 +39,7 @@ export default async function PointPage({ params }: Props) {
   const desk = await openDesk();
   const { page, plant, names, lubricants } = await reading(async (db) => ({ page: await readPointPage(desk, decodeURIComponent(code), Number(typed) || 0), plant: await thePlant(db), names: await readNames(db), lubricants: await db.Lubricant.findAll({ order: [['code', 'ASC']] }) }));
   if (!page) notFound();
-  const { machine, point, states, assignments, proposal, meters, guns, history, reservoir, sharedWith } = page;
+  const { machine, point, states, retiredTasks, assignments, proposal, meters, guns, history, reservoir, sharedWith } = page;
   const here = `/plant/machines/${machine.code}/points/${point.number}`;
   const device = deviceFacts(point.kind, point.details, states[0]?.due.hourLine.hoursPerDay ?? machine.dutyHoursPerDay ?? 24);
   const cameEmpty = states.some((state) => state.cameEmpty);
@@ -57,8 +58,9 @@ export default async function PointPage({ params }: Props) {
           <h1 className="text-3xl"><span className="mr-3">{label}</span><span className="font-normal">{point.name}</span></h1>
           <p className="text-muted">{pointKinds[point.kind].label}, {point.location}</p>
         </div>
-        <p className="no-print flex gap-2"><a href="#write" className="button">Write in the book</a><Link href={`/plant/machines/${machine.code}/points/${point.number}/edit`} className="button">Change point</Link></p>
+        <p className="no-print flex gap-2"><a href="#write" className="button">Write in the book</a><Link href={`${here}/commission`} className="button">Commission</Link><Link href={`/plant/machines/${machine.code}/points/${point.number}/edit`} className="button">Change point</Link></p>
       </header>
+      {point.retiredOn && <InUse kind="point" id={point.id} version={point.version ?? 0} name={label} retiredOn={point.retiredOn} what="" />}
       {cameEmpty && <NoticeLine notice={{ level: 'stop', text: 'This unit came empty and no filling is in the book. It is not started before it is filled: fill it, then write the oil change or the commissioning with its litres.' }} />}
       {bandChange && <NoticeLine notice={{ level: 'caution', text: `The ${bandChange.band} band wants ${bandChange.wants}; the sump holds ${bandChange.holds}. A change is due. Until it is logged, top up with ${bandChange.holds} only.` }} />}
       <Warnings cautions={point.cautions} doNots={point.doNots} forbidsAirGun={Boolean(point.forbidsAirGun)} />
@@ -79,6 +81,7 @@ export default async function PointPage({ params }: Props) {
             <h2 id="tasks" className="text-xl">Tasks</h2>
             {states.length === 0 && <p className="mt-2">{winner ? 'No task yet. Take the computed one, or state one from the manual.' : 'Assign a lubricant first; an interval belongs to a point and its lubricant.'}</p>}
             {states.map((state) => <TaskSection key={state.taskId} state={state} today={today} personId={desk.actor.id} machineId={machine.id} guns={guns.filter(({ airPowered }) => !(airPowered && point.forbidsAirGun))} />)}
+            {retiredTasks.map(({ id, title, version = 0, retiredOn }) => <InUse key={id} kind="task" id={id} version={version} name={title} retiredOn={retiredOn} what="" />)}
             {winner && (
               <details className="no-print mt-3">
                 <summary className="inline-flex min-h-11 cursor-pointer items-center underline decoration-rule underline-offset-4 md:min-h-8">State a task from the manual</summary>
@@ -123,7 +126,7 @@ function detailWords(field: FieldSpec, value: number | string): string {
 function Warnings({ cautions, doNots, forbidsAirGun }: { cautions: string; doNots: string; forbidsAirGun: boolean }) {
   if (!cautions && !doNots && !forbidsAirGun) return null;
   return (
-    <div className="mt-4 grid gap-1 border-l-4 border-ink pl-4">
+    <div className="mt-4 grid gap-1 border-l-4 border-ink pl-3">
       {cautions && <p><strong>Caution.</strong> {cautions}</p>}
       {doNots && <p><strong>Do not.</strong> {doNots}</p>}
       {forbidsAirGun && <p><strong>Do not</strong> use an air-powered gun here.</p>}

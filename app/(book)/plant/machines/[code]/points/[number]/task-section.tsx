@@ -1,3 +1,4 @@
+import Link from 'next/link';
 import { OverrideForm } from '../../../../../../../components/entry/override-form';
 import { AbsoluteHourAxis, HourLine, nowPosition } from '../../../../../../../components/scales/hour-line';
 import { Working, WorkingSteps } from '../../../../../../../components/ui/working';
@@ -5,8 +6,11 @@ import { NoticeLine } from '../../../../../../../components/ui/notice';
 import { amount, counted, day, measured, number } from '../../../../../../../components/words';
 import { dueWords } from '../../../../../../../core/interval/due-words';
 import { machineStates } from '../../../../../../../core/register/machine-states';
-import { amountKinds } from '../../../../../../../core/register/point-kinds';
+import { triggerWords } from '../../../../../../../core/interval/triggers';
+import { amountKinds, whoMay } from '../../../../../../../core/register/point-kinds';
 import type { PlantDay } from '../../../../../../../core/time/plant-day';
+import { pointPath } from '../../../../../../due-item';
+import { OilLifeFields } from './oil-life-fields';
 import type { Override, TaskState } from '../../../../../../../desk/plan/states';
 
 type Props = { state: TaskState; today: PlantDay; personId: string; machineId: string; guns: { id: string; code: string; lubricantId: string; gramsPerStroke: number }[] };
@@ -18,6 +22,7 @@ const summary = 'inline-flex min-h-11 cursor-pointer items-center text-sm underl
 export function TaskSection({ state, today, personId, machineId, guns }: Props) {
   const { due, interval, title, machineState, procedureText, lubricant } = state;
   const steady = interval.stages.find(({ count }) => count === undefined);
+  const also = [...state.triggers.map(triggerWords), ...state.severity.map(({ name, value }) => `${name} × ${number(value, 2)}`), ...(state.cyclic ? ['the stages go round'] : []), ...(state.rhythm === 'fixed' ? ['counted from the plan'] : []), ...(state.who === 'technician' ? [] : [`done by: ${whoMay[state.who]}`])];
   const gun = guns.find(({ lubricantId }) => lubricantId === lubricant?.id);
   const strokes = state.amount.kind === 'grams' && gun && state.amount.value !== null ? Math.max(1, Math.round(state.amount.value / gun.gramsPerStroke)) : null;
   const common = { personId, machineId, pointId: state.point.id, taskId: state.taskId };
@@ -37,9 +42,12 @@ export function TaskSection({ state, today, personId, machineId, guns }: Props) 
         </div>
         <div>
           <p className="text-muted">How often</p>
-          <ul>{interval.stages.map(({ name, count, hours, days, cycles }) => <li key={name} className={count === undefined ? 'text-2xl' : ''}>{count === undefined ? 'every ' : `${name}: ${count === 1 ? 'once after ' : `${count} times every `}`}{[hours !== undefined && `${number(hours, 0)} h`, cycles !== undefined && `${number(cycles, 0)} cycles`, days !== undefined && counted(days, 'day')].filter(Boolean).join(' or ')}</li>)}</ul>
+          <ul>{interval.stages.map(({ name, count, hours, days, cycles, standstillDays }) => <li key={name} className={count === undefined ? 'text-2xl' : ''}>{count === undefined ? 'every ' : `${name}: ${count === 1 ? 'once after ' : `${count} times every `}`}{[hours !== undefined && `${number(hours, 0)} h`, cycles !== undefined && `${number(cycles, 0)} cycles`, days !== undefined && counted(days, 'day'), standstillDays !== undefined && `${counted(standstillDays, 'day')} standing still`].filter(Boolean).join(' or ')}</li>)}</ul>
+          {interval.setFor && <p className="border-l-4 border-ink pl-3">Set for {interval.setFor.code}; {lubricant!.code} has no interval of its own here. <Link className="no-print" href={`${pointPath(state.machine.code, state.point.number)}/tasks/${state.taskId}`}>Give it one</Link></p>}
+          {also.length > 0 && <p className="caption">{also.join('; ')}</p>}
           {interval.override && <OverrideLine override={interval.override} />}
           {interval.computed && <Working computation={interval.computed} label="The working of the interval" />}
+          {state.action === 'oil-change' && <details><summary className={summary}>Work the interval out from heat</summary><div className="mt-2"><OilLifeFields taskId={state.taskId} temperatureC={state.point.temperatureC} hours={steady?.hours ?? null} /></div></details>}
           {steady && <details><summary className={summary}>Override the interval</summary><div className="mt-2"><OverrideForm {...common} field="interval" unit={intervalUnit} computed={interval.override?.computed ?? (intervalUnit === 'h' ? steady.hours : steady.days) ?? null} overridden={interval.override !== null} /></div></details>}
         </div>
       </div>
@@ -54,6 +62,8 @@ export function TaskSection({ state, today, personId, machineId, guns }: Props) 
           <AbsoluteHourAxis nowHours={due.hourLine.nowHours} hoursPerDay={due.hourLine.hoursPerDay} today={today} width={axisWidth} />
         </div>
         {due.notices.map((notice, index) => <NoticeLine key={index} notice={notice} />)}
+        {due.postponedFrom && <p className="border-l-4 border-ink pl-3">Put off: it was due on {day(due.postponedFrom)}.</p>}
+        <p className="flex flex-wrap gap-x-6"><Link href={`/due/${state.taskId}`}>The limits compared; put it off</Link> <Link className="no-print" href={`${pointPath(state.machine.code, state.point.number)}/tasks/${state.taskId}`}>Change this task</Link></p>
         {due.working.length > 0 && <details><summary className={summary}>Why is this due?</summary><div className="mt-1 border-l-2 border-ink pl-4"><WorkingSteps steps={due.working} /></div></details>}
       </div>
       {procedureText && <details><summary className={summary}>How it is done</summary><p className="mt-1 max-w-prose whitespace-pre-line">{procedureText}</p></details>}

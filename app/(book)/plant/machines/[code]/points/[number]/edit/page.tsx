@@ -3,6 +3,7 @@ import { notFound } from 'next/navigation';
 import { pointLabel } from '../../../../../../../../core/register/assignment';
 import { findMachine } from '../../../../../../../../desk/register/machines';
 import { openDesk, reading } from '../../../../../../../server';
+import { InUse } from '../../../../../../in-use';
 import { PointFields } from '../../point-fields';
 
 export const metadata: Metadata = { title: 'Change a point' };
@@ -21,6 +22,7 @@ export default async function EditPointPage({ params }: { params: Promise<{ code
       <h1 className="mb-6 border-b-2 border-ink pb-3 text-3xl">Change {pointLabel(machine.code, point.number)}</h1>
       <PointFields known={{ id, version, number: point.number }} machine={{ id: machine.id, code: machine.code }} reservoirs={reservoirs.map((each) => ({ value: each.id, label: each.name }))}
         initial={{ kind, name, location, reservoirId: reservoirId ?? '', consequence: String(consequence), machineState, cautions, doNots, accessNote, enoughSign, forbidsAirGun: Boolean(forbidsAirGun), materials, details: Object.fromEntries(Object.entries(details).map(([key, value]) => [key, String(value)])) }} />
+      <InUse kind="point" id={id} version={version ?? 0} name={pointLabel(machine.code, point.number)} retiredOn={point.retiredOn} what="Its tasks leave the plan, the due list and all routes from today; its number is not given again." />
     </div>
   );
 }

@@ -1,0 +1,6 @@
+'use server';
+
+import { applyWhatIf } from '../../../desk/plan/apply-what-if';
+import { change } from '../../changes';
+
+export const applyTrial = async (values: unknown) => change((desk) => applyWhatIf(desk, values));

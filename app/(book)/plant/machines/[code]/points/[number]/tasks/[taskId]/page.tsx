@@ -1,0 +1,33 @@
+import type { Metadata } from 'next';
+import Link from 'next/link';
+import { notFound } from 'next/navigation';
+import { pointLabel } from '../../../../../../../../../core/register/assignment';
+import { typedTaskOf } from '../../../../../../../../../core/register/task-form';
+import { readTaskPage } from '../../../../../../../../../desk/read/task';
+import { pointPath } from '../../../../../../../../due-item';
+import { openDesk, reading } from '../../../../../../../../server';
+import { InUse } from '../../../../../../../in-use';
+import { TaskFields } from '../../task-fields';
+
+export const metadata: Metadata = { title: 'Change a task' };
+
+/** One task to be changed: how often, when, by whom; what it does stays, as its history answers it. */
+export default async function TaskPage({ params }: { params: Promise<{ taskId: string }> }) {
+  const { taskId } = await params;
+  await openDesk();
+  const page = await reading((db) => readTaskPage(db, taskId));
+  if (!page) notFound();
+  const { task, point, machine, stages, meters } = page;
+  const { id, version = 0, title, retiredOn } = task;
+  const here = pointPath(machine.code, point.number);
+  return (
+    <div className="max-w-3xl">
+      <header className="mb-6 border-b-2 border-ink pb-3">
+        <p className="caption"><Link href={here}>{pointLabel(machine.code, point.number)} {point.name}</Link></p>
+        <h1 className="text-3xl">Change “{title}”</h1>
+      </header>
+      {!retiredOn && <TaskFields key={version} pointId={point.id} kind={point.kind} machineState={point.machineState ?? 'any'} meters={meters.map((meter) => ({ value: meter.id, label: meter.name }))} known={{ id, version, here, values: typedTaskOf(task, stages), amountComputed: task.amountComputed != null, intervalComputed: task.intervalComputed != null }} />}
+      <InUse kind="task" id={id} version={version} name="this task" retiredOn={retiredOn} what="It leaves the plan, the due list and its routes from today." />
+    </div>
+  );
+}

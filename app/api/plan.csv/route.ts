@@ -1,0 +1,13 @@
+import Papa from 'papaparse';
+import { readPlanLines } from '../../../desk/read/plan-formats';
+import { csvResponse } from '../csv';
+import { answering } from '../problem';
+import { database } from '../../server';
+
+/** The plan as a table: every task with its interval and where it stands. */
+export async function GET() {
+  return answering(async () => {
+    const lines = await readPlanLines({ db: database(), now: new Date() });
+    return csvResponse('plan.csv', Papa.unparse(lines.map(({ routes, alsoDue, stages: _exactly, severity, ...line }) => ({ ...line, severity: severity.map(({ name, value }) => `${name} × ${value}`).join('; '), alsoDue: alsoDue.join('; '), routes: routes.join(' ') })), { escapeFormulae: true }));
+  });
+}

@@ -1,0 +1,11 @@
+import { readPlanLines } from '../../../desk/read/plan-formats';
+import { answering } from '../problem';
+import { database } from '../../server';
+
+/** The plan as JSON: every task with its interval and where it stands. */
+export async function GET() {
+  return answering(async () => {
+    const now = new Date();
+    return Response.json({ asOf: now.toISOString(), tasks: await readPlanLines({ db: database(), now }) });
+  });
+}

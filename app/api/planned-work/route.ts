@@ -1,0 +1,8 @@
+import { loadPlannedWork } from '../../../desk/plan/planned';
+import { database } from '../../server';
+import { answering } from '../problem';
+
+/** The plan as looking ahead takes it, for trying changes out on this device. */
+export async function GET() {
+  return answering(async () => Response.json(await loadPlannedWork({ db: database(), now: new Date() })));
+}

@@ -1,0 +1,101 @@
+import { z } from 'zod';
+import { monthDay, plantDay, quantity } from '../fields';
+import { type PlantDay, addDays, offsetMs } from '../time/plant-day';
+
+const dayMs = 86_400_000;
+/** Day count of a calendar day since 1970, and back. */
+const indexOf = (day: PlantDay) => Math.round(Date.parse(`${day}T00:00:00Z`) / dayMs);
+const dayAt = (index: number): PlantDay => addDays('1970-01-01', index);
+/** A machine that stands for a century is not waited for. */
+const horizonDays = 36_525;
+
+/**
+ * When a machine is meant to run: hours on each weekday (Monday first), spans in which the plant stands, and seasons
+ * with more or less to do (factor 0.5: half as much).
+ */
+export const dutyPlanSchema = z
+  .strictObject({
+    hoursByWeekday: z.array(quantity('Hours on the weekday', 'h', { min: 0, max: 24 })).length(7).optional().meta({ title: 'Hours by weekday, Monday first' }),
+    closures: z.array(z.strictObject({ from: plantDay('Closed from'), to: plantDay('Closed to') })).max(500).optional().meta({ title: 'Holidays and shutdowns' }),
+    seasons: z.array(z.strictObject({ from: monthDay('Season from'), to: monthDay('Season to'), factor: quantity('Share of the usual duty', '', { min: 0, max: 20 }) })).max(12).optional().meta({ title: 'Seasonal duty' }),
+  })
+  .superRefine(({ hoursByWeekday, closures = [] }, context) => {
+    if (hoursByWeekday && hoursByWeekday.every((hours) => hours === 0)) context.addIssue({ code: 'custom', path: ['hoursByWeekday'], message: 'must have a day on which the machine runs.' });
+    closures.forEach(({ from, to }, index) => {
+      if (to < from) context.addIssue({ code: 'custom', path: ['closures', index, 'to'], message: 'lies before its beginning.' });
+    });
+  });
+export type DutyPlan = z.infer<typeof dutyPlanSchema>;
+
+/** Planned hours on an average day, closures and seasons not counted; undefined where no hours are planned. */
+export const meanHours = ({ hoursByWeekday }: DutyPlan): number | undefined => hoursByWeekday && hoursByWeekday.reduce((sum, hours) => sum + hours, 0) / 7;
+
+/** How much of an average day a day is: 0 in a closure, 1.4 on each of five working days. */
+export function dutyOn({ hoursByWeekday, closures = [], seasons = [] }: DutyPlan, day: PlantDay): number {
+  if (closures.some(({ from, to }) => day >= from && day <= to)) return 0;
+  const mean = meanHours({ hoursByWeekday });
+  const weekday = (indexOf(day) + 3) % 7; // 1 January 1970 was a Thursday
+  const share = hoursByWeekday && mean ? hoursByWeekday[weekday < 0 ? weekday + 7 : weekday]! / mean : 1;
+  const monthAndDay = day.slice(5);
+  const inside = ({ from, to }: { from: string; to: string }) => (from <= to ? monthAndDay >= from && monthAndDay <= to : monthAndDay >= from || monthAndDay <= to);
+  return seasons.filter(inside).reduce((product, { factor }) => product * factor, share);
+}
+
+/**
+ * A clock that runs only while the machine is meant to run, in average days. Rates are measured and forecasts made on
+ * it, so that a shutdown neither lowers the rate nor uses an interval up.
+ */
+export type DutyClock = {
+  /** What the clock shows at an instant; only differences mean something. */
+  at: (instantMs: number) => number;
+  /** The instant at which the clock will show this; Infinity where it never does within a century of `fromMs`. */
+  instantOf: (reading: number, fromMs: number) => number;
+};
+
+/** The clock of a machine without a plan: every day counts alike. */
+export const plainClock: DutyClock = { at: (instantMs) => instantMs / dayMs, instantOf: (reading) => reading * dayMs };
+
+/** Clocks by their plan: most machines of a plant share a few plans, and summing the days of decades takes a while. */
+const knownClocks = new Map<string, DutyClock>();
+const mostClocks = 500;
+
+/** The clock of a duty plan, in the plant's time zone. Days are summed once and kept. */
+export function dutyClock(plan: DutyPlan | null | undefined, timeZone: string): DutyClock {
+  if (!plan || (!plan.closures?.length && !plan.seasons?.length && new Set(plan.hoursByWeekday ?? []).size <= 1)) return plainClock;
+  const key = `${timeZone} ${JSON.stringify(plan)}`;
+  const known = knownClocks.get(key);
+  if (known) return known;
+  if (knownClocks.size >= mostClocks) knownClocks.clear();
+  const clock = summedClock(plan, timeZone);
+  knownClocks.set(key, clock);
+  return clock;
+}
+
+function summedClock(plan: DutyPlan, timeZone: string): DutyClock {
+  const origin = indexOf('2000-01-01');
+  const sums = [0]; // sums[i]: average days from the origin to the beginning of day origin + i
+  const sumTo = (offset: number): number => {
+    if (offset < 0) return offset;
+    while (sums.length <= offset) sums.push(sums.at(-1)! + dutyOn(plan, dayAt(origin + sums.length - 1)));
+    return sums[offset]!;
+  };
+  return {
+    at(instantMs) {
+      const local = (instantMs + offsetMs(instantMs, timeZone)) / dayMs - origin;
+      const whole = Math.floor(local);
+      const before = sumTo(whole);
+      return before + (local - whole) * (sumTo(whole + 1) - before);
+    },
+    instantOf(reading, fromMs) {
+      const first = Math.floor((fromMs + offsetMs(fromMs, timeZone)) / dayMs) - origin;
+      for (let offset = first; offset <= first + horizonDays; offset += 1) {
+        const before = sumTo(offset);
+        const length = sumTo(offset + 1) - before;
+        if (length <= 0 || reading > before + length) continue;
+        const local = (origin + offset + Math.max(0, (reading - before) / length)) * dayMs;
+        return Math.max(fromMs, local - offsetMs(local - offsetMs(local, timeZone), timeZone));
+      }
+      return Infinity;
+    },
+  };
+}

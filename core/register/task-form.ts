@@ -1,0 +1,100 @@
+import { z } from 'zod';
+import { keysOf } from '../compat/vocabulary';
+import { eventWords } from '../entry/kinds';
+import type { Stage } from '../interval/limits';
+import { type Severity, severityFactors } from '../interval/severity';
+import { parseStages, stageExample, stageWords } from '../interval/stage-words';
+import { type Trigger, eventsOf, yearlyDaysOf } from '../interval/triggers';
+import { line, longText, requiredQuantity, typedQuantity } from '../units/typed-field';
+import { chosen, optionalReference } from './forms';
+import { type MachineState, machineStates } from './machine-states';
+import { type AmountKind, type TaskAction, type Who, amountKinds, taskActions, whoMay } from './point-kinds';
+
+/** What is done, apart from when: the same for a task of a point and of a template. */
+export const workFields = {
+  action: chosen('What is done', taskActions),
+  title: line('Title', { required: true }),
+  amountKind: chosen('Counted in', amountKinds),
+  amount: typedQuantity('number', { label: 'Amount', above: 0, max: 1e6 }),
+  machineState: chosen('Machine state', machineStates),
+  minutes: requiredQuantity('minutes', { label: 'Time', above: 0, max: 1440 }),
+  procedureText: longText('How it is done'),
+};
+
+const intervalText = z.string().max(300);
+function readStages(text: string, context: z.core.$RefinementCtx, label = 'How often'): Stage[] {
+  const read = parseStages(text);
+  if (read.ok) return read.stages;
+  context.addIssue({ code: 'custom', message: `${label}: ${read.reason}` });
+  return z.NEVER;
+}
+
+/** How often, as it is written: `7 × daily; then monthly`. */
+export const typedStages = intervalText.transform((text, context) => readStages(text, context));
+const stagesIfTyped = (label: string) => intervalText.default('').transform((text, context): Stage[] => (text.trim() === '' ? [] : readStages(text, context, label)));
+
+/** A task of a point: what is done, how often, and what else makes it due. */
+export const taskForm = z
+  .strictObject({
+    ...workFields,
+    when: stagesIfTyped('How often'),
+    /** The life of a wear part: turned at half of it, replaced at the end, and round again. */
+    life: stagesIfTyped('Life of the part'),
+    meterId: optionalReference,
+    who: z.enum(keysOf(whoMay)).default('technician'),
+    rhythm: z.enum(['actual', 'fixed']).default('actual'),
+    tolerancePct: typedQuantity('number', { label: 'Window', min: 0, max: 50 }),
+    events: z.array(z.enum(keysOf(eventWords))).default([]),
+    yearlyName: line('Before what', { max: 80 }),
+    yearlyOn: z.string().trim().regex(/^$|^(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/, { error: 'Every year on: write month and day, such as 11-01.' }).default(''),
+    yearlyDaysBefore: typedQuantity('days', { label: 'Days before', min: 0, max: 180 }),
+    severity: z.array(z.enum(keysOf(severityFactors))).default([]),
+  })
+  .superRefine((form, context) => {
+    const issue = (path: string, message: string) => context.addIssue({ code: 'custom', path: [path], message });
+    if (form.yearlyOn === '' && form.yearlyName !== '') issue('yearlyOn', 'Every year on: is needed with what comes then.');
+    if (form.yearlyOn !== '' && form.yearlyName === '') issue('yearlyName', 'Before what: say what comes on that day.');
+    if (form.when.length === 0 && form.life.length === 0 && form.yearlyOn === '') issue('when', `How often: give at least one limit, for example ${stageExample}. Whichever comes first wins.`);
+    if (form.when.length > 0 && form.life.length > 0) issue('life', 'Life of the part: either this or how often, as a part is turned and replaced by its life.');
+    if (form.life.length > 1 || form.life[0]?.count !== undefined) issue('life', 'Life of the part: write one span, such as 4 000 h.');
+    if (['litres', 'grams', 'strokes', 'purge'].includes(form.amountKind) && form.amount === undefined) issue('amount', 'Amount: is needed here.');
+  });
+
+/** The columns of a task that a person states. */
+export type StatedTask = {
+  action: TaskAction; title: string; amountKind: AmountKind; amount: number | null; machineState: MachineState; minutes: number; procedureText: string;
+  meterId: string | null; who: Who; rhythm: 'actual' | 'fixed'; toleranceShare: number; triggers: Trigger[]; severity: { name: string; value: number }[]; cyclic: boolean;
+};
+
+const usualTolerancePct = 10;
+
+/** A form as it is stored: the task and its stages. */
+export function statedTask({ when, life, amount, tolerancePct = usualTolerancePct, events, yearlyName, yearlyOn, yearlyDaysBefore = 0, severity, ...work }: z.output<typeof taskForm>): { task: StatedTask; stages: Stage[] } {
+  const yearly: Trigger[] = yearlyOn === '' ? [] : [{ kind: 'yearly', name: yearlyName, on: yearlyOn, daysBefore: yearlyDaysBefore }];
+  return {
+    task: { ...work, amount: amount ?? null, toleranceShare: tolerancePct / 100, triggers: [...events.map((event) => ({ kind: 'event' as const, event })), ...yearly], severity: severity.map((key) => severityFactors[key]), cyclic: life.length > 0 },
+    stages: life[0] ? ['turn over', 'replace'].map((name) => ({ ...scaled(life[0]!, 0.5), name, count: 1 }))
+      // What only a day of the year asks for still has a stage, so that it has a place in the plan; two years never come before the day.
+      : when.length > 0 ? when : [{ name: 'steady', days: 730 }],
+  };
+}
+
+/** A stage with its limits so many times as long; days stay whole. */
+const scaled = ({ hours, cycles, days, standstillDays }: Stage, factor: number): Omit<Stage, 'name' | 'count'> => ({
+  ...(hours !== undefined && { hours: hours * factor }), ...(cycles !== undefined && { cycles: cycles * factor }), ...(days !== undefined && { days: Math.max(1, Math.round(days * factor)) }), ...(standstillDays !== undefined && { standstillDays }),
+});
+
+/** A stored task as its form shows it. */
+export type TypedTask = Omit<z.input<typeof taskForm>, 'events' | 'severity'> & { events: string[]; severity: string[] };
+
+/** What a stored task looks like as typed, for changing it. */
+export function typedTaskOf({ action, title, amountKind, amount, machineState, minutes, procedureText, who, rhythm, meterId, toleranceShare, triggers, severity, cyclic }: StatedTask, stages: readonly Stage[]): Required<TypedTask> {
+  const [yearly] = yearlyDaysOf(triggers);
+  const typed = (value: number | null | undefined) => (value === null || value === undefined ? '' : String(Number(value.toPrecision(12))));
+  return {
+    action, title, amountKind, machineState, procedureText, who, rhythm, amount: typed(amount), minutes: typed(minutes), meterId: meterId ?? '', tolerancePct: typed(toleranceShare * 100),
+    when: cyclic ? '' : stageWords(stages), life: cyclic && stages[0] ? stageWords([{ ...scaled(stages[0], 2), name: 'life' }]) : '',
+    events: eventsOf(triggers), yearlyName: yearly?.name ?? '', yearlyOn: yearly?.on ?? '', yearlyDaysBefore: typed(yearly?.daysBefore),
+    severity: (Object.keys(severityFactors) as Severity[]).filter((key) => severity.some(({ name }) => name === severityFactors[key].name)),
+  };
+}

@@ -1,0 +1,63 @@
+import { DataTypes, type InferAttributes, type InferCreationAttributes, Model, type Sequelize } from 'sequelize';
+import type { DueFacts } from '../../core/interval/due-facts';
+import type { LimitKind } from '../../core/interval/limits';
+import type { Confidence } from '../../core/meter/forecast';
+import type { MachineState } from '../../core/register/machine-states';
+import type { Who } from '../../core/register/point-kinds';
+import { boolean, columns, idColumn, integer, number, optionalDay, optionalId, optionalJson, optionalNumber, optionalText, primaryId, text } from './columns';
+
+/** Where a meter stands: its newest kept reading summed over dials, and its rate then. Derived; see `desk/plan/projection.ts`. */
+export class MeterStanding extends Model<InferAttributes<MeterStanding>, InferCreationAttributes<MeterStanding>> {
+  declare meterId: string;
+  declare machineId: string;
+  declare readMs: number | null;
+  declare shown: number | null;
+  declare accumulated: number | null;
+  declare perDayLow: number;
+  declare perDayMid: number;
+  declare perDayHigh: number;
+  declare confidence: Confidence;
+  declare windowReadings: number;
+  declare kept: number;
+  declare rejected: number;
+  declare lastRunMs: number | null;
+}
+
+/** Where a task stands. Derived; holds nothing that depends on now. */
+export class DueStanding extends Model<InferAttributes<DueStanding>, InferCreationAttributes<DueStanding>> {
+  declare taskId: string;
+  declare machineId: string;
+  declare areaId: string;
+  declare pointId: string;
+  declare lubricantId: string | null;
+  declare machineState: MachineState;
+  declare who: Who;
+  declare hourMeterId: string | null;
+  /** The meter whose reading decides the date; null where days or events do, or a duty plan. */
+  declare governingMeterId: string | null;
+  declare state: DueFacts['state'];
+  declare stage: string;
+  declare runIn: boolean;
+  declare governedBy: LimitKind | null;
+  declare dueOn: string | null;
+  declare fromOn: string | null;
+  declare toOn: string | null;
+  declare postponedFrom: string | null;
+  declare lastMs: number | null;
+  declare lastHours: number | null;
+  declare dueHours: number | null;
+  declare servicesDone: number;
+  declare confidence: DueFacts['confidence'];
+  declare bandChange: { band: string; holds: string; wants: string } | null;
+  declare cameEmpty: boolean;
+}
+
+export function initProjection(sequelize: Sequelize) {
+  const bigint = { type: DataTypes.BIGINT, allowNull: true };
+  MeterStanding.init(columns({ meterId: primaryId, machineId: idColumn, readMs: bigint, shown: optionalNumber, accumulated: optionalNumber, perDayLow: number, perDayMid: number, perDayHigh: number, confidence: text, windowReadings: integer, kept: integer, rejected: integer, lastRunMs: bigint }), { sequelize, tableName: 'meter_state', timestamps: false });
+  DueStanding.init(columns({
+    taskId: primaryId, machineId: idColumn, areaId: idColumn, pointId: idColumn, lubricantId: optionalId, machineState: text, who: text, hourMeterId: optionalId, governingMeterId: optionalId, state: text, stage: text, runIn: boolean, governedBy: optionalText,
+    dueOn: optionalDay, fromOn: optionalDay, toOn: optionalDay, postponedFrom: optionalDay, lastMs: bigint, lastHours: optionalNumber, dueHours: optionalNumber, servicesDone: integer, confidence: text, bandChange: optionalJson, cameEmpty: boolean,
+  }), { sequelize, tableName: 'due_state', timestamps: false });
+  return { MeterStanding, DueStanding };
+}

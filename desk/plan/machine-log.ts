@@ -1,0 +1,131 @@
+import type { EffectiveEntry } from '../../core/entry/effective';
+import type { EntryBody, EventName } from '../../core/entry/kinds';
+import type { DueEvent } from '../../core/interval/limits';
+import type { Replacement, ShownReading } from '../../core/meter/series';
+import type { PlannedEntry } from './select';
+
+export type PlannedEffective = EffectiveEntry<PlannedEntry>;
+
+/** Readings as numbers one after another, instant, value and place in the log: millions of them fit, and cost no collecting. */
+type Dials = { numbers: number[]; replacements: Replacement[] };
+const perReading = 3;
+
+const bodyStart = '{"meterId":"';
+const ulidLength = 26;
+const valueStart = '","value":';
+const valueAt = bodyStart.length + ulidLength + valueStart.length;
+
+/** The log sorted by what it is about: meters, tasks, units, sumps. Filled entry by entry in any order, so that a whole log can stream in. */
+export class MachineLog {
+  private readonly byMeter = new Map<string, Dials>();
+  private readonly byTask = new Map<string, PlannedEffective[]>();
+  private readonly commissionings = new Map<string, PlannedEffective[]>();
+  private readonly events = new Map<string, (DueEvent & { event: EventName })[]>();
+  private readonly overrides = new Map<string, PlannedEffective>();
+  private readonly fillings = new Map<string, { lubricantId: string; atMs: number; seq: number }>();
+
+  /** Takes up one effective entry. */
+  add(entry: PlannedEffective): void {
+    const { kind, body, pointId, machineId } = entry;
+    if (kind === 'reading') {
+      this.addReading(entry.seq, entry.happenedAt, body as EntryBody<'reading'>);
+      return;
+    }
+    if (kind === 'meter-change') {
+      const { meterId, oldValue, newValue } = body as EntryBody<'meter-change'>;
+      this.dialsOf(meterId).replacements.push({ atMs: Date.parse(entry.happenedAt), oldValue, newValue });
+      return;
+    }
+    if (kind === 'override') {
+      const { taskId, field } = body as EntryBody<'override'>;
+      const key = `${taskId}/${field}`;
+      if ((this.overrides.get(key)?.seq ?? -1) < entry.seq) this.overrides.set(key, entry);
+      return;
+    }
+    if (kind === 'note') {
+      const { event, text } = body as EntryBody<'note'>;
+      // A flood or a die change is the whole machine's, wherever it was written down; a witness mark is its point's.
+      const place = event === 'witness-mark' ? (pointId ?? machineId) : machineId;
+      if (event && place) listOf(this.events, place).push({ event, name: text, atMs: Date.parse(entry.happenedAt) });
+      return;
+    }
+    for (const taskId of entry.taskIds) listOf(this.byTask, taskId).push(entry);
+    // A commissioning that names no task is that of the whole unit: every task of the point, or of the machine, begins anew.
+    const place = pointId ?? machineId;
+    if (kind === 'commissioning' && entry.taskIds.length === 0 && place) listOf(this.commissionings, place).push(entry);
+    this.noteFilling(entry);
+  }
+
+  addReading(seq: number, happenedAt: string, { meterId, value }: Pick<EntryBody<'reading'>, 'meterId' | 'value'>): void {
+    this.dialsOf(meterId).numbers.push(Date.parse(happenedAt), value, seq);
+  }
+
+  /**
+   * The same from the body as stored. That of nearly every reading is `{"meterId":"…","value":…}` in canonical JSON and is
+   * taken apart where it stands; one that says more is parsed.
+   */
+  addReadingText(seq: number, happenedAt: string, body: string): void {
+    const value = body.startsWith(bodyStart) && body.startsWith(valueStart, valueAt - valueStart.length) ? Number(body.slice(valueAt, -1)) : NaN;
+    if (Number.isNaN(value)) this.addReading(seq, happenedAt, JSON.parse(body) as EntryBody<'reading'>);
+    else this.dialsOf(body.slice(bodyStart.length, bodyStart.length + ulidLength)).numbers.push(Date.parse(happenedAt), value, seq);
+  }
+
+  /** What was read off a meter, of readings at one instant the one written later last. */
+  dials(meterId: string): { readings: ShownReading[]; replacements: Replacement[] } {
+    const dials = this.byMeter.get(meterId);
+    if (!dials) return { readings: [], replacements: [] };
+    const { numbers, replacements } = dials;
+    const readings: (ShownReading & { seq: number })[] = [];
+    let sorted = true;
+    for (let at = 0; at < numbers.length; at += perReading) {
+      const [atMs, value, seq] = [numbers[at]!, numbers[at + 1]!, numbers[at + 2]!];
+      const before = readings.at(-1);
+      if (before && (before.atMs > atMs || (before.atMs === atMs && before.seq > seq))) sorted = false;
+      readings.push({ atMs, value, seq });
+    }
+    return { readings: sorted ? readings : readings.sort((a, b) => a.atMs - b.atMs || a.seq - b.seq), replacements };
+  }
+
+  /** Entries that answer a task, and commissionings of its unit. */
+  answering(taskId: string, pointId: string, machineId: string): PlannedEffective[] {
+    return [...(this.byTask.get(taskId) ?? []), ...(this.commissionings.get(pointId) ?? []), ...(this.commissionings.get(machineId) ?? [])];
+  }
+
+  eventsAt(pointId: string, machineId: string): (DueEvent & { event: EventName })[] {
+    return [...(this.events.get(pointId) ?? []), ...(this.events.get(machineId) ?? [])];
+  }
+
+  override(taskId: string, field: 'amount' | 'interval'): PlannedEffective | undefined {
+    return this.overrides.get(`${taskId}/${field}`);
+  }
+
+  /** The lubricant last filled in at any of some points; top-ups do not change it: a wrong one is a mixture, not a new filling. */
+  contents(pointIds: readonly string[]): string | undefined {
+    let newest: { lubricantId: string; atMs: number } | undefined;
+    for (const pointId of pointIds) {
+      const filling = this.fillings.get(pointId);
+      if (filling && (!newest || filling.atMs >= newest.atMs)) newest = filling;
+    }
+    return newest?.lubricantId;
+  }
+
+  private dialsOf(meterId: string): Dials {
+    let dials = this.byMeter.get(meterId);
+    if (!dials) this.byMeter.set(meterId, (dials = { numbers: [], replacements: [] }));
+    return dials;
+  }
+
+  private noteFilling({ kind, pointId, body, happenedAt, seq }: PlannedEffective): void {
+    const lubricantId = body.lubricantId as string | undefined;
+    if (!pointId || !lubricantId || (kind !== 'oil-change' && kind !== 'grease' && kind !== 'commissioning')) return;
+    const atMs = Date.parse(happenedAt);
+    const before = this.fillings.get(pointId);
+    if (!before || atMs > before.atMs || (atMs === before.atMs && seq > before.seq)) this.fillings.set(pointId, { lubricantId, atMs, seq });
+  }
+}
+
+function listOf<Value>(map: Map<string, Value[]>, key: string): Value[] {
+  let list = map.get(key);
+  if (!list) map.set(key, (list = []));
+  return list;
+}
