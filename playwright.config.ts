@@ -13,7 +13,9 @@ export default defineConfig({
   workers: 2,
   timeout: 60_000,
   expect: { timeout: 10_000 },
-  reporter: [['line'], ['json']],
+  // A test that needs its second try has passed, and scripts/test.mjs says which one it was.
+  retries: 1,
+  reporter: [['dot'], ['json']],
   outputDir: `${process.env.TEST_FOLDER ?? '.data'}/playwright`,
   projects: [
     { name: 'floor', testMatch: floor, workers: 1 },

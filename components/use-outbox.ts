@@ -94,6 +94,9 @@ export function useOutbox() {
   return { queue, offline, put, takeBack };
 }
 
+/** What waits on this device, oldest first. */
+export const waitingEntries = async (): Promise<EntryInput[]> => (await (await openOutbox()).all()).map(({ entry }) => entry);
+
 /** A document kept on the device, fetched anew when there is a connection. */
 export async function fetchDocument(id: string, url: string): Promise<{ ok: true; document: unknown; fromDevice: boolean } | { ok: false; reason: string }> {
   const outbox = await openOutbox();

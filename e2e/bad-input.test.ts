@@ -14,6 +14,25 @@ test('a machine form keeps what was typed and says what is wrong', async ({ page
   await expect(page.getByLabel('Hours a day by plan')).toHaveValue('twenty');
 });
 
+test('what is chosen before the page listens is not set back: until then its controls are shut', async ({ page }) => {
+  await openBook(page, '/today', 'Mirela Stöger');
+  let programArrives = () => {};
+  const program = new Promise<void>((resolve) => { programArrives = resolve; });
+  await page.route('**/_next/static/**/*.js', async (route) => {
+    await program;
+    await route.continue();
+  });
+  await page.goto('/plant/machines/TR-L1/edit', { waitUntil: 'commit' });
+  const area = page.getByLabel('Area').first();
+  await expect(area).toBeVisible();
+  await expect(area).toBeDisabled();
+  await expect(page.getByRole('button', { name: 'Save machine' })).toBeDisabled();
+  programArrives();
+  await area.selectOption({ label: 'PR Press hall' });
+  await page.waitForLoadState('networkidle');
+  await expect(area.locator('option:checked')).toHaveText('PR Press hall');
+});
+
 test.describe('a point form', () => {
   for (const [typed, words] of [['-60', 'must be at least 1 mm'], ['0', 'must be at least 1 mm'], ['99999999', 'must be at most 5000 mm'], ['', 'is needed here'], ['sixty', 'is not a number'], ['1,500', 'can be read two ways'], ['5 furlong', 'is not known here'], ['5 oz', 'weight or of volume']] as const) {
     test(`explains a bore of "${typed}"`, async ({ page }) => {

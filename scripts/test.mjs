@@ -43,8 +43,8 @@ const reported = (title, command, args, env, file, read) => step(title, async ()
   const { code, output } = await run(command, args, { cwd: root, env, allowFailure: true });
   const counts = existsSync(file) ? read(JSON.parse(readFileSync(file, 'utf8'))) : { failed: 1 };
   if (code !== 0 && !counts.failed) counts.failed = 1;
-  if (counts.failed) console.log(output);
-  return add(counts);
+  if (counts.failed || counts.secondTries) console.log(output);
+  return add(counts) + (counts.secondTries ? `; ${counts.secondTries} of them at the second try, see above` : '');
 });
 
 try {
@@ -69,7 +69,7 @@ try {
     application = await serve({ distDir, port, databaseUrl, logFile: join(folder, 'application.log') });
   });
   const flowReport = join(folder, 'playwright.json');
-  await reported('Playwright', 'npx', ['playwright', 'test', ...process.argv.slice(2)], { TEST_BASE_URL: `http://127.0.0.1:${port}`, TEST_FOLDER: folder, PLAYWRIGHT_JSON_OUTPUT_NAME: flowReport }, flowReport, ({ stats }) => ({ passed: stats.expected, failed: stats.unexpected + stats.flaky, skipped: stats.skipped }));
+  await reported('Playwright', 'npx', ['playwright', 'test', ...process.argv.slice(2)], { TEST_BASE_URL: `http://127.0.0.1:${port}`, TEST_FOLDER: folder, PLAYWRIGHT_JSON_OUTPUT_NAME: flowReport }, flowReport, ({ stats }) => ({ passed: stats.expected + stats.flaky, failed: stats.unexpected, skipped: stats.skipped, secondTries: stats.flaky }));
   await step('Share of tests in the code lines', () => countLines(root));
 } catch (error) {
   sum.failed += 1;

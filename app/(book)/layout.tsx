@@ -1,6 +1,7 @@
 import Link from 'next/link';
 import type { ReactNode } from 'react';
 import { GoTo } from '../../components/go-to';
+import { Listening } from '../../components/listening';
 import { Navigation } from '../../components/navigation';
 import { Shortcuts } from '../../components/shortcuts';
 import { thePlant } from '../../desk/plant';
@@ -25,12 +26,14 @@ export default async function BookLayout({ children }: { children: ReactNode }) 
           <p className="caption">Writing as</p>
           <p><strong>{actor.initials}</strong> {actor.name}</p>
           <Link href="/open" className="inline-flex min-h-8 items-center text-sm">Someone else</Link>
-          <GoTo />
-          <Shortcuts />
+          <Listening>
+            <GoTo />
+            <Shortcuts />
+          </Listening>
         </div>
         <p className="caption px-3 pb-2 md:hidden">Writing as {actor.name} · <Link href="/open">someone else</Link></p>
       </header>
-      <main id="page" className="min-w-0 px-4 py-6 md:px-8">{children}</main>
+      <main id="page" className="min-w-0 px-4 py-6 md:px-8"><Listening>{children}</Listening></main>
     </div>
   );
 }

@@ -28,7 +28,7 @@ export function RoundPage() {
 
 type WalkProps = Omit<ReturnType<typeof useRound>, 'loaded'> & { document: WalkDocument; fromDevice: boolean };
 
-function Walk({ document, fromDevice, answers, queue, offline, write, undo, discard }: WalkProps) {
+function Walk({ document, fromDevice, answers, queue, offline, write, undo }: WalkProps) {
   const { stops, guns, meters, route, signedAt } = document;
   const firstOpen = (after = -1) => {
     const open = (index: number) => !answers.has(stops[index]!.taskId);
@@ -59,7 +59,7 @@ function Walk({ document, fromDevice, answers, queue, offline, write, undo, disc
       {refused.map(({ id, refused: said }) => (
         <div key={id} role="alert" className="m-4 border-l-4 border-ink pl-3">
           <p><strong>Not taken into the book.</strong> {said!.reason}</p>
-          <button type="button" className="button mt-2 min-h-14" onClick={() => void (said ? undo(id) : discard(id))}>Take it off this device and write it again</button>
+          <button type="button" className="button mt-2 min-h-14" onClick={() => void undo(id)}>Take it off this device and write it again</button>
         </div>
       ))}
       {stop ? (

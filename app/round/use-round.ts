@@ -1,7 +1,8 @@
 'use client';
 
 import { useCallback, useEffect, useMemo, useState } from 'react';
-import { type Draft, fetchDocument, keepDocument, useOutbox } from '../../components/use-outbox';
+import { type Draft, fetchDocument, keepDocument, useOutbox, waitingEntries } from '../../components/use-outbox';
+import { withEntry, withoutEntry } from '../../core/walk/answered';
 import { type WalkDocument, walkDocument, walkDocumentVersion } from '../../core/walk/document';
 
 /** How long a written stop waits on the device before it is sent, so that it can be taken back. */
@@ -10,6 +11,19 @@ export const holdMs = 8000;
 export type Answer = { entryId: string; kind: string };
 type Loaded = { state: 'loading' } | { state: 'failed'; reason: string } | { state: 'ready'; document: WalkDocument; fromDevice: boolean };
 
+/** The round as this device knows it: what the server has, or what was kept here, and on it all that still waits to be sent. */
+async function loadRound(id: string): Promise<Loaded> {
+  // Asked before the round is fetched: an entry that is sent in between is then known twice, not lost from both.
+  const waiting = (await waitingEntries()).filter(({ roundId }) => roundId === id);
+  const fetched = await fetchDocument(id, `/api/rounds/${encodeURIComponent(id)}`);
+  if (!fetched.ok) return { state: 'failed', reason: fetched.reason };
+  const parsed = walkDocument.safeParse(fetched.document);
+  if (!parsed.success) return { state: 'failed', reason: `This round was written for another version of the book (this page reads version ${walkDocumentVersion}). Reload the page.` };
+  const document = waiting.reduce(withEntry, parsed.data);
+  await keepDocument(id, document);
+  return { state: 'ready', document, fromDevice: fetched.fromDevice };
+}
+
 /** The document of a round, what has been answered on it, and the ways to answer. */
 export function useRound(id: string) {
   const { queue, offline, put, takeBack } = useOutbox();
@@ -17,12 +31,8 @@ export function useRound(id: string) {
 
   useEffect(() => {
     let gone = false;
-    void fetchDocument(id, `/api/rounds/${encodeURIComponent(id)}`).then((fetched) => {
-      if (gone) return;
-      if (!fetched.ok) return setLoaded({ state: 'failed', reason: fetched.reason });
-      const parsed = walkDocument.safeParse(fetched.document);
-      if (parsed.success) setLoaded({ state: 'ready', document: parsed.data, fromDevice: fetched.fromDevice });
-      else setLoaded({ state: 'failed', reason: `This round was written for another version of the book (this page reads version ${walkDocumentVersion}). Reload the page.` });
+    void loadRound(id).then((round) => {
+      if (!gone) setLoaded(round);
     });
     return () => {
       gone = true;
@@ -42,30 +52,22 @@ export function useRound(id: string) {
   }, [id]);
 
   /** What stands on each stop: written on the server, or waiting here. */
-  const answers = useMemo(() => {
-    const found = new Map<string, Answer>();
-    for (const { taskId, written } of document?.stops ?? []) if (written) found.set(taskId, written);
-    for (const { entry } of queue ?? []) {
-      if (entry.roundId !== id || entry.kind === 'finding') continue;
-      for (const taskId of entry.taskIds ?? []) found.set(taskId, { entryId: entry.id, kind: entry.kind });
-    }
-    return found;
-  }, [document, queue, id]);
+  const answers = useMemo(() => new Map<string, Answer>(document?.stops.flatMap(({ taskId, written }) => (written ? [[taskId, written] as const] : []))), [document]);
 
   const write = useCallback(async (draft: Omit<Draft, 'personId'>, held: boolean) => {
     if (!document) throw new Error('The round is not loaded.');
     const entry = await put({ ...draft, personId: document.person.id, roundId: id }, held ? holdMs : 0);
-    if (draft.kind === 'hand-over') revise((before) => ({ ...before, signedAt: entry.happenedAt }));
-    else if (draft.kind === 'reading') revise((before) => ({ ...before, meters: before.meters.map((meter) => (meter.id === draft.body.meterId ? { ...meter, readInRound: true, lastValue: Number(draft.body.value), lastAt: entry.happenedAt } : meter)) }));
-    else if (draft.kind !== 'finding') revise((before) => ({ ...before, stops: before.stops.map((stop) => (draft.taskIds?.includes(stop.taskId) ? { ...stop, written: { entryId: entry.id, kind: draft.kind } } : stop)) }));
+    revise((before) => withEntry(before, entry));
     return entry.id;
   }, [document, put, id, revise]);
 
+  /** Takes an entry off this device; false when it has left already. */
   const undo = useCallback(async (entryId: string) => {
+    const waiting = (await waitingEntries()).find((entry) => entry.id === entryId);
     const wasHere = await takeBack(entryId);
-    if (wasHere) revise((before) => ({ ...before, stops: before.stops.map((stop) => (stop.written?.entryId === entryId ? { ...stop, written: null } : stop)) }));
+    if (waiting && wasHere) revise((before) => withoutEntry(before, waiting));
     return wasHere;
   }, [takeBack, revise]);
 
-  return { loaded, answers, queue: queue ?? [], offline, write, undo, discard: takeBack };
+  return { loaded, answers, queue: queue ?? [], offline, write, undo };
 }

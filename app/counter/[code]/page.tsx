@@ -1,5 +1,6 @@
 import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
+import { Listening } from '../../../components/listening';
 import { activePeople } from '../../../desk/plant';
 import { readOperatorCard } from '../../../desk/read/operator-card';
 import { currentActor, database, reading } from '../../server';
@@ -13,5 +14,5 @@ export default async function CounterPage({ params }: { params: Promise<{ code: 
   const { card, people } = await reading(async () => ({ card: await readOperatorCard({ db: database(), now: new Date() }, code), people: await activePeople(database()) }));
   if (!card) notFound();
   const actor = await currentActor();
-  return <Counter machine={{ id: card.machine.id, code: card.machine.code, name: card.machine.name }} lines={card.lines} meters={card.meters.filter(({ unit }) => unit !== 'hours')} people={people.map(({ id, initials, name }) => ({ id, initials, name }))} personId={actor?.id ?? null} />;
+  return <Listening><Counter machine={{ id: card.machine.id, code: card.machine.code, name: card.machine.name }} lines={card.lines} meters={card.meters.filter(({ unit }) => unit !== 'hours')} people={people.map(({ id, initials, name }) => ({ id, initials, name }))} personId={actor?.id ?? null} /></Listening>;
 }
