@@ -216,3 +216,30 @@ test('a task, a point and a machine go out of use and come back', async ({ page 
   await expect(page.getByText('Out of use since')).toBeHidden();
   expect(await due()).toBe(before);
 });
+
+test('a route and a template out of use lead back to their list, and come back from there', async ({ page }) => {
+  await openBook(page, '/routes/new', 'Mirela Stöger');
+  await page.getByLabel('Route code').fill(`R-${code}`);
+  await page.getByLabel('Name').fill('Walk for a while');
+  await page.getByLabel('Machine', { exact: true }).selectOption(code);
+  await page.getByRole('button', { name: /^Add all/ }).click();
+  await page.getByRole('button', { name: 'Make route' }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toContainText(`R-${code}`);
+  const takeOut = async () => {
+    await page.getByText(/^Take .* out of use$/).click();
+    await page.getByRole('button', { name: 'Out of use from today' }).click();
+  };
+  await page.goto(`${page.url()}/edit`);
+  await takeOut();
+  await expect(page).toHaveURL(/\/routes$/);
+  await expect(page.getByRole('link', { name: `R-${code}` })).toHaveCount(0);
+  await page.getByRole('button', { name: `Use R-${code} again` }).click();
+  await expect(page.getByRole('link', { name: `R-${code}` })).toBeVisible();
+
+  await page.goto('/plant/templates');
+  await page.getByRole('link', { name: 'Gear case, quarter and year', exact: true }).click();
+  await takeOut();
+  await expect(page).toHaveURL(/\/plant\/templates$/);
+  await page.getByRole('button', { name: 'Use Gear case, quarter and year again' }).click();
+  await expect(page.getByRole('link', { name: 'Gear case, quarter and year', exact: true })).toBeVisible();
+});

@@ -152,6 +152,10 @@ describe('the plan ahead', async () => {
     expect(await state()).toMatchObject({ lubricant: { code: 'G-9' }, interval: { setFor: { code: 'G-1' }, stages: [{ days: 100 }] }, due: { dueOn: '2026-09-18' } });
     expect(await updateTask(desk, id, 0, { ...task, title: 'Change the fill', when: '200 d' })).toMatchObject({ ok: true });
     expect(await state()).toMatchObject({ interval: { setFor: null, stages: [{ days: 200 }] }, due: { dueOn: '2026-12-27' } });
+    // A trial that becomes the plan changes the interval that holds, not the one that waits.
+    expect(await applyWhatIf(desk, { taskIds: [id], change: { intervalFactor: 0.75 }, reason: 'Dusty now.' })).toMatchObject({ ok: true, value: { restaged: 1 } });
+    expect(await state()).toMatchObject({ interval: { setFor: null, stages: [{ days: 150 }] } });
+    expect(await updateTask(desk, id, 1, { ...task, title: 'Change the fill', when: '200 d' })).toMatchObject({ ok: true });
     // Back to the former: its hundred days are still there.
     await db.Assignment.update({ source: 'hearsay' }, { where: { id: assignment.id } });
     await projectMachines(db, [ids.machine]);

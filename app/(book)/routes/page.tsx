@@ -7,14 +7,14 @@ import { listRoutes } from '../../../desk/plan/routes';
 import { loadTaskStates } from '../../../desk/plan/states';
 import { thePlant } from '../../../desk/plant';
 import { openDesk, reading } from '../../server';
-import { InUse } from '../in-use';
+import { OutOfUse } from '../in-use';
 
 export const metadata: Metadata = { title: 'Routes' };
 
 /** All routes: how long each is, and how much of it is wanted now. */
 export default async function RoutesPage() {
   const desk = await openDesk();
-  const { retired, routes, states, plant } = await reading(async (db) => ({ retired: await (await db.Route.findAll({ order: [['code', 'ASC']] })).filter(({ retiredOn }) => retiredOn), routes: await listRoutes(desk), states: await loadTaskStates(db, desk.now), plant: await thePlant(db) }));
+  const { retired, routes, states, plant } = await reading(async (db) => ({ retired: (await db.Route.findAll({ order: [['code', 'ASC']] })).filter(({ retiredOn }) => retiredOn), routes: await listRoutes(desk), states: await loadTaskStates(db, desk.now), plant: await thePlant(db) }));
   const today = plantDayOf(desk.now.getTime(), plant.timeZone, plant.dayStartsAtMinutes);
   const onNone = states.filter((state) => state.routes.length === 0).length;
   return (
@@ -49,7 +49,7 @@ export default async function RoutesPage() {
           </tbody>
         </table>
       )}
-      {retired.map(({ id, code, version = 0, retiredOn }) => <InUse key={id} kind="route" id={id} version={version} name={code} retiredOn={retiredOn} what="" />)}
+      {retired.map(({ id, code, version = 0, retiredOn }) => retiredOn && <OutOfUse key={id} kind="route" id={id} version={version} name={code} retiredOn={retiredOn} />)}
     </>
   );
 }

@@ -6,7 +6,7 @@ import { templateTaskWords } from '../../../../core/register/task-template';
 import { thePlant } from '../../../../desk/plant';
 import { readChangeSets, readPointChoices } from '../../../../desk/read/point-choices';
 import { openDesk, reading } from '../../../server';
-import { InUse } from '../../in-use';
+import { OutOfUse } from '../../in-use';
 import { ApplyForm } from './apply-form';
 
 export const metadata: Metadata = { title: 'Templates' };
@@ -33,7 +33,7 @@ export default async function TemplatesPage() {
           ))}
         </ul>
       )}
-      {retired.map(({ id, name, version = 0, retiredOn }) => <InUse key={id} kind="template" id={id} version={version} name={name} retiredOn={retiredOn} what="" />)}
+      {retired.map(({ id, name, version = 0, retiredOn }) => retiredOn && <OutOfUse key={id} kind="template" id={id} version={version} name={name} retiredOn={retiredOn} />)}
       {templates.length > 0 && <ApplyForm templates={templates.map(({ id, name }) => ({ id, name }))} choices={choices} done={sets.map(({ madeAt, by, ...set }) => ({ ...set, words: `${dayAndClock(madeAt, plant.timeZone)}, ${by}` }))} />}
     </>
   );

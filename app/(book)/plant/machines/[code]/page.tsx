@@ -17,7 +17,7 @@ import { readNames } from '../../../../../desk/read/names';
 import { dueItem, pointPath } from '../../../../due-item';
 import { openDesk, reading } from '../../../../server';
 import { writtenItem } from '../../../../written-item';
-import { InUse } from '../../../in-use';
+import { OutOfUse } from '../../../in-use';
 import { MeterFields } from './meter-fields';
 import { WalkingOrder } from './walking-order';
 
@@ -48,7 +48,7 @@ export default async function MachinePage({ params }: Props) {
         <p className="no-print flex gap-2"><Link href={`/plant/machines/${code}/edit`} className="button">Change machine</Link><Link href={`/plant/machines/${code}/points/new`} className="button">Add a point</Link></p>
       </header>
       <nav aria-label="Of this machine" className="no-print mt-2 flex flex-wrap gap-x-6">{[['chart', 'Chart for the wall'], ['labels', 'Labels'], ['card', 'Operator card'], ['grid', 'Points as a table'], ['copy', 'Another like this'], ['reservoirs/new', 'Add a reservoir']].map(([path, words]) => <Link key={path} href={`/plant/machines/${code}/${path}`} className="inline-flex min-h-11 items-center md:min-h-8">{words}</Link>)}</nav>
-      {machine.retiredOn && <InUse kind="machine" id={machine.id} version={machine.version ?? 0} name={machine.code} retiredOn={machine.retiredOn} what="" />}
+      {machine.retiredOn && <OutOfUse kind="machine" id={machine.id} version={machine.version ?? 0} name={machine.code} retiredOn={machine.retiredOn} />}
       {empty.map(({ id, name }) => <NoticeLine key={id} notice={{ level: 'stop', text: `${name} came empty and no filling is in the book: the machine is not started before it is filled.` }} />)}
       {machine.description && <p className="mt-4 max-w-prose">{machine.description}</p>}
       <div className="mt-6 gap-10 xl:grid xl:grid-cols-[minmax(0,1.9fr)_minmax(0,1fr)]">

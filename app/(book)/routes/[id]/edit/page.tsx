@@ -3,7 +3,7 @@ import { notFound, redirect } from 'next/navigation';
 import { listRoutes } from '../../../../../desk/plan/routes';
 import { readTaskChoices } from '../../../../../desk/read/task-choices';
 import { openDesk, reading } from '../../../../server';
-import { InUse } from '../../../in-use';
+import { TakeOutOfUse } from '../../../in-use';
 import { RouteBuilder } from '../../route-builder';
 
 export const metadata: Metadata = { title: 'Change a route' };
@@ -19,7 +19,7 @@ export default async function EditRoutePage({ params }: { params: Promise<{ id: 
     <>
       <h1 className="mb-6 border-b-2 border-ink pb-3 text-3xl">Change {route.code}</h1>
       <RouteBuilder key={route.version} choices={choices} known={route} />
-      <InUse kind="route" id={id} version={route.version} name={route.code} retiredOn={null} what="It is not walked any more; its tasks stay in the plan, on no route unless on another." />
+      <TakeOutOfUse kind="route" id={id} version={route.version} name={route.code} what="It is not walked any more; its tasks stay in the plan, on no route unless on another." />
     </>
   );
 }

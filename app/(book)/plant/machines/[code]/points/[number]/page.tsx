@@ -18,7 +18,7 @@ import { readPointPage } from '../../../../../../../desk/read/machine';
 import { readNames } from '../../../../../../../desk/read/names';
 import { openDesk, reading } from '../../../../../../server';
 import { writtenItem } from '../../../../../../written-item';
-import { InUse } from '../../../../../in-use';
+import { OutOfUse } from '../../../../../in-use';
 import { FillFacts } from '../../reservoirs/fill-facts';
 import { DeviceSection } from './device-section';
 import { LubricantSection } from './lubricant-section';
@@ -60,7 +60,7 @@ export default async function PointPage({ params }: Props) {
         </div>
         <p className="no-print flex gap-2"><a href="#write" className="button">Write in the book</a><Link href={`${here}/commission`} className="button">Commission</Link><Link href={`/plant/machines/${machine.code}/points/${point.number}/edit`} className="button">Change point</Link></p>
       </header>
-      {point.retiredOn && <InUse kind="point" id={point.id} version={point.version ?? 0} name={label} retiredOn={point.retiredOn} what="" />}
+      {point.retiredOn && <OutOfUse kind="point" id={point.id} version={point.version ?? 0} name={label} retiredOn={point.retiredOn} />}
       {cameEmpty && <NoticeLine notice={{ level: 'stop', text: 'This unit came empty and no filling is in the book. It is not started before it is filled: fill it, then write the oil change or the commissioning with its litres.' }} />}
       {bandChange && <NoticeLine notice={{ level: 'caution', text: `The ${bandChange.band} band wants ${bandChange.wants}; the sump holds ${bandChange.holds}. A change is due. Until it is logged, top up with ${bandChange.holds} only.` }} />}
       <Warnings cautions={point.cautions} doNots={point.doNots} forbidsAirGun={Boolean(point.forbidsAirGun)} />
@@ -81,7 +81,7 @@ export default async function PointPage({ params }: Props) {
             <h2 id="tasks" className="text-xl">Tasks</h2>
             {states.length === 0 && <p className="mt-2">{winner ? 'No task yet. Take the computed one, or state one from the manual.' : 'Assign a lubricant first; an interval belongs to a point and its lubricant.'}</p>}
             {states.map((state) => <TaskSection key={state.taskId} state={state} today={today} personId={desk.actor.id} machineId={machine.id} guns={guns.filter(({ airPowered }) => !(airPowered && point.forbidsAirGun))} />)}
-            {retiredTasks.map(({ id, title, version = 0, retiredOn }) => <InUse key={id} kind="task" id={id} version={version} name={title} retiredOn={retiredOn} what="" />)}
+            {retiredTasks.map(({ id, title, version = 0, retiredOn }) => retiredOn && <OutOfUse key={id} kind="task" id={id} version={version} name={title} retiredOn={retiredOn} />)}
             {winner && (
               <details className="no-print mt-3">
                 <summary className="inline-flex min-h-11 cursor-pointer items-center underline decoration-rule underline-offset-4 md:min-h-8">State a task from the manual</summary>
