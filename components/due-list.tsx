@@ -19,10 +19,10 @@ export function DueTable({ caption, children, stickyAxis = false, axisWidth = us
   return (
     <table className="w-full max-lg:block">
       <caption className="sr-only">{caption}. {hourLineLegend}</caption>
-      <thead className={`max-lg:sr-only ${stickyAxis ? 'sticky top-0 z-10 bg-ground' : ''}`}>
-        <tr>
+      <thead className={`max-lg:block ${stickyAxis ? 'sticky top-0 z-10 bg-ground' : ''}`}>
+        <tr className="max-lg:block">
           <th scope="col" className="sr-only">Point and task</th>
-          <th scope="col" className="p-0 align-bottom"><span className="sr-only">Hours from now</span><HourAxis width={axisWidth} /></th>
+          <th scope="col" className="p-0 align-bottom max-lg:block"><span className="sr-only">Hours from now</span><HourAxis width={axisWidth} /></th>
         </tr>
       </thead>
       <tbody className="max-lg:block">{children}</tbody>

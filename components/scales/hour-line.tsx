@@ -62,17 +62,19 @@ function LastService({ x, runIn }: { x: number; runIn: boolean }) {
 /** The axis above a list of hour lines. */
 export function HourAxis({ width = 260 }: { width?: number }) {
   const x = hourScale(width - 24);
+  // A wide axis shrinks to the width of a phone, and its figures with it.
+  const fontSize = width > 400 ? 12 : 10;
   return (
     <svg aria-hidden="true" width={width} height={24} viewBox={`0 0 ${width} 24`} className="block max-w-full text-muted">
       {[-1000, -200, -40, ...hourTicks].map((hours) => (
         <g key={hours} transform={`translate(${12 + x(hours)} 0)`}>
           <line y1={18} y2={24} stroke="currentColor" />
-          {[-1000, -200, 200, 1000, 4000].includes(hours) && <text y={14} x={hours === hourRange.future ? 10 : hours === hourRange.past ? -10 : 0} fontSize={10} fill="currentColor" textAnchor={hours === hourRange.future ? 'end' : hours === hourRange.past ? 'start' : 'middle'}>{number(hours, 0)}</text>}
+          {[-1000, -200, 200, 1000, 4000].includes(hours) && <text y={14} x={hours === hourRange.future ? 10 : hours === hourRange.past ? -10 : 0} fontSize={fontSize} fill="currentColor" textAnchor={hours === hourRange.future ? 'end' : hours === hourRange.past ? 'start' : 'middle'}>{number(hours, 0)}{hours === hourRange.future && ' h'}</text>}
         </g>
       ))}
       <g transform={`translate(${12 + x(0)} 0)`} className="text-ink">
         <line y1={16} y2={24} stroke="currentColor" strokeWidth={1.25} />
-        <text y={13} fontSize={10} fontWeight={600} fill="currentColor" textAnchor="middle">now</text>
+        <text y={13} fontSize={fontSize} fontWeight={600} fill="currentColor" textAnchor="middle">now</text>
       </g>
     </svg>
   );

@@ -39,6 +39,7 @@ describe('intervals as people write them', () => {
 
   it('shows computed hours as a person would say them, and small ones to three figures', () => {
     expect(shownStages([{ name: 'run-in', count: 1, hours: 7.1256 }, { name: 'steady', hours: 6723.78, days: 365 }])).toBe('1 × 7.13 h; then 6 724 h or yearly');
+    expect(shownStages(stages(stageExample))).toBe(stageExample);
     expect(shownStages(stages('7 × 1 d; then 30 d or 50 h; '))).toBe('7 × daily; then 50 h or monthly');
     expect(shownStages([{ name: 'turn over', count: 1, cycles: 2000.4 }, { name: 'replace', count: 1, cycles: 2000.4 }], true)).toBe('1 × 2 000 cycles; then 1 × 2 000 cycles; and round again');
   });

@@ -76,7 +76,10 @@ export const stageWords = (stages: readonly Stage[], cyclic = false): string => 
 
 /** Stages as they are shown: usual spans by their names; computed hours whole from a hundred on, as nobody services by the minute. */
 export const shownStages = (stages: readonly Stage[], cyclic = false): string =>
-  inWords(stages.map(({ hours: h, cycles: c, ...rest }) => ({ ...rest, ...(h !== undefined && { hours: rounded(h) }), ...(c !== undefined && { cycles: rounded(c) }) })), cyclic, (days) => frequencyWords.find((word) => frequencies[word] === days) ?? `${number(days)} d`);
+  inWords(stages.map(({ hours: h, cycles: c, ...rest }) => ({ ...rest, ...(h !== undefined && { hours: rounded(h) }), ...(c !== undefined && { cycles: rounded(c) }) })), cyclic, (days) => frequencyWords.find((word) => frequencies[word] === days) ?? (wholeYears(days) ? `${number(wholeYears(days)!)} years` : `${number(days)} d`));
+
+/** The years that a number of days makes, where it makes whole ones. */
+export const wholeYears = (days: number): number | undefined => (days > 0 && days % 365 === 0 ? days / 365 : undefined);
 
 function inWords(stages: readonly Stage[], cyclic: boolean, dayWords: (days: number) => string): string {
   const limits = ({ hours: h, cycles: c, days: d, standstillDays }: Stage) => [h !== undefined && `${number(h)} h`, c !== undefined && `${number(c)} cycles`, d !== undefined && dayWords(d), standstillDays !== undefined && `${number(standstillDays)} d standing`].filter(Boolean).join(' or ');

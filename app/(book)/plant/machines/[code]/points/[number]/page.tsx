@@ -79,7 +79,7 @@ export default async function PointPage({ params }: Props) {
 
           <section aria-labelledby="tasks">
             <h2 id="tasks" className="text-xl">Tasks</h2>
-            {states.length === 0 && <p className="mt-2">{winner ? 'No task yet. Take the computed one, or state one from the manual.' : 'Assign a lubricant first; an interval belongs to a point and its lubricant.'}</p>}
+            {states.length === 0 && <p className="mt-2">{point.retiredOn || machine.retiredOn ? 'Its tasks rest while it is out of use.' : winner ? 'No task yet. Take the computed one, or state one from the manual.' : 'Assign a lubricant first; an interval belongs to a point and its lubricant.'}</p>}
             {states.map((state) => <TaskSection key={state.taskId} state={state} today={today} personId={desk.actor.id} machineId={machine.id} guns={guns.filter(({ airPowered }) => !(airPowered && point.forbidsAirGun))} />)}
             {retiredTasks.map(({ id, title, version = 0, retiredOn }) => retiredOn && <OutOfUse key={id} kind="task" id={id} version={version} name={title} retiredOn={retiredOn} />)}
             {winner && (

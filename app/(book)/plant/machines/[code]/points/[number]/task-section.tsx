@@ -3,6 +3,8 @@ import { OverrideForm } from '../../../../../../../components/entry/override-for
 import { AbsoluteHourAxis, HourLine, nowPosition } from '../../../../../../../components/scales/hour-line';
 import { Working, WorkingSteps } from '../../../../../../../components/ui/working';
 import { NoticeLine } from '../../../../../../../components/ui/notice';
+import type { Stage } from '../../../../../../../core/interval/limits';
+import { wholeYears } from '../../../../../../../core/interval/stage-words';
 import { amount, counted, day, measured, number } from '../../../../../../../components/words';
 import { dueWords } from '../../../../../../../core/interval/due-words';
 import { machineStates } from '../../../../../../../core/register/machine-states';
@@ -42,7 +44,7 @@ export function TaskSection({ state, today, personId, machineId, guns }: Props) 
         </div>
         <div>
           <p className="text-muted">How often</p>
-          <ul>{interval.stages.map(({ name, count, hours, days, cycles, standstillDays }) => <li key={name} className={count === undefined ? 'text-2xl' : ''}>{count === undefined ? 'every ' : `${name}: ${count === 1 ? 'once after ' : `${count} times every `}`}{[hours !== undefined && `${number(hours, 0)} h`, cycles !== undefined && `${number(cycles, 0)} cycles`, days !== undefined && counted(days, 'day'), standstillDays !== undefined && `${counted(standstillDays, 'day')} standing still`].filter(Boolean).join(' or ')}</li>)}</ul>
+          <ul>{interval.stages.map((stage) => <li key={stage.name} className={stage.count === undefined ? 'text-2xl' : ''}>{stageLine(stage)}</li>)}</ul>
           {interval.setFor && <p className="border-l-4 border-ink pl-3">Set for {interval.setFor.code}; {lubricant!.code} has no interval of its own here. <Link className="no-print" href={`${pointPath(state.machine.code, state.point.number)}/tasks/${state.taskId}`}>Give it one</Link></p>}
           {also.length > 0 && <p className="caption">{also.join('; ')}</p>}
           {interval.override && <OverrideLine override={interval.override} />}
@@ -73,4 +75,17 @@ export function TaskSection({ state, today, personId, machineId, guns }: Props) 
 
 function OverrideLine({ override: { value, unit, computed, reason, by, at } }: { override: Override }) {
   return <p className="border-l-4 border-ink pl-3"><strong>Overruled</strong> to {measured(value)} {unit} by {by}, {day(at.slice(0, 10))}: {reason}{computed !== null && <span className="caption"> Computed: {measured(computed)} {unit}.</span>}</p>;
+}
+
+/** One stage as its line says it: `every 4 000 h or 2 years`, `run-in: once after 300 h`. */
+function stageLine({ name, count, hours, days, cycles, standstillDays }: Stage): string {
+  const span = (among: number) => (wholeYears(among) ? counted(wholeYears(among)!, 'year') : counted(among, 'day'));
+  const limits = [
+    hours !== undefined && `${number(hours, 0)} h`,
+    cycles !== undefined && `${number(cycles, 0)} cycles`,
+    days !== undefined && span(days),
+    standstillDays !== undefined && `${counted(standstillDays, 'day')} standing still`,
+  ].filter(Boolean).join(' or ');
+  if (count === undefined) return `every ${limits.replace(/^1 year$/, 'year')}`;
+  return `${name}: ${count === 1 ? 'once after' : `${count} times every`} ${limits}`;
 }
