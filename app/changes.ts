@@ -1,6 +1,6 @@
 import 'server-only';
 import { revalidatePath } from 'next/cache';
-import type { Desk } from '../desk/desk';
+import type { Desk } from '@/desk/desk';
 import { type ActionResult, act } from './server';
 
 /** Runs a change for a server action and lets every page of the book be made anew. */

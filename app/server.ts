@@ -2,7 +2,7 @@ import 'server-only';
 import { cookies } from 'next/headers';
 import { redirect } from 'next/navigation';
 import { readConfig } from '../config';
-import { type Actor, type Database, type Desk, type Refusal, connect, isUnreachable, refusal } from '../desk/desk';
+import { type Actor, type Database, type Desk, type Refusal, connect, isUnreachable, refusal } from '@/desk/desk';
 import { personCookie } from './person-cookie';
 
 /** The digest by which the error page knows that the database is away; Next passes it on unchanged. */

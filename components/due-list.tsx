@@ -1,7 +1,7 @@
 import Link from 'next/link';
 import type { ReactNode } from 'react';
-import type { DueStanding } from '../core/interval/due-words';
-import type { HourLine as HourLineFacts } from '../core/interval/task-due';
+import type { DueStanding } from '@/core/interval/due-words';
+import type { HourLine as HourLineFacts } from '@/core/interval/task-due';
 import { HourAxis, HourLine, hourLineLegend, nowPosition } from './scales/hour-line';
 
 /** One task as a row: where, what, how much, and its hour line on the shared axis. */

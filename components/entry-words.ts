@@ -1,4 +1,4 @@
-import { type EntryBody, type EntryKind, baselineWords, eventWords, findingWords, skipReasons, urgencies } from '../core/entry/kinds';
+import { type EntryBody, type EntryKind, baselineWords, eventWords, findingWords, skipReasons, urgencies } from '@/core/entry/kinds';
 import { amount, day, measured, number } from './words';
 
 /** Kinds as words on the page. */

@@ -2,9 +2,9 @@
 
 import { useCallback, useEffect, useState } from 'react';
 import { ulid } from 'ulid';
-import type { EntryInput } from '../core/entry/kinds';
-import type { Problem } from '../core/problems';
-import { Outbox, type QueuedEntry } from '../outbox/outbox';
+import type { EntryInput } from '@/core/entry/kinds';
+import type { Problem } from '@/core/problems';
+import { Outbox, type QueuedEntry } from '@/outbox/outbox';
 
 const retryMs = 4000;
 

@@ -1,5 +1,5 @@
-import { startOfPlantDay } from '../core/time/plant-day';
-import { dutyClock } from '../core/meter/duty';
+import { startOfPlantDay } from '@/core/time/plant-day';
+import { dutyClock } from '@/core/meter/duty';
 import { closures, plant } from './moorfeld';
 import type { MachinePlan } from './plans';
 

@@ -1,13 +1,13 @@
 import { describe, expect, it } from 'vitest';
-import { standingOn } from '../core/interval/due-words';
-import { closedReason } from '../core/grease/plan';
-import { pointKindNames } from '../core/register/point-kinds';
-import { freshDatabase } from '../db/testing';
-import { ambientOf, chooseFor } from '../desk/assign/choose';
-import { loadMeters } from '../desk/plan/meters';
-import { loadTaskStates } from '../desk/plan/states';
-import { readMergers, readStoreRoom } from '../desk/read/store-room';
-import { verifyLog } from '../desk/write/write-entries';
+import { standingOn } from '@/core/interval/due-words';
+import { closedReason } from '@/core/grease/plan';
+import { pointKindNames } from '@/core/register/point-kinds';
+import { freshDatabase } from '@/db/testing';
+import { ambientOf, chooseFor } from '@/desk/assign/choose';
+import { loadMeters } from '@/desk/plan/meters';
+import { loadTaskStates } from '@/desk/plan/states';
+import { readMergers, readStoreRoom } from '@/desk/read/store-room';
+import { verifyLog } from '@/desk/write/write-entries';
 import { isEmpty, loadDemo } from './load';
 
 describe('the demo plant', async () => {

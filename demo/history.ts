@@ -1,8 +1,8 @@
-import type { EntryEnvelope, WritableKind } from '../core/entry/kinds';
-import { addDays, daysBetween, offsetMs, startOfPlantDay } from '../core/time/plant-day';
-import { putsNothingIn } from '../core/register/point-kinds';
-import type { Database } from '../desk/desk';
-import { appendTrusted } from '../desk/write/write-entries';
+import type { EntryEnvelope, WritableKind } from '@/core/entry/kinds';
+import { addDays, daysBetween, offsetMs, startOfPlantDay } from '@/core/time/plant-day';
+import { putsNothingIn } from '@/core/register/point-kinds';
+import type { Database } from '@/desk/desk';
+import { appendTrusted } from '@/desk/write/write-entries';
 import type { Chance } from './chance';
 import { historyDays, isClosed, runningDays } from './calendar';
 import { machines } from './machines';

@@ -1,6 +1,6 @@
-import type { EventName } from '../core/entry/kinds';
-import type { MachineState } from '../core/register/machine-states';
-import type { PointKind, TaskAction } from '../core/register/point-kinds';
+import type { EventName } from '@/core/entry/kinds';
+import type { MachineState } from '@/core/register/machine-states';
+import type { PointKind, TaskAction } from '@/core/register/point-kinds';
 
 /**
  * Moorfeld Tileworks as compact source data. Everything here is made up: the plant, its people, machines and house

@@ -1,8 +1,8 @@
-import type { Material } from '../core/compat/vocabulary';
-import type { MachineState } from '../core/register/machine-states';
-import type { EventName } from '../core/entry/kinds';
-import type { Severity } from '../core/interval/severity';
-import type { AmountKind, PointKind, SourceRank, TaskAction, Who } from '../core/register/point-kinds';
+import type { Material } from '@/core/compat/vocabulary';
+import type { MachineState } from '@/core/register/machine-states';
+import type { EventName } from '@/core/entry/kinds';
+import type { Severity } from '@/core/interval/severity';
+import type { AmountKind, PointKind, SourceRank, TaskAction, Who } from '@/core/register/point-kinds';
 
 /** The words in which the demo plant is written down: plans of tasks, points and machines, and what recurs among them. */
 

@@ -1,8 +1,8 @@
-import type { Stage } from '../core/interval/limits';
-import { severityFactors } from '../core/interval/severity';
-import { parseStages } from '../core/interval/stage-words';
-import type { Database } from '../desk/desk';
-import { greaseProposal } from '../desk/plan/grease-proposal';
+import type { Stage } from '@/core/interval/limits';
+import { severityFactors } from '@/core/interval/severity';
+import { parseStages } from '@/core/interval/stage-words';
+import type { Database } from '@/desk/desk';
+import { greaseProposal } from '@/desk/plan/grease-proposal';
 import type { Chance } from './chance';
 import { closuresAround, historyDays } from './calendar';
 import { machines } from './machines';

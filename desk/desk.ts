@@ -1,4 +1,4 @@
-import { type Database, connect, isUnreachable } from '../db/connection';
+import { type Database, connect, isUnreachable } from '@/db/connection';
 
 export { connect, isUnreachable, type Database };
 

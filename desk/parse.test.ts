@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
-import { isUnreachable } from '../db/connection';
-import { areaForm, machineForm } from '../core/register/forms';
-import { taskForm } from '../core/register/task-form';
-import { byRank, pointLabel } from '../core/register/assignment';
+import { isUnreachable } from '@/db/connection';
+import { areaForm, machineForm } from '@/core/register/forms';
+import { taskForm } from '@/core/register/task-form';
+import { byRank, pointLabel } from '@/core/register/assignment';
 import { parseForm } from './parse';
 
 describe('forms', () => {

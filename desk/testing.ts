@@ -1,5 +1,5 @@
 import { ulid } from 'ulid';
-import type { EntryInput } from '../core/entry/kinds';
+import type { EntryInput } from '@/core/entry/kinds';
 import type { Database, Desk } from './desk';
 import { projectMachines } from './plan/projection';
 

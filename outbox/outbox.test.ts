@@ -1,6 +1,6 @@
 import 'fake-indexeddb/auto';
 import { describe, expect, it } from 'vitest';
-import type { EntryInput } from '../core/entry/kinds';
+import type { EntryInput } from '@/core/entry/kinds';
 import { Outbox } from './outbox';
 
 let count = 0;

@@ -1,6 +1,6 @@
 import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
-import type { EntryInput } from '../core/entry/kinds';
-import type { Problem } from '../core/problems';
+import type { EntryInput } from '@/core/entry/kinds';
+import type { Problem } from '@/core/problems';
 
 /** An entry waiting on this device. `refused` is what the server said no to; it stays until a person decides. */
 export type QueuedEntry = { id: string; entry: EntryInput; queuedAt: number; /** Not sent before this instant, so that it can be taken back. */ heldUntil: number; refused?: { reason: string; problems: Problem[] } };

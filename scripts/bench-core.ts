@@ -1,12 +1,12 @@
 // The part of the bench that runs in process: core alone, one query, and the desk. Prints JSON for bench.mjs.
 import { readConfig } from '../config';
-import { dueFacts } from '../core/interval/due-facts';
-import { dutyMeter } from '../core/meter/state';
-import type { EffectiveEntry } from '../core/entry/effective';
-import { plantDayOf } from '../core/time/plant-day';
-import { connect } from '../db/connection';
-import { loadTaskStates } from '../desk/plan/states';
-import { thePlant } from '../desk/plant';
+import { dueFacts } from '@/core/interval/due-facts';
+import { dutyMeter } from '@/core/meter/state';
+import type { EffectiveEntry } from '@/core/entry/effective';
+import { plantDayOf } from '@/core/time/plant-day';
+import { connect } from '@/db/connection';
+import { loadTaskStates } from '@/desk/plan/states';
+import { thePlant } from '@/desk/plant';
 
 const runs = 25;
 const dayMs = 86_400_000;

@@ -24,7 +24,7 @@ function cruise(folder: string): Cruise {
 function broken(files: Record<string, string>): string[] {
   const folder = mkdtempSync(join(tmpdir(), 'rooms-'));
   try {
-    for (const [name, text] of Object.entries({ 'tsconfig.json': '{"compilerOptions":{"moduleResolution":"bundler","module":"esnext"}}', ...files })) {
+    for (const [name, text] of Object.entries({ 'tsconfig.json': '{"compilerOptions":{"moduleResolution":"bundler","module":"esnext","paths":{"@/*":["./*"]}}}', ...files })) {
       mkdirSync(dirname(join(folder, name)), { recursive: true });
       writeFileSync(join(folder, name), text);
     }
@@ -43,11 +43,11 @@ describe('import directions between rooms', { timeout: 60_000 }, () => {
   });
 
   it('are broken by a bad value import', () => {
-    expect(broken({ 'core/sum.ts': "import { rows } from '../db/rows';\nexport const sum = rows.length;", 'db/rows.ts': 'export const rows = [1];' })).toContain('core-may-not-import-room');
+    expect(broken({ 'core/sum.ts': "import { rows } from '@/db/rows';\nexport const sum = rows.length;", 'db/rows.ts': 'export const rows = [1];' })).toContain('core-may-not-import-room');
   });
 
   it('are broken by a bad type import', () => {
-    expect(broken({ 'components/list.ts': "import type { Row } from '../desk/row';\nexport const row: Row = { id: 1 };", 'desk/row.ts': 'export type Row = { id: number };' })).toContain('components-may-not-import-room');
+    expect(broken({ 'components/list.ts': "import type { Row } from '@/desk/row';\nexport const row: Row = { id: 1 };", 'desk/row.ts': 'export type Row = { id: number };' })).toContain('components-may-not-import-room');
   });
 
   it('keep Node and other packages out of the core', () => {
@@ -56,6 +56,6 @@ describe('import directions between rooms', { timeout: 60_000 }, () => {
   });
 
   it('allow what they should', () => {
-    expect(broken({ 'desk/use.ts': "import { one } from '../core/one';\nexport const two = one + one;", 'core/one.ts': 'export const one = 1;' })).toEqual([]);
+    expect(broken({ 'desk/use.ts': "import { one } from '@/core/one';\nexport const two = one + one;", 'core/one.ts': 'export const one = 1;' })).toEqual([]);
   });
 });

@@ -1,8 +1,8 @@
 // Migrates DATABASE_URL and, with `--demo`, loads the demo plant when the database is empty.
 import { readConfig } from '../config';
-import { connect } from '../db/connection';
-import { migrator } from '../db/migrate';
-import { isEmpty, loadDemo } from '../demo/load';
+import { connect } from '@/db/connection';
+import { migrator } from '@/db/migrate';
+import { isEmpty, loadDemo } from '@/demo/load';
 
 const db = connect(readConfig().databaseUrl, 2);
 try {

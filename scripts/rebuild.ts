@@ -1,7 +1,7 @@
 // `npm run rebuild`: throws the projection of DATABASE_URL away and makes it anew from plan and log.
 import { readConfig } from '../config';
-import { connect } from '../db/connection';
-import { rebuild } from '../desk/plan/projection';
+import { connect } from '@/db/connection';
+import { rebuild } from '@/desk/plan/projection';
 
 const db = connect(readConfig().databaseUrl, 4);
 const start = performance.now();

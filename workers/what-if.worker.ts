@@ -1,6 +1,6 @@
-import { type Horizon, clocksOf } from '../core/interval/outlook';
-import { type TrialResult, type TrialTask, type WhatIfChange, whatIf } from '../core/interval/what-if';
-import type { DutyPlan } from '../core/meter/duty';
+import { type Horizon, clocksOf } from '@/core/interval/outlook';
+import { type TrialResult, type TrialTask, type WhatIfChange, whatIf } from '@/core/interval/what-if';
+import type { DutyPlan } from '@/core/meter/duty';
 
 /** A trial as the page hands it over: plain data only. */
 export type TrialRequest = { tasks: TrialTask[]; chosen: string[]; change: WhatIfChange; minutesPerWeek: number; horizon: Omit<Horizon, 'clockOf'>; dutyPlans: Record<string, DutyPlan>; planOf: Record<string, string> };

@@ -1,9 +1,9 @@
 'use client';
 
 import { useState, useTransition } from 'react';
-import { FormProblem } from '../../components/ui/notice';
-import { day } from '../../components/words';
-import type { Retirable } from '../../desk/register/in-use';
+import { FormProblem } from '@/components/ui/notice';
+import { day } from '@/components/words';
+import type { Retirable } from '@/desk/register/in-use';
 import { saveInUse } from './actions';
 
 type Thing = { kind: Retirable; id: string; version: number; name: string };

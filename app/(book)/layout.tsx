@@ -1,10 +1,10 @@
 import Link from 'next/link';
 import type { ReactNode } from 'react';
-import { GoTo } from '../../components/go-to';
-import { Listening } from '../../components/listening';
-import { Navigation } from '../../components/navigation';
-import { Shortcuts } from '../../components/shortcuts';
-import { thePlant } from '../../desk/plant';
+import { GoTo } from '@/components/go-to';
+import { Listening } from '@/components/listening';
+import { Navigation } from '@/components/navigation';
+import { Shortcuts } from '@/components/shortcuts';
+import { thePlant } from '@/desk/plant';
 import { openDesk, reading } from '../server';
 
 export const dynamic = 'force-dynamic';

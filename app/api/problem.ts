@@ -1,5 +1,5 @@
-import { isUnreachable } from '../../desk/desk';
-import type { Problem } from '../../core/problems';
+import { isUnreachable } from '@/desk/desk';
+import type { Problem } from '@/core/problems';
 import { logFault } from '../server';
 
 /** A problem document (RFC 9457). */

@@ -1,5 +1,5 @@
 import type { Metadata } from 'next';
-import { activePeople, thePlant } from '../../desk/plant';
+import { activePeople, thePlant } from '@/desk/plant';
 import { reading } from '../server';
 import { openBook } from './open-book';
 

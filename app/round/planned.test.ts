@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import type { WalkStop } from '../../core/walk/document';
+import type { WalkStop } from '@/core/walk/document';
 import { doneEntry, plannedDetail, plannedOf } from './planned';
 
 const gun = { id: 'GUN', code: 'GUN-1', name: 'Lever gun', lubricantId: 'L', gramsPerStroke: 1.2, airPowered: false };

@@ -4,7 +4,7 @@ import { Check, Minus } from 'lucide-react';
 import Link from 'next/link';
 import { useSearchParams } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
-import type { WalkDocument } from '../../core/walk/document';
+import type { WalkDocument } from '@/core/walk/document';
 import { SignOff } from './sign-off';
 import { StopView } from './stop-view';
 import { type Answer, holdMs, useRound } from './use-round';

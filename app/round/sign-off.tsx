@@ -2,9 +2,9 @@
 
 import Link from 'next/link';
 import { useState } from 'react';
-import { counted } from '../../components/words';
-import type { WalkDocument } from '../../core/walk/document';
-import { longestNote } from '../../core/units/typed-field';
+import { counted } from '@/components/words';
+import type { WalkDocument } from '@/core/walk/document';
+import { longestNote } from '@/core/units/typed-field';
 import type { Answer } from './use-round';
 
 type Props = { document: WalkDocument; answers: Map<string, Answer>; waiting: number; onGo: (place: number) => void; onSign: (body: Record<string, unknown>) => Promise<void> };

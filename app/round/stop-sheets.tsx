@@ -1,8 +1,8 @@
 'use client';
 
 import { useState } from 'react';
-import { findingWords, skipReasons, urgencies } from '../../core/entry/kinds';
-import { longestNote } from '../../core/units/typed-field';
+import { findingWords, skipReasons, urgencies } from '@/core/entry/kinds';
+import { longestNote } from '@/core/units/typed-field';
 import { Sheet } from './number-pad';
 
 type Open = { open: boolean; onClose: () => void };

@@ -2,11 +2,11 @@
 
 import { Minus, Plus } from 'lucide-react';
 import { useState } from 'react';
-import { readingDoubt } from '../../components/entry/reading-form';
-import { measured, number } from '../../components/words';
-import { type MachineState, machineStates } from '../../core/register/machine-states';
-import { putsNothingIn, taskActions } from '../../core/register/point-kinds';
-import type { WalkDocument, WalkStop } from '../../core/walk/document';
+import { readingDoubt } from '@/components/entry/reading-form';
+import { measured, number } from '@/components/words';
+import { type MachineState, machineStates } from '@/core/register/machine-states';
+import { putsNothingIn, taskActions } from '@/core/register/point-kinds';
+import type { WalkDocument, WalkStop } from '@/core/walk/document';
 import { NumberPad, Sheet } from './number-pad';
 import { type Gun, doneEntry, plannedDetail, plannedOf } from './planned';
 import { FindingSheet, SkipSheet } from './stop-sheets';

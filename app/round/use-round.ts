@@ -1,9 +1,9 @@
 'use client';
 
 import { useCallback, useEffect, useMemo, useState } from 'react';
-import { type Draft, fetchDocument, keepDocument, useOutbox, waitingEntries } from '../../components/use-outbox';
-import { withEntry, withoutEntry } from '../../core/walk/answered';
-import { type WalkDocument, walkDocument, walkDocumentVersion } from '../../core/walk/document';
+import { type Draft, fetchDocument, keepDocument, useOutbox, waitingEntries } from '@/components/use-outbox';
+import { withEntry, withoutEntry } from '@/core/walk/answered';
+import { type WalkDocument, walkDocument, walkDocumentVersion } from '@/core/walk/document';
 
 /** How long a written stop waits on the device before it is sent, so that it can be taken back. */
 export const holdMs = 8000;

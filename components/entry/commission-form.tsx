@@ -1,7 +1,7 @@
 'use client';
 
 import { useRouter } from 'next/navigation';
-import { parseQuantity } from '../../core/units/parse-quantity';
+import { parseQuantity } from '@/core/units/parse-quantity';
 import { ChoiceField, NoteField, QuantityField } from '../ui/fields';
 import { type SaveAnswer, SavedForm } from '../ui/saved-form';
 import { writeNow } from '../use-outbox';

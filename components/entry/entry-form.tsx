@@ -3,9 +3,9 @@
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { useFormContext, useWatch } from 'react-hook-form';
-import { type EntryKind, eventWords, findingWords, skipReasons, urgencies } from '../../core/entry/kinds';
-import { type Dimension, parseQuantity } from '../../core/units/parse-quantity';
-import { longestNote } from '../../core/units/typed-field';
+import { type EntryKind, eventWords, findingWords, skipReasons, urgencies } from '@/core/entry/kinds';
+import { type Dimension, parseQuantity } from '@/core/units/parse-quantity';
+import { longestNote } from '@/core/units/typed-field';
 import { kindWords } from '../entry-words';
 import { ChoiceField, NoteField, QuantityField, TextField, optionsOf } from '../ui/fields';
 import { type SaveAnswer, SavedForm } from '../ui/saved-form';

@@ -2,7 +2,7 @@
 
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { parseQuantity } from '../../core/units/parse-quantity';
+import { parseQuantity } from '@/core/units/parse-quantity';
 import { NoteField, QuantityField } from '../ui/fields';
 import { type SaveAnswer, SavedForm } from '../ui/saved-form';
 import { writeNow } from '../use-outbox';

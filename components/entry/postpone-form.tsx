@@ -2,7 +2,7 @@
 
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { isPlantDay } from '../../core/time/plant-day';
+import { isPlantDay } from '@/core/time/plant-day';
 import { NoteField, TextField } from '../ui/fields';
 import { type SaveAnswer, SavedForm } from '../ui/saved-form';
 import { writeNow } from '../use-outbox';

@@ -1,7 +1,7 @@
 import { renderToStaticMarkup } from 'react-dom/server';
 import { describe, expect, it } from 'vitest';
-import { usualOutline } from '../../core/register/outline';
-import { waltherLine } from '../../core/viscosity/walther';
+import { usualOutline } from '@/core/register/outline';
+import { waltherLine } from '@/core/viscosity/walther';
 import { QrCode } from '../qr-code';
 import { LevelGlass } from './level-glass';
 import { MachineOutline } from './machine-outline';

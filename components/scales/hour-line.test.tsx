@@ -1,6 +1,6 @@
 import { renderToStaticMarkup } from 'react-dom/server';
 import { describe, expect, it } from 'vitest';
-import type { HourLine as HourLineFacts } from '../../core/interval/task-due';
+import type { HourLine as HourLineFacts } from '@/core/interval/task-due';
 import { HourLine, nowPosition } from './hour-line';
 import { hourScale } from './hour-scale';
 

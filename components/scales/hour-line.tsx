@@ -1,5 +1,5 @@
-import type { HourLine as HourLineFacts } from '../../core/interval/task-due';
-import { type PlantDay, addDays } from '../../core/time/plant-day';
+import type { HourLine as HourLineFacts } from '@/core/interval/task-due';
+import { type PlantDay, addDays } from '@/core/time/plant-day';
 import { day, number } from '../words';
 import { hourRange, hourScale, hourTicks } from './hour-scale';
 

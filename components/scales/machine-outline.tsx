@@ -1,4 +1,4 @@
-import { type Outline, fieldHeight, fieldWidth } from '../../core/register/outline';
+import { type Outline, fieldHeight, fieldWidth } from '@/core/register/outline';
 
 /** A plain outline drawing of a machine: its parts as boxes, its points as numbers in walking order. */
 export function MachineOutline({ outline, numbers, title }: { outline: Outline; numbers: ReadonlyMap<string, number>; title: string }) {

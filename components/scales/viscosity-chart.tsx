@@ -1,8 +1,8 @@
 'use client';
 
 import { type PointerEvent, useId, useState } from 'react';
-import { gradeHalfWidth } from '../../core/viscosity/iso-3448';
-import { type WaltherLine, kvAt } from '../../core/viscosity/walther';
+import { gradeHalfWidth } from '@/core/viscosity/iso-3448';
+import { type WaltherLine, kvAt } from '@/core/viscosity/walther';
 import { measured, number } from '../words';
 import { chartHeight, chartWidth, kvAtPixel, kvTicks, margin, segmentOf, temperatureAt, temperatureRangeC, temperatureTicks, xOf, yOf } from './viscosity-scale';
 

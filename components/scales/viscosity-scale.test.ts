@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { kv100FromIndex } from '../../core/viscosity/astm-d2270';
-import { isoGrades } from '../../core/viscosity/iso-3448';
-import { kvAt, waltherLine } from '../../core/viscosity/walther';
+import { kv100FromIndex } from '@/core/viscosity/astm-d2270';
+import { isoGrades } from '@/core/viscosity/iso-3448';
+import { kvAt, waltherLine } from '@/core/viscosity/walther';
 import { chartHeight, chartWidth, kvAtPixel, margin, segmentOf, temperatureAt, xOf, yOf } from './viscosity-scale';
 
 const gradeLine = (mid: number) => waltherLine({ temperatureC: 40, kv: mid }, { temperatureC: 100, kv: kv100FromIndex(mid, 95)! });

@@ -1,5 +1,5 @@
 import { scaleLinear } from 'd3-scale';
-import { type WaltherLine, kelvinAtZeroC, kvOfOrdinate, waltherOrdinate } from '../../core/viscosity/walther';
+import { type WaltherLine, kelvinAtZeroC, kvOfOrdinate, waltherOrdinate } from '@/core/viscosity/walther';
 
 export const chartWidth = 820;
 export const chartHeight = 520;

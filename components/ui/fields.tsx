@@ -2,7 +2,7 @@
 
 import { type ReactNode, useId } from 'react';
 import { useFormContext, useWatch } from 'react-hook-form';
-import { type Dimension, dimensions, parseQuantity } from '../../core/units/parse-quantity';
+import { type Dimension, dimensions, parseQuantity } from '@/core/units/parse-quantity';
 
 type FieldProps = { name: string; label: string; hint?: string; required?: boolean };
 

@@ -1,4 +1,4 @@
-import type { Notice } from '../../core/method';
+import type { Notice } from '@/core/method';
 
 const words = { info: 'Note', caution: 'Caution', stop: 'Stop' } as const;
 

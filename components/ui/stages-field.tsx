@@ -1,7 +1,7 @@
 'use client';
 
 import { useWatch } from 'react-hook-form';
-import { parseStages, stageExample, stageWords } from '../../core/interval/stage-words';
+import { parseStages, stageExample, stageWords } from '@/core/interval/stage-words';
 import { TextField } from './fields';
 
 /** Stages as people write them; what was read is said back at once. */

@@ -1,7 +1,7 @@
 'use client';
 
 import { Collapsible } from 'radix-ui';
-import type { Notice, StoredComputation, WorkingStep } from '../../core/method';
+import type { Notice, StoredComputation, WorkingStep } from '@/core/method';
 import { measured } from '../words';
 import { NoticeLine } from './notice';
 

@@ -1,5 +1,5 @@
 import { DataTypes, type InferAttributes, type InferCreationAttributes, Model, type Sequelize } from 'sequelize';
-import type { EntryKind } from '../../core/entry/kinds';
+import type { EntryKind } from '@/core/entry/kinds';
 import { columns, idColumn, instantColumn, integer, optionalId, primaryId, text } from './columns';
 
 /** One entry of the log. Rows are only ever inserted; the database refuses everything else by trigger. */

@@ -1,10 +1,10 @@
 import { type CreationOptional, DataTypes, type InferAttributes, type InferCreationAttributes, Model, type Sequelize } from 'sequelize';
-import type { StoredComputation } from '../../core/method';
-import type { MachineState } from '../../core/register/machine-states';
-import type { AmountKind, PointKind, SourceRank, TaskAction, Who } from '../../core/register/point-kinds';
-import type { TemplateTaskPlan } from '../../core/register/task-template';
-import type { Trigger } from '../../core/interval/triggers';
-import type { Judged } from '../../core/assign/judge';
+import type { StoredComputation } from '@/core/method';
+import type { MachineState } from '@/core/register/machine-states';
+import type { AmountKind, PointKind, SourceRank, TaskAction, Who } from '@/core/register/point-kinds';
+import type { TemplateTaskPlan } from '@/core/register/task-template';
+import type { Trigger } from '@/core/interval/triggers';
+import type { Judged } from '@/core/assign/judge';
 import { boolean, columns, dayColumn, idColumn, integer, json, number, optionalDay, optionalId, optionalInteger, optionalJson, optionalNumber, optionalText, primaryId, text } from './columns';
 
 /** Which lubricant a point or a reservoir gets, by whose word. Losing sources are kept. */

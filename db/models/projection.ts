@@ -1,9 +1,9 @@
 import { DataTypes, type InferAttributes, type InferCreationAttributes, Model, type Sequelize } from 'sequelize';
-import type { DueFacts } from '../../core/interval/due-facts';
-import type { LimitKind } from '../../core/interval/limits';
-import type { Confidence } from '../../core/meter/forecast';
-import type { MachineState } from '../../core/register/machine-states';
-import type { Who } from '../../core/register/point-kinds';
+import type { DueFacts } from '@/core/interval/due-facts';
+import type { LimitKind } from '@/core/interval/limits';
+import type { Confidence } from '@/core/meter/forecast';
+import type { MachineState } from '@/core/register/machine-states';
+import type { Who } from '@/core/register/point-kinds';
 import { boolean, columns, idColumn, integer, number, optionalDay, optionalId, optionalJson, optionalNumber, optionalText, primaryId, text } from './columns';
 
 /** Where a meter stands: its newest kept reading summed over dials, and its rate then. Derived; see `desk/plan/projection.ts`. */

@@ -1,12 +1,12 @@
 import { type CreationOptional, DataTypes, type InferAttributes, type InferCreationAttributes, Model, type Sequelize } from 'sequelize';
-import type { Material } from '../../core/compat/vocabulary';
-import type { Stage } from '../../core/interval/limits';
-import type { DutyPlan } from '../../core/meter/duty';
-import type { MachineTemplate } from '../../core/register/machine-template';
-import type { FillRow } from '../../core/register/reservoir';
-import type { Outline } from '../../core/register/outline';
-import type { MachineState } from '../../core/register/machine-states';
-import type { PointKind } from '../../core/register/point-kinds';
+import type { Material } from '@/core/compat/vocabulary';
+import type { Stage } from '@/core/interval/limits';
+import type { DutyPlan } from '@/core/meter/duty';
+import type { MachineTemplate } from '@/core/register/machine-template';
+import type { FillRow } from '@/core/register/reservoir';
+import type { Outline } from '@/core/register/outline';
+import type { MachineState } from '@/core/register/machine-states';
+import type { PointKind } from '@/core/register/point-kinds';
 import { boolean, columns, idColumn, instantColumn, integer, json, number, optionalDay, optionalId, optionalInteger, optionalJson, optionalNumber, optionalText, primaryId, text } from './columns';
 
 export class Area extends Model<InferAttributes<Area>, InferCreationAttributes<Area>> {

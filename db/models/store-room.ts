@@ -1,7 +1,7 @@
 import { type CreationOptional, DataTypes, type InferAttributes, type InferCreationAttributes, Model, type Sequelize } from 'sequelize';
-import type { Additive, Base, Family, Thickener } from '../../core/compat/vocabulary';
-import type { Hazard } from '../../core/register/hazards';
-import type { SourceRank } from '../../core/register/point-kinds';
+import type { Additive, Base, Family, Thickener } from '@/core/compat/vocabulary';
+import type { Hazard } from '@/core/register/hazards';
+import type { SourceRank } from '@/core/register/point-kinds';
 import { boolean, columns, dayColumn, idColumn, integer, json, number, optionalDay, optionalInteger, optionalNumber, optionalText, primaryId, text } from './columns';
 
 export class Lubricant extends Model<InferAttributes<Lubricant>, InferCreationAttributes<Lubricant>> {

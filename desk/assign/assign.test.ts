@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { freshDatabase } from '../../db/testing';
+import { freshDatabase } from '@/db/testing';
 import { declareBand } from '../plan/ambient-band';
 import { projectMachines } from '../plan/projection';
 import { loadTaskStates } from '../plan/states';

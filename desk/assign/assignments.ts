@@ -1,10 +1,10 @@
 import type { Transaction } from 'sequelize';
 import { ulid } from 'ulid';
 import type { z } from 'zod';
-import type { Judged } from '../../core/assign/judge';
-import { byRank } from '../../core/register/assignment';
-import { assignmentForm } from '../../core/register/forms';
-import { plantDayOf } from '../../core/time/plant-day';
+import type { Judged } from '@/core/assign/judge';
+import { byRank } from '@/core/register/assignment';
+import { assignmentForm } from '@/core/register/forms';
+import { plantDayOf } from '@/core/time/plant-day';
 import { type Desk, type Result, done, refusal } from '../desk';
 import { parseForm } from '../parse';
 import { thePlant } from '../plant';

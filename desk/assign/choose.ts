@@ -1,6 +1,6 @@
-import { type Judged, type JudgedLubricant, byFitness, judge } from '../../core/assign/judge';
-import { type Ambient, type Requirement, requirementOf } from '../../core/assign/requirement';
-import type { Material } from '../../core/compat/vocabulary';
+import { type Judged, type JudgedLubricant, byFitness, judge } from '@/core/assign/judge';
+import { type Ambient, type Requirement, requirementOf } from '@/core/assign/requirement';
+import type { Material } from '@/core/compat/vocabulary';
 import type { Database } from '../desk';
 import { thePlant } from '../plant';
 import { judgedOf } from '../read/store-room';

@@ -1,5 +1,5 @@
 import { Op } from 'sequelize';
-import { effectiveEntries } from '../../core/entry/effective';
+import { effectiveEntries } from '@/core/entry/effective';
 import type { Database } from '../desk';
 import { loggedEntry } from '../write/logged-entry';
 

@@ -1,10 +1,10 @@
 import type { Transaction } from 'sequelize';
 import { ulid as newUlid } from 'ulid';
 import { z } from 'zod';
-import { type EntryEnvelope, ulid } from '../../core/entry/kinds';
-import { sameStages } from '../../core/interval/stage-words';
-import { changedTask, whatIfChange } from '../../core/interval/what-if';
-import type { TemplateChange } from '../../db/models/register';
+import { type EntryEnvelope, ulid } from '@/core/entry/kinds';
+import { sameStages } from '@/core/interval/stage-words';
+import { changedTask, whatIfChange } from '@/core/interval/what-if';
+import type { TemplateChange } from '@/db/models/register';
 import { type Desk, type Result, done, refusal } from '../desk';
 import { parseForm } from '../parse';
 import { appendWithin } from '../write/write-entries';

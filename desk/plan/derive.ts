@@ -1,8 +1,8 @@
-import type { EntryBody } from '../../core/entry/kinds';
-import { type DueFacts, type TaskPlanAndLog, dueFacts } from '../../core/interval/due-facts';
-import type { DueEvent, Stage } from '../../core/interval/limits';
-import { eventsOf, yearlyDaysOf } from '../../core/interval/triggers';
-import { type MeterState, dutyMeter, meterState } from '../../core/meter/state';
+import type { EntryBody } from '@/core/entry/kinds';
+import { type DueFacts, type TaskPlanAndLog, dueFacts } from '@/core/interval/due-facts';
+import type { DueEvent, Stage } from '@/core/interval/limits';
+import { eventsOf, yearlyDaysOf } from '@/core/interval/triggers';
+import { type MeterState, dutyMeter, meterState } from '@/core/meter/state';
 import type { MachineLog } from './machine-log';
 import { type AssignmentRow, type MeterRow, type Plan, type TaskPlanRow, assignmentsInForce, plannedHours, plannedStages } from './select';
 

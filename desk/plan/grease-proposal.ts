@@ -1,5 +1,5 @@
-import { type GreasePlan, greasePlan } from '../../core/grease/plan';
-import { computesGrease } from '../../core/register/point-kinds';
+import { type GreasePlan, greasePlan } from '@/core/grease/plan';
+import { computesGrease } from '@/core/register/point-kinds';
 import type { Database } from '../desk';
 import { thePlant } from '../plant';
 

@@ -1,7 +1,7 @@
-import type { EffectiveEntry } from '../../core/entry/effective';
-import type { EntryBody, EventName } from '../../core/entry/kinds';
-import type { DueEvent } from '../../core/interval/limits';
-import type { Replacement, ShownReading } from '../../core/meter/series';
+import type { EffectiveEntry } from '@/core/entry/effective';
+import type { EntryBody, EventName } from '@/core/entry/kinds';
+import type { DueEvent } from '@/core/interval/limits';
+import type { Replacement, ShownReading } from '@/core/meter/series';
 import type { PlannedEntry } from './select';
 
 export type PlannedEffective = EffectiveEntry<PlannedEntry>;

@@ -1,5 +1,5 @@
-import type { Rate } from '../../core/meter/forecast';
-import type { MeterState } from '../../core/meter/state';
+import type { Rate } from '@/core/meter/forecast';
+import type { MeterState } from '@/core/meter/state';
 import type { Database } from '../desk';
 import { metersOfMachine } from './derive';
 import { machineLog } from './projection';

@@ -1,9 +1,9 @@
-import { type HeatRule, type TrialTask } from '../../core/interval/what-if';
-import type { PlannedTask } from '../../core/interval/outlook';
-import type { DutyPlan } from '../../core/meter/duty';
-import { taskActions } from '../../core/register/point-kinds';
-import { pointLabel } from '../../core/register/assignment';
-import { type PlantDay, plantDayOf } from '../../core/time/plant-day';
+import { type HeatRule, type TrialTask } from '@/core/interval/what-if';
+import type { PlannedTask } from '@/core/interval/outlook';
+import type { DutyPlan } from '@/core/meter/duty';
+import { taskActions } from '@/core/register/point-kinds';
+import { pointLabel } from '@/core/register/assignment';
+import { type PlantDay, plantDayOf } from '@/core/time/plant-day';
 import type { Desk } from '../desk';
 import { thePlant } from '../plant';
 import { loadMeters } from './meters';

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { freshDatabase } from '../../db/testing';
+import { freshDatabase } from '@/db/testing';
 import { auditWords, readOperatorCard } from '../read/operator-card';
 import { readDueList } from '../read/due-list';
 import { readOutlook, readOutlookWeek } from '../read/outlook';

@@ -1,9 +1,9 @@
 import fc from 'fast-check';
 import { ulid } from 'ulid';
 import { describe, expect, it } from 'vitest';
-import { standingOn } from '../../core/interval/due-words';
-import { addDays, plantDayOf } from '../../core/time/plant-day';
-import { freshDatabase } from '../../db/testing';
+import { standingOn } from '@/core/interval/due-words';
+import { addDays, plantDayOf } from '@/core/time/plant-day';
+import { freshDatabase } from '@/db/testing';
 import { updateMachine } from '../register/machines';
 import { smallPlant } from '../testing';
 import { writeEntry } from '../write/write-entries';

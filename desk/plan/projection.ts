@@ -1,6 +1,6 @@
 import type { Transaction } from 'sequelize';
-import { corrected, effectiveEntries, newestCorrections } from '../../core/entry/effective';
-import type { MeterState } from '../../core/meter/state';
+import { corrected, effectiveEntries, newestCorrections } from '@/core/entry/effective';
+import type { MeterState } from '@/core/meter/state';
 import type { Database } from '../desk';
 import { type MachineMeters, deriveTask, factsOf, metersOfMachine } from './derive';
 import { MachineLog } from './machine-log';

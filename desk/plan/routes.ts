@@ -1,6 +1,6 @@
 import type { Transaction } from 'sequelize';
 import { ulid } from 'ulid';
-import { routeForm } from '../../core/register/forms';
+import { routeForm } from '@/core/register/forms';
 import { type Desk, type Result, done, refusal } from '../desk';
 import { parseForm } from '../parse';
 import { checkVersion, saving } from '../register/save';

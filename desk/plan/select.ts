@@ -1,11 +1,11 @@
 import type { Transaction } from 'sequelize';
-import type { LoggedEntry } from '../../core/entry/effective';
-import type { Stage } from '../../core/interval/limits';
-import type { Trigger } from '../../core/interval/triggers';
-import { type DutyClock, type DutyPlan, dutyClock, meanHours } from '../../core/meter/duty';
-import { byRank, winnerInBand } from '../../core/register/assignment';
-import type { MachineState } from '../../core/register/machine-states';
-import type { SourceRank, TaskAction, Who } from '../../core/register/point-kinds';
+import type { LoggedEntry } from '@/core/entry/effective';
+import type { Stage } from '@/core/interval/limits';
+import type { Trigger } from '@/core/interval/triggers';
+import { type DutyClock, type DutyPlan, dutyClock, meanHours } from '@/core/meter/duty';
+import { byRank, winnerInBand } from '@/core/register/assignment';
+import type { MachineState } from '@/core/register/machine-states';
+import type { SourceRank, TaskAction, Who } from '@/core/register/point-kinds';
 import type { Database } from '../desk';
 import { thePlant } from '../plant';
 

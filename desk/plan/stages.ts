@@ -1,6 +1,6 @@
 import type { Transaction } from 'sequelize';
 import { ulid } from 'ulid';
-import type { Stage } from '../../core/interval/limits';
+import type { Stage } from '@/core/interval/limits';
 import type { Database } from '../desk';
 
 /** Writes the stages of a task under an assignment, in their order. */

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { freshDatabase } from '../../db/testing';
+import { freshDatabase } from '@/db/testing';
 import { smallPlant } from '../testing';
 import { startRound, walkDocumentOf, listRounds } from '../walk/rounds';
 import { writeEntry } from '../write/write-entries';

@@ -1,6 +1,6 @@
-import { effectiveEntries } from '../../core/entry/effective';
-import { type DueStanding, standingOn } from '../../core/interval/due-words';
-import { type PlantDay, addDays, daysBetween, plantDayOf, startOfPlantDay } from '../../core/time/plant-day';
+import { effectiveEntries } from '@/core/entry/effective';
+import { type DueStanding, standingOn } from '@/core/interval/due-words';
+import { type PlantDay, addDays, daysBetween, plantDayOf, startOfPlantDay } from '@/core/time/plant-day';
 import type { Desk } from '../desk';
 import { type MeterStanding, deriveMeters, loadMeters } from '../plan/meters';
 import { type TaskState, deriveTaskStates, loadTaskStates } from '../plan/states';

@@ -1,5 +1,5 @@
-import { type PlannedTask, clocksOf, firstDueOn, occurrences } from '../../core/interval/outlook';
-import { type PlantDay, addDays, plantDayOf } from '../../core/time/plant-day';
+import { type PlannedTask, clocksOf, firstDueOn, occurrences } from '@/core/interval/outlook';
+import { type PlantDay, addDays, plantDayOf } from '@/core/time/plant-day';
 import type { Database, Desk } from '../desk';
 import { loadTaskStates } from '../plan/states';
 import { thePlant } from '../plant';

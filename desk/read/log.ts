@@ -1,5 +1,5 @@
-import type { EntryKind } from '../../core/entry/kinds';
-import { pointLabel } from '../../core/register/assignment';
+import type { EntryKind } from '@/core/entry/kinds';
+import { pointLabel } from '@/core/register/assignment';
 import type { Database } from '../desk';
 import { isClockAhead } from '../write/write-entries';
 

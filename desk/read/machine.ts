@@ -1,11 +1,11 @@
 import { Op } from 'sequelize';
-import type { Judged } from '../../core/assign/judge';
-import type { SourceRank } from '../../core/register/point-kinds';
-import { byRank, winnerInBand } from '../../core/register/assignment';
+import type { Judged } from '@/core/assign/judge';
+import type { SourceRank } from '@/core/register/point-kinds';
+import { byRank, winnerInBand } from '@/core/register/assignment';
 import { thePlant } from '../plant';
 import { contentsOf } from '../assign/contents';
 import type { Database, Desk } from '../desk';
-import type { GreasePlan } from '../../core/grease/plan';
+import type { GreasePlan } from '@/core/grease/plan';
 import { greaseProposal } from '../plan/grease-proposal';
 import { type DerivedMeter, type MeterStanding, deriveMeters, loadMeters } from '../plan/meters';
 import { type TaskState, deriveTaskStates, loadTaskStates } from '../plan/states';

@@ -1,5 +1,5 @@
-import { effectiveEntries } from '../../core/entry/effective';
-import type { EntryBody } from '../../core/entry/kinds';
+import { effectiveEntries } from '@/core/entry/effective';
+import type { EntryBody } from '@/core/entry/kinds';
 import type { Database, Desk } from '../desk';
 import { type DerivedMeter, deriveMeters } from '../plan/meters';
 import { type EntryRow, decidingEntries, entryColumns, parseEntry } from '../plan/select';

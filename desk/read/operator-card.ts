@@ -1,5 +1,5 @@
-import { type CardInterval, cardInterval, everyWords, expectedTimes, isOftenerThanAShift } from '../../core/interval/operator-card';
-import { pointLabel } from '../../core/register/assignment';
+import { type CardInterval, cardInterval, everyWords, expectedTimes, isOftenerThanAShift } from '@/core/interval/operator-card';
+import { pointLabel } from '@/core/register/assignment';
 import type { Database, Desk } from '../desk';
 import { loadMeters } from '../plan/meters';
 import { type TaskState, loadTaskStates } from '../plan/states';

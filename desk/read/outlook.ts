@@ -1,6 +1,6 @@
-import { mondayOf, weekOf } from '../../core/interval/due-filter';
-import { type Horizon, type OutlookWeek, clocksOf, occurrences, outlook } from '../../core/interval/outlook';
-import { addDays } from '../../core/time/plant-day';
+import { mondayOf, weekOf } from '@/core/interval/due-filter';
+import { type Horizon, type OutlookWeek, clocksOf, occurrences, outlook } from '@/core/interval/outlook';
+import { addDays } from '@/core/time/plant-day';
 import type { Desk } from '../desk';
 import { type Planned, type PlannedWork, loadPlannedWork } from '../plan/planned';
 

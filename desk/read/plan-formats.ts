@@ -1,8 +1,8 @@
-import { weekOf } from '../../core/interval/due-filter';
-import { type PlannedRound, plannedRounds } from '../../core/interval/planned-rounds';
-import { shownStages } from '../../core/interval/stage-words';
-import { triggerWords } from '../../core/interval/triggers';
-import { pointLabel } from '../../core/register/assignment';
+import { weekOf } from '@/core/interval/due-filter';
+import { type PlannedRound, plannedRounds } from '@/core/interval/planned-rounds';
+import { shownStages } from '@/core/interval/stage-words';
+import { triggerWords } from '@/core/interval/triggers';
+import { pointLabel } from '@/core/register/assignment';
 import type { Desk } from '../desk';
 import { loadPlannedWork } from '../plan/planned';
 import { listRoutes } from '../plan/routes';

@@ -1,6 +1,6 @@
-import type { DueFacts } from '../../core/interval/due-facts';
-import { type DueStanding, standingOn } from '../../core/interval/due-words';
-import { plantDayOf } from '../../core/time/plant-day';
+import type { DueFacts } from '@/core/interval/due-facts';
+import { type DueStanding, standingOn } from '@/core/interval/due-words';
+import { plantDayOf } from '@/core/time/plant-day';
 import type { Desk } from '../desk';
 import { thePlant } from '../plant';
 

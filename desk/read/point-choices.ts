@@ -1,5 +1,5 @@
-import { pointLabel } from '../../core/register/assignment';
-import { type PointKind, pointKinds } from '../../core/register/point-kinds';
+import { pointLabel } from '@/core/register/assignment';
+import { type PointKind, pointKinds } from '@/core/register/point-kinds';
 import type { Database } from '../desk';
 
 /** A point as it is offered where many are picked. */

@@ -1,8 +1,8 @@
 import { Op } from 'sequelize';
-import { type JudgedLubricant } from '../../core/assign/judge';
-import { possibleMergers } from '../../core/lubricant/consolidation';
-import { pointLabel } from '../../core/register/assignment';
-import { isGreaseKind } from '../../core/register/store-room';
+import { type JudgedLubricant } from '@/core/assign/judge';
+import { possibleMergers } from '@/core/lubricant/consolidation';
+import { pointLabel } from '@/core/register/assignment';
+import { isGreaseKind } from '@/core/register/store-room';
 import type { Database, Desk } from '../desk';
 import { type LubricantNeed, type TaskNeed, loadNeeds, needsByLubricant } from '../plan/needs';
 

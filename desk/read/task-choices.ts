@@ -1,6 +1,6 @@
-import { pointLabel } from '../../core/register/assignment';
-import type { MachineState } from '../../core/register/machine-states';
-import { type AmountKind, type TaskAction, taskActions } from '../../core/register/point-kinds';
+import { pointLabel } from '@/core/register/assignment';
+import type { MachineState } from '@/core/register/machine-states';
+import { type AmountKind, type TaskAction, taskActions } from '@/core/register/point-kinds';
 import type { Database } from '../desk';
 import { loadTaskStates } from '../plan/states';
 

@@ -1,5 +1,5 @@
-import type { Stage } from '../../core/interval/limits';
-import type { StatedTask } from '../../core/register/task-form';
+import type { Stage } from '@/core/interval/limits';
+import type { StatedTask } from '@/core/register/task-form';
 import type { Database } from '../desk';
 import { stagesInForce } from '../plan/select';
 import { winningAssignment } from '../plan/tasks';

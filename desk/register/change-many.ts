@@ -1,8 +1,8 @@
 import { ulid } from 'ulid';
-import { type ManyChange, changeManyForm, changedPoint, manyFields } from '../../core/register/change-many';
+import { type ManyChange, changeManyForm, changedPoint, manyFields } from '@/core/register/change-many';
 import { type Database, type Desk, type Result, done, refusal } from '../desk';
 import { parseForm } from '../parse';
-import type { PointChange } from '../../db/models/register';
+import type { PointChange } from '@/db/models/register';
 import { saving } from './save';
 import { undoTemplate } from './task-templates';
 

@@ -1,7 +1,7 @@
 import Papa from 'papaparse';
 import { z } from 'zod';
-import { type ColumnMapping, type KnownMeter, type ReadyRow, guessMapping, readRows, readingColumns } from '../../core/meter/import-rows';
-import { keepPlausible } from '../../core/meter/series';
+import { type ColumnMapping, type KnownMeter, type ReadyRow, guessMapping, readRows, readingColumns } from '@/core/meter/import-rows';
+import { keepPlausible } from '@/core/meter/series';
 import type { Database, Desk, Result } from '../desk';
 import { done, refusal } from '../desk';
 import { parseForm } from '../parse';

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { freshDatabase } from '../../db/testing';
+import { freshDatabase } from '@/db/testing';
 import { startRound } from '../walk/rounds';
 import { readDueList } from '../read/due-list';
 import { readMachinePage, readPointPage } from '../read/machine';

@@ -1,5 +1,5 @@
 import type { Transaction } from 'sequelize';
-import { plantDayOf } from '../../core/time/plant-day';
+import { plantDayOf } from '@/core/time/plant-day';
 import { type Database, type Desk, type Result, done, refusal } from '../desk';
 import { projectMachines } from '../plan/projection';
 import { thePlant } from '../plant';

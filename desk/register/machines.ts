@@ -1,6 +1,6 @@
 import { ulid } from 'ulid';
 import type { z } from 'zod';
-import { areaForm, closuresForm, machineForm } from '../../core/register/forms';
+import { areaForm, closuresForm, machineForm } from '@/core/register/forms';
 import { type Desk, type Result, done, refusal } from '../desk';
 import { parseForm } from '../parse';
 import { projectMachines, rebuild } from '../plan/projection';

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { freshDatabase } from '../../db/testing';
+import { freshDatabase } from '@/db/testing';
 import { loadTaskStates } from '../plan/states';
 import { find } from '../read/find';
 import { smallPlant } from '../testing';

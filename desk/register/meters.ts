@@ -1,5 +1,5 @@
 import { ulid } from 'ulid';
-import { meterForm } from '../../core/register/forms';
+import { meterForm } from '@/core/register/forms';
 import { type Desk, type Result, done, refusal } from '../desk';
 import { parseForm } from '../parse';
 import { projectMachines } from '../plan/projection';

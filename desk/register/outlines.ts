@@ -1,4 +1,4 @@
-import { outlineForm } from '../../core/register/forms';
+import { outlineForm } from '@/core/register/forms';
 import { type Desk, type Result, done, refusal } from '../desk';
 import { parseForm } from '../parse';
 import { checkVersion, saving } from './save';

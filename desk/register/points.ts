@@ -1,7 +1,7 @@
 import type { Transaction } from 'sequelize';
 import { ulid } from 'ulid';
 import type { z } from 'zod';
-import { pointForm } from '../../core/register/forms';
+import { pointForm } from '@/core/register/forms';
 import { type Desk, type Result, done, refusal } from '../desk';
 import { parseForm } from '../parse';
 import { checkVersion, saving } from './save';

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { freshDatabase } from '../../db/testing';
+import { freshDatabase } from '@/db/testing';
 import { addAssignment } from '../assign/assignments';
 import { createRoute, listRoutes, updateRoute } from '../plan/routes';
 import { loadTaskStates } from '../plan/states';

@@ -1,7 +1,7 @@
 import { ulid } from 'ulid';
-import { reservoirForm } from '../../core/register/forms';
-import { fillRowFor } from '../../core/register/reservoir';
-import { plantDayOf } from '../../core/time/plant-day';
+import { reservoirForm } from '@/core/register/forms';
+import { fillRowFor } from '@/core/register/reservoir';
+import { plantDayOf } from '@/core/time/plant-day';
 import { type Desk, type Result, done, refusal } from '../desk';
 import { parseForm } from '../parse';
 import { projectMachines } from '../plan/projection';

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { stageWords } from '../../core/interval/stage-words';
-import { freshDatabase } from '../../db/testing';
+import { stageWords } from '@/core/interval/stage-words';
+import { freshDatabase } from '@/db/testing';
 import { loadTaskStates } from '../plan/states';
 import { readFirstWeeks } from '../read/first-weeks';
 import { smallPlant } from '../testing';

@@ -1,12 +1,12 @@
 import type { Transaction } from 'sequelize';
 import { ulid } from 'ulid';
 import { z } from 'zod';
-import { ulid as ulidSchema } from '../../core/entry/kinds';
-import { closedReason } from '../../core/grease/plan';
-import { sameStages, shownStages } from '../../core/interval/stage-words';
-import { byRank, winnerInBand } from '../../core/register/assignment';
-import { type TemplateOutcome, type TemplateTaskPlan, taskTemplateForm, templateOutcome, templateTaskWords } from '../../core/register/task-template';
-import type { TemplateChange } from '../../db/models/register';
+import { ulid as ulidSchema } from '@/core/entry/kinds';
+import { closedReason } from '@/core/grease/plan';
+import { sameStages, shownStages } from '@/core/interval/stage-words';
+import { byRank, winnerInBand } from '@/core/register/assignment';
+import { type TemplateOutcome, type TemplateTaskPlan, taskTemplateForm, templateOutcome, templateTaskWords } from '@/core/register/task-template';
+import type { TemplateChange } from '@/db/models/register';
 import { type Database, type Desk, type Result, done, refusal } from '../desk';
 import { parseForm } from '../parse';
 import { projectMachines } from '../plan/projection';

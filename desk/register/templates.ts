@@ -1,8 +1,8 @@
 import type { Transaction } from 'sequelize';
 import { ulid } from 'ulid';
 import { z } from 'zod';
-import type { MachineTemplate, TemplateAssignment, TemplatePoint, TemplateTask } from '../../core/register/machine-template';
-import { copyForm, modelForm } from '../../core/register/forms';
+import type { MachineTemplate, TemplateAssignment, TemplatePoint, TemplateTask } from '@/core/register/machine-template';
+import { copyForm, modelForm } from '@/core/register/forms';
 import { type Database, type Desk, type Result, done, refusal } from '../desk';
 import { parseForm } from '../parse';
 import { projectMachines } from '../plan/projection';

@@ -1,8 +1,8 @@
 import { ulid } from 'ulid';
-import { greaseGunCalibration } from '../../core/grease/gun-calibration';
-import { computeStored } from '../../core/method';
-import { calibrationForm, gunForm } from '../../core/register/store-room';
-import { plantDayOf } from '../../core/time/plant-day';
+import { greaseGunCalibration } from '@/core/grease/gun-calibration';
+import { computeStored } from '@/core/method';
+import { calibrationForm, gunForm } from '@/core/register/store-room';
+import { plantDayOf } from '@/core/time/plant-day';
 import { type Desk, type Result, done, refusal } from '../desk';
 import { parseForm } from '../parse';
 import { thePlant } from '../plant';

@@ -1,7 +1,7 @@
 import { ulid } from 'ulid';
 import type { z } from 'zod';
-import { lubricantForm, replacementForm } from '../../core/register/store-room';
-import { plantDayOf } from '../../core/time/plant-day';
+import { lubricantForm, replacementForm } from '@/core/register/store-room';
+import { plantDayOf } from '@/core/time/plant-day';
 import { type Desk, type Result, done, refusal } from '../desk';
 import { parseForm } from '../parse';
 import { thePlant } from '../plant';

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { freshDatabase } from '../../db/testing';
+import { freshDatabase } from '@/db/testing';
 import { loadNeeds, needsByLubricant } from '../plan/needs';
 import { readLubricantPage, readMergers, readReplacements, readStoreRoom } from '../read/store-room';
 import { smallPlant } from '../testing';

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { walkDocument } from '../../core/walk/document';
-import { freshDatabase } from '../../db/testing';
+import { walkDocument } from '@/core/walk/document';
+import { freshDatabase } from '@/db/testing';
 import { projectMachines } from '../plan/projection';
 import { smallPlant } from '../testing';
 import { writeEntry } from '../write/write-entries';

@@ -1,10 +1,10 @@
 import { ulid } from 'ulid';
-import { effectiveEntries } from '../../core/entry/effective';
-import { dueWords, standingOn } from '../../core/interval/due-words';
-import { putsNothingIn } from '../../core/register/point-kinds';
-import { pointLabel } from '../../core/register/assignment';
-import { plantDayOf } from '../../core/time/plant-day';
-import { type WalkDocument, walkDocumentVersion } from '../../core/walk/document';
+import { effectiveEntries } from '@/core/entry/effective';
+import { dueWords, standingOn } from '@/core/interval/due-words';
+import { putsNothingIn } from '@/core/register/point-kinds';
+import { pointLabel } from '@/core/register/assignment';
+import { plantDayOf } from '@/core/time/plant-day';
+import { type WalkDocument, walkDocumentVersion } from '@/core/walk/document';
 import { type Database, type Desk, type Result, done, refusal } from '../desk';
 import { loadMeters } from '../plan/meters';
 import { selectStops } from '../plan/select';

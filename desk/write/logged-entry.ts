@@ -1,4 +1,4 @@
-import type { LoggedEntry } from '../../core/entry/effective';
+import type { LoggedEntry } from '@/core/entry/effective';
 import type { Database } from '../desk';
 
 /** A row of the log as the core derives from it: body and tasks as what they are, not as text. */

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { freshDatabase } from '../../db/testing';
+import { freshDatabase } from '@/db/testing';
 import { loadMeters } from '../plan/meters';
 import { loadTaskStates } from '../plan/states';
 import { readMeterPage } from '../read/meter';

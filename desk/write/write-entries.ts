@@ -1,9 +1,9 @@
 import { createHash } from 'node:crypto';
 import canonicalize from 'canonicalize';
 import type { Transaction } from 'sequelize';
-import { type EntryBody, type EntryEnvelope, entryBodies, entryEnvelope, isWritable } from '../../core/entry/kinds';
-import { latestPostponement, postponementRule } from '../../core/interval/due-facts';
-import { type Problem, pointerOf, problemsOf } from '../../core/problems';
+import { type EntryBody, type EntryEnvelope, entryBodies, entryEnvelope, isWritable } from '@/core/entry/kinds';
+import { latestPostponement, postponementRule } from '@/core/interval/due-facts';
+import { type Problem, pointerOf, problemsOf } from '@/core/problems';
 import type { Database } from '../desk';
 import { applyFirstHours } from '../register/task-templates';
 import { thePlant } from '../plant';

@@ -1,6 +1,6 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
-import { methodGroups } from '../../../core/methods';
+import { methodGroups } from '@/core/methods';
 
 export const metadata: Metadata = { title: 'Bench' };
 

@@ -2,7 +2,7 @@
 
 import { useWindowVirtualizer } from '@tanstack/react-virtual';
 import { Fragment, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
-import { type DueItem, DueRow, DueTable } from '../../../components/due-list';
+import { type DueItem, DueRow, DueTable } from '@/components/due-list';
 
 export type GroupedItem = DueItem & { groupKey: string };
 type Group = { key: string; label: string; count: number };

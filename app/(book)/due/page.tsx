@@ -1,13 +1,13 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
-import { hourLineLegend } from '../../../components/scales/hour-line';
-import { FilterChoice, FilterText } from '../../../components/ui/filter-fields';
-import { type DueFilter, dueFilter, dueQuery, groupWords, standingWords } from '../../../core/interval/due-filter';
-import { machineStates } from '../../../core/register/machine-states';
-import { whoMay } from '../../../core/register/point-kinds';
-import { readDueChoices, readDueList } from '../../../desk/read/due-list';
-import { dueItem } from '../../due-item';
-import { openDesk, reading } from '../../server';
+import { hourLineLegend } from '@/components/scales/hour-line';
+import { FilterChoice, FilterText } from '@/components/ui/filter-fields';
+import { type DueFilter, dueFilter, dueQuery, groupWords, standingWords } from '@/core/interval/due-filter';
+import { machineStates } from '@/core/register/machine-states';
+import { whoMay } from '@/core/register/point-kinds';
+import { readDueChoices, readDueList } from '@/desk/read/due-list';
+import { dueItem } from '@/app/due-item';
+import { openDesk, reading } from '@/app/server';
 import { DueWindow } from './due-window';
 import { AutoForm } from './auto-form';
 

@@ -1,15 +1,15 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
-import { kindWords } from '../../../components/entry-words';
-import { FilterChoice, FilterText } from '../../../components/ui/filter-fields';
-import { WrittenList } from '../../../components/written-list';
-import { type EntryKind, entryKinds } from '../../../core/entry/kinds';
-import { addDays, isPlantDay, startOfPlantDay } from '../../../core/time/plant-day';
-import { activePeople, thePlant } from '../../../desk/plant';
-import { readLog } from '../../../desk/read/log';
-import { readNames } from '../../../desk/read/names';
-import { openDesk, reading } from '../../server';
-import { writtenItem } from '../../written-item';
+import { kindWords } from '@/components/entry-words';
+import { FilterChoice, FilterText } from '@/components/ui/filter-fields';
+import { WrittenList } from '@/components/written-list';
+import { type EntryKind, entryKinds } from '@/core/entry/kinds';
+import { addDays, isPlantDay, startOfPlantDay } from '@/core/time/plant-day';
+import { activePeople, thePlant } from '@/desk/plant';
+import { readLog } from '@/desk/read/log';
+import { readNames } from '@/desk/read/names';
+import { openDesk, reading } from '@/app/server';
+import { writtenItem } from '@/app/written-item';
 
 export const metadata: Metadata = { title: 'Log' };
 

@@ -1,9 +1,9 @@
 'use server';
 
-import { calibrateGun, createGun } from '../../../desk/store/guns';
-import { addReplacement, createLubricant, updateLubricant } from '../../../desk/store/lubricants';
-import { addStock, markStock } from '../../../desk/store/stock';
-import { change } from '../../changes';
+import { calibrateGun, createGun } from '@/desk/store/guns';
+import { addReplacement, createLubricant, updateLubricant } from '@/desk/store/lubricants';
+import { addStock, markStock } from '@/desk/store/stock';
+import { change } from '@/app/changes';
 
 export const saveNewLubricant = async (values: unknown) => change((desk) => createLubricant(desk, values));
 export const saveLubricant = async (id: string, version: number, values: unknown) => change((desk) => updateLubricant(desk, id, version, values));

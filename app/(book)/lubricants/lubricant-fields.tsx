@@ -2,12 +2,12 @@
 
 import { useRouter } from 'next/navigation';
 import { useFormContext, useWatch } from 'react-hook-form';
-import { ChoiceField, ChoicesField, NoteField, QuantityField, TextField, optionsOf } from '../../../components/ui/fields';
-import { SavedForm } from '../../../components/ui/saved-form';
-import { additives, bases, families, thickeners } from '../../../core/compat/vocabulary';
-import { nlgiNumbers } from '../../../core/lubricant/din-51502';
-import { hazards } from '../../../core/register/hazards';
-import { isGreaseKind } from '../../../core/register/store-room';
+import { ChoiceField, ChoicesField, NoteField, QuantityField, TextField, optionsOf } from '@/components/ui/fields';
+import { SavedForm } from '@/components/ui/saved-form';
+import { additives, bases, families, thickeners } from '@/core/compat/vocabulary';
+import { nlgiNumbers } from '@/core/lubricant/din-51502';
+import { hazards } from '@/core/register/hazards';
+import { isGreaseKind } from '@/core/register/store-room';
 import { saveLubricant, saveNewLubricant } from './actions';
 
 export type LubricantValues = { code: string; name: string; kind: string; designation: string; description: string; baseOil: string; thickener: string; nlgi: string; isoVg: string; kv40: string; kv100: string; densityGCm3: string; pourPointC: string; lowerC: string; upperC: string; additives: string[]; hazards: string[] };

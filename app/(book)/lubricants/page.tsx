@@ -1,9 +1,9 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
-import { day, number, quantityOf } from '../../../components/words';
-import { families } from '../../../core/compat/vocabulary';
-import { readStoreRoom } from '../../../desk/read/store-room';
-import { openDesk, reading } from '../../server';
+import { day, number, quantityOf } from '@/components/words';
+import { families } from '@/core/compat/vocabulary';
+import { readStoreRoom } from '@/desk/read/store-room';
+import { openDesk, reading } from '@/app/server';
 
 export const metadata: Metadata = { title: 'Lubricants' };
 

@@ -1,20 +1,20 @@
 'use server';
 
-import { addAssignment } from '../../../desk/assign/assignments';
-import { declareBand } from '../../../desk/plan/ambient-band';
-import { createTask, takeGreaseProposal, takeOilLife, updateTask } from '../../../desk/plan/tasks';
-import { applyChange, previewChange, undoChange } from '../../../desk/register/change-many';
-import { checkGrid, saveGrid } from '../../../desk/register/grid';
-import { importReadings, previewReadings } from '../../../desk/register/import-readings';
-import { createArea, createMachine, saveClosures, updateMachine } from '../../../desk/register/machines';
-import { createMeter, updateMeter } from '../../../desk/register/meters';
-import { saveOutline } from '../../../desk/register/outlines';
-import { createPoint, movePoint, updatePoint } from '../../../desk/register/points';
-import { confirmFill, createReservoir, updateReservoir } from '../../../desk/register/reservoirs';
-import { applyTemplate, previewTemplate, saveTaskTemplate } from '../../../desk/register/task-templates';
-import { createFromModel, duplicateMachine, makeModel } from '../../../desk/register/templates';
-import { change } from '../../changes';
-import { act } from '../../server';
+import { addAssignment } from '@/desk/assign/assignments';
+import { declareBand } from '@/desk/plan/ambient-band';
+import { createTask, takeGreaseProposal, takeOilLife, updateTask } from '@/desk/plan/tasks';
+import { applyChange, previewChange, undoChange } from '@/desk/register/change-many';
+import { checkGrid, saveGrid } from '@/desk/register/grid';
+import { importReadings, previewReadings } from '@/desk/register/import-readings';
+import { createArea, createMachine, saveClosures, updateMachine } from '@/desk/register/machines';
+import { createMeter, updateMeter } from '@/desk/register/meters';
+import { saveOutline } from '@/desk/register/outlines';
+import { createPoint, movePoint, updatePoint } from '@/desk/register/points';
+import { confirmFill, createReservoir, updateReservoir } from '@/desk/register/reservoirs';
+import { applyTemplate, previewTemplate, saveTaskTemplate } from '@/desk/register/task-templates';
+import { createFromModel, duplicateMachine, makeModel } from '@/desk/register/templates';
+import { change } from '@/app/changes';
+import { act } from '@/app/server';
 
 export const saveArea = async (values: unknown) => change((desk) => createArea(desk, values));
 export const saveNewMachine = async (values: unknown) => change((desk) => createMachine(desk, values));

@@ -1,9 +1,9 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
-import { counted } from '../../../components/words';
-import { thePlant } from '../../../desk/plant';
-import { readPlantTree } from '../../../desk/read/plant-tree';
-import { openDesk, reading } from '../../server';
+import { counted } from '@/components/words';
+import { thePlant } from '@/desk/plant';
+import { readPlantTree } from '@/desk/read/plant-tree';
+import { openDesk, reading } from '@/app/server';
 import { AreaFields } from './area-fields';
 import { BandChoice } from './band-choice';
 

@@ -1,9 +1,9 @@
 'use server';
 
-import { createRoute, updateRoute } from '../../../desk/plan/routes';
-import { startRound } from '../../../desk/walk/rounds';
-import { change } from '../../changes';
-import { act } from '../../server';
+import { createRoute, updateRoute } from '@/desk/plan/routes';
+import { startRound } from '@/desk/walk/rounds';
+import { change } from '@/app/changes';
+import { act } from '@/app/server';
 
 export const saveNewRoute = async (values: unknown) => change((desk) => createRoute(desk, values));
 export const saveRoute = async (id: string, version: number, values: unknown) => change((desk) => updateRoute(desk, id, version, values));

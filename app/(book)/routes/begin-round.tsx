@@ -2,7 +2,7 @@
 
 import { useRouter } from 'next/navigation';
 import { useState, useTransition } from 'react';
-import { FormProblem } from '../../../components/ui/notice';
+import { FormProblem } from '@/components/ui/notice';
 import { beginRound } from './actions';
 
 /** Starts a walk, of what is wanted or of every stop; a walk begun and not signed is taken up again. */

@@ -1,12 +1,12 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
-import { counted, number } from '../../../components/words';
-import { standingOn } from '../../../core/interval/due-words';
-import { plantDayOf } from '../../../core/time/plant-day';
-import { listRoutes } from '../../../desk/plan/routes';
-import { loadTaskStates } from '../../../desk/plan/states';
-import { thePlant } from '../../../desk/plant';
-import { openDesk, reading } from '../../server';
+import { counted, number } from '@/components/words';
+import { standingOn } from '@/core/interval/due-words';
+import { plantDayOf } from '@/core/time/plant-day';
+import { listRoutes } from '@/desk/plan/routes';
+import { loadTaskStates } from '@/desk/plan/states';
+import { thePlant } from '@/desk/plant';
+import { openDesk, reading } from '@/app/server';
 import { OutOfUse } from '../in-use';
 
 export const metadata: Metadata = { title: 'Routes' };

@@ -6,11 +6,11 @@ import { CSS } from '@dnd-kit/utilities';
 import { GripVertical, X } from 'lucide-react';
 import { useRouter } from 'next/navigation';
 import { useId, useState } from 'react';
-import { NoteField, TextField } from '../../../components/ui/fields';
-import { SavedForm } from '../../../components/ui/saved-form';
-import { amount, counted, measured } from '../../../components/words';
-import { machineStates } from '../../../core/register/machine-states';
-import type { TaskChoice } from '../../../desk/read/task-choices';
+import { NoteField, TextField } from '@/components/ui/fields';
+import { SavedForm } from '@/components/ui/saved-form';
+import { amount, counted, measured } from '@/components/words';
+import { machineStates } from '@/core/register/machine-states';
+import type { TaskChoice } from '@/desk/read/task-choices';
 import { saveNewRoute, saveRoute } from './actions';
 
 type Known = { id: string; version: number; code: string; name: string; note: string; taskIds: string[] };

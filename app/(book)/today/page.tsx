@@ -1,7 +1,7 @@
 import { redirect } from 'next/navigation';
-import { plantDayOf } from '../../../core/time/plant-day';
-import { thePlant } from '../../../desk/plant';
-import { openDesk, reading } from '../../server';
+import { plantDayOf } from '@/core/time/plant-day';
+import { thePlant } from '@/desk/plant';
+import { openDesk, reading } from '@/app/server';
 
 /** Today's page has the address of its date, so that it can be sent and turned. */
 export default async function TodayPage() {

@@ -1,11 +1,11 @@
 import { type EventAttributes, createEvents } from 'ics';
 import type { NextRequest } from 'next/server';
-import { counted, number } from '../../../components/words';
-import { addDays } from '../../../core/time/plant-day';
-import { readRoundsAhead } from '../../../desk/read/plan-formats';
-import { thePlant } from '../../../desk/plant';
-import { siteAddress } from '../../site-address';
-import { database } from '../../server';
+import { counted, number } from '@/components/words';
+import { addDays } from '@/core/time/plant-day';
+import { readRoundsAhead } from '@/desk/read/plan-formats';
+import { thePlant } from '@/desk/plant';
+import { siteAddress } from '@/app/site-address';
+import { database } from '@/app/server';
 import { answering, problem } from '../problem';
 
 const date = (day: string) => day.split('-').map(Number) as [number, number, number];

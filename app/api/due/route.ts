@@ -1,9 +1,9 @@
 import type { NextRequest } from 'next/server';
-import { dueFilter } from '../../../core/interval/due-filter';
-import { readDueList } from '../../../desk/read/due-list';
-import { planLine } from '../../../desk/read/plan-formats';
-import { dueItem } from '../../due-item';
-import { database } from '../../server';
+import { dueFilter } from '@/core/interval/due-filter';
+import { readDueList } from '@/desk/read/due-list';
+import { planLine } from '@/desk/read/plan-formats';
+import { dueItem } from '@/app/due-item';
+import { database } from '@/app/server';
 import { answering, problem } from '../problem';
 
 const most = 200;

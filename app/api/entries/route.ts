@@ -1,5 +1,5 @@
-import { writeEntry } from '../../../desk/write/write-entries';
-import { database } from '../../server';
+import { writeEntry } from '@/desk/write/write-entries';
+import { database } from '@/app/server';
 import { answering, problem, readJson } from '../problem';
 
 /** The only way into the log. The same entry again answers 200 and writes nothing. */

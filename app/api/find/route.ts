@@ -1,5 +1,5 @@
-import { find } from '../../../desk/read/find';
-import { database } from '../../server';
+import { find } from '@/desk/read/find';
+import { database } from '@/app/server';
 import { answering } from '../problem';
 
 /** Machines, points, lubricants, routes and people whose code or name holds `q`. */

@@ -1,5 +1,5 @@
-import { loadMeters } from '../../../desk/plan/meters';
-import { database } from '../../server';
+import { loadMeters } from '@/desk/plan/meters';
+import { database } from '@/app/server';
 import { answering } from '../problem';
 
 /** Every meter in use with where it stands, so that a gateway can find the ones it reads. */

@@ -1,5 +1,5 @@
-import { describeMethod } from '../../../core/method';
-import { methods } from '../../../core/methods';
+import { describeMethod } from '@/core/method';
+import { methods } from '@/core/methods';
 
 /** Every published method with its schemas. */
 export function GET() {

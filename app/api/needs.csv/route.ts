@@ -1,9 +1,9 @@
 import Papa from 'papaparse';
-import { isGreaseKind } from '../../../core/register/store-room';
-import { loadNeeds, needsByLubricant } from '../../../desk/plan/needs';
+import { isGreaseKind } from '@/core/register/store-room';
+import { loadNeeds, needsByLubricant } from '@/desk/plan/needs';
 import { csvResponse } from '../csv';
 import { answering } from '../problem';
-import { database } from '../../server';
+import { database } from '@/app/server';
 
 /** The order list: what the plan uses in a year, what is on hand, what is missing. Litres, or kilograms for greases. */
 export async function GET() {

@@ -1,5 +1,5 @@
-import { activePeople } from '../../../desk/plant';
-import { database } from '../../server';
+import { activePeople } from '@/desk/plant';
+import { database } from '@/app/server';
 import { answering } from '../problem';
 
 /** Who may write in the book, so that whoever posts entries can say in whose name. */

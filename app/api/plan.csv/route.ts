@@ -1,8 +1,8 @@
 import Papa from 'papaparse';
-import { readPlanLines } from '../../../desk/read/plan-formats';
+import { readPlanLines } from '@/desk/read/plan-formats';
 import { csvResponse } from '../csv';
 import { answering } from '../problem';
-import { database } from '../../server';
+import { database } from '@/app/server';
 
 /** The plan as a table: every task with its interval and where it stands. */
 export async function GET() {

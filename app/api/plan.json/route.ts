@@ -1,6 +1,6 @@
-import { readPlanLines } from '../../../desk/read/plan-formats';
+import { readPlanLines } from '@/desk/read/plan-formats';
 import { answering } from '../problem';
-import { database } from '../../server';
+import { database } from '@/app/server';
 
 /** The plan as JSON: every task with its interval and where it stands. */
 export async function GET() {

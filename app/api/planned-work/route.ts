@@ -1,5 +1,5 @@
-import { loadPlannedWork } from '../../../desk/plan/planned';
-import { database } from '../../server';
+import { loadPlannedWork } from '@/desk/plan/planned';
+import { database } from '@/app/server';
 import { answering } from '../problem';
 
 /** The plan as looking ahead takes it, for trying changes out on this device. */

@@ -1,11 +1,11 @@
 'use client';
 
 import { useEffect, useState } from 'react';
-import { useOutbox } from '../../../components/use-outbox';
-import { number, taskAmount } from '../../../components/words';
-import { cardStanding } from '../../../core/interval/operator-card';
-import type { CardLine, CardMeter } from '../../../desk/read/operator-card';
-import { doneEntry, plannedOf } from '../../round/planned';
+import { useOutbox } from '@/components/use-outbox';
+import { number, taskAmount } from '@/components/words';
+import { cardStanding } from '@/core/interval/operator-card';
+import type { CardLine, CardMeter } from '@/desk/read/operator-card';
+import { doneEntry, plannedOf } from '@/app/round/planned';
 
 type Props = { machine: { id: string; code: string; name: string }; lines: CardLine[]; meters: CardMeter[]; people: { id: string; initials: string; name: string }[]; personId: string | null };
 const takeBackMs = 8000;

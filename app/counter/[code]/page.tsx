@@ -1,9 +1,9 @@
 import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
-import { Listening } from '../../../components/listening';
-import { activePeople } from '../../../desk/plant';
-import { readOperatorCard } from '../../../desk/read/operator-card';
-import { currentActor, database, reading } from '../../server';
+import { Listening } from '@/components/listening';
+import { activePeople } from '@/desk/plant';
+import { readOperatorCard } from '@/desk/read/operator-card';
+import { currentActor, database, reading } from '@/app/server';
 import { Counter } from './counter';
 
 export const metadata: Metadata = { title: 'Counter' };

@@ -1,11 +1,11 @@
 'use client';
 
 import { useState } from 'react';
-import { NoticeLine } from '../../../../components/ui/notice';
-import { WorkingSteps } from '../../../../components/ui/working';
-import { measured } from '../../../../components/words';
-import type { Notice, WorkingStep } from '../../../../core/method';
-import type { Problem } from '../../../../core/problems';
+import { NoticeLine } from '@/components/ui/notice';
+import { WorkingSteps } from '@/components/ui/working';
+import { measured } from '@/components/words';
+import type { Notice, WorkingStep } from '@/core/method';
+import type { Problem } from '@/core/problems';
 import { type JsonSchema, SchemaFields, type Typed, emptyOf, valueOf } from './schema-fields';
 
 type Answer = { result: Record<string, unknown>; working: WorkingStep[]; notices: Notice[] };

@@ -1,8 +1,8 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
 import { notFound } from 'next/navigation';
-import { describeMethod } from '../../../../core/method';
-import { findMethod } from '../../../../core/methods';
+import { describeMethod } from '@/core/method';
+import { findMethod } from '@/core/methods';
 import { MethodForm } from './method-form';
 import type { JsonSchema } from './schema-fields';
 

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { describeMethod, runMethod } from '../../../../core/method';
-import { methods } from '../../../../core/methods';
+import { describeMethod, runMethod } from '@/core/method';
+import { methods } from '@/core/methods';
 import { type JsonSchema, emptyOf, valueOf } from './schema-fields';
 
 const number: JsonSchema = { type: 'number' };

@@ -1,10 +1,10 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
-import { gatherDays } from '../../../../core/interval/planned-rounds';
-import { counted, day, number, weekday } from '../../../../components/words';
-import { readRoundsAhead } from '../../../../desk/read/plan-formats';
-import { siteAddress } from '../../../site-address';
-import { openDesk, reading } from '../../../server';
+import { gatherDays } from '@/core/interval/planned-rounds';
+import { counted, day, number, weekday } from '@/components/words';
+import { readRoundsAhead } from '@/desk/read/plan-formats';
+import { siteAddress } from '@/app/site-address';
+import { openDesk, reading } from '@/app/server';
 
 export const metadata: Metadata = { title: 'Calendar and files' };
 

@@ -1,10 +1,10 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
-import { WeekBars } from '../../../../components/scales/week-bars';
-import { counted, number, quantityOf } from '../../../../components/words';
-import { mondayOf } from '../../../../core/interval/due-filter';
-import { readOutlook } from '../../../../desk/read/outlook';
-import { openDesk, reading } from '../../../server';
+import { WeekBars } from '@/components/scales/week-bars';
+import { counted, number, quantityOf } from '@/components/words';
+import { mondayOf } from '@/core/interval/due-filter';
+import { readOutlook } from '@/desk/read/outlook';
+import { openDesk, reading } from '@/app/server';
 
 export const metadata: Metadata = { title: 'Outlook' };
 const spans = { 13: 'Next 13 weeks', 52: 'Next year' } as const;

@@ -1,10 +1,10 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
-import { dayAndClock } from '../../../../components/words';
-import { thePlant } from '../../../../desk/plant';
-import { readChangeSets } from '../../../../desk/read/point-choices';
-import { openDesk, reading } from '../../../server';
-import { DoneChanges } from '../../plant/many/done-changes';
+import { dayAndClock } from '@/components/words';
+import { thePlant } from '@/desk/plant';
+import { readChangeSets } from '@/desk/read/point-choices';
+import { openDesk, reading } from '@/app/server';
+import { DoneChanges } from '@/app/(book)/plant/many/done-changes';
 import { TrialForm } from './trial-form';
 
 export const metadata: Metadata = { title: 'What if' };

@@ -2,13 +2,13 @@
 
 import { useRouter } from 'next/navigation';
 import { useEffect, useId, useMemo, useState } from 'react';
-import { FormProblem } from '../../../../components/ui/notice';
-import { counted, number, quantityOf } from '../../../../components/words';
-import type { TrialResult, WhatIfChange } from '../../../../core/interval/what-if';
-import { addDays } from '../../../../core/time/plant-day';
-import { parseQuantity } from '../../../../core/units/parse-quantity';
-import type { PlannedWork } from '../../../../desk/plan/planned';
-import { PointPicker } from '../../plant/many/point-picker';
+import { FormProblem } from '@/components/ui/notice';
+import { counted, number, quantityOf } from '@/components/words';
+import type { TrialResult, WhatIfChange } from '@/core/interval/what-if';
+import { addDays } from '@/core/time/plant-day';
+import { parseQuantity } from '@/core/units/parse-quantity';
+import type { PlannedWork } from '@/desk/plan/planned';
+import { PointPicker } from '@/app/(book)/plant/many/point-picker';
 import { applyTrial } from '../actions';
 import { useTrial } from './use-trial';
 

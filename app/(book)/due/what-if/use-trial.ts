@@ -1,8 +1,8 @@
 'use client';
 
 import { useCallback, useEffect, useRef, useState } from 'react';
-import type { TrialResult } from '../../../../core/interval/what-if';
-import type { TrialMessage, TrialRequest } from '../../../../workers/what-if.worker';
+import type { TrialResult } from '@/core/interval/what-if';
+import type { TrialMessage, TrialRequest } from '@/workers/what-if.worker';
 
 export type Trial = { state: 'idle' } | { state: 'working'; share: number } | { state: 'done'; result: TrialResult } | { state: 'fault'; reason: string };
 

@@ -1,15 +1,15 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
 import { notFound } from 'next/navigation';
-import type { EntryContext } from '../../../../components/entry/entry-form';
-import { entryWords, kindWords } from '../../../../components/entry-words';
-import { amount, dayAndClock, measured } from '../../../../components/words';
-import { loadTaskStates } from '../../../../desk/plan/states';
-import { thePlant } from '../../../../desk/plant';
-import { type LogLine, readChain } from '../../../../desk/read/log';
-import { readNames } from '../../../../desk/read/names';
-import { pointPath } from '../../../due-item';
-import { openDesk, reading } from '../../../server';
+import type { EntryContext } from '@/components/entry/entry-form';
+import { entryWords, kindWords } from '@/components/entry-words';
+import { amount, dayAndClock, measured } from '@/components/words';
+import { loadTaskStates } from '@/desk/plan/states';
+import { thePlant } from '@/desk/plant';
+import { type LogLine, readChain } from '@/desk/read/log';
+import { readNames } from '@/desk/read/names';
+import { pointPath } from '@/app/due-item';
+import { openDesk, reading } from '@/app/server';
 import { CorrectionForm } from './correction-form';
 
 export const metadata: Metadata = { title: 'Entry' };

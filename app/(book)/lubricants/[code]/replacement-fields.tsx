@@ -1,9 +1,9 @@
 'use client';
 
 import { useState } from 'react';
-import { ChoiceField, NoteField, TextField, optionsOf } from '../../../../components/ui/fields';
-import { SavedForm } from '../../../../components/ui/saved-form';
-import { sourceRanks } from '../../../../core/register/point-kinds';
+import { ChoiceField, NoteField, TextField, optionsOf } from '@/components/ui/fields';
+import { SavedForm } from '@/components/ui/saved-form';
+import { sourceRanks } from '@/core/register/point-kinds';
 import { saveReplacement } from '../actions';
 
 /** A former product that this lubricant stands in for, by whose word. */

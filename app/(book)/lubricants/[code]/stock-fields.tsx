@@ -1,8 +1,8 @@
 'use client';
 
 import { useState } from 'react';
-import { QuantityField, TextField } from '../../../../components/ui/fields';
-import { SavedForm } from '../../../../components/ui/saved-form';
+import { QuantityField, TextField } from '@/components/ui/fields';
+import { SavedForm } from '@/components/ui/saved-form';
 import { noteStock, saveStock } from '../actions';
 
 /** A container put on the shelf. */

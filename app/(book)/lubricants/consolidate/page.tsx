@@ -1,8 +1,8 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
-import { counted, quantityOf } from '../../../../components/words';
-import { readMergers } from '../../../../desk/read/store-room';
-import { openDesk, reading } from '../../../server';
+import { counted, quantityOf } from '@/components/words';
+import { readMergers } from '@/desk/read/store-room';
+import { openDesk, reading } from '@/app/server';
 
 export const metadata: Metadata = { title: 'Which could be one' };
 

@@ -1,8 +1,8 @@
 'use client';
 
 import { useState } from 'react';
-import { ChoiceField, QuantityField, TextField, TickField } from '../../../../components/ui/fields';
-import { SavedForm } from '../../../../components/ui/saved-form';
+import { ChoiceField, QuantityField, TextField, TickField } from '@/components/ui/fields';
+import { SavedForm } from '@/components/ui/saved-form';
 import { saveCalibration, saveGun } from '../actions';
 
 const weighing = (

@@ -1,8 +1,8 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
-import { day, measured } from '../../../../components/words';
-import { isGreaseKind } from '../../../../core/register/store-room';
-import { openDesk, reading } from '../../../server';
+import { day, measured } from '@/components/words';
+import { isGreaseKind } from '@/core/register/store-room';
+import { openDesk, reading } from '@/app/server';
 import { CalibrationFields, GunFields } from './gun-fields';
 
 export const metadata: Metadata = { title: 'Guns' };

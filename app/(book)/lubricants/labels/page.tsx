@@ -1,12 +1,12 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
-import { LabelSheet } from '../../../../components/label-sheet';
-import { PrintButton } from '../../../../components/print-button';
-import { measured } from '../../../../components/words';
-import { families } from '../../../../core/compat/vocabulary';
-import { hazards } from '../../../../core/register/hazards';
-import { openDesk, reading } from '../../../server';
-import { siteAddress } from '../../../site-address';
+import { LabelSheet } from '@/components/label-sheet';
+import { PrintButton } from '@/components/print-button';
+import { measured } from '@/components/words';
+import { families } from '@/core/compat/vocabulary';
+import { hazards } from '@/core/register/hazards';
+import { openDesk, reading } from '@/app/server';
+import { siteAddress } from '@/app/site-address';
 
 export const metadata: Metadata = { title: 'Labels for cans and guns' };
 

@@ -1,9 +1,9 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
-import { counted, quantityOf } from '../../../../components/words';
-import { isGreaseKind } from '../../../../core/register/store-room';
-import { loadNeeds, needsByLubricant } from '../../../../desk/plan/needs';
-import { openDesk, reading } from '../../../server';
+import { counted, quantityOf } from '@/components/words';
+import { isGreaseKind } from '@/core/register/store-room';
+import { loadNeeds, needsByLubricant } from '@/desk/plan/needs';
+import { openDesk, reading } from '@/app/server';
 
 export const metadata: Metadata = { title: 'What the plan uses' };
 

@@ -1,5 +1,5 @@
 import type { Metadata } from 'next';
-import { openDesk } from '../../../server';
+import { openDesk } from '@/app/server';
 import { LubricantFields } from '../lubricant-fields';
 
 export const metadata: Metadata = { title: 'Add a lubricant' };

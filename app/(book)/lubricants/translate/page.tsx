@@ -1,16 +1,16 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
-import { NoticeLine } from '../../../../components/ui/notice';
-import { Working } from '../../../../components/ui/working';
-import { measured } from '../../../../components/words';
-import { families } from '../../../../core/compat/vocabulary';
-import { matchType } from '../../../../core/lubricant/match';
-import { lubricantDecode } from '../../../../core/lubricant/decode';
-import { computeStored } from '../../../../core/method';
-import { readPlate } from '../../../../core/viscosity/read-plate';
-import { viscosityTranslate } from '../../../../core/viscosity/translate';
-import { readReplacements } from '../../../../desk/read/store-room';
-import { openDesk, reading } from '../../../server';
+import { NoticeLine } from '@/components/ui/notice';
+import { Working } from '@/components/ui/working';
+import { measured } from '@/components/words';
+import { families } from '@/core/compat/vocabulary';
+import { matchType } from '@/core/lubricant/match';
+import { lubricantDecode } from '@/core/lubricant/decode';
+import { computeStored } from '@/core/method';
+import { readPlate } from '@/core/viscosity/read-plate';
+import { viscosityTranslate } from '@/core/viscosity/translate';
+import { readReplacements } from '@/desk/read/store-room';
+import { openDesk, reading } from '@/app/server';
 
 export const metadata: Metadata = { title: 'Read an old plate' };
 

@@ -3,8 +3,8 @@
 import { Plus, X } from 'lucide-react';
 import { useState } from 'react';
 import { useFieldArray, useFormContext } from 'react-hook-form';
-import { TextField } from '../../../../components/ui/fields';
-import { SavedForm } from '../../../../components/ui/saved-form';
+import { TextField } from '@/components/ui/fields';
+import { SavedForm } from '@/components/ui/saved-form';
 import { keepClosures } from '../actions';
 
 type Values = { closures: { name: string; from: string; to: string }[] };

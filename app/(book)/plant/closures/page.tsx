@@ -1,7 +1,7 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
-import { thePlant } from '../../../../desk/plant';
-import { openDesk, reading } from '../../../server';
+import { thePlant } from '@/desk/plant';
+import { openDesk, reading } from '@/app/server';
 import { ClosureFields } from './closure-fields';
 
 export const metadata: Metadata = { title: 'Holidays and shutdowns' };

@@ -2,8 +2,8 @@
 
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { ChoiceField, NoteField, TextField } from '../../../../components/ui/fields';
-import { SavedForm } from '../../../../components/ui/saved-form';
+import { ChoiceField, NoteField, TextField } from '@/components/ui/fields';
+import { SavedForm } from '@/components/ui/saved-form';
 import { saveCopy, saveFromModel, saveModel } from '../actions';
 
 type Option = { value: string; label: string };

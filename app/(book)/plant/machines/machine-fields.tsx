@@ -3,8 +3,8 @@
 import { Plus, X } from 'lucide-react';
 import { useRouter } from 'next/navigation';
 import { useFieldArray, useFormContext } from 'react-hook-form';
-import { ChoiceField, NoteField, QuantityField, TextField, TickField } from '../../../../components/ui/fields';
-import { SavedForm } from '../../../../components/ui/saved-form';
+import { ChoiceField, NoteField, QuantityField, TextField, TickField } from '@/components/ui/fields';
+import { SavedForm } from '@/components/ui/saved-form';
 import { saveMachine, saveNewMachine } from '../actions';
 
 export type MachineValues = { areaId: string; code: string; name: string; description: string; dutyHoursPerDay: string; hoursByWeekday: string[]; dutySeasons: { from: string; to: string; percent: string }[]; keepsRunning: boolean; fittingCount: string; energySources: { source: string; proofOfZero: string }[] };

@@ -1,8 +1,8 @@
 'use client';
 
 import { useId, useState } from 'react';
-import { FormProblem } from '../../../../components/ui/notice';
-import { counted } from '../../../../components/words';
+import { FormProblem } from '@/components/ui/notice';
+import { counted } from '@/components/words';
 import { takeManyBack } from '../actions';
 
 export type DoneChange = { id: string; title: string; words: string; undone: boolean };

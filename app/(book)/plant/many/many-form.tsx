@@ -1,9 +1,9 @@
 'use client';
 
 import { useId, useState } from 'react';
-import { FormProblem } from '../../../../components/ui/notice';
-import { counted } from '../../../../components/words';
-import { type ManyField, manyFields, manyOptions } from '../../../../core/register/change-many';
+import { FormProblem } from '@/components/ui/notice';
+import { counted } from '@/components/words';
+import { type ManyField, manyFields, manyOptions } from '@/core/register/change-many';
 import { keepMany, tryMany } from '../actions';
 import { type DoneChange, DoneChanges } from './done-changes';
 import { type PointChoice, PointPicker } from './point-picker';

@@ -1,9 +1,9 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
-import { dayAndClock } from '../../../../components/words';
-import { thePlant } from '../../../../desk/plant';
-import { readChangeSets, readPointChoices } from '../../../../desk/read/point-choices';
-import { openDesk, reading } from '../../../server';
+import { dayAndClock } from '@/components/words';
+import { thePlant } from '@/desk/plant';
+import { readChangeSets, readPointChoices } from '@/desk/read/point-choices';
+import { openDesk, reading } from '@/app/server';
 import { ManyForm } from './many-form';
 
 export const metadata: Metadata = { title: 'Many points at once' };

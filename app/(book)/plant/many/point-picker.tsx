@@ -1,7 +1,7 @@
 'use client';
 
 import { useId, useState } from 'react';
-import { counted } from '../../../../components/words';
+import { counted } from '@/components/words';
 
 export type PointChoice = { id: string; label: string; name: string; machine: string; area: string; kind: string };
 const filters = { area: 'Area', machine: 'Machine', kind: 'Kind' } as const;

@@ -1,12 +1,12 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
-import { counted, dayAndClock } from '../../../../components/words';
-import { pointKinds } from '../../../../core/register/point-kinds';
-import { templateTaskWords } from '../../../../core/register/task-template';
-import { thePlant } from '../../../../desk/plant';
-import { readChangeSets, readPointChoices } from '../../../../desk/read/point-choices';
-import { openDesk, reading } from '../../../server';
-import { OutOfUse } from '../../in-use';
+import { counted, dayAndClock } from '@/components/words';
+import { pointKinds } from '@/core/register/point-kinds';
+import { templateTaskWords } from '@/core/register/task-template';
+import { thePlant } from '@/desk/plant';
+import { readChangeSets, readPointChoices } from '@/desk/read/point-choices';
+import { openDesk, reading } from '@/app/server';
+import { OutOfUse } from '@/app/(book)/in-use';
 import { ApplyForm } from './apply-form';
 
 export const metadata: Metadata = { title: 'Templates' };

@@ -2,12 +2,12 @@
 
 import { useRouter } from 'next/navigation';
 import { useFieldArray, useFormContext } from 'react-hook-form';
-import { ChoiceField, NoteField, QuantityField, TextField, TickField, optionsOf } from '../../../../components/ui/fields';
-import { StagesField } from '../../../../components/ui/stages-field';
-import { SavedForm } from '../../../../components/ui/saved-form';
-import { eventWords } from '../../../../core/entry/kinds';
-import { machineStates } from '../../../../core/register/machine-states';
-import { amountKinds, pointKinds, taskActions, whoMay } from '../../../../core/register/point-kinds';
+import { ChoiceField, NoteField, QuantityField, TextField, TickField, optionsOf } from '@/components/ui/fields';
+import { StagesField } from '@/components/ui/stages-field';
+import { SavedForm } from '@/components/ui/saved-form';
+import { eventWords } from '@/core/entry/kinds';
+import { machineStates } from '@/core/register/machine-states';
+import { amountKinds, pointKinds, taskActions, whoMay } from '@/core/register/point-kinds';
 import { saveTemplate } from '../actions';
 
 export type TypedTask = { action: string; title: string; amountKind: string; amount: string; machineState: string; minutes: string; who: string; when: string; event: string; procedureText: string };

@@ -1,10 +1,10 @@
 import type { Metadata } from 'next';
-import { pointLabel } from '../../../../core/register/assignment';
-import { plantDayOf } from '../../../../core/time/plant-day';
-import { loadTaskStates } from '../../../../desk/plan/states';
-import { thePlant } from '../../../../desk/plant';
-import { pointPath } from '../../../due-item';
-import { openDesk, reading } from '../../../server';
+import { pointLabel } from '@/core/register/assignment';
+import { plantDayOf } from '@/core/time/plant-day';
+import { loadTaskStates } from '@/desk/plan/states';
+import { thePlant } from '@/desk/plant';
+import { pointPath } from '@/app/due-item';
+import { openDesk, reading } from '@/app/server';
 import { UnknownForm } from './unknown-form';
 
 export const metadata: Metadata = { title: 'Last service unknown' };

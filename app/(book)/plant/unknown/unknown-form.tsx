@@ -3,10 +3,10 @@
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useId, useState } from 'react';
-import { FormProblem } from '../../../../components/ui/notice';
-import { writeNow } from '../../../../components/use-outbox';
-import { counted } from '../../../../components/words';
-import { parseQuantity } from '../../../../core/units/parse-quantity';
+import { FormProblem } from '@/components/ui/notice';
+import { writeNow } from '@/components/use-outbox';
+import { counted } from '@/components/words';
+import { parseQuantity } from '@/core/units/parse-quantity';
 
 type Task = { taskId: string; title: string; label: string; pointName: string; machine: string; machineId: string; pointId: string; href: string };
 type Basis = 'done-on' | 'at-hours' | 'start-today' | 'next-round';

@@ -1,15 +1,15 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
 import { notFound } from 'next/navigation';
-import { DueList } from '../../../../components/due-list';
-import { counted, number } from '../../../../components/words';
-import { standingOn } from '../../../../core/interval/due-words';
-import { plantDayOf } from '../../../../core/time/plant-day';
-import { listRoutes } from '../../../../desk/plan/routes';
-import { loadTaskStates } from '../../../../desk/plan/states';
-import { thePlant } from '../../../../desk/plant';
-import { dueItem } from '../../../due-item';
-import { openDesk, reading } from '../../../server';
+import { DueList } from '@/components/due-list';
+import { counted, number } from '@/components/words';
+import { standingOn } from '@/core/interval/due-words';
+import { plantDayOf } from '@/core/time/plant-day';
+import { listRoutes } from '@/desk/plan/routes';
+import { loadTaskStates } from '@/desk/plan/states';
+import { thePlant } from '@/desk/plant';
+import { dueItem } from '@/app/due-item';
+import { openDesk, reading } from '@/app/server';
 import { BeginRound } from '../begin-round';
 
 export const metadata: Metadata = { title: 'Route' };

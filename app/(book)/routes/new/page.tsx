@@ -1,6 +1,6 @@
 import type { Metadata } from 'next';
-import { readTaskChoices } from '../../../../desk/read/task-choices';
-import { openDesk, reading } from '../../../server';
+import { readTaskChoices } from '@/desk/read/task-choices';
+import { openDesk, reading } from '@/app/server';
 import { RouteBuilder } from '../route-builder';
 
 export const metadata: Metadata = { title: 'Make a route' };

@@ -1,17 +1,17 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
 import { notFound } from 'next/navigation';
-import { DueList } from '../../../../components/due-list';
-import { findingWords, urgencies } from '../../../../core/entry/kinds';
-import { PageTurner } from '../../../../components/page-turner';
-import { clock, counted, day as dayWords, number, week, weekday } from '../../../../components/words';
-import { WrittenList } from '../../../../components/written-list';
-import { addDays, isPlantDay } from '../../../../core/time/plant-day';
-import { readDiary } from '../../../../desk/read/diary';
-import { readNames } from '../../../../desk/read/names';
-import { dueItem, pointPath } from '../../../due-item';
-import { openDesk, reading } from '../../../server';
-import { writtenItem } from '../../../written-item';
+import { DueList } from '@/components/due-list';
+import { findingWords, urgencies } from '@/core/entry/kinds';
+import { PageTurner } from '@/components/page-turner';
+import { clock, counted, day as dayWords, number, week, weekday } from '@/components/words';
+import { WrittenList } from '@/components/written-list';
+import { addDays, isPlantDay } from '@/core/time/plant-day';
+import { readDiary } from '@/desk/read/diary';
+import { readNames } from '@/desk/read/names';
+import { dueItem, pointPath } from '@/app/due-item';
+import { openDesk, reading } from '@/app/server';
+import { writtenItem } from '@/app/written-item';
 
 type Props = { params: Promise<{ day: string }> };
 

@@ -1,6 +1,6 @@
-import { runMethod } from '../../../../core/method';
-import { findMethod } from '../../../../core/methods';
-import { answering, problem, readJson } from '../../problem';
+import { runMethod } from '@/core/method';
+import { findMethod } from '@/core/methods';
+import { answering, problem, readJson } from '@/app/api/problem';
 
 type Context = { params: Promise<{ id: string }> };
 

@@ -1,7 +1,7 @@
-import { statusOf } from '../../../../desk/desk';
-import { walkDocumentOf } from '../../../../desk/walk/rounds';
-import { database } from '../../../server';
-import { answering, problem } from '../../problem';
+import { statusOf } from '@/desk/desk';
+import { walkDocumentOf } from '@/desk/walk/rounds';
+import { database } from '@/app/server';
+import { answering, problem } from '@/app/api/problem';
 
 type Context = { params: Promise<{ id: string }> };
 

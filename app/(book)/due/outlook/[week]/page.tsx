@@ -1,11 +1,11 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
 import { notFound } from 'next/navigation';
-import { counted, day, number, quantityOf, weekday } from '../../../../../components/words';
-import { dueFilter, mondayOf } from '../../../../../core/interval/due-filter';
-import { addDays } from '../../../../../core/time/plant-day';
-import { readOutlookWeek } from '../../../../../desk/read/outlook';
-import { openDesk, reading } from '../../../../server';
+import { counted, day, number, quantityOf, weekday } from '@/components/words';
+import { dueFilter, mondayOf } from '@/core/interval/due-filter';
+import { addDays } from '@/core/time/plant-day';
+import { readOutlookWeek } from '@/desk/read/outlook';
+import { openDesk, reading } from '@/app/server';
 
 export const metadata: Metadata = { title: 'Week ahead' };
 

@@ -1,8 +1,8 @@
 import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
-import { openDesk, reading } from '../../../../server';
-import { InUse } from '../../../in-use';
-import { LubricantFields } from '../../lubricant-fields';
+import { openDesk, reading } from '@/app/server';
+import { InUse } from '@/app/(book)/in-use';
+import { LubricantFields } from '@/app/(book)/lubricants/lubricant-fields';
 
 export const metadata: Metadata = { title: 'Change a lubricant' };
 

@@ -1,10 +1,10 @@
 'use client';
 
 import { useState } from 'react';
-import { ChoiceField, QuantityField, TextField, optionsOf } from '../../../../../components/ui/fields';
-import { SavedForm } from '../../../../../components/ui/saved-form';
-import { meterUnits } from '../../../../../core/register/forms';
-import { saveMeter, saveNewMeter } from '../../actions';
+import { ChoiceField, QuantityField, TextField, optionsOf } from '@/components/ui/fields';
+import { SavedForm } from '@/components/ui/saved-form';
+import { meterUnits } from '@/core/register/forms';
+import { saveMeter, saveNewMeter } from '@/app/(book)/plant/actions';
 
 export type MeterValues = { name: string; unit: string; rolloverAt: string; resolution: string; maxPerDay: string };
 const emptyMeter: MeterValues = { name: 'Hour meter', unit: 'hours', rolloverAt: '', resolution: '0.1', maxPerDay: '24' };

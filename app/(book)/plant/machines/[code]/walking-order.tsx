@@ -2,7 +2,7 @@
 
 import { ArrowDown, ArrowUp } from 'lucide-react';
 import { useTransition } from 'react';
-import { shiftPoint } from '../../actions';
+import { shiftPoint } from '@/app/(book)/plant/actions';
 
 /** Moves a point one place in the walking order. */
 export function WalkingOrder({ pointId, label, first, last }: { pointId: string; label: string; first: boolean; last: boolean }) {

@@ -1,6 +1,6 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
-import { openDesk, reading } from '../../../../server';
+import { openDesk, reading } from '@/app/server';
 import { FromModelFields } from '../copy-fields';
 import { MachineFields } from '../machine-fields';
 

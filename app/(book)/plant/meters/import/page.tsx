@@ -1,6 +1,6 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
-import { openDesk } from '../../../../server';
+import { openDesk } from '@/app/server';
 import { ImportForm } from './import-form';
 
 export const metadata: Metadata = { title: 'Import readings' };

@@ -1,9 +1,9 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
 import { notFound, redirect } from 'next/navigation';
-import { typedTemplateTask } from '../../../../../core/register/task-template';
-import { openDesk, reading } from '../../../../server';
-import { TakeOutOfUse } from '../../../in-use';
+import { typedTemplateTask } from '@/core/register/task-template';
+import { openDesk, reading } from '@/app/server';
+import { TakeOutOfUse } from '@/app/(book)/in-use';
 import { TemplateFields } from '../template-fields';
 
 export const metadata: Metadata = { title: 'Template' };

@@ -1,6 +1,6 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
-import { openDesk } from '../../../../server';
+import { openDesk } from '@/app/server';
 import { TemplateFields } from '../template-fields';
 
 export const metadata: Metadata = { title: 'Make a template' };

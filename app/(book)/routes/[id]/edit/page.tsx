@@ -1,10 +1,10 @@
 import type { Metadata } from 'next';
 import { notFound, redirect } from 'next/navigation';
-import { listRoutes } from '../../../../../desk/plan/routes';
-import { readTaskChoices } from '../../../../../desk/read/task-choices';
-import { openDesk, reading } from '../../../../server';
-import { TakeOutOfUse } from '../../../in-use';
-import { RouteBuilder } from '../../route-builder';
+import { listRoutes } from '@/desk/plan/routes';
+import { readTaskChoices } from '@/desk/read/task-choices';
+import { openDesk, reading } from '@/app/server';
+import { TakeOutOfUse } from '@/app/(book)/in-use';
+import { RouteBuilder } from '@/app/(book)/routes/route-builder';
 
 export const metadata: Metadata = { title: 'Change a route' };
 

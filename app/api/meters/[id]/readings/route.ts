@@ -1,8 +1,8 @@
-import { problemsOf } from '../../../../../core/problems';
-import { deriveMeters } from '../../../../../desk/plan/meters';
-import { oneReadingPost, postReadings, readingsPost } from '../../../../../desk/write/readings';
-import { database } from '../../../../server';
-import { answering, problem, readJson } from '../../../problem';
+import { problemsOf } from '@/core/problems';
+import { deriveMeters } from '@/desk/plan/meters';
+import { oneReadingPost, postReadings, readingsPost } from '@/desk/write/readings';
+import { database } from '@/app/server';
+import { answering, problem, readJson } from '@/app/api/problem';
 
 type Context = { params: Promise<{ id: string }> };
 const unknown = () => problem(404, 'Unknown meter', 'There is no such meter. GET /api/meters lists those there are.');

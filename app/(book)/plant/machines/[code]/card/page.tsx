@@ -1,14 +1,14 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
 import { notFound } from 'next/navigation';
-import { PrintButton } from '../../../../../../components/print-button';
-import { QrCode } from '../../../../../../components/qr-code';
-import { taskAmount } from '../../../../../../components/words';
-import { machineStates } from '../../../../../../core/register/machine-states';
-import { readOperatorCard } from '../../../../../../desk/read/operator-card';
-import { pointPath } from '../../../../../due-item';
-import { siteAddress } from '../../../../../site-address';
-import { openDesk, reading } from '../../../../../server';
+import { PrintButton } from '@/components/print-button';
+import { QrCode } from '@/components/qr-code';
+import { taskAmount } from '@/components/words';
+import { machineStates } from '@/core/register/machine-states';
+import { readOperatorCard } from '@/desk/read/operator-card';
+import { pointPath } from '@/app/due-item';
+import { siteAddress } from '@/app/site-address';
+import { openDesk, reading } from '@/app/server';
 
 export const metadata: Metadata = { title: 'Operator card' };
 const boxes = 12;

@@ -1,19 +1,19 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
 import { notFound } from 'next/navigation';
-import { PrintButton } from '../../../../../../components/print-button';
-import { QrCode } from '../../../../../../components/qr-code';
-import { MachineOutline } from '../../../../../../components/scales/machine-outline';
-import { counted, day, number, taskAmount } from '../../../../../../components/words';
-import { pointLabel } from '../../../../../../core/register/assignment';
-import { machineStates } from '../../../../../../core/register/machine-states';
-import { completeOutline } from '../../../../../../core/register/outline';
-import { plantDayOf } from '../../../../../../core/time/plant-day';
-import { thePlant } from '../../../../../../desk/plant';
-import type { TaskState } from '../../../../../../desk/plan/states';
-import { readMachinePage } from '../../../../../../desk/read/machine';
-import { openDesk, reading } from '../../../../../server';
-import { siteAddress } from '../../../../../site-address';
+import { PrintButton } from '@/components/print-button';
+import { QrCode } from '@/components/qr-code';
+import { MachineOutline } from '@/components/scales/machine-outline';
+import { counted, day, number, taskAmount } from '@/components/words';
+import { pointLabel } from '@/core/register/assignment';
+import { machineStates } from '@/core/register/machine-states';
+import { completeOutline } from '@/core/register/outline';
+import { plantDayOf } from '@/core/time/plant-day';
+import { thePlant } from '@/desk/plant';
+import type { TaskState } from '@/desk/plan/states';
+import { readMachinePage } from '@/desk/read/machine';
+import { openDesk, reading } from '@/app/server';
+import { siteAddress } from '@/app/site-address';
 
 type Props = { params: Promise<{ code: string }> };
 

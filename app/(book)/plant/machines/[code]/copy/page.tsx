@@ -1,10 +1,10 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
 import { notFound } from 'next/navigation';
-import { counted } from '../../../../../../components/words';
-import { readMachinePage } from '../../../../../../desk/read/machine';
-import { openDesk, reading } from '../../../../../server';
-import { CopyFields, ModelFields } from '../../copy-fields';
+import { counted } from '@/components/words';
+import { readMachinePage } from '@/desk/read/machine';
+import { openDesk, reading } from '@/app/server';
+import { CopyFields, ModelFields } from '@/app/(book)/plant/machines/copy-fields';
 
 export const metadata: Metadata = { title: 'Another like this' };
 

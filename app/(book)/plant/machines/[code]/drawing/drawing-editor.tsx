@@ -3,9 +3,9 @@
 import { Plus, X } from 'lucide-react';
 import { useRouter } from 'next/navigation';
 import { type KeyboardEvent, type PointerEvent, useRef, useState } from 'react';
-import { FormProblem } from '../../../../../../components/ui/notice';
-import { type Outline, type OutlineBox, fieldHeight, fieldWidth } from '../../../../../../core/register/outline';
-import { saveDrawing } from '../../../actions';
+import { FormProblem } from '@/components/ui/notice';
+import { type Outline, type OutlineBox, fieldHeight, fieldWidth } from '@/core/register/outline';
+import { saveDrawing } from '@/app/(book)/plant/actions';
 
 type Props = { machineId: string; code: string; version: number; initial: Outline; points: { id: string; place: number; label: string }[] };
 

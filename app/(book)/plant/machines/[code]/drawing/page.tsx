@@ -1,10 +1,10 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
 import { notFound } from 'next/navigation';
-import { pointLabel } from '../../../../../../core/register/assignment';
-import { completeOutline } from '../../../../../../core/register/outline';
-import { readMachinePage } from '../../../../../../desk/read/machine';
-import { openDesk, reading } from '../../../../../server';
+import { pointLabel } from '@/core/register/assignment';
+import { completeOutline } from '@/core/register/outline';
+import { readMachinePage } from '@/desk/read/machine';
+import { openDesk, reading } from '@/app/server';
 import { DrawingEditor } from './drawing-editor';
 
 export const metadata: Metadata = { title: 'Drawing' };

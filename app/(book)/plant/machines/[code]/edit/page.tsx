@@ -1,9 +1,9 @@
 import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
-import { findMachine } from '../../../../../../desk/register/machines';
-import { openDesk, reading } from '../../../../../server';
-import { InUse } from '../../../../in-use';
-import { MachineFields } from '../../machine-fields';
+import { findMachine } from '@/desk/register/machines';
+import { openDesk, reading } from '@/app/server';
+import { InUse } from '@/app/(book)/in-use';
+import { MachineFields } from '@/app/(book)/plant/machines/machine-fields';
 
 export const metadata: Metadata = { title: 'Change a machine' };
 

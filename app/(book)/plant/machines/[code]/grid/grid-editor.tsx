@@ -4,11 +4,11 @@ import { Plus, X } from 'lucide-react';
 import { useRouter } from 'next/navigation';
 import Papa from 'papaparse';
 import { type ClipboardEvent, useState } from 'react';
-import { FormProblem } from '../../../../../../components/ui/notice';
-import { counted } from '../../../../../../components/words';
-import { type GridColumn, type GridRow, editableColumns, gridColumnNames, gridColumns, placeCells } from '../../../../../../core/register/grid';
-import { pointKindNames, pointKinds } from '../../../../../../core/register/point-kinds';
-import { keepGrid, tryGrid } from '../../../actions';
+import { FormProblem } from '@/components/ui/notice';
+import { counted } from '@/components/words';
+import { type GridColumn, type GridRow, editableColumns, gridColumnNames, gridColumns, placeCells } from '@/core/register/grid';
+import { pointKindNames, pointKinds } from '@/core/register/point-kinds';
+import { keepGrid, tryGrid } from '@/app/(book)/plant/actions';
 
 type CellProblem = { row: number; column: GridColumn; reason: string };
 /** A row: a new point, or one that stands on the machine already. */

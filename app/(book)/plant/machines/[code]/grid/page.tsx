@@ -1,10 +1,10 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
 import { notFound } from 'next/navigation';
-import { number, taskAmount } from '../../../../../../components/words';
-import { gridRowOf } from '../../../../../../core/register/grid';
-import { readMachinePage } from '../../../../../../desk/read/machine';
-import { openDesk, reading } from '../../../../../server';
+import { number, taskAmount } from '@/components/words';
+import { gridRowOf } from '@/core/register/grid';
+import { readMachinePage } from '@/desk/read/machine';
+import { openDesk, reading } from '@/app/server';
 import { GridEditor } from './grid-editor';
 
 export const metadata: Metadata = { title: 'Points as a table' };

@@ -1,14 +1,14 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
 import { notFound } from 'next/navigation';
-import { LabelSheet } from '../../../../../../components/label-sheet';
-import { PrintButton } from '../../../../../../components/print-button';
-import { taskAmount } from '../../../../../../components/words';
-import { pointLabel } from '../../../../../../core/register/assignment';
-import { readMachinePage } from '../../../../../../desk/read/machine';
-import { pointPath } from '../../../../../due-item';
-import { openDesk, reading } from '../../../../../server';
-import { siteAddress } from '../../../../../site-address';
+import { LabelSheet } from '@/components/label-sheet';
+import { PrintButton } from '@/components/print-button';
+import { taskAmount } from '@/components/words';
+import { pointLabel } from '@/core/register/assignment';
+import { readMachinePage } from '@/desk/read/machine';
+import { pointPath } from '@/app/due-item';
+import { openDesk, reading } from '@/app/server';
+import { siteAddress } from '@/app/site-address';
 
 type Props = { params: Promise<{ code: string }> };
 

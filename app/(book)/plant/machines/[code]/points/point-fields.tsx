@@ -3,12 +3,12 @@
 import { useRouter } from 'next/navigation';
 import { useEffect, useRef } from 'react';
 import { useFormContext, useWatch } from 'react-hook-form';
-import { ChoiceField, ChoicesField, NoteField, QuantityField, TextField, TickField, optionsOf } from '../../../../../../components/ui/fields';
-import { SavedForm } from '../../../../../../components/ui/saved-form';
-import { materials } from '../../../../../../core/compat/vocabulary';
-import { machineStates } from '../../../../../../core/register/machine-states';
-import { type FieldSpec, type PointKind, consequences, fieldsOf, pointKindNames, pointKinds } from '../../../../../../core/register/point-kinds';
-import { saveNewPoint, savePoint } from '../../../actions';
+import { ChoiceField, ChoicesField, NoteField, QuantityField, TextField, TickField, optionsOf } from '@/components/ui/fields';
+import { SavedForm } from '@/components/ui/saved-form';
+import { materials } from '@/core/compat/vocabulary';
+import { machineStates } from '@/core/register/machine-states';
+import { type FieldSpec, type PointKind, consequences, fieldsOf, pointKindNames, pointKinds } from '@/core/register/point-kinds';
+import { saveNewPoint, savePoint } from '@/app/(book)/plant/actions';
 import { usualDetails } from './usual-details';
 
 export type PointValues = {

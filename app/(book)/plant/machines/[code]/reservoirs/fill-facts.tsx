@@ -1,15 +1,15 @@
 'use client';
 
 import { useState } from 'react';
-import { NoticeLine } from '../../../../../../components/ui/notice';
-import { WorkingSteps } from '../../../../../../components/ui/working';
-import { day, measured } from '../../../../../../components/words';
-import { computeStored } from '../../../../../../core/method';
-import { oilFill } from '../../../../../../core/oil/fill';
-import { type MachineState, machineStates } from '../../../../../../core/register/machine-states';
-import { type FillRow, fillRowFor } from '../../../../../../core/register/reservoir';
-import { parseQuantity } from '../../../../../../core/units/parse-quantity';
-import { confirmReservoir } from '../../../actions';
+import { NoticeLine } from '@/components/ui/notice';
+import { WorkingSteps } from '@/components/ui/working';
+import { day, measured } from '@/components/words';
+import { computeStored } from '@/core/method';
+import { oilFill } from '@/core/oil/fill';
+import { type MachineState, machineStates } from '@/core/register/machine-states';
+import { type FillRow, fillRowFor } from '@/core/register/reservoir';
+import { parseQuantity } from '@/core/units/parse-quantity';
+import { confirmReservoir } from '@/app/(book)/plant/actions';
 
 type Facts = { id: string; mounting: string; fillTable: FillRow[]; levelMarks: { levelMm: number; volumeL: number }[]; confirmed: { position: string; volumeL: number; by: string; on: string } | null; capacityL: number | null; fillMark: string; checkMark: string; checkMarkState: MachineState | null; settleMinutes: number | null };
 

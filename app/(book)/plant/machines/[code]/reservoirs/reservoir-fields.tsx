@@ -3,10 +3,10 @@
 import { Plus, X } from 'lucide-react';
 import { useRouter } from 'next/navigation';
 import { useFieldArray, useFormContext, useWatch } from 'react-hook-form';
-import { ChoiceField, ChoicesField, QuantityField, TextField, TickField, optionsOf } from '../../../../../../components/ui/fields';
-import { SavedForm } from '../../../../../../components/ui/saved-form';
-import { machineStates } from '../../../../../../core/register/machine-states';
-import { saveNewReservoir, saveReservoir } from '../../../actions';
+import { ChoiceField, ChoicesField, QuantityField, TextField, TickField, optionsOf } from '@/components/ui/fields';
+import { SavedForm } from '@/components/ui/saved-form';
+import { machineStates } from '@/core/register/machine-states';
+import { saveNewReservoir, saveReservoir } from '@/app/(book)/plant/actions';
 
 export type ReservoirValues = {
   name: string; capacityL: string; residualL: string; fillMark: string; fillMarkState: string; checkMark: string; checkMarkState: string; posture: string; settleMinutes: string; mounting: string;

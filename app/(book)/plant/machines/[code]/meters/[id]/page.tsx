@@ -1,14 +1,14 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
 import { notFound } from 'next/navigation';
-import { NewDialForm } from '../../../../../../../components/entry/new-dial-form';
-import { ReadingForm } from '../../../../../../../components/entry/reading-form';
-import { MeterChart } from '../../../../../../../components/scales/meter-chart';
-import { counted, dayAndClock, measured, number } from '../../../../../../../components/words';
-import { countAt } from '../../../../../../../core/meter/state';
-import { thePlant } from '../../../../../../../desk/plant';
-import { readMeterPage } from '../../../../../../../desk/read/meter';
-import { openDesk, reading } from '../../../../../../server';
+import { NewDialForm } from '@/components/entry/new-dial-form';
+import { ReadingForm } from '@/components/entry/reading-form';
+import { MeterChart } from '@/components/scales/meter-chart';
+import { counted, dayAndClock, measured, number } from '@/components/words';
+import { countAt } from '@/core/meter/state';
+import { thePlant } from '@/desk/plant';
+import { readMeterPage } from '@/desk/read/meter';
+import { openDesk, reading } from '@/app/server';
 
 export const metadata: Metadata = { title: 'Meter' };
 const forecastMs = 60 * 86_400_000;

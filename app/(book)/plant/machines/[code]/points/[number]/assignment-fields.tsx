@@ -3,10 +3,10 @@
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { useFormContext } from 'react-hook-form';
-import { ChoiceField, NoteField, TextField, optionsOf } from '../../../../../../../components/ui/fields';
-import { SavedForm } from '../../../../../../../components/ui/saved-form';
-import { sourceRanks } from '../../../../../../../core/register/point-kinds';
-import { saveAssignment } from '../../../../actions';
+import { ChoiceField, NoteField, TextField, optionsOf } from '@/components/ui/fields';
+import { SavedForm } from '@/components/ui/saved-form';
+import { sourceRanks } from '@/core/register/point-kinds';
+import { saveAssignment } from '@/app/(book)/plant/actions';
 
 type Values = { lubricantId: string; source: string; sourceText: string; sourceOn: string; climate: string; mounting: string; ambientBand: string; overruledBecause: string };
 type Props = { pointId: string; lubricants: { value: string; label: string }[]; bands: string[]; today: string; initial?: Partial<Values>; /** A finding says stop: the reason is asked for at once. */ stopped?: boolean; backTo?: string };

@@ -1,8 +1,8 @@
-import { Fact } from '../../../../../../../components/ui/fact';
-import { Working } from '../../../../../../../components/ui/working';
-import { counted, day, measured } from '../../../../../../../components/words';
-import type { DeviceFacts } from '../../../../../../../core/dosing/devices';
-import { addDays, plantDayOf } from '../../../../../../../core/time/plant-day';
+import { Fact } from '@/components/ui/fact';
+import { Working } from '@/components/ui/working';
+import { counted, day, measured } from '@/components/words';
+import type { DeviceFacts } from '@/core/dosing/devices';
+import { addDays, plantDayOf } from '@/core/time/plant-day';
 
 /** An automatic device: its setting, what it should use, when it wants refilling. Used nothing means blocked. */
 export function DeviceSection({ device: { setting, usePerDay, lastsDays, stored }, lastAt, timeZone }: { device: DeviceFacts; lastAt: string | null; timeZone: string }) {

@@ -1,4 +1,4 @@
-import type { Finding } from '../../../../../../../core/assign/judge';
+import type { Finding } from '@/core/assign/judge';
 
 const words = { suits: 'For it', caution: 'Caution', stop: 'Stop' } as const;
 

@@ -1,7 +1,7 @@
 import Link from 'next/link';
-import { day } from '../../../../../../../components/words';
-import { sourceRanks } from '../../../../../../../core/register/point-kinds';
-import type { AssignmentLine, PointPage } from '../../../../../../../desk/read/machine';
+import { day } from '@/components/words';
+import { sourceRanks } from '@/core/register/point-kinds';
+import type { AssignmentLine, PointPage } from '@/desk/read/machine';
 import { AssignmentFields } from './assignment-fields';
 import { FindingList } from './finding-list';
 

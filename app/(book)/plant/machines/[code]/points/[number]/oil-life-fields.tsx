@@ -1,9 +1,9 @@
 'use client';
 
-import { ChoicesField, QuantityField } from '../../../../../../../components/ui/fields';
-import { SavedForm } from '../../../../../../../components/ui/saved-form';
-import { severityFactors } from '../../../../../../../core/interval/severity';
-import { saveOilLife } from '../../../../actions';
+import { ChoicesField, QuantityField } from '@/components/ui/fields';
+import { SavedForm } from '@/components/ui/saved-form';
+import { severityFactors } from '@/core/interval/severity';
+import { saveOilLife } from '@/app/(book)/plant/actions';
 
 const choices = Object.entries(severityFactors).map(([value, { name, value: factor }]) => ({ value, label: `${name} × ${factor}` }));
 

@@ -1,9 +1,9 @@
-import { NoticeLine } from '../../../../../../../components/ui/notice';
-import { Working } from '../../../../../../../components/ui/working';
-import { counted, measured, number } from '../../../../../../../components/words';
-import { type GreasePlan, greaseSchools } from '../../../../../../../core/grease/plan';
-import { greaseStrokes } from '../../../../../../../core/grease/strokes';
-import { computeStored } from '../../../../../../../core/method';
+import { NoticeLine } from '@/components/ui/notice';
+import { Working } from '@/components/ui/working';
+import { counted, measured, number } from '@/components/words';
+import { type GreasePlan, greaseSchools } from '@/core/grease/plan';
+import { greaseStrokes } from '@/core/grease/strokes';
+import { computeStored } from '@/core/method';
 import { TakeComputed } from './take-computed';
 
 type Gun = { id: string; code: string; gramsPerStroke: number; airPowered: boolean };

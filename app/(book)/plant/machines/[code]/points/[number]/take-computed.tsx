@@ -1,8 +1,8 @@
 'use client';
 
 import { useState, useTransition } from 'react';
-import { FormProblem } from '../../../../../../../components/ui/notice';
-import { takeComputed } from '../../../../actions';
+import { FormProblem } from '@/components/ui/notice';
+import { takeComputed } from '@/app/(book)/plant/actions';
 
 export function TakeComputed({ pointId, label }: { pointId: string; label: string }) {
   const [busy, start] = useTransition();

@@ -2,15 +2,15 @@
 
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { ChoiceField, ChoicesField, NoteField, QuantityField, TextField, optionsOf } from '../../../../../../../components/ui/fields';
-import { SavedForm } from '../../../../../../../components/ui/saved-form';
-import { StagesField } from '../../../../../../../components/ui/stages-field';
-import { machineStates } from '../../../../../../../core/register/machine-states';
-import { eventWords } from '../../../../../../../core/entry/kinds';
-import { severityFactors } from '../../../../../../../core/interval/severity';
-import { type PointKind, amountKinds, pointKinds, taskActions, whoMay } from '../../../../../../../core/register/point-kinds';
-import type { TypedTask } from '../../../../../../../core/register/task-form';
-import { changeTask, saveTask } from '../../../../actions';
+import { ChoiceField, ChoicesField, NoteField, QuantityField, TextField, optionsOf } from '@/components/ui/fields';
+import { SavedForm } from '@/components/ui/saved-form';
+import { StagesField } from '@/components/ui/stages-field';
+import { machineStates } from '@/core/register/machine-states';
+import { eventWords } from '@/core/entry/kinds';
+import { severityFactors } from '@/core/interval/severity';
+import { type PointKind, amountKinds, pointKinds, taskActions, whoMay } from '@/core/register/point-kinds';
+import type { TypedTask } from '@/core/register/task-form';
+import { changeTask, saveTask } from '@/app/(book)/plant/actions';
 
 const amountOptions = Object.entries(amountKinds).map(([value, unit]) => ({ value, label: value === unit ? value : `${value.replace('-', ' ')} (${unit})`.replace('film (film)', 'a film').replace('to mark (to the mark)', 'to the mark').replace('passes (passes)', 'passes') }));
 

@@ -1,19 +1,19 @@
 import Link from 'next/link';
-import { OverrideForm } from '../../../../../../../components/entry/override-form';
-import { AbsoluteHourAxis, HourLine, nowPosition } from '../../../../../../../components/scales/hour-line';
-import { Working, WorkingSteps } from '../../../../../../../components/ui/working';
-import { NoticeLine } from '../../../../../../../components/ui/notice';
-import type { Stage } from '../../../../../../../core/interval/limits';
-import { wholeYears } from '../../../../../../../core/interval/stage-words';
-import { amount, counted, day, measured, number } from '../../../../../../../components/words';
-import { dueWords } from '../../../../../../../core/interval/due-words';
-import { machineStates } from '../../../../../../../core/register/machine-states';
-import { triggerWords } from '../../../../../../../core/interval/triggers';
-import { amountKinds, whoMay } from '../../../../../../../core/register/point-kinds';
-import type { PlantDay } from '../../../../../../../core/time/plant-day';
-import { pointPath } from '../../../../../../due-item';
+import { OverrideForm } from '@/components/entry/override-form';
+import { AbsoluteHourAxis, HourLine, nowPosition } from '@/components/scales/hour-line';
+import { Working, WorkingSteps } from '@/components/ui/working';
+import { NoticeLine } from '@/components/ui/notice';
+import type { Stage } from '@/core/interval/limits';
+import { wholeYears } from '@/core/interval/stage-words';
+import { amount, counted, day, measured, number } from '@/components/words';
+import { dueWords } from '@/core/interval/due-words';
+import { machineStates } from '@/core/register/machine-states';
+import { triggerWords } from '@/core/interval/triggers';
+import { amountKinds, whoMay } from '@/core/register/point-kinds';
+import type { PlantDay } from '@/core/time/plant-day';
+import { pointPath } from '@/app/due-item';
 import { OilLifeFields } from './oil-life-fields';
-import type { Override, TaskState } from '../../../../../../../desk/plan/states';
+import type { Override, TaskState } from '@/desk/plan/states';
 
 type Props = { state: TaskState; today: PlantDay; personId: string; machineId: string; guns: { id: string; code: string; lubricantId: string; gramsPerStroke: number }[] };
 

@@ -1,7 +1,7 @@
 import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
-import { findMachine } from '../../../../../../../desk/register/machines';
-import { openDesk, reading } from '../../../../../../server';
+import { findMachine } from '@/desk/register/machines';
+import { openDesk, reading } from '@/app/server';
 import { PointFields } from '../point-fields';
 import { usualDetails } from '../usual-details';
 

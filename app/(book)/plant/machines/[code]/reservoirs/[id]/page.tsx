@@ -1,9 +1,9 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
 import { notFound } from 'next/navigation';
-import { pointLabel } from '../../../../../../../core/register/assignment';
-import { readMachinePage } from '../../../../../../../desk/read/machine';
-import { openDesk, reading } from '../../../../../../server';
+import { pointLabel } from '@/core/register/assignment';
+import { readMachinePage } from '@/desk/read/machine';
+import { openDesk, reading } from '@/app/server';
 import { FillFacts } from '../fill-facts';
 import { ReservoirFields } from '../reservoir-fields';
 

@@ -1,8 +1,8 @@
 import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
-import { pointLabel } from '../../../../../../../core/register/assignment';
-import { readMachinePage } from '../../../../../../../desk/read/machine';
-import { openDesk, reading } from '../../../../../../server';
+import { pointLabel } from '@/core/register/assignment';
+import { readMachinePage } from '@/desk/read/machine';
+import { openDesk, reading } from '@/app/server';
 import { ReservoirFields } from '../reservoir-fields';
 
 export const metadata: Metadata = { title: 'Add a reservoir' };

@@ -1,15 +1,15 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
 import { notFound } from 'next/navigation';
-import { CommissionForm } from '../../../../../../../../components/entry/commission-form';
-import { NoticeLine } from '../../../../../../../../components/ui/notice';
-import { day, weekday } from '../../../../../../../../components/words';
-import { pointLabel } from '../../../../../../../../core/register/assignment';
-import { readFirstWeeks } from '../../../../../../../../desk/read/first-weeks';
-import { readPointPage } from '../../../../../../../../desk/read/machine';
-import { thePlant } from '../../../../../../../../desk/plant';
-import { pointPath } from '../../../../../../../due-item';
-import { openDesk, reading } from '../../../../../../../server';
+import { CommissionForm } from '@/components/entry/commission-form';
+import { NoticeLine } from '@/components/ui/notice';
+import { day, weekday } from '@/components/words';
+import { pointLabel } from '@/core/register/assignment';
+import { readFirstWeeks } from '@/desk/read/first-weeks';
+import { readPointPage } from '@/desk/read/machine';
+import { thePlant } from '@/desk/plant';
+import { pointPath } from '@/app/due-item';
+import { openDesk, reading } from '@/app/server';
 
 export const metadata: Metadata = { title: 'Commission' };
 

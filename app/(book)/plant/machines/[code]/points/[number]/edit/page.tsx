@@ -1,10 +1,10 @@
 import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
-import { pointLabel } from '../../../../../../../../core/register/assignment';
-import { findMachine } from '../../../../../../../../desk/register/machines';
-import { openDesk, reading } from '../../../../../../../server';
-import { InUse } from '../../../../../../in-use';
-import { PointFields } from '../../point-fields';
+import { pointLabel } from '@/core/register/assignment';
+import { findMachine } from '@/desk/register/machines';
+import { openDesk, reading } from '@/app/server';
+import { InUse } from '@/app/(book)/in-use';
+import { PointFields } from '@/app/(book)/plant/machines/[code]/points/point-fields';
 
 export const metadata: Metadata = { title: 'Change a point' };
 

@@ -1,13 +1,13 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
 import { notFound } from 'next/navigation';
-import { pointLabel } from '../../../../../../../../../core/register/assignment';
-import { typedTaskOf } from '../../../../../../../../../core/register/task-form';
-import { readTaskPage } from '../../../../../../../../../desk/read/task';
-import { pointPath } from '../../../../../../../../due-item';
-import { openDesk, reading } from '../../../../../../../../server';
-import { InUse } from '../../../../../../../in-use';
-import { TaskFields } from '../../task-fields';
+import { pointLabel } from '@/core/register/assignment';
+import { typedTaskOf } from '@/core/register/task-form';
+import { readTaskPage } from '@/desk/read/task';
+import { pointPath } from '@/app/due-item';
+import { openDesk, reading } from '@/app/server';
+import { InUse } from '@/app/(book)/in-use';
+import { TaskFields } from '@/app/(book)/plant/machines/[code]/points/[number]/task-fields';
 
 export const metadata: Metadata = { title: 'Change a task' };
 
