@@ -7,7 +7,11 @@ export default tseslint.config(
   { ignores: ['node_modules/', '.next/', '.next-test/', '.data/', 'next-env.d.ts', 'test-results/'] },
   js.configs.recommended,
   ...tseslint.configs.recommended,
-  { files: ['**/*.tsx'], plugins: { 'react-hooks': reactHooks, ...jsxA11y.flatConfigs.recommended.plugins }, rules: { ...reactHooks.configs.recommended.rules, ...jsxA11y.flatConfigs.recommended.rules } },
+  {
+    files: ['**/*.tsx'],
+    plugins: { 'react-hooks': reactHooks, ...jsxA11y.flatConfigs.recommended.plugins },
+    rules: { ...reactHooks.configs.recommended.rules, ...jsxA11y.flatConfigs.recommended.rules },
+  },
   {
     rules: {
       '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_' }],
@@ -20,9 +24,35 @@ export default tseslint.config(
     ignores: ['core/**/*.test.ts'],
     rules: {
       'no-restricted-globals': ['error', 'window', 'document', 'process', 'fetch', 'performance', 'localStorage'],
-      'no-restricted-properties': ['error', { object: 'Date', property: 'now' }, { object: 'Math', property: 'random' }],
-      'no-restricted-syntax': ['error', { selector: "NewExpression[callee.name='Date'][arguments.length=0]", message: 'The core has no clock: take the instant as an argument.' }],
+      'no-restricted-properties': [
+        'error',
+        { object: 'Date', property: 'now' },
+        { object: 'Math', property: 'random' },
+      ],
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector: "NewExpression[callee.name='Date'][arguments.length=0]",
+          message: 'The core has no clock: take the instant as an argument.',
+        },
+      ],
     },
   },
-  { files: ['scripts/**/*.mjs', '*.mjs', '*.cjs', 'standins/**/*.mjs'], languageOptions: { globals: { process: 'readonly', console: 'readonly', setTimeout: 'readonly', clearTimeout: 'readonly', setInterval: 'readonly', clearInterval: 'readonly', fetch: 'readonly', performance: 'readonly', URL: 'readonly', module: 'writable' } } },
+  {
+    files: ['scripts/**/*.mjs', '*.mjs', '*.cjs', 'standins/**/*.mjs'],
+    languageOptions: {
+      globals: {
+        process: 'readonly',
+        console: 'readonly',
+        setTimeout: 'readonly',
+        clearTimeout: 'readonly',
+        setInterval: 'readonly',
+        clearInterval: 'readonly',
+        fetch: 'readonly',
+        performance: 'readonly',
+        URL: 'readonly',
+        module: 'writable',
+      },
+    },
+  },
 );

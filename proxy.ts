@@ -8,9 +8,18 @@ import { personCookie } from './app/person-cookie';
 export function proxy(request: NextRequest) {
   const { pathname, search } = request.nextUrl;
   if (!isDecodable(pathname)) {
-    return Response.json({ type: 'about:blank', title: 'Bad request', status: 400, detail: 'The address cannot be read: it holds a broken % sign.' }, { status: 400, headers: { 'content-type': 'application/problem+json' } });
+    return Response.json(
+      {
+        type: 'about:blank',
+        title: 'Bad request',
+        status: 400,
+        detail: 'The address cannot be read: it holds a broken % sign.',
+      },
+      { status: 400, headers: { 'content-type': 'application/problem+json' } },
+    );
   }
-  if (pathname.startsWith('/api/') || pathname === '/open' || request.cookies.has(personCookie)) return NextResponse.next();
+  if (pathname.startsWith('/api/') || pathname === '/open' || request.cookies.has(personCookie))
+    return NextResponse.next();
   const open = new URL('/open', request.url);
   open.searchParams.set('to', pathname + search);
   return NextResponse.redirect(open);

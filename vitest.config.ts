@@ -7,9 +7,31 @@ export default defineConfig({
   resolve: { alias },
   test: {
     projects: [
-      { resolve: { alias }, test: { name: 'core', include: ['core/**/*.test.ts', 'components/**/*.test.tsx', 'components/**/*.test.ts', 'outbox/**/*.test.ts', 'scripts/**/*.test.ts', 'standins/**/*.test.ts'] } },
+      {
+        resolve: { alias },
+        test: {
+          name: 'core',
+          include: [
+            'core/**/*.test.ts',
+            'components/**/*.test.tsx',
+            'components/**/*.test.ts',
+            'outbox/**/*.test.ts',
+            'scripts/**/*.test.ts',
+            'standins/**/*.test.ts',
+          ],
+        },
+      },
       // These share one real MariaDB (TEST_DATABASE_URL); each file makes a database of its own inside it.
-      { resolve: { alias }, test: { name: 'desk', globalSetup: './scripts/lib/vitest-database.mjs', include: ['db/**/*.test.ts', 'desk/**/*.test.ts', 'demo/**/*.test.ts', 'app/**/*.test.ts'], testTimeout: 60_000, hookTimeout: 60_000 } },
+      {
+        resolve: { alias },
+        test: {
+          name: 'desk',
+          globalSetup: './scripts/lib/vitest-database.mjs',
+          include: ['db/**/*.test.ts', 'desk/**/*.test.ts', 'demo/**/*.test.ts', 'app/**/*.test.ts'],
+          testTimeout: 60_000,
+          hookTimeout: 60_000,
+        },
+      },
     ],
   },
 });

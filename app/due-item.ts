@@ -10,9 +10,26 @@ import type { TaskState } from '@/desk/plan/states';
 export const pointPath = (machineCode: string, number: number) => `/plant/machines/${machineCode}/points/${number}`;
 
 /** A task's state as a row of a due list on a day. */
-export function dueItem({ taskId, title, action, point, machine, amount: planned, lubricant, due }: TaskState, today: PlantDay): DueItem {
+export function dueItem(
+  { taskId, title, action, point, machine, amount: planned, lubricant, due }: TaskState,
+  today: PlantDay,
+): DueItem {
   return {
-    key: taskId, href: pointPath(machine.code, point.number), label: pointLabel(machine.code, point.number), pointName: point.name, title,
-    amount: taskAmount(action, planned.kind, planned.value), lubricantCode: lubricant?.code ?? null, words: dueWords(due, today), standing: standingOn(due, today), facts: due.hourLine, why: `/due/${taskId}`, marks: [...(due.runIn ? ['running in'] : []), ...(due.postponedFrom ? ['put off'] : []), ...(due.by === 'event' || due.by === 'standstill' || due.by === 'season' ? [limitWords[due.by]] : [])],
+    key: taskId,
+    href: pointPath(machine.code, point.number),
+    label: pointLabel(machine.code, point.number),
+    pointName: point.name,
+    title,
+    amount: taskAmount(action, planned.kind, planned.value),
+    lubricantCode: lubricant?.code ?? null,
+    words: dueWords(due, today),
+    standing: standingOn(due, today),
+    facts: due.hourLine,
+    why: `/due/${taskId}`,
+    marks: [
+      ...(due.runIn ? ['running in'] : []),
+      ...(due.postponedFrom ? ['put off'] : []),
+      ...(due.by === 'event' || due.by === 'standstill' || due.by === 'season' ? [limitWords[due.by]] : []),
+    ],
   };
 }

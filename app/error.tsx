@@ -11,10 +11,21 @@ export default function ErrorPage({ error, reset }: { error: Error & { digest?: 
   const away = error.digest === 'DATABASE_AWAY';
   useEffect(() => {
     if (!away) return;
-    const timer = setInterval(() => startTransition(() => { router.refresh(); reset(); }), retryEveryMs);
+    const timer = setInterval(
+      () =>
+        startTransition(() => {
+          router.refresh();
+          reset();
+        }),
+      retryEveryMs,
+    );
     return () => clearInterval(timer);
   }, [away, reset, router]);
-  const retry = () => startTransition(() => { router.refresh(); reset(); });
+  const retry = () =>
+    startTransition(() => {
+      router.refresh();
+      reset();
+    });
   return (
     <main className="mx-auto max-w-xl px-6 py-16" role="alert">
       <h1 className="text-2xl">{away ? 'The book cannot be read just now' : 'This page could not be made'}</h1>
@@ -23,7 +34,9 @@ export default function ErrorPage({ error, reset }: { error: Error & { digest?: 
           ? 'The database does not answer. Nothing that was written is lost: what this device has not sent yet stays on it and is sent when the database is back. This page tries again by itself every few seconds.'
           : `Something went wrong that should not have. Tell whoever looks after the book: fault ${error.digest ?? 'without number'}.`}
       </p>
-      <button type="button" className="button mt-6" onClick={retry}>Try again now</button>
+      <button type="button" className="button mt-6" onClick={retry}>
+        Try again now
+      </button>
     </main>
   );
 }

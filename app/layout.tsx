@@ -2,7 +2,10 @@ import type { Metadata, Viewport } from 'next';
 import type { ReactNode } from 'react';
 import './globals.css';
 
-export const metadata: Metadata = { title: { default: 'Tagebuch', template: '%s · Tagebuch' }, description: 'The lubrication book of a plant.' };
+export const metadata: Metadata = {
+  title: { default: 'Tagebuch', template: '%s · Tagebuch' },
+  description: 'The lubrication book of a plant.',
+};
 export const viewport: Viewport = { width: 'device-width', initialScale: 1, themeColor: '#e9eee8' };
 
 export default function RootLayout({ children }: { children: ReactNode }) {

@@ -57,11 +57,17 @@ export async function act<Value>(work: (desk: Desk) => Promise<ActionResult<Valu
     return await work({ db: database(), now: new Date(), actor });
   } catch (error) {
     if (isUnreachable(error)) return away;
-    return refusal('fault', `Something went wrong that should not have. Nothing was saved. Tell whoever looks after the book: fault ${logFault(error)}.`);
+    return refusal(
+      'fault',
+      `Something went wrong that should not have. Nothing was saved. Tell whoever looks after the book: fault ${logFault(error)}.`,
+    );
   }
 }
 
-const away = refusal('unavailable', 'The database does not answer just now. Nothing was saved; what you typed is kept. Try again in a moment.');
+const away = refusal(
+  'unavailable',
+  'The database does not answer just now. Nothing was saved; what you typed is kept. Try again in a moment.',
+);
 
 /** Logs an unexpected error under an id that the screen shows. */
 export function logFault(error: unknown): string {

@@ -5,24 +5,60 @@ import type { HourLine as HourLineFacts } from '@/core/interval/task-due';
 import { HourAxis, HourLine, hourLineLegend, nowPosition } from './scales/hour-line';
 
 /** One task as a row: where, what, how much, and its hour line on the shared axis. */
-export type DueItem = { key: string; href: string; label: string; pointName: string; title: string; amount: string; lubricantCode: string | null; words: string; standing: DueStanding; facts: HourLineFacts; /** The page that says why it is due. */ why: string; marks: string[] };
+export type DueItem = {
+  key: string;
+  href: string;
+  label: string;
+  pointName: string;
+  title: string;
+  amount: string;
+  lubricantCode: string | null;
+  words: string;
+  standing: DueStanding;
+  facts: HourLineFacts;
+  /** The page that says why it is due. */ why: string;
+  marks: string[];
+};
 
 const usualAxis = 280;
 
 /** Rows under one axis, so that their hour lines compare at a glance. */
 export function DueList({ items, caption }: { items: DueItem[]; caption: string }) {
-  return <DueTable caption={caption}>{items.map((item) => <DueRow key={item.key} item={item} />)}</DueTable>;
+  return (
+    <DueTable caption={caption}>
+      {items.map((item) => (
+        <DueRow key={item.key} item={item} />
+      ))}
+    </DueTable>
+  );
 }
 
 /** The table that due rows stand in, with the axis that they share. */
-export function DueTable({ caption, children, stickyAxis = false, axisWidth = usualAxis }: { caption: string; children: ReactNode; stickyAxis?: boolean; axisWidth?: number }) {
+export function DueTable({
+  caption,
+  children,
+  stickyAxis = false,
+  axisWidth = usualAxis,
+}: {
+  caption: string;
+  children: ReactNode;
+  stickyAxis?: boolean;
+  axisWidth?: number;
+}) {
   return (
     <table className="w-full max-lg:block">
-      <caption className="sr-only">{caption}. {hourLineLegend}</caption>
+      <caption className="sr-only">
+        {caption}. {hourLineLegend}
+      </caption>
       <thead className={`max-lg:block ${stickyAxis ? 'sticky top-0 z-10 bg-ground' : ''}`}>
         <tr className="max-lg:block">
-          <th scope="col" className="sr-only">Point and task</th>
-          <th scope="col" className="p-0 align-bottom max-lg:block"><span className="sr-only">Hours from now</span><HourAxis width={axisWidth} /></th>
+          <th scope="col" className="sr-only">
+            Point and task
+          </th>
+          <th scope="col" className="p-0 align-bottom max-lg:block">
+            <span className="sr-only">Hours from now</span>
+            <HourAxis width={axisWidth} />
+          </th>
         </tr>
       </thead>
       <tbody className="max-lg:block">{children}</tbody>
@@ -31,22 +67,50 @@ export function DueTable({ caption, children, stickyAxis = false, axisWidth = us
 }
 
 /** One task: where, what, how much, its hour line, and the way to ask why. */
-export function DueRow({ item: { href, label, pointName, title, amount, lubricantCode, words, standing, facts, why, marks }, measure, index, axisWidth = usualAxis }: { item: DueItem; axisWidth?: number; /** For long lists, which need to know how high a row is. */ measure?: (row: HTMLTableRowElement | null) => void; index?: number }) {
+export function DueRow({
+  item: { href, label, pointName, title, amount, lubricantCode, words, standing, facts, why, marks },
+  measure,
+  index,
+  axisWidth = usualAxis,
+}: {
+  item: DueItem;
+  axisWidth?: number;
+  /** For long lists, which need to know how high a row is. */ measure?: (row: HTMLTableRowElement | null) => void;
+  index?: number;
+}) {
   return (
     <tr ref={measure} data-index={index} className="rule-t max-lg:block max-lg:py-2">
       <td className="py-2 pr-4 align-top max-lg:block max-lg:p-0">
         <div className="flex flex-wrap items-baseline gap-x-3">
-          <Link href={href} prefetch={false} className="font-semibold whitespace-nowrap">{label}</Link>
+          <Link href={href} prefetch={false} className="font-semibold whitespace-nowrap">
+            {label}
+          </Link>
           <span>{title}</span>
-          <span className="ml-auto whitespace-nowrap">{amount} {lubricantCode && <span className="house-code ml-1">{lubricantCode}</span>}</span>
+          <span className="ml-auto whitespace-nowrap">
+            {amount} {lubricantCode && <span className="house-code ml-1">{lubricantCode}</span>}
+          </span>
         </div>
         <div className="flex flex-wrap gap-x-3 text-sm">
           <span className="text-muted">{[pointName, ...marks].join(', ')}</span>
-          <Link href={why} prefetch={false} aria-label={`${words}: why is ${title} at ${label} due?`} className={`ml-auto ${standing === 'overdue' ? 'font-semibold' : 'text-muted'}`}>{words}</Link>
+          <Link
+            href={why}
+            prefetch={false}
+            aria-label={`${words}: why is ${title} at ${label} due?`}
+            className={`ml-auto ${standing === 'overdue' ? 'font-semibold' : 'text-muted'}`}
+          >
+            {words}
+          </Link>
         </div>
       </td>
-      <td className="relative p-0 pt-2 align-top max-lg:block max-lg:max-w-full max-lg:pt-0" style={{ width: axisWidth }}>
-        <span aria-hidden="true" className="absolute inset-y-0 border-l-[1.5px] border-ink" style={{ left: `${(100 * nowPosition(axisWidth)) / axisWidth}%` }} />
+      <td
+        className="relative p-0 pt-2 align-top max-lg:block max-lg:max-w-full max-lg:pt-0"
+        style={{ width: axisWidth }}
+      >
+        <span
+          aria-hidden="true"
+          className="absolute inset-y-0 border-l-[1.5px] border-ink"
+          style={{ left: `${(100 * nowPosition(axisWidth)) / axisWidth}%` }}
+        />
         <HourLine facts={facts} words={`${title} at ${label}: ${words}`} width={axisWidth} />
       </td>
     </tr>

@@ -1,10 +1,38 @@
-import { type EntryBody, type EntryKind, baselineWords, eventWords, findingWords, skipReasons, urgencies } from '@/core/entry/kinds';
+import {
+  type EntryBody,
+  type EntryKind,
+  baselineWords,
+  eventWords,
+  findingWords,
+  skipReasons,
+  urgencies,
+} from '@/core/entry/kinds';
 import { amount, day, measured, number } from './words';
 
 /** Kinds as words on the page. */
 export const kindWords: Record<EntryKind, string> = {
-  commissioning: 'Counting begins', grease: 'Greased', 'oil-change': 'Oil changed', 'top-up': 'Topped up', drain: 'Drained', flush: 'Flushed', check: 'Checked', reading: 'Meter read', 'meter-change': 'Meter replaced', sample: 'Sample', finding: 'Finding', 'follow-up': 'Follow-up',
-  skip: 'Skipped', postpone: 'Postponed', open: 'Opened', close: 'Closed', waiver: 'Waiver', isolation: 'Isolated', 'hand-over': 'Round signed', override: 'Overridden', note: 'Note', correction: 'Correction',
+  commissioning: 'Counting begins',
+  grease: 'Greased',
+  'oil-change': 'Oil changed',
+  'top-up': 'Topped up',
+  drain: 'Drained',
+  flush: 'Flushed',
+  check: 'Checked',
+  reading: 'Meter read',
+  'meter-change': 'Meter replaced',
+  sample: 'Sample',
+  finding: 'Finding',
+  'follow-up': 'Follow-up',
+  skip: 'Skipped',
+  postpone: 'Postponed',
+  open: 'Opened',
+  close: 'Closed',
+  waiver: 'Waiver',
+  isolation: 'Isolated',
+  'hand-over': 'Round signed',
+  override: 'Overridden',
+  note: 'Note',
+  correction: 'Correction',
 };
 
 /** Codes and names that bodies refer to by identifier. */
@@ -62,7 +90,9 @@ export function entryWords(kind: EntryKind, body: Record<string, unknown>, names
     case 'override': {
       const { field, value, unit, computed, reason } = body as EntryBody<'override'>;
       const was = computed === null ? '' : ` instead of ${measured(computed)} ${unit}`;
-      return value === null ? `${field} back to the plan: ${reason}` : `${field} ${measured(value)} ${unit}${was}: ${reason}`;
+      return value === null
+        ? `${field} back to the plan: ${reason}`
+        : `${field} ${measured(value)} ${unit}${was}: ${reason}`;
     }
     case 'hand-over': {
       const { done, skipped, left, text } = body as EntryBody<'hand-over'>;

@@ -32,11 +32,24 @@ export function GoTo() {
     const asked = new AbortController();
     const timer = setTimeout(() => {
       fetch(`/api/find?q=${encodeURIComponent(typed)}`, { signal: asked.signal })
-        .then((response) => (response.ok ? (response.json() as Promise<{ found: Found[] }>) : Promise.reject(new Error(String(response.status)))))
-        .then((answer) => { setFound(answer.found); setPlace(0); setAway(false); })
-        .catch(() => { if (!asked.signal.aborted) setAway(true); });
+        .then((response) =>
+          response.ok
+            ? (response.json() as Promise<{ found: Found[] }>)
+            : Promise.reject(new Error(String(response.status))),
+        )
+        .then((answer) => {
+          setFound(answer.found);
+          setPlace(0);
+          setAway(false);
+        })
+        .catch(() => {
+          if (!asked.signal.aborted) setAway(true);
+        });
     }, 120);
-    return () => { clearTimeout(timer); asked.abort(); };
+    return () => {
+      clearTimeout(timer);
+      asked.abort();
+    };
   }, [open, typed]);
 
   const go = (to: Found | undefined) => {
@@ -47,27 +60,71 @@ export function GoTo() {
   };
   return (
     <Dialog.Root open={open} onOpenChange={setOpen}>
-      <Dialog.Trigger className="button button-quiet no-print text-sm">Go to … <kbd className="caption">/</kbd></Dialog.Trigger>
+      <Dialog.Trigger className="button button-quiet no-print text-sm">
+        Go to … <kbd className="caption">/</kbd>
+      </Dialog.Trigger>
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 bg-ink/40" />
-        <Dialog.Content aria-describedby={undefined} className="fixed top-[12vh] left-1/2 w-[min(94vw,34rem)] -translate-x-1/2 border border-ink bg-sheet p-5">
+        <Dialog.Content
+          aria-describedby={undefined}
+          className="fixed top-[12vh] left-1/2 w-[min(94vw,34rem)] -translate-x-1/2 border border-ink bg-sheet p-5"
+        >
           <Dialog.Title className="text-xl font-semibold">Go to</Dialog.Title>
-          <label htmlFor={`${id}-field`} className="caption">Machine, point, lubricant, route or person, by code or name</label>
-          <input id={`${id}-field`} role="combobox" aria-expanded={found.length > 0} aria-controls={`${id}-list`} aria-activedescendant={found[place] ? `${id}-${place}` : undefined} aria-autocomplete="list" className="field mt-1 text-lg" autoComplete="off" value={typed} onChange={(event) => setTyped(event.target.value)} onKeyDown={(event) => {
-            if (event.key === 'ArrowDown') { event.preventDefault(); setPlace(Math.min(found.length - 1, place + 1)); }
-            if (event.key === 'ArrowUp') { event.preventDefault(); setPlace(Math.max(0, place - 1)); }
-            if (event.key === 'Enter') { event.preventDefault(); go(found[place]); }
-          }} />
+          <label htmlFor={`${id}-field`} className="caption">
+            Machine, point, lubricant, route or person, by code or name
+          </label>
+          <input
+            id={`${id}-field`}
+            role="combobox"
+            aria-expanded={found.length > 0}
+            aria-controls={`${id}-list`}
+            aria-activedescendant={found[place] ? `${id}-${place}` : undefined}
+            aria-autocomplete="list"
+            className="field mt-1 text-lg"
+            autoComplete="off"
+            value={typed}
+            onChange={(event) => setTyped(event.target.value)}
+            onKeyDown={(event) => {
+              if (event.key === 'ArrowDown') {
+                event.preventDefault();
+                setPlace(Math.min(found.length - 1, place + 1));
+              }
+              if (event.key === 'ArrowUp') {
+                event.preventDefault();
+                setPlace(Math.max(0, place - 1));
+              }
+              if (event.key === 'Enter') {
+                event.preventDefault();
+                go(found[place]);
+              }
+            }}
+          />
           <ul id={`${id}-list`} role="listbox" aria-label="Found" className="mt-3 max-h-[50vh] overflow-y-auto">
             {found.map((each, index) => (
               // Reached from the field above by the arrow keys, as a combobox is.
               // eslint-disable-next-line jsx-a11y/click-events-have-key-events
-              <li key={each.href + each.label} id={`${id}-${index}`} role="option" aria-selected={index === place} tabIndex={-1} className={`rule-t flex min-h-11 cursor-pointer items-center gap-3 px-2 ${index === place ? 'bg-ink text-sheet' : ''}`} onClick={() => go(each)}>
-                <strong className="whitespace-nowrap">{each.label}</strong><span className="min-w-0 grow truncate">{each.name}</span><span className={index === place ? 'text-sm' : 'caption'}>{each.kind}</span>
+              <li
+                key={each.href + each.label}
+                id={`${id}-${index}`}
+                role="option"
+                aria-selected={index === place}
+                tabIndex={-1}
+                className={`rule-t flex min-h-11 cursor-pointer items-center gap-3 px-2 ${index === place ? 'bg-ink text-sheet' : ''}`}
+                onClick={() => go(each)}
+              >
+                <strong className="whitespace-nowrap">{each.label}</strong>
+                <span className="min-w-0 grow truncate">{each.name}</span>
+                <span className={index === place ? 'text-sm' : 'caption'}>{each.kind}</span>
               </li>
             ))}
           </ul>
-          <p role="status" className="caption mt-2">{away ? 'The server does not answer. Try again in a moment.' : typed.trim() !== '' && found.length === 0 ? 'Nothing of that code or name.' : ''}</p>
+          <p role="status" className="caption mt-2">
+            {away
+              ? 'The server does not answer. Try again in a moment.'
+              : typed.trim() !== '' && found.length === 0
+                ? 'Nothing of that code or name.'
+                : ''}
+          </p>
         </Dialog.Content>
       </Dialog.Portal>
     </Dialog.Root>

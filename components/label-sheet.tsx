@@ -11,9 +11,15 @@ export function LabelSheet({ labels }: { labels: Label[] }) {
         <li key={key} className="flex break-inside-avoid items-center gap-3 border border-dashed border-rule p-3">
           <QrCode text={url} size="24mm" words={`QR code to ${url}`} />
           <div className="min-w-0">
-            <p><span className="house-code text-xl">{code}</span></p>
+            <p>
+              <span className="house-code text-xl">{code}</span>
+            </p>
             <p className="mt-1 text-sm leading-tight font-medium">{name}</p>
-            {lines.map((line) => <p key={line} className="text-xs leading-tight">{line}</p>)}
+            {lines.map((line) => (
+              <p key={line} className="text-xs leading-tight">
+                {line}
+              </p>
+            ))}
           </div>
         </li>
       ))}

@@ -10,6 +10,14 @@ const nothingToWatch = () => () => undefined;
  * itself. Links work from the start.
  */
 export function Listening({ children }: { children: ReactNode }) {
-  const listens = useSyncExternalStore(nothingToWatch, () => true, () => false);
-  return <fieldset role="none" disabled={!listens} className="contents">{children}</fieldset>;
+  const listens = useSyncExternalStore(
+    nothingToWatch,
+    () => true,
+    () => false,
+  );
+  return (
+    <fieldset role="none" disabled={!listens} className="contents">
+      {children}
+    </fieldset>
+  );
 }

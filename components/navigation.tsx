@@ -26,7 +26,11 @@ export function Navigation() {
             const here = path === href || path.startsWith(`${href}/`);
             return (
               <li key={href}>
-                <Link href={href} aria-current={here ? 'page' : undefined} className={`flex min-h-11 items-center px-3 no-underline hover:underline md:px-0 ${here ? 'font-semibold' : ''}`}>
+                <Link
+                  href={href}
+                  aria-current={here ? 'page' : undefined}
+                  className={`flex min-h-11 items-center px-3 no-underline hover:underline md:px-0 ${here ? 'font-semibold' : ''}`}
+                >
                   <span aria-hidden="true" className={`mr-3 hidden h-px bg-ink md:block ${here ? 'w-6' : 'w-2.5'}`} />
                   <span className={here ? 'border-b-2 border-ink md:border-0' : ''}>{label}</span>
                 </Link>
@@ -35,7 +39,11 @@ export function Navigation() {
           })}
         </ul>
       </nav>
-      {unsent > 0 && <p role="status" className="caption px-3 md:mt-4 md:px-0">{unsent === 1 ? '1 entry waits' : `${unsent} entries wait`} on this device and will be sent.</p>}
+      {unsent > 0 && (
+        <p role="status" className="caption px-3 md:mt-4 md:px-0">
+          {unsent === 1 ? '1 entry waits' : `${unsent} entries wait`} on this device and will be sent.
+        </p>
+      )}
     </>
   );
 }

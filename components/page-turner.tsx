@@ -10,7 +10,11 @@ export function PageTurner({ before, after, today }: { before: string; after: st
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       if (event.ctrlKey || event.metaKey || event.altKey || event.shiftKey) return;
-      if (event.target instanceof HTMLElement && (event.target.closest('input, select, textarea, [role="dialog"], [contenteditable]'))) return;
+      if (
+        event.target instanceof HTMLElement &&
+        event.target.closest('input, select, textarea, [role="dialog"], [contenteditable]')
+      )
+        return;
       if (event.key === 'ArrowLeft') router.push(before);
       if (event.key === 'ArrowRight') router.push(after);
     };
@@ -19,9 +23,17 @@ export function PageTurner({ before, after, today }: { before: string; after: st
   }, [router, before, after]);
   return (
     <nav aria-label="Pages of the diary" className="no-print flex gap-2">
-      <Link href={before} className="button" aria-label="Day before">←</Link>
-      {today && <Link href={today} className="button">Today</Link>}
-      <Link href={after} className="button" aria-label="Day after">→</Link>
+      <Link href={before} className="button" aria-label="Day before">
+        ←
+      </Link>
+      {today && (
+        <Link href={today} className="button">
+          Today
+        </Link>
+      )}
+      <Link href={after} className="button" aria-label="Day after">
+        →
+      </Link>
     </nav>
   );
 }

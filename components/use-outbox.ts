@@ -22,15 +22,24 @@ function deviceId(): string {
 }
 
 /** Fields of an entry that a screen decides; the rest is the same for all. */
-export type Draft = Pick<EntryInput, 'kind' | 'body' | 'personId' | 'machineId'> & Partial<Pick<EntryInput, 'pointId' | 'taskIds' | 'roundId' | 'replacesId' | 'happenedAt' | 'offsetMinutes'>>;
+export type Draft = Pick<EntryInput, 'kind' | 'body' | 'personId' | 'machineId'> &
+  Partial<Pick<EntryInput, 'pointId' | 'taskIds' | 'roundId' | 'replacesId' | 'happenedAt' | 'offsetMinutes'>>;
 
 /** Completes a draft into an entry as this device writes it, now. */
 export function entryOf(draft: Draft): EntryInput {
   const now = new Date();
-  return { id: ulid(), kindVersion: 1, deviceId: deviceId(), happenedAt: now.toISOString(), offsetMinutes: -now.getTimezoneOffset(), ...draft };
+  return {
+    id: ulid(),
+    kindVersion: 1,
+    deviceId: deviceId(),
+    happenedAt: now.toISOString(),
+    offsetMinutes: -now.getTimezoneOffset(),
+    ...draft,
+  };
 }
 
-export type WriteAnswer = { state: 'sent' | 'waiting'; entryId: string } | { state: 'refused'; reason: string; problems: Problem[] };
+export type WriteAnswer =
+  { state: 'sent' | 'waiting'; entryId: string } | { state: 'refused'; reason: string; problems: Problem[] };
 
 /**
  * Writes an entry straight away. Without a connection it waits on the device and is sent later; what the server
@@ -95,10 +104,14 @@ export function useOutbox() {
 }
 
 /** What waits on this device, oldest first. */
-export const waitingEntries = async (): Promise<EntryInput[]> => (await (await openOutbox()).all()).map(({ entry }) => entry);
+export const waitingEntries = async (): Promise<EntryInput[]> =>
+  (await (await openOutbox()).all()).map(({ entry }) => entry);
 
 /** A document kept on the device, fetched anew when there is a connection. */
-export async function fetchDocument(id: string, url: string): Promise<{ ok: true; document: unknown; fromDevice: boolean } | { ok: false; reason: string }> {
+export async function fetchDocument(
+  id: string,
+  url: string,
+): Promise<{ ok: true; document: unknown; fromDevice: boolean } | { ok: false; reason: string }> {
   const outbox = await openOutbox();
   const response = await fetch(url, { cache: 'no-store' }).catch(() => undefined);
   if (response?.ok) {
@@ -106,10 +119,18 @@ export async function fetchDocument(id: string, url: string): Promise<{ ok: true
     await outbox.keepDocument(id, document, Date.now());
     return { ok: true, document, fromDevice: false };
   }
-  if (response && response.status < 500) return { ok: false, reason: ((await response.json().catch(() => ({}))) as { detail?: string }).detail ?? 'This round cannot be opened.' };
+  if (response && response.status < 500)
+    return {
+      ok: false,
+      reason:
+        ((await response.json().catch(() => ({}))) as { detail?: string }).detail ?? 'This round cannot be opened.',
+    };
   const kept = await outbox.document(id);
-  return kept ? { ok: true, document: kept, fromDevice: true } : { ok: false, reason: 'There is no connection, and this round has not been opened on this device before.' };
+  return kept
+    ? { ok: true, document: kept, fromDevice: true }
+    : { ok: false, reason: 'There is no connection, and this round has not been opened on this device before.' };
 }
 
 /** Keeps a changed document on the device. */
-export const keepDocument = async (id: string, document: unknown): Promise<void> => (await openOutbox()).keepDocument(id, document, Date.now());
+export const keepDocument = async (id: string, document: unknown): Promise<void> =>
+  (await openOutbox()).keepDocument(id, document, Date.now());

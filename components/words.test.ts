@@ -6,7 +6,14 @@ describe('numbers and dates as written', () => {
   it('groups thousands by a narrow space and keeps the digits that matter', () => {
     expect(number(20782.74)).toBe('20\u202f782.7');
     expect(number(-1000, 0)).toBe('−1\u202f000');
-    expect([0, 0.1234, 1.239, 20.15, 216.3, 9649.4].map(measured)).toEqual(['0', '0.123', '1.24', '20.2', '216', '9\u202f649']);
+    expect([0, 0.1234, 1.239, 20.15, 216.3, 9649.4].map(measured)).toEqual([
+      '0',
+      '0.123',
+      '1.24',
+      '20.2',
+      '216',
+      '9\u202f649',
+    ]);
   });
 
   it('writes days and clock as the plant has them', () => {
@@ -16,17 +23,32 @@ describe('numbers and dates as written', () => {
   });
 
   it('words amounts by their kind', () => {
-    expect([amount('grams', 20.15), amount('to-mark', null), amount('film', null), amount('litres', null), amount('purge', 40), amount('drops', 40)]).toEqual(['20.2 g', 'to the mark', 'a film', 'amount not set', 'purge, at most 40 g', '40 drops']);
+    expect([
+      amount('grams', 20.15),
+      amount('to-mark', null),
+      amount('film', null),
+      amount('litres', null),
+      amount('purge', 40),
+      amount('drops', 40),
+    ]).toEqual(['20.2 g', 'to the mark', 'a film', 'amount not set', 'purge, at most 40 g', '40 drops']);
     expect([counted(1, 'stroke'), counted(2, 'entry', 'entries')]).toEqual(['1 stroke', '2 entries']);
   });
 
   it('words every kind of entry without naming an identifier', () => {
     const names = { lubricants: { L: 'G-22' }, meters: { M: { name: 'Hour meter', unit: 'hours' } } };
-    expect(entryWords('grease', { lubricantId: 'L', massG: 20.4, strokes: 17 }, names)).toBe('20.4 g (17 strokes) of G-22');
-    expect(entryWords('top-up', { lubricantId: 'L', amountKind: 'litres', amount: 0 }, names)).toBe('level in order, nothing needed');
+    expect(entryWords('grease', { lubricantId: 'L', massG: 20.4, strokes: 17 }, names)).toBe(
+      '20.4 g (17 strokes) of G-22',
+    );
+    expect(entryWords('top-up', { lubricantId: 'L', amountKind: 'litres', amount: 0 }, names)).toBe(
+      'level in order, nothing needed',
+    );
     expect(entryWords('reading', { meterId: 'M', value: 1234.5 }, names)).toBe('Hour meter shows 1\u202f234.5 h');
-    expect(entryWords('finding', { what: 'milky', urgency: 'plan', text: 'cloudy' }, names)).toBe('oil milky (plan) — cloudy');
-    expect(entryWords('override', { field: 'interval', value: 350, unit: 'h', computed: 6724, reason: 'water' }, names)).toBe('interval 350 h instead of 6\u202f724 h: water');
+    expect(entryWords('finding', { what: 'milky', urgency: 'plan', text: 'cloudy' }, names)).toBe(
+      'oil milky (plan) — cloudy',
+    );
+    expect(
+      entryWords('override', { field: 'interval', value: 350, unit: 'h', computed: 6724, reason: 'water' }, names),
+    ).toBe('interval 350 h instead of 6\u202f724 h: water');
     expect(entryWords('correction', { void: true, reason: 'twice' }, names)).toBe('voided: twice');
   });
 });
@@ -51,9 +73,21 @@ describe('what an entry says', () => {
     ['note', { text: 'Door code changed.' }, 'Door code changed.'],
     ['commissioning', { basis: 'done-on', on: '2026-09-05' }, 'last done on a known day: 5 Sep 2026'],
     ['commissioning', { basis: 'at-hours', hours: 1200 }, 'last done at a known meter value: 1\u202f200'],
-    ['override', { field: 'amount', value: null, unit: 'g', computed: 20, reason: 'plan was right' }, 'amount back to the plan: plan was right'],
-    ['override', { field: 'amount', value: 12, unit: 'g', computed: null, reason: 'small cavity' }, 'amount 12 g: small cavity'],
-    ['hand-over', { scope: 'round', done: 8, skipped: 1, left: 0, text: 'pump noisy' }, '8 done, 1 skipped, 0 left — pump noisy'],
+    [
+      'override',
+      { field: 'amount', value: null, unit: 'g', computed: 20, reason: 'plan was right' },
+      'amount back to the plan: plan was right',
+    ],
+    [
+      'override',
+      { field: 'amount', value: 12, unit: 'g', computed: null, reason: 'small cavity' },
+      'amount 12 g: small cavity',
+    ],
+    [
+      'hand-over',
+      { scope: 'round', done: 8, skipped: 1, left: 0, text: 'pump noisy' },
+      '8 done, 1 skipped, 0 left — pump noisy',
+    ],
     ['correction', { reason: 'wrong can', replacement: {} }, 'put right: wrong can'],
   ] as const)('%s %j', (kind, body, words) => {
     expect(entryWords(kind, body, names)).toBe(words);

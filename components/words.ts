@@ -7,7 +7,10 @@ import { type AmountKind, type TaskAction, amountKinds, putsNothingIn } from '@/
 
 /** A number with a narrow space between thousands; `digits` decimals at most. */
 export function number(value: number, digits = 1): string {
-  return new Intl.NumberFormat('en', { maximumFractionDigits: digits }).format(value).replaceAll(',', '\u202f').replace('-', '−');
+  return new Intl.NumberFormat('en', { maximumFractionDigits: digits })
+    .format(value)
+    .replaceAll(',', '\u202f')
+    .replace('-', '−');
 }
 
 /** A number as precise as its size deserves: three significant digits below a hundred, whole above. */
@@ -24,9 +27,11 @@ export const weekday = (date: PlantDay): string => format(parseISO(date), 'EEEE'
 /** ISO week number of a day. */
 export const week = (date: PlantDay): string => format(parseISO(date), 'I');
 /** `07:45` at the plant. */
-export const clock = (instant: string | Date, timeZone: string): string => format(new TZDate(new Date(instant), timeZone), 'HH:mm');
+export const clock = (instant: string | Date, timeZone: string): string =>
+  format(new TZDate(new Date(instant), timeZone), 'HH:mm');
 /** `24 Nov 2026, 07:45` at the plant. */
-export const dayAndClock = (instant: string | Date, timeZone: string): string => format(new TZDate(new Date(instant), timeZone), 'd MMM yyyy, HH:mm');
+export const dayAndClock = (instant: string | Date, timeZone: string): string =>
+  format(new TZDate(new Date(instant), timeZone), 'd MMM yyyy, HH:mm');
 
 /** An amount in words: `20.2 g`, `3.2 L`, `40 drops`, `2 passes`, `to the mark`, `a film`. */
 export function amount(kind: AmountKind, value: number | null): string {
@@ -38,10 +43,12 @@ export function amount(kind: AmountKind, value: number | null): string {
 }
 
 /** The amount of a task; a mere look has none. */
-export const taskAmount = (action: TaskAction, kind: AmountKind, value: number | null): string => (action === 'check' ? 'look' : putsNothingIn(action) ? '' : amount(kind, value));
+export const taskAmount = (action: TaskAction, kind: AmountKind, value: number | null): string =>
+  action === 'check' ? 'look' : putsNothingIn(action) ? '' : amount(kind, value);
 
 /** `1 stroke`, `2 strokes` */
-export const counted = (count: number, one: string, many = `${one}s`): string => `${number(count, 0)} ${count === 1 ? one : many}`;
+export const counted = (count: number, one: string, many = `${one}s`): string =>
+  `${number(count, 0)} ${count === 1 ? one : many}`;
 
 /** Grams or litres of store and plan: kilograms from a thousand grams on, millilitres below a tenth of a litre. */
 export function quantityOf(value: number, unit: 'g' | 'L'): string {

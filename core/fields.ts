@@ -42,15 +42,24 @@ export const instant = (title: string) =>
     .string()
     .max(40)
     .regex(isoInstant, { error: 'must be an instant such as 2026-03-01T06:00:00Z or 2026-03-01T07:00+01:00.' })
-    .refine((text) => !isoInstant.test(text) || isPlantDay(text.slice(0, 10)), { error: 'names a day that does not exist.' })
-    .refine((text) => !isoInstant.test(text) || (text >= '1900' && text < '2200'), { error: 'must lie between 1900 and 2200.' })
+    .refine((text) => !isoInstant.test(text) || isPlantDay(text.slice(0, 10)), {
+      error: 'names a day that does not exist.',
+    })
+    .refine((text) => !isoInstant.test(text) || (text >= '1900' && text < '2200'), {
+      error: 'must lie between 1900 and 2200.',
+    })
     .meta({ title, format: 'date-time' });
 
 /** A calendar day of the plant. */
-export const plantDay = (title: string) => z.string().refine(isPlantDay, { error: 'must be a day such as 2026-03-01.' }).meta({ title });
+export const plantDay = (title: string) =>
+  z.string().refine(isPlantDay, { error: 'must be a day such as 2026-03-01.' }).meta({ title });
 
 /** A day of every year, without the year. */
-export const monthDay = (title: string) => z.string().regex(/^(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/, { error: 'must be a month and day such as 03-01' }).meta({ title });
+export const monthDay = (title: string) =>
+  z
+    .string()
+    .regex(/^(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/, { error: 'must be a month and day such as 03-01' })
+    .meta({ title });
 
 /** IANA time zone name. */
 export const timeZone = z
@@ -68,16 +77,24 @@ function isTimeZone(name: string): boolean {
   }
 }
 
-export const contamination = z.enum(['light-non-abrasive', 'severe-non-abrasive', 'light-abrasive', 'severe-abrasive']).meta({ title: 'Contamination' });
+export const contamination = z
+  .enum(['light-non-abrasive', 'severe-non-abrasive', 'light-abrasive', 'severe-abrasive'])
+  .meta({ title: 'Contamination' });
 export const moisture = z.enum(['dry', 'humid', 'condensation', 'water']).meta({ title: 'Moisture' });
 export const shaftPosition = z.enum(['horizontal', 'inclined', 'vertical']).meta({ title: 'Shaft position' });
-export const bearingKind = z.enum(['ball', 'cylindrical', 'needle', 'spherical', 'tapered', 'thrust']).meta({ title: 'Bearing kind' });
+export const bearingKind = z
+  .enum(['ball', 'cylindrical', 'needle', 'spherical', 'tapered', 'thrust'])
+  .meta({ title: 'Bearing kind' });
 
 /** The rule that the outside diameter exceeds the bore, for schemas that hold both. */
 export const diameterRule = { text: 'outsideDiameterMm is larger than boreMm.', check: checkDiameters };
 
 function checkDiameters(value: { boreMm: number; outsideDiameterMm: number }, context: z.RefinementCtx) {
   if (value.outsideDiameterMm <= value.boreMm) {
-    context.addIssue({ code: 'custom', path: ['outsideDiameterMm'], message: 'must be larger than the bore. Were the two swapped?' });
+    context.addIssue({
+      code: 'custom',
+      path: ['outsideDiameterMm'],
+      message: 'must be larger than the bore. Were the two swapped?',
+    });
   }
 }

@@ -2,7 +2,16 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { z } from 'zod';
 import { instant, quantity, timeZone } from './fields';
-import { allNumbersFinite, answer, computeStored, defineMethod, describeMethod, refuse, runMethod, shown } from './method';
+import {
+  allNumbersFinite,
+  answer,
+  computeStored,
+  defineMethod,
+  describeMethod,
+  refuse,
+  runMethod,
+  shown,
+} from './method';
 import { problemsOf } from './problems';
 
 describe('numbers in a working', () => {
@@ -24,10 +33,12 @@ describe('numbers in a working', () => {
   });
 
   it('stay within five digits of what they are', () => {
-    fc.assert(fc.property(fc.double({ min: -1e8, max: 1e8, noNaN: true }), (value) => {
-      const back = Number(shown(value).replace('−', '-').replace('e−', 'e-').replaceAll('\u202f', ''));
-      expect(Math.abs(back - value)).toBeLessThanOrEqual(Math.abs(value) * 6e-4 + 1e-12);
-    }));
+    fc.assert(
+      fc.property(fc.double({ min: -1e8, max: 1e8, noNaN: true }), (value) => {
+        const back = Number(shown(value).replace('−', '-').replace('e−', 'e-').replaceAll('\u202f', ''));
+        expect(Math.abs(back - value)).toBeLessThanOrEqual(Math.abs(value) * 6e-4 + 1e-12);
+      }),
+    );
   });
 });
 
@@ -37,15 +48,31 @@ const half = defineMethod({
   title: 'Half',
   summary: 'Half of a number.',
   source: 'Arithmetic',
-  input: z.strictObject({ whole: quantity('Whole', 'g', { min: 0, max: 100 }), divisor: quantity('Divisor', '', { min: 0, max: 10 }).default(2) }),
+  input: z.strictObject({
+    whole: quantity('Whole', 'g', { min: 0, max: 100 }),
+    divisor: quantity('Divisor', '', { min: 0, max: 10 }).default(2),
+  }),
   output: z.object({ part: z.number().meta({ title: 'Part', unit: 'g' }) }),
   rules: [],
-  compute: ({ whole, divisor }) => (whole === 13 ? refuse('Not thirteen.', 'whole') : answer({ part: whole / divisor }, [{ label: 'Half', expression: `${whole} / ${divisor}`, value: whole / divisor, unit: 'g' }])),
+  compute: ({ whole, divisor }) =>
+    whole === 13
+      ? refuse('Not thirteen.', 'whole')
+      : answer({ part: whole / divisor }, [
+          { label: 'Half', expression: `${whole} / ${divisor}`, value: whole / divisor, unit: 'g' },
+        ]),
 });
 
 describe('running a method', () => {
   it('answers with everything that is stored beside a number', async () => {
-    expect(await runMethod(half as never, { whole: 5 })).toEqual({ ok: true, method: 'test.half', version: 3, result: { part: 2.5 }, working: [{ label: 'Half', expression: '5 / 2', value: 2.5, unit: 'g' }], notices: [], source: 'Arithmetic' });
+    expect(await runMethod(half as never, { whole: 5 })).toEqual({
+      ok: true,
+      method: 'test.half',
+      version: 3,
+      result: { part: 2.5 },
+      working: [{ label: 'Half', expression: '5 / 2', value: 2.5, unit: 'g' }],
+      notices: [],
+      source: 'Arithmetic',
+    });
   });
 
   it.each([
@@ -62,8 +89,16 @@ describe('running a method', () => {
   });
 
   it('computing for storing keeps what was put in, without what was left empty', () => {
-    expect(computeStored(half, { whole: 8, divisor: undefined })).toMatchObject({ ok: true, result: { part: 4 }, stored: { methodId: 'test.half', version: 3, input: { whole: 8 } } });
-    expect(computeStored(half, { whole: null })).toMatchObject({ ok: false, fields: ['whole'], reason: 'Whole: is missing.' });
+    expect(computeStored(half, { whole: 8, divisor: undefined })).toMatchObject({
+      ok: true,
+      result: { part: 4 },
+      stored: { methodId: 'test.half', version: 3, input: { whole: 8 } },
+    });
+    expect(computeStored(half, { whole: null })).toMatchObject({
+      ok: false,
+      fields: ['whole'],
+      reason: 'Whole: is missing.',
+    });
     expect(computeStored(half, { whole: 13 })).toMatchObject({ ok: false, fields: ['whole'], reason: 'Not thirteen.' });
     expect(computeStored(half, { whole: 1, divisor: 0 })).toMatchObject({ ok: false });
   });
@@ -108,7 +143,11 @@ describe('instants and time zones', () => {
 });
 
 describe('words for what is wrong', () => {
-  const schema = z.strictObject({ list: z.array(z.number()).min(1).max(2).meta({ title: 'List' }), kind: z.enum(['a', 'b']).meta({ title: 'Kind' }), 'odd/name~': z.string().min(1).optional() });
+  const schema = z.strictObject({
+    list: z.array(z.number()).min(1).max(2).meta({ title: 'List' }),
+    kind: z.enum(['a', 'b']).meta({ title: 'Kind' }),
+    'odd/name~': z.string().min(1).optional(),
+  });
   const said = (input: unknown) => problemsOf(schema.safeParse(input, { reportInput: true }).error!, schema);
 
   it.each([
@@ -118,7 +157,11 @@ describe('words for what is wrong', () => {
     [{ list: [1], kind: 'c' }, '/kind', 'Kind: must be one of "a", "b".'],
     [{ list: [1] }, '/kind', 'Kind: is missing. It is one of "a", "b".'],
     [{ list: [1], kind: 'a', 'odd/name~': '' }, '/odd~1name~0', 'odd/name~: must not be empty.'],
-    [{ list: [1], kind: 'a', surplus: 1 }, '/surplus', '"surplus" is not a field here. Check its spelling, or leave it out.'],
+    [
+      { list: [1], kind: 'a', surplus: 1 },
+      '/surplus',
+      '"surplus" is not a field here. Check its spelling, or leave it out.',
+    ],
   ])('%j', (input, pointer, detail) => {
     expect(said(input)).toContainEqual(expect.objectContaining({ pointer, detail }));
   });

@@ -33,7 +33,10 @@ export type Method<Input extends z.ZodType = z.ZodType, Output extends z.ZodType
   output: Output;
   /** Cross-field rules in words, since JSON Schema cannot say them. */
   rules: string[];
-  compute: (input: z.output<Input>, context?: MethodContext) => Outcome<z.output<Output>> | Promise<Outcome<z.output<Output>>>;
+  compute: (
+    input: z.output<Input>,
+    context?: MethodContext,
+  ) => Outcome<z.output<Output>> | Promise<Outcome<z.output<Output>>>;
 };
 
 /** A method whose compute answers at once; other methods may build on it without awaiting. */
@@ -42,7 +45,9 @@ export type SyncMethod<Input extends z.ZodType, Output extends z.ZodType> = Omit
 };
 
 /** Declares a method; only fixes the types. */
-export function defineMethod<Input extends z.ZodType, Output extends z.ZodType>(method: SyncMethod<Input, Output>): SyncMethod<Input, Output> {
+export function defineMethod<Input extends z.ZodType, Output extends z.ZodType>(
+  method: SyncMethod<Input, Output>,
+): SyncMethod<Input, Output> {
   return method;
 }
 
@@ -57,11 +62,27 @@ export function refuse(reason: string, ...fields: string[]): { ok: false; reason
 }
 
 /** What a stored computed value keeps, so that it never has to be recomputed silently. */
-export type StoredComputation = { methodId: string; version: number; input: unknown; result: unknown; working: WorkingStep[]; notices: Notice[]; source: string };
+export type StoredComputation = {
+  methodId: string;
+  version: number;
+  input: unknown;
+  result: unknown;
+  working: WorkingStep[];
+  notices: Notice[];
+  source: string;
+};
 
 /** The full answer of `runMethod`. */
 export type MethodRun =
-  | { ok: true; method: string; version: number; result: unknown; working: WorkingStep[]; notices: Notice[]; source: string }
+  | {
+      ok: true;
+      method: string;
+      version: number;
+      result: unknown;
+      working: WorkingStep[];
+      notices: Notice[];
+      source: string;
+    }
   | { ok: false; detail: string; problems: Problem[] };
 
 /**
@@ -80,13 +101,29 @@ export async function runMethod(method: Method, rawInput: unknown, context?: Met
   const outcome = await method.compute(parsed.data, context);
   if (!outcome.ok) {
     const fields = outcome.fields.length > 0 ? outcome.fields : [''];
-    return { ok: false, detail: outcome.reason, problems: fields.map((field) => ({ pointer: field === '' ? '' : `/${field}`, detail: outcome.reason, code: 'refused' })) };
+    return {
+      ok: false,
+      detail: outcome.reason,
+      problems: fields.map((field) => ({
+        pointer: field === '' ? '' : `/${field}`,
+        detail: outcome.reason,
+        code: 'refused',
+      })),
+    };
   }
   if (!allNumbersFinite(outcome.result) || !allNumbersFinite(outcome.working)) {
     const reason = 'These values lead outside the numbers the method can express. Check their size and units.';
     return { ok: false, detail: reason, problems: [{ pointer: '', detail: reason, code: 'out-of-reach' }] };
   }
-  return { ok: true, method: method.id, version: method.version, result: outcome.result, working: outcome.working, notices: outcome.notices, source: method.source };
+  return {
+    ok: true,
+    method: method.id,
+    version: method.version,
+    result: outcome.result,
+    working: outcome.working,
+    notices: outcome.notices,
+    source: method.source,
+  };
 }
 
 /** True when no number anywhere in the value is NaN or infinite. */
@@ -98,27 +135,63 @@ export function allNumbersFinite(value: unknown): boolean {
 }
 
 /** A computation ready to be stored beside the number taken from it, or the reason why there is none. */
-export type Computed<Result> = { ok: true; result: Result; stored: StoredComputation } | { ok: false; reason: string; fields: string[] };
+export type Computed<Result> =
+  { ok: true; result: Result; stored: StoredComputation } | { ok: false; reason: string; fields: string[] };
 
 /** Parses and computes a method that answers at once; what is missing or out of range becomes the reason. */
-export function computeStored<Input extends z.ZodType, Output extends z.ZodType>(method: SyncMethod<Input, Output>, input: Record<string, unknown>): Computed<z.output<Output>> {
-  const given = Object.fromEntries(Object.entries(input).filter(([, value]) => value !== undefined && value !== null && value !== ''));
+export function computeStored<Input extends z.ZodType, Output extends z.ZodType>(
+  method: SyncMethod<Input, Output>,
+  input: Record<string, unknown>,
+): Computed<z.output<Output>> {
+  const given = Object.fromEntries(
+    Object.entries(input).filter(([, value]) => value !== undefined && value !== null && value !== ''),
+  );
   const parsed = method.input.safeParse(given, { reportInput: true });
   if (!parsed.success) {
     const problems = problemsOf(parsed.error, method.input);
-    return { ok: false, reason: problems.map(({ detail }) => detail).join(' '), fields: problems.map(({ pointer }) => pointer.slice(1)) };
+    return {
+      ok: false,
+      reason: problems.map(({ detail }) => detail).join(' '),
+      fields: problems.map(({ pointer }) => pointer.slice(1)),
+    };
   }
   const outcome = method.compute(parsed.data);
   if (!outcome.ok) return outcome;
   const { result, working, notices } = outcome;
-  if (!allNumbersFinite(result) || !allNumbersFinite(working)) return { ok: false, reason: 'These values lead outside the numbers the method can express. Check their size and units.', fields: [] };
-  return { ok: true, result, stored: { methodId: method.id, version: method.version, input: given, result, working, notices, source: method.source } };
+  if (!allNumbersFinite(result) || !allNumbersFinite(working))
+    return {
+      ok: false,
+      reason: 'These values lead outside the numbers the method can express. Check their size and units.',
+      fields: [],
+    };
+  return {
+    ok: true,
+    result,
+    stored: {
+      methodId: method.id,
+      version: method.version,
+      input: given,
+      result,
+      working,
+      notices,
+      source: method.source,
+    },
+  };
 }
 
 /** Everything a caller needs to use a method, with JSON Schemas of what goes in and comes out. */
 export function describeMethod(method: Method) {
   const { id, version, title, summary, source, rules } = method;
-  return { id, version, title, summary, source, rules, input: z.toJSONSchema(method.input, { io: 'input' }), output: z.toJSONSchema(method.output, { io: 'output' }) };
+  return {
+    id,
+    version,
+    title,
+    summary,
+    source,
+    rules,
+    input: z.toJSONSchema(method.input, { io: 'input' }),
+    output: z.toJSONSchema(method.output, { io: 'output' }),
+  };
 }
 
 /** A number for a working line: five significant digits, no trailing zeros, thousands apart from ten thousand on, a true minus. */
@@ -126,8 +199,11 @@ export function shown(value: number): string {
   if (!Number.isFinite(value)) return String(value);
   const size = Math.abs(value);
   const sign = value < 0 ? '−' : '';
-  if (size !== 0 && (size < 1e-4 || size >= 1e9)) return sign + size.toExponential(3).replace('e+', 'e').replace('e-', 'e−');
-  const [whole, fraction] = String(Number(size.toPrecision(size >= 1e5 ? Math.ceil(Math.log10(size + 1)) : 5))).split('.');
+  if (size !== 0 && (size < 1e-4 || size >= 1e9))
+    return sign + size.toExponential(3).replace('e+', 'e').replace('e-', 'e−');
+  const [whole, fraction] = String(Number(size.toPrecision(size >= 1e5 ? Math.ceil(Math.log10(size + 1)) : 5))).split(
+    '.',
+  );
   const grouped = whole!.length > 4 ? whole!.replace(/\B(?=(\d{3})+$)/g, '\u202f') : whole!;
   return sign + (fraction ? `${grouped}.${fraction}` : grouped);
 }

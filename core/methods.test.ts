@@ -11,9 +11,17 @@ const goodInputs: Record<string, Record<string, unknown>> = {
   'viscosity.index': { kv40: 73.3, kv100: 8.86 },
   'viscosity.grade': { kv40: 57.9 },
   'viscosity.translate': { scale: 'sus-100f', value: 300 },
-  'viscosity.blend': { parts: [{ kv: 32, share: 0.5 }, { kv: 220, share: 0.5 }] },
+  'viscosity.blend': {
+    parts: [
+      { kv: 32, share: 0.5 },
+      { kv: 220, share: 0.5 },
+    ],
+  },
   'lubricant.decode': { designation: 'KP 2 K-20' },
-  'compat.lubricants': { a: { family: 'hydraulic', base: 'mineral', additives: ['anti-wear-zinc'] }, b: { family: 'hydraulic', base: 'mineral', additives: ['anti-wear-ashless'] } },
+  'compat.lubricants': {
+    a: { family: 'hydraulic', base: 'mineral', additives: ['anti-wear-zinc'] },
+    b: { family: 'hydraulic', base: 'mineral', additives: ['anti-wear-ashless'] },
+  },
   'compat.materials': { fluid: { base: 'mineral', additives: ['ep-active'] }, materials: ['bronze', 'nbr'] },
   'bearing.from-designation': { designation: '6312-2Z' },
   'bearing.required-viscosity': { boreMm: 60, outsideDiameterMm: 130, speedRpm: 1500 },
@@ -22,16 +30,58 @@ const goodInputs: Record<string, Record<string, unknown>> = {
   'grease.quantity': { outsideDiameterMm: 130, widthMm: 31, school: 'fixed' },
   'grease.initial-fill': { boreMm: 60, outsideDiameterMm: 130, widthMm: 31, bearingMassKg: 1.7, speedShare: 0.5 },
   'grease.gun-calibration': { strokes: 20, massG: 24.1 },
-  'gear.select-grade': { kind: 'parallel', pitchLineVelocityMS: 2.5, centreDistanceMm: 250, reductions: 2, ambientMinC: 10, ambientMaxC: 30, sumpTemperatureC: 65, wheelMaterial: 'steel', shock: false },
-  'oil.fill': { levelMarks: [{ levelMm: 0, volumeL: 10 }, { levelMm: 100, volumeL: 16 }], levelMm: 40, targetMm: 80 },
+  'gear.select-grade': {
+    kind: 'parallel',
+    pitchLineVelocityMS: 2.5,
+    centreDistanceMm: 250,
+    reductions: 2,
+    ambientMinC: 10,
+    ambientMaxC: 30,
+    sumpTemperatureC: 65,
+    wheelMaterial: 'steel',
+    shock: false,
+  },
+  'oil.fill': {
+    levelMarks: [
+      { levelMm: 0, volumeL: 10 },
+      { levelMm: 100, volumeL: 16 },
+    ],
+    levelMm: 40,
+    targetMm: 80,
+  },
   'oil.life': { baseLifeH: 8000, baseTemperatureC: 60, temperatureC: 80 },
   'drip.rate': { dropsPerMinute: 10, dropsPerMl: 25, reservoirMl: 120 },
-  'lubricator.setting': { requiredG: 20, intervalH: 1000, hoursPerDay: 16, capacityCm3: 120, settingsDays: [30, 90, 180, 365] },
+  'lubricator.setting': {
+    requiredG: 20,
+    intervalH: 1000,
+    hoursPerDay: 16,
+    capacityCm3: 120,
+    settingsDays: [30, 90, 180, 365],
+  },
   'coolant.correct': { tankL: 200, readingPct: 4, factor: 1, targetPct: 6 },
   'grease.strokes': { massG: 20.15, gramsPerStroke: 1.2 },
-  'grease.interval': { kind: 'ball', boreMm: 60, speedRpm: 1500, temperatureC: 60, contamination: 'light-non-abrasive', moisture: 'dry', vibrationMmS: 1, position: 'horizontal', temperatureRule: 'steps' },
-  'interval.next-due': { stages: [{ name: 'x', days: 30 }], history: [{ at: '2026-01-01T00:00Z' }], meters: {}, asOf: '2026-01-05T00:00:00+01:00' },
-  'meter.forecast': { readings: [{ at: '2026-01-01T00:00:00Z', value: 5 }], asOf: '2026-01-05T00:00:00Z', targetValue: 100 },
+  'grease.interval': {
+    kind: 'ball',
+    boreMm: 60,
+    speedRpm: 1500,
+    temperatureC: 60,
+    contamination: 'light-non-abrasive',
+    moisture: 'dry',
+    vibrationMmS: 1,
+    position: 'horizontal',
+    temperatureRule: 'steps',
+  },
+  'interval.next-due': {
+    stages: [{ name: 'x', days: 30 }],
+    history: [{ at: '2026-01-01T00:00Z' }],
+    meters: {},
+    asOf: '2026-01-05T00:00:00+01:00',
+  },
+  'meter.forecast': {
+    readings: [{ at: '2026-01-01T00:00:00Z', value: 5 }],
+    asOf: '2026-01-05T00:00:00Z',
+    targetValue: 100,
+  },
 };
 
 describe.each(methods.map((method) => [method.id, method] as const))('%s', (id, method) => {
@@ -53,21 +103,54 @@ describe.each(methods.map((method) => [method.id, method] as const))('%s', (id, 
   });
 
   it('turns any malformed body into problems with pointers, never into an exception or NaN', async () => {
-    const nasty = fc.oneof(fc.constantFrom(null, true, '', '1,500', -1, 0, 1e308, -1e308, 1e-300, Number.NaN, Number.POSITIVE_INFINITY, [], {}), fc.anything({ maxDepth: 2 }));
-    await fc.assert(fc.asyncProperty(fc.constantFrom(...Object.keys(goodInputs[id]!), 'extra'), nasty, async (key, value) => {
-      const run = await runMethod(method, { ...goodInputs[id], [key]: value });
-      if (run.ok) expect(allNumbersFinite(run.result)).toBe(true);
-      else expect(run.problems.every(({ pointer, detail, code }) => (pointer === '' || pointer.startsWith('/')) && detail.length > 5 && code !== '')).toBe(true);
-    }), { numRuns: 300 });
+    const nasty = fc.oneof(
+      fc.constantFrom(
+        null,
+        true,
+        '',
+        '1,500',
+        -1,
+        0,
+        1e308,
+        -1e308,
+        1e-300,
+        Number.NaN,
+        Number.POSITIVE_INFINITY,
+        [],
+        {},
+      ),
+      fc.anything({ maxDepth: 2 }),
+    );
+    await fc.assert(
+      fc.asyncProperty(fc.constantFrom(...Object.keys(goodInputs[id]!), 'extra'), nasty, async (key, value) => {
+        const run = await runMethod(method, { ...goodInputs[id], [key]: value });
+        if (run.ok) expect(allNumbersFinite(run.result)).toBe(true);
+        else
+          expect(
+            run.problems.every(
+              ({ pointer, detail, code }) =>
+                (pointer === '' || pointer.startsWith('/')) && detail.length > 5 && code !== '',
+            ),
+          ).toBe(true);
+      }),
+      { numRuns: 300 },
+    );
   });
 
   it('answers every accepted input with finite numbers or a reason', async () => {
     const numeric = Object.keys(goodInputs[id]!).filter((key) => typeof goodInputs[id]![key] === 'number');
     if (numeric.length === 0) return expect(numeric).toEqual([]);
-    await fc.assert(fc.asyncProperty(fc.constantFrom(...numeric), fc.double({ min: -1e7, max: 1e7, noNaN: true }), async (key, value) => {
-      const run = await runMethod(method, { ...goodInputs[id], [key]: value });
-      if (run.ok) expect([allNumbersFinite(run.result), allNumbersFinite(run.working)]).toEqual([true, true]);
-    }), { numRuns: 300 });
+    await fc.assert(
+      fc.asyncProperty(
+        fc.constantFrom(...numeric),
+        fc.double({ min: -1e7, max: 1e7, noNaN: true }),
+        async (key, value) => {
+          const run = await runMethod(method, { ...goodInputs[id], [key]: value });
+          if (run.ok) expect([allNumbersFinite(run.result), allNumbersFinite(run.working)]).toEqual([true, true]);
+        },
+      ),
+      { numRuns: 300 },
+    );
   });
 });
 
@@ -81,12 +164,18 @@ describe('problems', () => {
     expect(await problemsFor({ boreMm: '60', speedRpm: 1500, 'a/b': 1 })).toEqual([
       { pointer: '/boreMm', detail: 'Bore d: must be a number in mm.', code: 'invalid-type' },
       { pointer: '/outsideDiameterMm', detail: 'Outside diameter D: is missing.', code: 'missing' },
-      { pointer: '/a~1b', detail: '"a/b" is not a field here. Check its spelling, or leave it out.', code: 'unknown-field' },
+      {
+        pointer: '/a~1b',
+        detail: '"a/b" is not a field here. Check its spelling, or leave it out.',
+        code: 'unknown-field',
+      },
     ]);
   });
 
   it('say the range with its unit', async () => {
-    expect(await problemsFor({ boreMm: 60, outsideDiameterMm: 130, speedRpm: 0 })).toEqual([{ pointer: '/speedRpm', detail: 'Speed: must be more than 0 rpm.', code: 'too-small' }]);
+    expect(await problemsFor({ boreMm: 60, outsideDiameterMm: 130, speedRpm: 0 })).toEqual([
+      { pointer: '/speedRpm', detail: 'Speed: must be more than 0 rpm.', code: 'too-small' },
+    ]);
   });
 });
 
@@ -94,7 +183,10 @@ type Node = Record<string, unknown>;
 function collect(node: unknown, wanted: (node: Node) => boolean): Node[] {
   if (Array.isArray(node)) return node.flatMap((each) => collect(each, wanted));
   if (node === null || typeof node !== 'object') return [];
-  return [...(wanted(node as Node) ? [node as Node] : []), ...Object.values(node).flatMap((each) => collect(each, wanted))];
+  return [
+    ...(wanted(node as Node) ? [node as Node] : []),
+    ...Object.values(node).flatMap((each) => collect(each, wanted)),
+  ];
 }
 
 it('every id is published once', () => {

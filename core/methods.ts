@@ -29,10 +29,26 @@ import { viscosityIndexMethod } from './viscosity/viscosity-index';
 type Group = { title: string; methods: readonly unknown[] };
 
 const groups: readonly Group[] = [
-  { title: 'Viscosity', methods: [viscosityTranslate, viscosityGrade, viscosityAtTemperature, viscosityTemperatureFor, viscosityIndexMethod, viscosityBlend] },
+  {
+    title: 'Viscosity',
+    methods: [
+      viscosityTranslate,
+      viscosityGrade,
+      viscosityAtTemperature,
+      viscosityTemperatureFor,
+      viscosityIndexMethod,
+      viscosityBlend,
+    ],
+  },
   { title: 'Lubricants and what they touch', methods: [lubricantDecode, compatLubricants, compatMaterials] },
-  { title: 'Rolling bearings', methods: [bearingFromDesignation, bearingRequiredViscosity, bearingViscosityRatio, bearingSelectGrade] },
-  { title: 'Grease', methods: [greaseQuantity, greaseInitialFill, greaseStrokes, greaseGunCalibration, greaseInterval] },
+  {
+    title: 'Rolling bearings',
+    methods: [bearingFromDesignation, bearingRequiredViscosity, bearingViscosityRatio, bearingSelectGrade],
+  },
+  {
+    title: 'Grease',
+    methods: [greaseQuantity, greaseInitialFill, greaseStrokes, greaseGunCalibration, greaseInterval],
+  },
   { title: 'Gears and oil', methods: [gearSelectGrade, oilFill, oilLife] },
   { title: 'Dosing', methods: [dripRate, lubricatorSetting, coolantCorrect] },
   { title: 'Intervals and meters', methods: [intervalNextDue, meterForecast] },

@@ -6,7 +6,8 @@ export type Problem = { pointer: string; detail: string; code: string };
 type Path = PropertyKey[];
 
 /** JSON Pointer of a path, with `~` and `/` escaped. */
-export const pointerOf = (path: Path): string => path.map((key) => `/${String(key).replaceAll('~', '~0').replaceAll('/', '~1')}`).join('');
+export const pointerOf = (path: Path): string =>
+  path.map((key) => `/${String(key).replaceAll('~', '~0').replaceAll('/', '~1')}`).join('');
 
 /**
  * Turns a Zod error into problems in the user's words, using the titles and units of the schema's `.meta()`.
@@ -16,7 +17,11 @@ export const pointerOf = (path: Path): string => path.map((key) => `/${String(ke
 export function problemsOf(error: z.ZodError, schema: z.ZodType): Problem[] {
   return error.issues.flatMap((issue): Problem[] => {
     if (issue.code === 'unrecognized_keys') {
-      return issue.keys.map((key) => ({ pointer: pointerOf([...issue.path, key]), detail: `"${short(key)}" is not a field here. Check its spelling, or leave it out.`, code: 'unknown-field' }));
+      return issue.keys.map((key) => ({
+        pointer: pointerOf([...issue.path, key]),
+        detail: `"${short(key)}" is not a field here. Check its spelling, or leave it out.`,
+        code: 'unknown-field',
+      }));
     }
     return [{ pointer: pointerOf(issue.path), detail: sentence(issue, schema), code: codeOf(issue) }];
   });
@@ -31,7 +36,10 @@ export function sentence(issue: z.core.$ZodIssue, schema: z.ZodType): string {
   const name = meta?.title ?? (issue.path.length > 0 ? String(issue.path.at(-1)) : 'The input');
   const unit = meta?.unit ? ` ${meta.unit}` : '';
   const origin = 'origin' in issue ? issue.origin : undefined;
-  if (isMissing(issue)) return issue.code === 'invalid_value' ? `${name}: is missing. It is one of ${choices(issue.values)}.` : `${name}: is missing.`;
+  if (isMissing(issue))
+    return issue.code === 'invalid_value'
+      ? `${name}: is missing. It is one of ${choices(issue.values)}.`
+      : `${name}: is missing.`;
   switch (issue.code) {
     case 'invalid_type':
       return `${name}: must be ${article(issue.expected)}${meta?.unit && issue.expected === 'number' ? ` in ${meta.unit}` : ''}.`;
@@ -56,12 +64,21 @@ export function sentence(issue: z.core.$ZodIssue, schema: z.ZodType): string {
   }
 }
 
-const article = (expected: string) => ({ number: 'a number', int: 'a whole number', string: 'text', array: 'a list', object: 'an object', boolean: 'true or false' })[expected] ?? `of type ${expected}`;
+const article = (expected: string) =>
+  ({
+    number: 'a number',
+    int: 'a whole number',
+    string: 'text',
+    array: 'a list',
+    object: 'an object',
+    boolean: 'true or false',
+  })[expected] ?? `of type ${expected}`;
 
 const choices = (values: readonly unknown[]) => values.map((value) => `"${String(value)}"`).join(', ');
 
 /** Nothing was given where something has to be. */
-const isMissing = (issue: z.core.$ZodIssue) => ['invalid_type', 'invalid_union', 'invalid_value'].includes(issue.code) && issue.input === undefined;
+const isMissing = (issue: z.core.$ZodIssue) =>
+  ['invalid_type', 'invalid_union', 'invalid_value'].includes(issue.code) && issue.input === undefined;
 
 const codeOf = (issue: z.core.$ZodIssue): string => {
   if (isMissing(issue)) return 'missing';
@@ -84,6 +101,7 @@ function schemaAt(schema: z.ZodType, path: Path): z.ZodType | undefined {
 
 function unwrap(schema: z.ZodType | undefined): z.ZodType | undefined {
   let current = schema;
-  while (current instanceof z.ZodOptional || current instanceof z.ZodDefault || current instanceof z.ZodNullable) current = current.unwrap() as z.ZodType;
+  while (current instanceof z.ZodOptional || current instanceof z.ZodDefault || current instanceof z.ZodNullable)
+    current = current.unwrap() as z.ZodType;
   return current;
 }

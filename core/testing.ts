@@ -12,5 +12,7 @@ export function resultOf<Result>(outcome: Outcome<Result> | Promise<Outcome<Resu
 
 /** Asserts a value within a share of the wanted one. */
 export function expectWithin(value: number, wanted: number, share: number) {
-  expect(Math.abs(value - wanted), `${value} should be within ${share * 100} % of ${wanted}`).toBeLessThanOrEqual(Math.abs(wanted) * share);
+  expect(Math.abs(value - wanted), `${value} should be within ${share * 100} % of ${wanted}`).toBeLessThanOrEqual(
+    Math.abs(wanted) * share,
+  );
 }

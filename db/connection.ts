@@ -26,12 +26,24 @@ export function connect(url: string, poolSize = 10) {
     timezone: '+00:00',
     define: { freezeTableName: true },
   });
-  const models = { ...initPlant(sequelize), ...initRegister(sequelize), ...initStoreRoom(sequelize), ...initPlan(sequelize), ...initWalk(sequelize), ...initLog(sequelize), ...initProjection(sequelize) };
+  const models = {
+    ...initPlant(sequelize),
+    ...initRegister(sequelize),
+    ...initStoreRoom(sequelize),
+    ...initPlan(sequelize),
+    ...initWalk(sequelize),
+    ...initLog(sequelize),
+    ...initProjection(sequelize),
+  };
   return {
     ...models,
     sequelize,
     /** Raw read: the driver pair needs the query type said. */
-    select: <Row extends object>(sql: string, replacements: BindOrReplacements = {}, transaction?: Transaction): Promise<Row[]> =>
+    select: <Row extends object>(
+      sql: string,
+      replacements: BindOrReplacements = {},
+      transaction?: Transaction,
+    ): Promise<Row[]> =>
       sequelize.query<Row>(sql, { type: QueryTypes.SELECT, replacements, ...(transaction && { transaction }) }),
     /** Raw read row by row, for what is too much to hold at once. */
     stream: <Row extends object>(sql: string) => streamRows<Row>(sequelize, sql),
@@ -53,6 +65,17 @@ async function* streamRows<Row extends object>(sequelize: Sequelize, sql: string
 export function isUnreachable(error: unknown): boolean {
   if (error instanceof ConnectionError) return true;
   const cause = error as { parent?: unknown; code?: string; fatal?: boolean } | undefined;
-  if (cause?.fatal === true || ['ECONNREFUSED', 'ECONNRESET', 'ER_SOCKET_UNEXPECTED_CLOSE', 'ER_CMD_CONNECTION_CLOSED', 'ER_CONNECTION_TIMEOUT', 'ER_GET_CONNECTION_TIMEOUT'].includes(cause?.code ?? '')) return true;
+  if (
+    cause?.fatal === true ||
+    [
+      'ECONNREFUSED',
+      'ECONNRESET',
+      'ER_SOCKET_UNEXPECTED_CLOSE',
+      'ER_CMD_CONNECTION_CLOSED',
+      'ER_CONNECTION_TIMEOUT',
+      'ER_GET_CONNECTION_TIMEOUT',
+    ].includes(cause?.code ?? '')
+  )
+    return true;
   return cause?.parent !== undefined && isUnreachable(cause.parent);
 }

@@ -12,7 +12,16 @@ const dayMs = 86_400_000;
 export function closuresAround(start: Date): { name: string; from: string; to: string }[] {
   const year = start.getUTCFullYear();
   const first = start.toISOString().slice(0, 10);
-  return [year - 1, year, year + 1, year + 2].flatMap((each) => closures.map(({ name, from, to }) => ({ name: `${name} ${each}`, from: `${each}-${from}`, to: `${to < from ? each + 1 : each}-${to}` }))).filter(({ to }) => to >= first).sort((a, b) => a.from.localeCompare(b.from));
+  return [year - 1, year, year + 1, year + 2]
+    .flatMap((each) =>
+      closures.map(({ name, from, to }) => ({
+        name: `${name} ${each}`,
+        from: `${each}-${from}`,
+        to: `${to < from ? each + 1 : each}-${to}`,
+      })),
+    )
+    .filter(({ to }) => to >= first)
+    .sort((a, b) => a.from.localeCompare(b.from));
 }
 
 /** True on days on which the plant stands still and nobody walks. */
@@ -23,6 +32,12 @@ export function isClosed(day: string): boolean {
 /** How many planned days a machine has run, so many calendar days after the history began: none while it is closed. */
 export function runningDays({ keepsRunning, weekdays }: MachinePlan, start: string): (days: number) => number {
   const startMs = startOfPlantDay(start, plant.timeZone);
-  const clock = dutyClock({ closures: keepsRunning ? [] : closuresAround(new Date(startMs)).map(({ from, to }) => ({ from, to })), ...(weekdays && { hoursByWeekday: weekdays }) }, plant.timeZone);
+  const clock = dutyClock(
+    {
+      closures: keepsRunning ? [] : closuresAround(new Date(startMs)).map(({ from, to }) => ({ from, to })),
+      ...(weekdays && { hoursByWeekday: weekdays }),
+    },
+    plant.timeZone,
+  );
   return (days) => clock.at(startMs + days * dayMs) - clock.at(startMs);
 }

@@ -18,7 +18,11 @@ describe('the demo plant', async () => {
 
   it('is as large as promised', async () => {
     expect(await isEmpty(db)).toBe(false);
-    const counts = await Promise.all([db.Area, db.Machine, db.LubePoint, db.Lubricant, db.Gun, db.Route, db.Entry].map((model) => (model as typeof db.Area).count()));
+    const counts = await Promise.all(
+      [db.Area, db.Machine, db.LubePoint, db.Lubricant, db.Gun, db.Route, db.Entry].map((model) =>
+        (model as typeof db.Area).count(),
+      ),
+    );
     [12, 60, 400, 20, 4, 10, 8000].forEach((least, index) => expect(counts[index]).toBeGreaterThanOrEqual(least));
   });
 
@@ -50,7 +54,8 @@ describe('the demo plant', async () => {
   it('gives no grease task to a bearing closed on both sides', async () => {
     const closed = (await db.LubePoint.findAll()).filter(({ details }) => closedReason(details));
     expect(closed.length).toBeGreaterThan(0);
-    for (const { id } of closed) expect(states.filter(({ point, action }) => point.id === id && action === 'grease')).toEqual([]);
+    for (const { id } of closed)
+      expect(states.filter(({ point, action }) => point.id === id && action === 'grease')).toEqual([]);
   });
 
   it('has no lubricant at a point that its own rules would stop', async () => {
@@ -60,13 +65,17 @@ describe('the demo plant', async () => {
       if (!winner || point.kind === 'generic') continue;
       const { candidates } = await chooseFor(db, now, point, await ambientOf(db, point.machineId));
       const { judged } = candidates.find(({ lubricant }) => lubricant.id === winner.id)!;
-      if (judged.verdict === 'stop') stopped.push(`${point.name}: ${winner.code}, ${judged.findings.find(({ level }) => level === 'stop')!.text}`);
+      if (judged.verdict === 'stop')
+        stopped.push(`${point.name}: ${winner.code}, ${judged.findings.find(({ level }) => level === 'stop')!.text}`);
     }
     expect(stopped).toEqual([]);
   });
 
   it('has a sump that the season wants changed, a unit that came empty, and lubricants that could be one', async () => {
-    expect(states.filter(({ bandChange }) => bandChange).map(({ machine }) => machine.code)).toEqual(['BM-C1', 'BM-C1']);
+    expect(states.filter(({ bandChange }) => bandChange).map(({ machine }) => machine.code)).toEqual([
+      'BM-C1',
+      'BM-C1',
+    ]);
     expect(states.some(({ cameEmpty }) => cameEmpty)).toBe(true);
     expect((await readMergers({ db, now })).length).toBeGreaterThan(1);
     expect((await readStoreRoom({ db, now })).filter(({ onHand }) => onHand > 0).length).toBeGreaterThan(10);

@@ -13,14 +13,31 @@ import type { DemoRegister, DemoTask } from './register';
 const hour = 3_600_000;
 const minute = 60_000;
 
-type Draft = { atMs: number; kind: WritableKind; by: string; body: Record<string, unknown>; machineId: string | null; pointId?: string; taskIds?: string[]; roundId?: string };
+type Draft = {
+  atMs: number;
+  kind: WritableKind;
+  by: string;
+  body: Record<string, unknown>;
+  machineId: string | null;
+  pointId?: string;
+  taskIds?: string[];
+  roundId?: string;
+};
 
 /** A year of the log, up to an hour ago: rounds, readings, findings, and a few honest mistakes. */
-export async function writeHistory(db: Database, register: DemoRegister, now: Date, today: string, luck: Chance): Promise<number> {
+export async function writeHistory(
+  db: Database,
+  register: DemoRegister,
+  now: Date,
+  today: string,
+  luck: Chance,
+): Promise<number> {
   const start = addDays(today, -historyDays);
   const at = (day: string, hours: number) => startOfPlantDay(day, plant.timeZone) + hours * hour;
   const drafts: Draft[] = [];
-  const rateOf = new Map(machines.map((machine) => [machine.code, Math.min(22, machine.duty * luck.between(0.88, 1.04))]));
+  const rateOf = new Map(
+    machines.map((machine) => [machine.code, Math.min(22, machine.duty * luck.between(0.88, 1.04))]),
+  );
 
   drafts.push(...readings(register, rateOf, start, today, at, luck));
   const lastDone = new Map<string, string>();
@@ -40,9 +57,28 @@ export async function writeHistory(db: Database, register: DemoRegister, now: Da
   return envelopes.length;
 }
 
-function envelopeOf({ atMs, kind, by, body, machineId, pointId, taskIds = [], roundId }: Draft, register: DemoRegister, luck: Chance, replacesId: string | null = null): EntryEnvelope {
+function envelopeOf(
+  { atMs, kind, by, body, machineId, pointId, taskIds = [], roundId }: Draft,
+  register: DemoRegister,
+  luck: Chance,
+  replacesId: string | null = null,
+): EntryEnvelope {
   const offsetMinutes = offsetMs(atMs, plant.timeZone) / minute;
-  return { id: luck.id(atMs), kind, kindVersion: 1, body, happenedAt: new Date(atMs).toISOString(), offsetMinutes, personId: register.personIds.get(by)!, deviceId: 'demo-tablet', machineId, pointId: pointId ?? null, taskIds, roundId: roundId ?? null, replacesId };
+  return {
+    id: luck.id(atMs),
+    kind,
+    kindVersion: 1,
+    body,
+    happenedAt: new Date(atMs).toISOString(),
+    offsetMinutes,
+    personId: register.personIds.get(by)!,
+    deviceId: 'demo-tablet',
+    machineId,
+    pointId: pointId ?? null,
+    taskIds,
+    roundId: roundId ?? null,
+    replacesId,
+  };
 }
 
 /** One meter was replaced: which, and how many days ago. */
@@ -51,19 +87,33 @@ const newDialDay = historyDays - newDial.daysAgo + 10 / 24;
 const tenths = (value: number) => Math.round(value * 10) / 10;
 
 /** What the dial of a machine shows so many days after the start, roll-over and new dial included. */
-function dialOf(machine: MachinePlan, perDay: number, start: string): { shown: (days: number) => number; oldDial: () => number } {
+function dialOf(
+  machine: MachinePlan,
+  perDay: number,
+  start: string,
+): { shown: (days: number) => number; oldDial: () => number } {
   const ran = runningDays(machine, start);
   const whole = (days: number) => tenths(machine.meterStart! + perDay * ran(days));
   return {
     oldDial: () => whole(newDialDay),
     shown(days) {
-      const value = machine.code === newDial.code && days > newDialDay ? Math.max(0, tenths(whole(days) - whole(newDialDay))) : whole(days);
+      const value =
+        machine.code === newDial.code && days > newDialDay
+          ? Math.max(0, tenths(whole(days) - whole(newDialDay)))
+          : whole(days);
       return machine.rolloverAt ? tenths(value % machine.rolloverAt) : value;
     },
   };
 }
 
-function readings(register: DemoRegister, rateOf: Map<string, number>, start: string, today: string, at: (day: string, hours: number) => number, luck: Chance): Draft[] {
+function readings(
+  register: DemoRegister,
+  rateOf: Map<string, number>,
+  start: string,
+  today: string,
+  at: (day: string, hours: number) => number,
+  luck: Chance,
+): Draft[] {
   return machines.flatMap((machine, place) => {
     const meterId = register.meterIds.get(machine.code);
     if (!meterId) return [];
@@ -77,14 +127,30 @@ function readings(register: DemoRegister, rateOf: Map<string, number>, start: st
       if (isClosed(addDays(start, day))) continue;
       const value = dial.shown(day + wobble / 24);
       const mistyped = machine.code === 'SD-F1' && day > historyDays - 63 && day <= historyDays - 56;
-      drafts.push({ atMs: at(addDays(start, day), 6.5 + place / 60), kind: 'reading', by: 'TO', machineId: register.machineIds.get(machine.code)!, body: { meterId, value: mistyped ? Math.round(value / 10) : value, ...(mistyped && { note: 'Glass is dirty, hard to read.' }) } });
+      drafts.push({
+        atMs: at(addDays(start, day), 6.5 + place / 60),
+        kind: 'reading',
+        by: 'TO',
+        machineId: register.machineIds.get(machine.code)!,
+        body: {
+          meterId,
+          value: mistyped ? Math.round(value / 10) : value,
+          ...(mistyped && { note: 'Glass is dirty, hard to read.' }),
+        },
+      });
     }
     return drafts.filter(({ atMs }) => atMs < at(today, 0));
   });
 }
 
 /** The counters beside the hour meters, read with them. */
-function counts(register: DemoRegister, start: string, today: string, at: (day: string, hours: number) => number, luck: Chance): Draft[] {
+function counts(
+  register: DemoRegister,
+  start: string,
+  today: string,
+  at: (day: string, hours: number) => number,
+  luck: Chance,
+): Draft[] {
   return machines.flatMap((machine, place) => {
     const meterId = register.counterIds.get(machine.code);
     const { counter } = machine;
@@ -93,7 +159,13 @@ function counts(register: DemoRegister, start: string, today: string, at: (day: 
     const drafts: Draft[] = [];
     for (let day = place % 3; day < historyDays; day += 7) {
       if (isClosed(addDays(start, day))) continue;
-      drafts.push({ atMs: at(addDays(start, day), 6.8 + place / 60), kind: 'reading', by: 'TO', machineId: register.machineIds.get(machine.code)!, body: { meterId, value: Math.round(counter.start + counter.perDay * (ran(day) + luck.between(0, 0.3))) } });
+      drafts.push({
+        atMs: at(addDays(start, day), 6.8 + place / 60),
+        kind: 'reading',
+        by: 'TO',
+        machineId: register.machineIds.get(machine.code)!,
+        body: { meterId, value: Math.round(counter.start + counter.perDay * (ran(day) + luck.between(0, 0.3))) },
+      });
     }
     return drafts.filter(({ atMs }) => atMs < at(today, 0));
   });
@@ -102,17 +174,31 @@ function counts(register: DemoRegister, start: string, today: string, at: (day: 
 const cardDays = 10;
 
 /** What operators wrote at their machines in the last days: not every time, as cards go. */
-function operators(register: DemoRegister, today: string, at: (day: string, hours: number) => number, luck: Chance): Draft[] {
-  return register.tasks.filter(({ plan }) => plan.who === 'operator').flatMap((task) => {
-    const drafts: Draft[] = [];
-    for (let day = cardDays; day >= 0; day -= 1) {
-      for (let hour = 6; hour < 22; hour += task.plan.hours ?? 8) {
-        if (luck.happens(task.machine.code === 'P2' ? 0.45 : 0.1)) continue;
-        drafts.push({ atMs: at(addDays(today, -day), hour + luck.between(0, 0.6)), by: hour < 14 ? 'JK' : 'TO', machineId: task.machineId, pointId: task.pointId, taskIds: [task.id], ...serviceOf(task, luck) });
+function operators(
+  register: DemoRegister,
+  today: string,
+  at: (day: string, hours: number) => number,
+  luck: Chance,
+): Draft[] {
+  return register.tasks
+    .filter(({ plan }) => plan.who === 'operator')
+    .flatMap((task) => {
+      const drafts: Draft[] = [];
+      for (let day = cardDays; day >= 0; day -= 1) {
+        for (let hour = 6; hour < 22; hour += task.plan.hours ?? 8) {
+          if (luck.happens(task.machine.code === 'P2' ? 0.45 : 0.1)) continue;
+          drafts.push({
+            atMs: at(addDays(today, -day), hour + luck.between(0, 0.6)),
+            by: hour < 14 ? 'JK' : 'TO',
+            machineId: task.machineId,
+            pointId: task.pointId,
+            taskIds: [task.id],
+            ...serviceOf(task, luck),
+          });
+        }
       }
-    }
-    return drafts;
-  });
+      return drafts;
+    });
 }
 
 const intervalDays = (task: DemoTask, perDay: number): number => {
@@ -121,7 +207,14 @@ const intervalDays = (task: DemoTask, perDay: number): number => {
 };
 
 /** The book was begun a year ago: what was known then about each task, written by the planner. */
-function baselines(register: DemoRegister, rateOf: Map<string, number>, start: string, at: (day: string, hours: number) => number, luck: Chance, lastDone: Map<string, string>): Draft[] {
+function baselines(
+  register: DemoRegister,
+  rateOf: Map<string, number>,
+  start: string,
+  at: (day: string, hours: number) => number,
+  luck: Chance,
+  lastDone: Map<string, string>,
+): Draft[] {
   return register.tasks.flatMap((task, index): Draft[] => {
     if (forgotten.includes(task.machine.code) || task.plan.who === 'operator') return [];
     const span = intervalDays(task, rateOf.get(task.machine.code)!);
@@ -131,13 +224,39 @@ function baselines(register: DemoRegister, rateOf: Map<string, number>, start: s
     // One mill gear was overhauled three weeks ago and is running in.
     if (task.machine.code === 'BM-3' && task.plan.action === 'oil-change') {
       lastDone.set(task.id, addDays(start, historyDays - 16));
-      return [{ ...common, atMs: at(addDays(start, historyDays - 16), 13), kind: 'commissioning', body: { basis: 'commissioned', lubricantId: task.lubricantId, note: 'Gear overhauled, new bearings, filled with fresh oil.' } }];
+      return [
+        {
+          ...common,
+          atMs: at(addDays(start, historyDays - 16), 13),
+          kind: 'commissioning',
+          body: {
+            basis: 'commissioned',
+            lubricantId: task.lubricantId,
+            note: 'Gear overhauled, new bearings, filled with fresh oil.',
+          },
+        },
+      ];
     }
-    return [{ ...common, atMs: at(start, 8 + index / 60), kind: 'commissioning', body: { basis: 'done-on', on, ...(task.plan.action === 'oil-change' && { lubricantId: task.lubricantId }) } }];
+    return [
+      {
+        ...common,
+        atMs: at(start, 8 + index / 60),
+        kind: 'commissioning',
+        body: { basis: 'done-on', on, ...(task.plan.action === 'oil-change' && { lubricantId: task.lubricantId }) },
+      },
+    ];
   });
 }
 
-function walks(register: DemoRegister, rateOf: Map<string, number>, start: string, today: string, at: (day: string, hours: number) => number, luck: Chance, lastDone: Map<string, string>) {
+function walks(
+  register: DemoRegister,
+  rateOf: Map<string, number>,
+  start: string,
+  today: string,
+  at: (day: string, hours: number) => number,
+  luck: Chance,
+  lastDone: Map<string, string>,
+) {
   const walked: Draft[] = [];
   const rounds: { id: string; routeId: string; personId: string; startedAt: Date; stops: string[] }[] = [];
   for (let offset = 1; offset < historyDays; offset += 1) {
@@ -154,7 +273,13 @@ function walks(register: DemoRegister, rateOf: Map<string, number>, start: strin
       if (due.length === 0) continue;
       const roundId = luck.id(at(day, 7));
       const by = luck.happens(0.15) ? 'JK' : route.by;
-      rounds.push({ id: roundId, routeId: route.id, personId: register.personIds.get(by)!, startedAt: new Date(at(day, 7)), stops: due.map(({ id }) => id) });
+      rounds.push({
+        id: roundId,
+        routeId: route.id,
+        personId: register.personIds.get(by)!,
+        startedAt: new Date(at(day, 7)),
+        stops: due.map(({ id }) => id),
+      });
       let clock = at(day, 7.1);
       let skipped = 0;
       for (const task of due) {
@@ -162,27 +287,61 @@ function walks(register: DemoRegister, rateOf: Map<string, number>, start: strin
         const passedOver = neglected.includes(task.machine.code) && daysBetween(day, today) < 75;
         if (passedOver || luck.happens(0.03)) {
           skipped += 1;
-          walked.push({ atMs: clock, kind: 'skip', by, machineId: task.machineId, pointId: task.pointId, taskIds: [task.id], roundId, body: { reason: passedOver ? 'machine-running' : luck.pick(['no-access', 'no-time', 'machine-running']) } });
+          walked.push({
+            atMs: clock,
+            kind: 'skip',
+            by,
+            machineId: task.machineId,
+            pointId: task.pointId,
+            taskIds: [task.id],
+            roundId,
+            body: { reason: passedOver ? 'machine-running' : luck.pick(['no-access', 'no-time', 'machine-running']) },
+          });
           continue;
         }
-        walked.push({ atMs: clock, by, machineId: task.machineId, pointId: task.pointId, taskIds: [task.id], roundId, ...serviceOf(task, luck) });
+        walked.push({
+          atMs: clock,
+          by,
+          machineId: task.machineId,
+          pointId: task.pointId,
+          taskIds: [task.id],
+          roundId,
+          ...serviceOf(task, luck),
+        });
         lastDone.set(task.id, day);
       }
-      walked.push({ atMs: clock + 5 * minute, kind: 'hand-over', by, machineId: null, roundId, body: { scope: 'round', done: due.length - skipped, skipped, left: 0 } });
+      walked.push({
+        atMs: clock + 5 * minute,
+        kind: 'hand-over',
+        by,
+        machineId: null,
+        roundId,
+        body: { scope: 'round', done: due.length - skipped, skipped, left: 0 },
+      });
     }
   }
   return { walked, rounds };
 }
 
 /** What a technician writes when a task is done as planned, give or take. */
-function serviceOf({ plan, lubricantId, amount, gunId, gramsPerStroke, machine }: DemoTask, luck: Chance): Pick<Draft, 'kind' | 'body'> {
+function serviceOf(
+  { plan, lubricantId, amount, gunId, gramsPerStroke, machine }: DemoTask,
+  luck: Chance,
+): Pick<Draft, 'kind' | 'body'> {
   const round = (value: number, step: number) => Math.round(value / step) * step;
   if (plan.action === 'grease' && gunId) {
     const strokes = Math.max(1, Math.round(amount! / gramsPerStroke));
-    return { kind: 'grease', body: { lubricantId, massG: Number((strokes * gramsPerStroke).toFixed(2)), strokes, gunId } };
+    return {
+      kind: 'grease',
+      body: { lubricantId, massG: Number((strokes * gramsPerStroke).toFixed(2)), strokes, gunId },
+    };
   }
   if (plan.action === 'grease') return { kind: 'grease', body: { lubricantId, massG: amount! } };
-  if (plan.action === 'oil-change') return { kind: 'oil-change', body: { lubricantId, volumeL: amount!, drainedL: Number(round(amount! * luck.between(0.93, 1), 0.1).toFixed(1)) } };
+  if (plan.action === 'oil-change')
+    return {
+      kind: 'oil-change',
+      body: { lubricantId, volumeL: amount!, drainedL: Number(round(amount! * luck.between(0.93, 1), 0.1).toFixed(1)) },
+    };
   if (putsNothingIn(plan.action)) return { kind: 'check', body: { result: 'in-order' } };
   if (plan.kind === 'to-mark') {
     const litres = machine.code === 'P1' ? luck.between(1, 3.5) : luck.happens(0.35) ? luck.between(0.05, 0.4) : 0;
@@ -192,28 +351,156 @@ function serviceOf({ plan, lubricantId, amount, gunId, gramsPerStroke, machine }
 }
 
 /** Findings, notes and overrides that a plant has in a year. */
-function incidents(register: DemoRegister, rateOf: Map<string, number>, start: string, today: string, at: (day: string, hours: number) => number): Draft[] {
-  const task = (machine: string, action: string, place = 0) => register.tasks.filter((each) => each.machine.code === machine && each.plan.action === action)[place]!;
+function incidents(
+  register: DemoRegister,
+  rateOf: Map<string, number>,
+  start: string,
+  today: string,
+  at: (day: string, hours: number) => number,
+): Draft[] {
+  const task = (machine: string, action: string, place = 0) =>
+    register.tasks.filter((each) => each.machine.code === machine && each.plan.action === action)[place]!;
   const about = (each: DemoTask) => ({ machineId: each.machineId, pointId: each.pointId });
   const ago = (days: number, hours: number) => at(addDays(today, -days), hours);
   const pressSet = task('P1', 'top-up');
   const fan = task('SD-F2', 'grease', 2);
   const trunnion = task('BM-1', 'grease', 2);
   return [
-    { atMs: ago(64, 9.2), kind: 'finding', by: 'HB', ...about(pressSet), body: { what: 'leak', urgency: 'watch', text: 'Wet below the pressure hose, dirt sticks to it.' } },
-    { atMs: ago(2, 9.6), kind: 'finding', by: 'HB', ...about(pressSet), body: { what: 'leak', urgency: 'plan', text: 'Needs three litres a week by now. Hose at the left cylinder sweats.' } },
-    { atMs: ago(12, 10.1), kind: 'finding', by: 'TO', ...about(fan), body: { what: 'hot', urgency: 'plan', text: '96 °C by infrared, 92 °C last month.' } },
-    { atMs: ago(31, 8.4), kind: 'finding', by: 'TO', ...about(task('GL1-01', 'grease')), body: { what: 'grease-thrown', urgency: 'watch', text: 'Grease on the pulley side, seal lip turned over.' } },
-    { atMs: ago(5, 14), kind: 'finding', by: 'JK', ...about(task('TR-G1', 'top-up', 0)), body: { what: 'milky', urgency: 'plan', text: 'A little cloudy in the glass. Left a sample to stand.' } },
-    { atMs: ago(90, 11), kind: 'note', by: 'MS', machineId: pressSet.machineId, body: { text: 'Hose set ordered for the spring shutdown.' } },
-    { atMs: ago(40, 15), kind: 'note', by: 'HB', ...about(task('BM-2', 'grease', 2)), body: { text: 'Second fitting is behind the splash plate: the short hose reaches it.' } },
-    { atMs: ago(75, 13), kind: 'override', by: 'MS', ...about(trunnion), body: { taskId: trunnion.id, field: 'interval', unit: 'h', computed: trunnion.stages.at(-1)!.hours!, value: 350, reason: 'Water gets in at the drum neck: little and often keeps it out.' } },
-    { atMs: ago(9, 8), kind: 'grease', by: 'TO', ...about(trunnion), taskIds: [trunnion.id], body: { lubricantId: trunnion.lubricantId, massG: trunnion.amount!, note: 'Little and often, as the planner wants it.' } },
-    { atMs: ago(2, 15), kind: 'postpone', by: 'MS', ...about(task('BM-C1', 'grease', 1)), taskIds: [task('BM-C1', 'grease', 1).id], body: { untilOn: addDays(today, 6), wasDueOn: addDays(today, -12), reason: 'Scaffold stands in the way until next week.' } },
-    { atMs: ago(3, 16), kind: 'note', by: 'HB', machineId: register.machineIds.get('P2')!, body: { event: 'die-change', text: 'Dies changed to the 30 by 60 format.' } },
-    { atMs: ago(6, 7.5), kind: 'note', by: 'TO', machineId: register.machineIds.get('CP-W2')!, body: { event: 'flood', text: 'Sump pump tripped, water stood to the base plate.' } },
-    { atMs: ago(newDial.daysAgo, 10), kind: 'meter-change', by: 'TO', machineId: register.machineIds.get(newDial.code)!, body: { meterId: register.meterIds.get(newDial.code)!, oldValue: dialOf(machines.find(({ code }) => code === newDial.code)!, rateOf.get(newDial.code)!, start).oldDial(), newValue: 0, note: 'Glass broken, dial replaced.' } },
-    { atMs: ago(50, 13), kind: 'override', by: 'MS', ...about(fan), body: { taskId: fan.id, field: 'amount', unit: 'g', computed: fan.amount, value: 24, reason: 'Long supply line; a few grams stay in it.' } },
+    {
+      atMs: ago(64, 9.2),
+      kind: 'finding',
+      by: 'HB',
+      ...about(pressSet),
+      body: { what: 'leak', urgency: 'watch', text: 'Wet below the pressure hose, dirt sticks to it.' },
+    },
+    {
+      atMs: ago(2, 9.6),
+      kind: 'finding',
+      by: 'HB',
+      ...about(pressSet),
+      body: {
+        what: 'leak',
+        urgency: 'plan',
+        text: 'Needs three litres a week by now. Hose at the left cylinder sweats.',
+      },
+    },
+    {
+      atMs: ago(12, 10.1),
+      kind: 'finding',
+      by: 'TO',
+      ...about(fan),
+      body: { what: 'hot', urgency: 'plan', text: '96 °C by infrared, 92 °C last month.' },
+    },
+    {
+      atMs: ago(31, 8.4),
+      kind: 'finding',
+      by: 'TO',
+      ...about(task('GL1-01', 'grease')),
+      body: { what: 'grease-thrown', urgency: 'watch', text: 'Grease on the pulley side, seal lip turned over.' },
+    },
+    {
+      atMs: ago(5, 14),
+      kind: 'finding',
+      by: 'JK',
+      ...about(task('TR-G1', 'top-up', 0)),
+      body: { what: 'milky', urgency: 'plan', text: 'A little cloudy in the glass. Left a sample to stand.' },
+    },
+    {
+      atMs: ago(90, 11),
+      kind: 'note',
+      by: 'MS',
+      machineId: pressSet.machineId,
+      body: { text: 'Hose set ordered for the spring shutdown.' },
+    },
+    {
+      atMs: ago(40, 15),
+      kind: 'note',
+      by: 'HB',
+      ...about(task('BM-2', 'grease', 2)),
+      body: { text: 'Second fitting is behind the splash plate: the short hose reaches it.' },
+    },
+    {
+      atMs: ago(75, 13),
+      kind: 'override',
+      by: 'MS',
+      ...about(trunnion),
+      body: {
+        taskId: trunnion.id,
+        field: 'interval',
+        unit: 'h',
+        computed: trunnion.stages.at(-1)!.hours!,
+        value: 350,
+        reason: 'Water gets in at the drum neck: little and often keeps it out.',
+      },
+    },
+    {
+      atMs: ago(9, 8),
+      kind: 'grease',
+      by: 'TO',
+      ...about(trunnion),
+      taskIds: [trunnion.id],
+      body: {
+        lubricantId: trunnion.lubricantId,
+        massG: trunnion.amount!,
+        note: 'Little and often, as the planner wants it.',
+      },
+    },
+    {
+      atMs: ago(2, 15),
+      kind: 'postpone',
+      by: 'MS',
+      ...about(task('BM-C1', 'grease', 1)),
+      taskIds: [task('BM-C1', 'grease', 1).id],
+      body: {
+        untilOn: addDays(today, 6),
+        wasDueOn: addDays(today, -12),
+        reason: 'Scaffold stands in the way until next week.',
+      },
+    },
+    {
+      atMs: ago(3, 16),
+      kind: 'note',
+      by: 'HB',
+      machineId: register.machineIds.get('P2')!,
+      body: { event: 'die-change', text: 'Dies changed to the 30 by 60 format.' },
+    },
+    {
+      atMs: ago(6, 7.5),
+      kind: 'note',
+      by: 'TO',
+      machineId: register.machineIds.get('CP-W2')!,
+      body: { event: 'flood', text: 'Sump pump tripped, water stood to the base plate.' },
+    },
+    {
+      atMs: ago(newDial.daysAgo, 10),
+      kind: 'meter-change',
+      by: 'TO',
+      machineId: register.machineIds.get(newDial.code)!,
+      body: {
+        meterId: register.meterIds.get(newDial.code)!,
+        oldValue: dialOf(
+          machines.find(({ code }) => code === newDial.code)!,
+          rateOf.get(newDial.code)!,
+          start,
+        ).oldDial(),
+        newValue: 0,
+        note: 'Glass broken, dial replaced.',
+      },
+    },
+    {
+      atMs: ago(50, 13),
+      kind: 'override',
+      by: 'MS',
+      ...about(fan),
+      body: {
+        taskId: fan.id,
+        field: 'amount',
+        unit: 'g',
+        computed: fan.amount,
+        value: 24,
+        reason: 'Long supply line; a few grams stay in it.',
+      },
+    },
   ];
 }
 
@@ -221,15 +508,37 @@ type Stamped = { envelope: EntryEnvelope; receivedAt: Date };
 
 /** A wrong lubricant put right, and a doubled entry voided: corrections beside their originals. */
 function mistakes(entries: readonly Stamped[], register: DemoRegister, now: Date, luck: Chance): Stamped[] {
-  const topUps = entries.filter(({ envelope: { kind, body } }) => kind === 'top-up' && body.amountKind === 'litres' && Number(body.amount) > 0);
+  const topUps = entries.filter(
+    ({ envelope: { kind, body } }) => kind === 'top-up' && body.amountKind === 'litres' && Number(body.amount) > 0,
+  );
   const wrong = topUps.at(-9);
   const doubled = topUps.at(-4);
   const correct = ({ envelope: { id, machineId, pointId } }: Stamped, body: Record<string, unknown>): Stamped => {
     const atMs = now.getTime() - 15 * minute;
-    return { envelope: envelopeOf({ atMs, kind: 'correction', by: 'MS', body, machineId, ...(pointId && { pointId }) }, register, luck, id), receivedAt: new Date(atMs + 4000) };
+    return {
+      envelope: envelopeOf(
+        { atMs, kind: 'correction', by: 'MS', body, machineId, ...(pointId && { pointId }) },
+        register,
+        luck,
+        id,
+      ),
+      receivedAt: new Date(atMs + 4000),
+    };
   };
   return [
-    ...(wrong ? [correct(wrong, { reason: 'Litres were read off the wrong scale of the can.', replacement: { happenedAt: wrong.envelope.happenedAt, offsetMinutes: wrong.envelope.offsetMinutes, taskIds: wrong.envelope.taskIds, body: { ...wrong.envelope.body, amount: Number((Number(wrong.envelope.body.amount) / 2).toFixed(2)) } } })] : []),
+    ...(wrong
+      ? [
+          correct(wrong, {
+            reason: 'Litres were read off the wrong scale of the can.',
+            replacement: {
+              happenedAt: wrong.envelope.happenedAt,
+              offsetMinutes: wrong.envelope.offsetMinutes,
+              taskIds: wrong.envelope.taskIds,
+              body: { ...wrong.envelope.body, amount: Number((Number(wrong.envelope.body.amount) / 2).toFixed(2)) },
+            },
+          }),
+        ]
+      : []),
     ...(doubled ? [correct(doubled, { void: true, reason: 'Written twice: the tablet had no signal.' })] : []),
   ];
 }

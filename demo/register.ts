@@ -11,40 +11,199 @@ import type { MachinePlan, PointPlan, ReservoirPlan, TaskPlan } from './plans';
 import { guns, lubricants, replacements, stock } from './store-room';
 
 /** A task of the demo plant with what its simulated history needs. */
-export type DemoTask = { id: string; plan: TaskPlan; point: PointPlan; pointId: string; machine: MachinePlan; machineId: string; lubricantId: string; gunId: string | null; gramsPerStroke: number; amount: number | null; stages: Stage[] };
+export type DemoTask = {
+  id: string;
+  plan: TaskPlan;
+  point: PointPlan;
+  pointId: string;
+  machine: MachinePlan;
+  machineId: string;
+  lubricantId: string;
+  gunId: string | null;
+  gramsPerStroke: number;
+  amount: number | null;
+  stages: Stage[];
+};
 export type DemoRoute = (typeof routes)[number] & { id: string; tasks: DemoTask[] };
-export type DemoRegister = { personIds: Map<string, string>; machineIds: Map<string, string>; meterIds: Map<string, string>; counterIds: Map<string, string>; lubricantIds: Map<string, string>; tasks: DemoTask[]; routes: DemoRoute[] };
+export type DemoRegister = {
+  personIds: Map<string, string>;
+  machineIds: Map<string, string>;
+  meterIds: Map<string, string>;
+  counterIds: Map<string, string>;
+  lubricantIds: Map<string, string>;
+  tasks: DemoTask[];
+  routes: DemoRoute[];
+};
 
 /** Writes plant, store room, machines, points, tasks and routes; everything but the log. */
 export async function writeRegister(db: Database, start: Date, luck: Chance): Promise<DemoRegister> {
   const newId = () => luck.id(start.getTime());
   const sourceOn = new Date(start.getTime() - 400 * 86_400_000).toISOString().slice(0, 10);
-  const idsByKey = async <Row, Key>(rows: readonly Row[], keyOf: (row: Row) => Key, save: (rows: (Row & { id: string })[]) => Promise<unknown>): Promise<Map<Key, string>> => {
+  const idsByKey = async <Row, Key>(
+    rows: readonly Row[],
+    keyOf: (row: Row) => Key,
+    save: (rows: (Row & { id: string })[]) => Promise<unknown>,
+  ): Promise<Map<Key, string>> => {
     const withIds = rows.map((row) => ({ ...row, id: newId() }));
     await save(withIds);
     return new Map(withIds.map((row) => [keyOf(row), row.id]));
   };
 
-  await db.Plant.create({ id: newId(), name: plant.name, timeZone: plant.timeZone, ambientBands: [{ name: 'winter', fromC: -15, toC: 10 }, { name: 'summer', fromC: 10, toC: 40 }], ambientBandNow: 'winter', closures: closuresAround(start), ambientBandSince: new Date(start.getTime() + (historyDays - 9) * 86_400_000), displayUnits: {} });
-  const personIds = await idsByKey(people, ({ initials }) => initials, (rows) => db.Person.bulkCreate(rows));
-  const lubricantIds = await idsByKey(lubricants, ({ code }) => code, (rows) => db.Lubricant.bulkCreate(rows.map((row) => ({ isoVg: null, kv40: null, kv100: null, nlgi: null, thickener: null, baseOil: null, lowerC: null, upperC: null, ...row }))));
-  const gunIds = await idsByKey([...guns].reverse(), ({ lubricant }) => lubricant, async (rows) => {
-    await db.Gun.bulkCreate(rows.map(({ lubricant, calibration: _, ...gun }) => ({ ...gun, lubricantId: lubricantIds.get(lubricant)! })));
-    await db.GunCalibration.bulkCreate(rows.map(({ id, calibration }) => ({ id: newId(), gunId: id, personId: personIds.get('MS')!, doneOn: start.toISOString().slice(0, 10), ...calibration })));
+  await db.Plant.create({
+    id: newId(),
+    name: plant.name,
+    timeZone: plant.timeZone,
+    ambientBands: [
+      { name: 'winter', fromC: -15, toC: 10 },
+      { name: 'summer', fromC: 10, toC: 40 },
+    ],
+    ambientBandNow: 'winter',
+    closures: closuresAround(start),
+    ambientBandSince: new Date(start.getTime() + (historyDays - 9) * 86_400_000),
+    displayUnits: {},
   });
-  const daysAgo = (days: number) => new Date(start.getTime() + (historyDays - days) * 86_400_000).toISOString().slice(0, 10);
-  await db.StockItem.bulkCreate(stock.map(({ lubricant, received, opened, ...item }) => ({ id: newId(), lubricantId: lubricantIds.get(lubricant)!, ...item, receivedOn: daysAgo(received), openedOn: opened === undefined ? null : daysAgo(opened) })));
-  await db.Replacement.bulkCreate(replacements.map(({ lubricant, note = '', ...row }) => ({ id: newId(), lubricantId: lubricantIds.get(lubricant)!, note, sourceOn, personId: personIds.get('MS')!, ...row })));
-  const areaIds = await idsByKey(areas, ({ code }) => code, (rows) => db.Area.bulkCreate(rows.map((row, index) => ({ ...row, position: index + 1, outline: null }))));
-  const machineIds = await idsByKey(machines, ({ code }) => code, async (rows) => {
-    await db.Machine.bulkCreate(rows.map(({ id, code, area, name, description = '', duty, weekdays, keepsRunning = false, energy = [], points }) => ({ id, code, areaId: areaIds.get(area)!, name, description, dutyHoursPerDay: duty, dutyPlan: weekdays ? { hoursByWeekday: weekdays } : null, keepsRunning, fittingCount: points.length, energySources: energy.map(([source, proofOfZero]) => ({ source, proofOfZero })) })));
-    await db.MachineCode.bulkCreate(rows.map(({ id, code }) => ({ code, machineId: id })));
-  });
+  const personIds = await idsByKey(
+    people,
+    ({ initials }) => initials,
+    (rows) => db.Person.bulkCreate(rows),
+  );
+  const lubricantIds = await idsByKey(
+    lubricants,
+    ({ code }) => code,
+    (rows) =>
+      db.Lubricant.bulkCreate(
+        rows.map((row) => ({
+          isoVg: null,
+          kv40: null,
+          kv100: null,
+          nlgi: null,
+          thickener: null,
+          baseOil: null,
+          lowerC: null,
+          upperC: null,
+          ...row,
+        })),
+      ),
+  );
+  const gunIds = await idsByKey(
+    [...guns].reverse(),
+    ({ lubricant }) => lubricant,
+    async (rows) => {
+      await db.Gun.bulkCreate(
+        rows.map(({ lubricant, calibration: _, ...gun }) => ({ ...gun, lubricantId: lubricantIds.get(lubricant)! })),
+      );
+      await db.GunCalibration.bulkCreate(
+        rows.map(({ id, calibration }) => ({
+          id: newId(),
+          gunId: id,
+          personId: personIds.get('MS')!,
+          doneOn: start.toISOString().slice(0, 10),
+          ...calibration,
+        })),
+      );
+    },
+  );
+  const daysAgo = (days: number) =>
+    new Date(start.getTime() + (historyDays - days) * 86_400_000).toISOString().slice(0, 10);
+  await db.StockItem.bulkCreate(
+    stock.map(({ lubricant, received, opened, ...item }) => ({
+      id: newId(),
+      lubricantId: lubricantIds.get(lubricant)!,
+      ...item,
+      receivedOn: daysAgo(received),
+      openedOn: opened === undefined ? null : daysAgo(opened),
+    })),
+  );
+  await db.Replacement.bulkCreate(
+    replacements.map(({ lubricant, note = '', ...row }) => ({
+      id: newId(),
+      lubricantId: lubricantIds.get(lubricant)!,
+      note,
+      sourceOn,
+      personId: personIds.get('MS')!,
+      ...row,
+    })),
+  );
+  const areaIds = await idsByKey(
+    areas,
+    ({ code }) => code,
+    (rows) => db.Area.bulkCreate(rows.map((row, index) => ({ ...row, position: index + 1, outline: null }))),
+  );
+  const machineIds = await idsByKey(
+    machines,
+    ({ code }) => code,
+    async (rows) => {
+      await db.Machine.bulkCreate(
+        rows.map(
+          ({ id, code, area, name, description = '', duty, weekdays, keepsRunning = false, energy = [], points }) => ({
+            id,
+            code,
+            areaId: areaIds.get(area)!,
+            name,
+            description,
+            dutyHoursPerDay: duty,
+            dutyPlan: weekdays ? { hoursByWeekday: weekdays } : null,
+            keepsRunning,
+            fittingCount: points.length,
+            energySources: energy.map(([source, proofOfZero]) => ({ source, proofOfZero })),
+          }),
+        ),
+      );
+      await db.MachineCode.bulkCreate(rows.map(({ id, code }) => ({ code, machineId: id })));
+    },
+  );
   const metered = machines.filter(({ meterStart }) => meterStart !== undefined);
-  const meterIds = await idsByKey(metered, ({ code }) => code, (rows) => db.Meter.bulkCreate(rows.map(({ id, code, rolloverAt = null }) => ({ id, machineId: machineIds.get(code)!, name: 'Hour meter', unit: 'hours' as const, rolloverAt }))));
+  const meterIds = await idsByKey(
+    metered,
+    ({ code }) => code,
+    (rows) =>
+      db.Meter.bulkCreate(
+        rows.map(({ id, code, rolloverAt = null }) => ({
+          id,
+          machineId: machineIds.get(code)!,
+          name: 'Hour meter',
+          unit: 'hours' as const,
+          rolloverAt,
+        })),
+      ),
+  );
 
-  const counterIds = await idsByKey(machines.filter(({ counter }) => counter), ({ code }) => code, (rows) => db.Meter.bulkCreate(rows.map(({ id, code, counter }) => ({ id, machineId: machineIds.get(code)!, name: counter!.name, unit: 'cycles' as const, rolloverAt: null, resolution: 1, maxPerDay: counter!.perDay * 3 }))));
-  await db.TaskTemplate.bulkCreate(templates.map(({ name, pointKind, firstHours, tasks: planned }) => ({ id: newId(), name, pointKind, firstHours, tasks: planned.map(({ action, title, when, minutes, state, events = [] }) => ({ action, title, amountKind: 'to-mark' as const, amount: null, machineState: state, minutes, who: 'technician' as const, procedureText: '', stages: stagesOf(when), triggers: events.map((event) => ({ kind: 'event' as const, event })) })) })));
+  const counterIds = await idsByKey(
+    machines.filter(({ counter }) => counter),
+    ({ code }) => code,
+    (rows) =>
+      db.Meter.bulkCreate(
+        rows.map(({ id, code, counter }) => ({
+          id,
+          machineId: machineIds.get(code)!,
+          name: counter!.name,
+          unit: 'cycles' as const,
+          rolloverAt: null,
+          resolution: 1,
+          maxPerDay: counter!.perDay * 3,
+        })),
+      ),
+  );
+  await db.TaskTemplate.bulkCreate(
+    templates.map(({ name, pointKind, firstHours, tasks: planned }) => ({
+      id: newId(),
+      name,
+      pointKind,
+      firstHours,
+      tasks: planned.map(({ action, title, when, minutes, state, events = [] }) => ({
+        action,
+        title,
+        amountKind: 'to-mark' as const,
+        amount: null,
+        machineState: state,
+        minutes,
+        who: 'technician' as const,
+        procedureText: '',
+        stages: stagesOf(when),
+        triggers: events.map((event) => ({ kind: 'event' as const, event })),
+      })),
+    })),
+  );
 
   const tasks: DemoTask[] = [];
   for (const machine of machines) {
@@ -53,29 +212,95 @@ export async function writeRegister(db: Database, start: Date, luck: Chance): Pr
     for (const [index, point] of machine.points.entries()) {
       const lubricantId = lubricantIds.get(point.lubricant)!;
       const known = point.reservoir && reservoirIds.get(point.reservoir.name);
-      const reservoirId = point.reservoir ? (known ?? (await writeReservoir(db, newId(), machineId, point.reservoir))) : null;
+      const reservoirId = point.reservoir
+        ? (known ?? (await writeReservoir(db, newId(), machineId, point.reservoir)))
+        : null;
       if (point.reservoir) reservoirIds.set(point.reservoir.name, reservoirId!);
       const pointRow = await db.LubePoint.create({
-        id: newId(), machineId, reservoirId, number: index + 1, walkPosition: index + 1, kind: point.kind, name: point.name, location: point.where, details: point.details ?? {}, consequence: point.consequence ?? 2, criticalPeriods: [], materials: point.materials ?? [],
-        machineState: point.tasks[0]?.state ?? 'any', accessNote: point.access ?? '', cautions: point.cautions ?? '', doNots: point.doNots ?? '', enoughSign: point.enough ?? '', forbidsAirGun: point.forbidsAirGun ?? false,
+        id: newId(),
+        machineId,
+        reservoirId,
+        number: index + 1,
+        walkPosition: index + 1,
+        kind: point.kind,
+        name: point.name,
+        location: point.where,
+        details: point.details ?? {},
+        consequence: point.consequence ?? 2,
+        criticalPeriods: [],
+        materials: point.materials ?? [],
+        machineState: point.tasks[0]?.state ?? 'any',
+        accessNote: point.access ?? '',
+        cautions: point.cautions ?? '',
+        doNots: point.doNots ?? '',
+        enoughSign: point.enough ?? '',
+        forbidsAirGun: point.forbidsAirGun ?? false,
       });
       // A reservoir is assigned once, whatever the number of points it feeds.
       const owner = reservoirId ? { reservoirId } : { pointId: pointRow.id };
-      const source = { ...owner, source: point.source ?? ('manual' as const), sourceText: point.source === 'nameplate' ? 'Plate on the machine' : point.source === 'calculated' ? 'κ and temperature checked on the bench' : 'Operating manual, lubrication chart', sourceOn, personId: personIds.get('MS')! };
+      const source = {
+        ...owner,
+        source: point.source ?? ('manual' as const),
+        sourceText:
+          point.source === 'nameplate'
+            ? 'Plate on the machine'
+            : point.source === 'calculated'
+              ? 'κ and temperature checked on the bench'
+              : 'Operating manual, lubrication chart',
+        sourceOn,
+        personId: personIds.get('MS')!,
+      };
       const shared = known ? await db.Assignment.findOne({ where: { reservoirId: known } }) : null;
-      const assignment = shared ?? (await db.Assignment.create({ id: newId(), lubricantId, ...source, ambientBand: point.winter ? 'summer' : null }));
-      if (point.winter) await db.Assignment.create({ id: newId(), lubricantId: lubricantIds.get(point.winter)!, ...source, ambientBand: 'winter' });
-      if (index % 9 === 4 && !point.reservoir) await db.Assignment.create({ id: newId(), pointId: pointRow.id, lubricantId: lubricantIds.get(point.lubricant.startsWith('G') ? 'G-22' : 'O-68')!, source: 'hearsay', sourceText: 'Told by the former shift lead', sourceOn, personId: personIds.get('HB')! });
-      for (const plan of point.tasks) tasks.push(await writeTask(db, newId, { plan, point, pointRow, machine, assignmentId: assignment.id, lubricantId, gunId: gunIds.get(point.lubricant) ?? null }));
+      const assignment =
+        shared ??
+        (await db.Assignment.create({
+          id: newId(),
+          lubricantId,
+          ...source,
+          ambientBand: point.winter ? 'summer' : null,
+        }));
+      if (point.winter)
+        await db.Assignment.create({
+          id: newId(),
+          lubricantId: lubricantIds.get(point.winter)!,
+          ...source,
+          ambientBand: 'winter',
+        });
+      if (index % 9 === 4 && !point.reservoir)
+        await db.Assignment.create({
+          id: newId(),
+          pointId: pointRow.id,
+          lubricantId: lubricantIds.get(point.lubricant.startsWith('G') ? 'G-22' : 'O-68')!,
+          source: 'hearsay',
+          sourceText: 'Told by the former shift lead',
+          sourceOn,
+          personId: personIds.get('HB')!,
+        });
+      for (const plan of point.tasks)
+        tasks.push(
+          await writeTask(db, newId, {
+            plan,
+            point,
+            pointRow,
+            machine,
+            assignmentId: assignment.id,
+            lubricantId,
+            gunId: gunIds.get(point.lubricant) ?? null,
+          }),
+        );
     }
   }
 
   const demoRoutes: DemoRoute[] = [];
   for (const route of routes) {
     const id = newId();
-    const mine = tasks.filter(({ machine, plan }) => route.areas.includes(machine.area) && route.actions.includes(plan.action));
+    const mine = tasks.filter(
+      ({ machine, plan }) => route.areas.includes(machine.area) && route.actions.includes(plan.action),
+    );
     await db.Route.create({ id, code: route.code, name: route.name, note: '' });
-    await db.Stop.bulkCreate(mine.map((task, index) => ({ id: newId(), routeId: id, taskId: task.id, position: index + 1 })));
+    await db.Stop.bulkCreate(
+      mine.map((task, index) => ({ id: newId(), routeId: id, taskId: task.id, position: index + 1 })),
+    );
     demoRoutes.push({ ...route, id, tasks: mine });
   }
   return { personIds, machineIds, meterIds, counterIds, lubricantIds, tasks, routes: demoRoutes };
@@ -87,32 +312,136 @@ function stagesOf(when: string): Stage[] {
   return read.stages;
 }
 
-async function writeReservoir(db: Database, id: string, machineId: string, { name, litres, mounting = '', table = [], marks = [], fillMark = '', checkState, settle, comesEmpty = false }: ReservoirPlan): Promise<string> {
+async function writeReservoir(
+  db: Database,
+  id: string,
+  machineId: string,
+  {
+    name,
+    litres,
+    mounting = '',
+    table = [],
+    marks = [],
+    fillMark = '',
+    checkState,
+    settle,
+    comesEmpty = false,
+  }: ReservoirPlan,
+): Promise<string> {
   const fillTable = table.map(([position, volumeL, vent, drain]) => ({ position, volumeL, vent, drain }));
   await db.Reservoir.create({
-    id, machineId, name, capacityL: litres, residualL: null, fillMark, fillMarkState: 'isolated', checkMark: fillMark, checkMarkState: checkState ?? 'isolated', settleMinutes: settle ?? null, mounting, fillTable, levelMarks: marks.map(([levelMm, volumeL]) => ({ levelMm, volumeL })), comesEmpty,
+    id,
+    machineId,
+    name,
+    capacityL: litres,
+    residualL: null,
+    fillMark,
+    fillMarkState: 'isolated',
+    checkMark: fillMark,
+    checkMarkState: checkState ?? 'isolated',
+    settleMinutes: settle ?? null,
+    mounting,
+    fillTable,
+    levelMarks: marks.map(([levelMm, volumeL]) => ({ levelMm, volumeL })),
+    comesEmpty,
     confirmed: mounting ? { position: mounting, volumeL: litres, by: 'Mirela Stöger', on: '2025-03-04' } : null,
   });
   return id;
 }
 
-type TaskInput = { plan: TaskPlan; point: PointPlan; pointRow: { id: string; machineId: string; kind: string; details: Record<string, number | string> }; machine: MachinePlan; assignmentId: string; lubricantId: string; gunId: string | null };
+type TaskInput = {
+  plan: TaskPlan;
+  point: PointPlan;
+  pointRow: { id: string; machineId: string; kind: string; details: Record<string, number | string> };
+  machine: MachinePlan;
+  assignmentId: string;
+  lubricantId: string;
+  gunId: string | null;
+};
 
-async function writeTask(db: Database, newId: () => string, { plan, point, pointRow, machine, assignmentId, lubricantId, gunId }: TaskInput): Promise<DemoTask> {
+async function writeTask(
+  db: Database,
+  newId: () => string,
+  { plan, point, pointRow, machine, assignmentId, lubricantId, gunId }: TaskInput,
+): Promise<DemoTask> {
   const lubricant = await db.Lubricant.findByPk(lubricantId);
   const gun = gunId ? await db.Gun.findByPk(gunId) : null;
   const proposal = plan.computed ? await greaseProposal(db, pointRow, lubricant) : undefined;
-  if (proposal && !(proposal.amount.ok && proposal.interval.ok)) throw new Error(`${machine.code} ${point.name}: the demo bearing is outside the methods.`);
-  const computed = proposal?.amount.ok && proposal.interval.ok ? { amount: proposal.amount.value, amountComputed: proposal.amount.stored, intervalComputed: proposal.interval.stored, hours: proposal.interval.value } : undefined;
+  if (proposal && !(proposal.amount.ok && proposal.interval.ok))
+    throw new Error(`${machine.code} ${point.name}: the demo bearing is outside the methods.`);
+  const computed =
+    proposal?.amount.ok && proposal.interval.ok
+      ? {
+          amount: proposal.amount.value,
+          amountComputed: proposal.amount.stored,
+          intervalComputed: proposal.interval.stored,
+          hours: proposal.interval.value,
+        }
+      : undefined;
   const id = newId();
   const amount = computed?.amount ?? plan.amount ?? null;
-  await db.Task.create({ id, pointId: pointRow.id, action: plan.action, title: plan.title, amountKind: plan.kind, amount, machineState: plan.state ?? 'any', minutes: plan.minutes ?? 5, procedureText: plan.procedure ?? '', who: plan.who ?? 'technician', rhythm: plan.rhythm ?? 'actual', cyclic: plan.life !== undefined, severity: (plan.severity ?? []).map((key) => severityFactors[key]), triggers: [...(plan.events ?? []).map((event) => ({ kind: 'event' as const, event })), ...(plan.yearly ? [{ kind: 'yearly' as const, ...plan.yearly }] : [])], ...(computed && { amountComputed: computed.amountComputed, intervalComputed: computed.intervalComputed }) });
+  await db.Task.create({
+    id,
+    pointId: pointRow.id,
+    action: plan.action,
+    title: plan.title,
+    amountKind: plan.kind,
+    amount,
+    machineState: plan.state ?? 'any',
+    minutes: plan.minutes ?? 5,
+    procedureText: plan.procedure ?? '',
+    who: plan.who ?? 'technician',
+    rhythm: plan.rhythm ?? 'actual',
+    cyclic: plan.life !== undefined,
+    severity: (plan.severity ?? []).map((key) => severityFactors[key]),
+    triggers: [
+      ...(plan.events ?? []).map((event) => ({ kind: 'event' as const, event })),
+      ...(plan.yearly ? [{ kind: 'yearly' as const, ...plan.yearly }] : []),
+    ],
+    ...(computed && { amountComputed: computed.amountComputed, intervalComputed: computed.intervalComputed }),
+  });
   const hours = computed?.hours ?? plan.hours ?? null;
   const none = { count: null, hours: null, cycles: null, days: null, standstillDays: null };
   const half = (life: number | undefined) => (life === undefined ? null : life / 2);
   const stages = plan.life
-    ? ['turn over', 'replace'].map((name) => ({ ...none, name, count: 1, hours: half(plan.life!.hours), cycles: half(plan.life!.cycles) }))
-    : [...(plan.runIn ? [{ ...none, name: 'run-in', count: 1, hours: plan.runIn }] : []), { ...none, name: 'steady', hours, cycles: plan.cycles ?? null, days: plan.days ?? (plan.yearly ? 730 : null), standstillDays: plan.standstillDays ?? null }];
-  await db.IntervalStage.bulkCreate(stages.map((stage, position) => ({ id: newId(), assignmentId, taskId: id, position, ...stage })));
-  return { id, plan, point, pointId: pointRow.id, machine, machineId: pointRow.machineId, lubricantId, gunId, gramsPerStroke: gun?.gramsPerStroke ?? 1, amount, stages: stages.map(({ name, count, hours: h, cycles, days }) => ({ name, ...(count && { count }), ...(h && { hours: h }), ...(cycles && { cycles }), ...(days && { days }) })) };
+    ? ['turn over', 'replace'].map((name) => ({
+        ...none,
+        name,
+        count: 1,
+        hours: half(plan.life!.hours),
+        cycles: half(plan.life!.cycles),
+      }))
+    : [
+        ...(plan.runIn ? [{ ...none, name: 'run-in', count: 1, hours: plan.runIn }] : []),
+        {
+          ...none,
+          name: 'steady',
+          hours,
+          cycles: plan.cycles ?? null,
+          days: plan.days ?? (plan.yearly ? 730 : null),
+          standstillDays: plan.standstillDays ?? null,
+        },
+      ];
+  await db.IntervalStage.bulkCreate(
+    stages.map((stage, position) => ({ id: newId(), assignmentId, taskId: id, position, ...stage })),
+  );
+  return {
+    id,
+    plan,
+    point,
+    pointId: pointRow.id,
+    machine,
+    machineId: pointRow.machineId,
+    lubricantId,
+    gunId,
+    gramsPerStroke: gun?.gramsPerStroke ?? 1,
+    amount,
+    stages: stages.map(({ name, count, hours: h, cycles, days }) => ({
+      name,
+      ...(count && { count }),
+      ...(h && { hours: h }),
+      ...(cycles && { cycles }),
+      ...(days && { days }),
+    })),
+  };
 }

@@ -17,7 +17,19 @@ export type Refusal = { ok: false; code: RefusalCode; reason: string; fields?: R
 export type Result<Value> = { ok: true; value: Value } | Refusal;
 
 export const done = <Value>(value: Value): { ok: true; value: Value } => ({ ok: true, value });
-export const refusal = (code: RefusalCode, reason: string, fields?: Record<string, string>): Refusal => ({ ok: false, code, reason, ...(fields && { fields }) });
+export const refusal = (code: RefusalCode, reason: string, fields?: Record<string, string>): Refusal => ({
+  ok: false,
+  code,
+  reason,
+  ...(fields && { fields }),
+});
 
 /** HTTP status of each refusal. */
-export const statusOf: Record<RefusalCode, number> = { invalid: 422, 'not-found': 404, conflict: 409, 'edited-meanwhile': 409, unavailable: 503, fault: 500 };
+export const statusOf: Record<RefusalCode, number> = {
+  invalid: 422,
+  'not-found': 404,
+  conflict: 409,
+  'edited-meanwhile': 409,
+  unavailable: 503,
+  fault: 500,
+};

@@ -9,4 +9,5 @@ export async function thePlant(db: Database, transaction?: Transaction) {
 }
 
 /** People one may pick one's own name from. */
-export const activePeople = (db: Database) => db.Person.findAll({ where: { active: true, role: { [Op.ne]: 'device' } }, order: [['name', 'ASC']] });
+export const activePeople = (db: Database) =>
+  db.Person.findAll({ where: { active: true, role: { [Op.ne]: 'device' } }, order: [['name', 'ASC']] });

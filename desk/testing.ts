@@ -6,23 +6,134 @@ import { projectMachines } from './plan/projection';
 /** A small plant for desk tests: one area, one machine with a meter, one bearing point with its task, two people. */
 export async function smallPlant(db: Database, now = new Date('2026-06-15T10:00:00Z')) {
   const make = () => ulid(now.getTime());
-  const ids = { plant: make(), anna: make(), bert: make(), area: make(), machine: make(), other: make(), meter: make(), point: make(), grease: make(), oil: make(), gun: make(), assignment: make(), task: make() };
-  await db.Plant.create({ id: ids.plant, name: 'Test plant', timeZone: 'Europe/Vienna', ambientBands: [], displayUnits: {} });
-  await db.Person.bulkCreate([{ id: ids.anna, initials: 'AN', name: 'Anna', role: 'technician' }, { id: ids.bert, initials: 'BE', name: 'Bert', role: 'planner' }]);
+  const ids = {
+    plant: make(),
+    anna: make(),
+    bert: make(),
+    area: make(),
+    machine: make(),
+    other: make(),
+    meter: make(),
+    point: make(),
+    grease: make(),
+    oil: make(),
+    gun: make(),
+    assignment: make(),
+    task: make(),
+  };
+  await db.Plant.create({
+    id: ids.plant,
+    name: 'Test plant',
+    timeZone: 'Europe/Vienna',
+    ambientBands: [],
+    displayUnits: {},
+  });
+  await db.Person.bulkCreate([
+    { id: ids.anna, initials: 'AN', name: 'Anna', role: 'technician' },
+    { id: ids.bert, initials: 'BE', name: 'Bert', role: 'planner' },
+  ]);
   await db.Area.create({ id: ids.area, code: 'A', name: 'Hall A', position: 1, outline: null });
-  await db.Machine.bulkCreate([{ id: ids.machine, areaId: ids.area, code: 'M-1', name: 'Fan', description: '', dutyHoursPerDay: 16, fittingCount: 2, energySources: [] }, { id: ids.other, areaId: ids.area, code: 'M-2', name: 'Pump', description: '', dutyHoursPerDay: null, fittingCount: null, energySources: [] }]);
-  await db.MachineCode.bulkCreate([{ code: 'M-1', machineId: ids.machine }, { code: 'M-2', machineId: ids.other }]);
+  await db.Machine.bulkCreate([
+    {
+      id: ids.machine,
+      areaId: ids.area,
+      code: 'M-1',
+      name: 'Fan',
+      description: '',
+      dutyHoursPerDay: 16,
+      fittingCount: 2,
+      energySources: [],
+    },
+    {
+      id: ids.other,
+      areaId: ids.area,
+      code: 'M-2',
+      name: 'Pump',
+      description: '',
+      dutyHoursPerDay: null,
+      fittingCount: null,
+      energySources: [],
+    },
+  ]);
+  await db.MachineCode.bulkCreate([
+    { code: 'M-1', machineId: ids.machine },
+    { code: 'M-2', machineId: ids.other },
+  ]);
   await db.Meter.create({ id: ids.meter, machineId: ids.machine, name: 'Hour meter', unit: 'hours', rolloverAt: null });
   const property = { isoVg: null, kv40: null, kv100: null, thickener: null, baseOil: null, lowerC: null };
-  await db.Lubricant.bulkCreate([{ id: ids.grease, code: 'G-1', name: 'Grease', kind: 'grease', nlgi: '2', upperC: 140, ...property }, { id: ids.oil, code: 'O-1', name: 'Oil', kind: 'gear-ep', nlgi: null, upperC: null, ...property }]);
+  await db.Lubricant.bulkCreate([
+    { id: ids.grease, code: 'G-1', name: 'Grease', kind: 'grease', nlgi: '2', upperC: 140, ...property },
+    { id: ids.oil, code: 'O-1', name: 'Oil', kind: 'gear-ep', nlgi: null, upperC: null, ...property },
+  ]);
   await db.Gun.create({ id: ids.gun, code: 'GUN', name: 'Gun', lubricantId: ids.grease, gramsPerStroke: 1.2 });
-  await db.LubePoint.create({ id: ids.point, machineId: ids.machine, number: 1, walkPosition: 1, kind: 'rolling-bearing', name: 'Drive end', location: 'left', criticalPeriods: [], accessNote: '', cautions: 'Shaft turns.', doNots: '', details: { bearingKind: 'ball', boreMm: 60, outsideDiameterMm: 130, widthMm: 31, speedRpm: 1500, temperatureC: 60, contamination: 'light-non-abrasive', moisture: 'dry', vibrationMmS: 1, position: 'horizontal', feed: 'side' } });
-  await db.Assignment.create({ id: ids.assignment, pointId: ids.point, lubricantId: ids.grease, source: 'manual', sourceText: 'Manual', sourceOn: '2025-01-01', personId: ids.anna });
-  await db.Task.create({ id: ids.task, pointId: ids.point, action: 'grease', title: 'Regrease', amountKind: 'grams', amount: 20, machineState: 'any' });
-  await db.IntervalStage.create({ id: make(), assignmentId: ids.assignment, taskId: ids.task, position: 0, name: 'steady', count: null, hours: 1000, cycles: null, days: null, standstillDays: null });
+  await db.LubePoint.create({
+    id: ids.point,
+    machineId: ids.machine,
+    number: 1,
+    walkPosition: 1,
+    kind: 'rolling-bearing',
+    name: 'Drive end',
+    location: 'left',
+    criticalPeriods: [],
+    accessNote: '',
+    cautions: 'Shaft turns.',
+    doNots: '',
+    details: {
+      bearingKind: 'ball',
+      boreMm: 60,
+      outsideDiameterMm: 130,
+      widthMm: 31,
+      speedRpm: 1500,
+      temperatureC: 60,
+      contamination: 'light-non-abrasive',
+      moisture: 'dry',
+      vibrationMmS: 1,
+      position: 'horizontal',
+      feed: 'side',
+    },
+  });
+  await db.Assignment.create({
+    id: ids.assignment,
+    pointId: ids.point,
+    lubricantId: ids.grease,
+    source: 'manual',
+    sourceText: 'Manual',
+    sourceOn: '2025-01-01',
+    personId: ids.anna,
+  });
+  await db.Task.create({
+    id: ids.task,
+    pointId: ids.point,
+    action: 'grease',
+    title: 'Regrease',
+    amountKind: 'grams',
+    amount: 20,
+    machineState: 'any',
+  });
+  await db.IntervalStage.create({
+    id: make(),
+    assignmentId: ids.assignment,
+    taskId: ids.task,
+    position: 0,
+    name: 'steady',
+    count: null,
+    hours: 1000,
+    cycles: null,
+    days: null,
+    standstillDays: null,
+  });
   await projectMachines(db, [ids.machine, ids.other]);
   const desk: Desk = { db, now, actor: { id: ids.anna, initials: 'AN', name: 'Anna' } };
   /** An envelope about the small plant's machine, with anything changed. */
-  const entry = (change: Partial<EntryInput> & Pick<EntryInput, 'kind' | 'body'>): EntryInput => ({ id: make(), kindVersion: 1, happenedAt: now.toISOString(), offsetMinutes: 120, personId: ids.anna, deviceId: 'test', machineId: ids.machine, ...change });
+  const entry = (change: Partial<EntryInput> & Pick<EntryInput, 'kind' | 'body'>): EntryInput => ({
+    id: make(),
+    kindVersion: 1,
+    happenedAt: now.toISOString(),
+    offsetMinutes: 120,
+    personId: ids.anna,
+    deviceId: 'test',
+    machineId: ids.machine,
+    ...change,
+  });
   return { ids, desk, entry, newId: make };
 }

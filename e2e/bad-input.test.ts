@@ -17,7 +17,9 @@ test('a machine form keeps what was typed and says what is wrong', async ({ page
 test('what is chosen before the page listens is not set back: until then its controls are shut', async ({ page }) => {
   await openBook(page, '/today', 'Mirela Stöger');
   let programArrives = () => {};
-  const program = new Promise<void>((resolve) => { programArrives = resolve; });
+  const program = new Promise<void>((resolve) => {
+    programArrives = resolve;
+  });
   await page.route('**/_next/static/**/*.js', async (route) => {
     await program;
     await route.continue();
@@ -34,7 +36,16 @@ test('what is chosen before the page listens is not set back: until then its con
 });
 
 test.describe('a point form', () => {
-  for (const [typed, words] of [['-60', 'must be at least 1 mm'], ['0', 'must be at least 1 mm'], ['99999999', 'must be at most 5000 mm'], ['', 'is needed here'], ['sixty', 'is not a number'], ['1,500', 'can be read two ways'], ['5 furlong', 'is not known here'], ['5 oz', 'weight or of volume']] as const) {
+  for (const [typed, words] of [
+    ['-60', 'must be at least 1 mm'],
+    ['0', 'must be at least 1 mm'],
+    ['99999999', 'must be at most 5000 mm'],
+    ['', 'is needed here'],
+    ['sixty', 'is not a number'],
+    ['1,500', 'can be read two ways'],
+    ['5 furlong', 'is not known here'],
+    ['5 oz', 'weight or of volume'],
+  ] as const) {
     test(`explains a bore of "${typed}"`, async ({ page }) => {
       await openBook(page, '/plant/machines/TR-L1/points/new');
       await page.getByLabel('Name').fill('Bearing');
@@ -115,7 +126,15 @@ test.describe('writing at a point', () => {
 
 test('pages that do not exist say so', async ({ page }) => {
   await openBook(page);
-  for (const path of ['/plant/machines/NO-SUCH', '/plant/machines/TR-L1/points/999', '/today/2026-02-31', '/log/nothing', '/routes/nothing', '/bench/nothing', '/nowhere']) {
+  for (const path of [
+    '/plant/machines/NO-SUCH',
+    '/plant/machines/TR-L1/points/999',
+    '/today/2026-02-31',
+    '/log/nothing',
+    '/routes/nothing',
+    '/bench/nothing',
+    '/nowhere',
+  ]) {
     await page.goto(path);
     await expect(page.getByRole('heading', { name: 'There is no such page in the book' })).toBeVisible();
   }

@@ -42,7 +42,10 @@ export async function addMotorBearing(page: Page, code: string): Promise<void> {
   await page.getByLabel('Cautions').fill('Shaft turns.');
   await page.getByRole('button', { name: 'Add point' }).click();
   await expect(page.getByRole('heading', { level: 1 })).toContainText(`${code}·01`);
-  await page.getByRole('combobox', { name: /^Lubricant/ }).first().selectOption({ label: 'G-22 Lithium complex grease, NLGI 2, mineral' });
+  await page
+    .getByRole('combobox', { name: /^Lubricant/ })
+    .first()
+    .selectOption({ label: 'G-22 Lithium complex grease, NLGI 2, mineral' });
   await page.getByLabel('Which document or who').fill('Motor manual, page 12');
   await page.getByRole('button', { name: 'Record assignment' }).click();
   await expect(page.getByRole('heading', { name: 'Worked out from its sizes' })).toBeVisible();
@@ -67,14 +70,20 @@ export async function logLines(page: Page, query: string): Promise<string[]> {
   return page.getByRole('region', { name: 'Entries' }).getByRole('listitem').allInnerTexts();
 }
 
-export const post = (request: APIRequestContext, path: string, data: unknown) => request.post(path, { data: data as object });
+export const post = (request: APIRequestContext, path: string, data: unknown) =>
+  request.post(path, { data: data as object });
 
 /**
  * Presses a button of a round and waits for the book's reply to the entry it makes.
  * "all sent" alone says nothing: it stands there until the entry has reached the device's outbox.
  */
 export async function pressAndArrive(page: Page, button: string | RegExp, kind: string): Promise<void> {
-  const written = page.waitForResponse((response) => response.url().endsWith('/api/entries') && response.status() === 201 && (response.request().postDataJSON() as { kind: string }).kind === kind);
+  const written = page.waitForResponse(
+    (response) =>
+      response.url().endsWith('/api/entries') &&
+      response.status() === 201 &&
+      (response.request().postDataJSON() as { kind: string }).kind === kind,
+  );
   await page.getByRole('button', { name: button }).click();
   await written;
   await expect(page.getByText('all sent')).toBeVisible({ timeout: 20_000 });

@@ -52,7 +52,10 @@ test('a new machine with a motor bearing is worked out, routed, walked on a phon
 
 test('the entry is corrected, the original stays beside it', async ({ page }) => {
   await openBook(page, `/log?machine=${code}&kind=grease`, 'Mirela Stöger');
-  await page.getByRole('link', { name: /^Entry of/ }).first().click();
+  await page
+    .getByRole('link', { name: /^Entry of/ })
+    .first()
+    .click();
   await page.getByLabel('Strokes').fill('17');
   await page.getByLabel('Grease').fill('20,4');
   await page.getByRole('button', { name: 'Write the correction' }).click();
@@ -87,7 +90,9 @@ test('a round is taken up where the tab was closed', async ({ page, context }) =
   // A round that another try left open is gone on with: its open stops are taken, whatever their numbers.
   const open = page.getByRole('navigation', { name: 'Stops' }).getByRole('button', { name: /open$/ });
   await expect(open.first()).toHaveAttribute('aria-current', 'step');
-  const [first, second, third] = await open.evaluateAll((stops) => stops.map((stop) => stop.getAttribute('aria-label')!.split(',')[0]!));
+  const [first, second, third] = await open.evaluateAll((stops) =>
+    stops.map((stop) => stop.getAttribute('aria-label')!.split(',')[0]!),
+  );
   await page.getByRole('button', { name: 'Skip', exact: true }).click();
   await page.getByRole('button', { name: 'no time' }).click();
   await page.getByRole('button', { name: /^Done/ }).click();
@@ -99,7 +104,9 @@ test('a round is taken up where the tab was closed', async ({ page, context }) =
   // The worst moment: the book reads the round before the two entries arrive, and its answer is on the way until they have.
   let arrived = 0;
   let bothArrived = () => {};
-  const both = new Promise<void>((resolve) => { bothArrived = resolve; });
+  const both = new Promise<void>((resolve) => {
+    bothArrived = resolve;
+  });
   again.on('response', (response) => {
     if (response.url().endsWith('/api/entries') && response.status() === 201 && (arrived += 1) === 2) bothArrived();
   });
@@ -109,9 +116,14 @@ test('a round is taken up where the tab was closed', async ({ page, context }) =
     await route.fulfill({ response });
   });
   await again.goto(url);
-  await expect(again.getByRole('button', { name: new RegExp(`^${first}, .* skipped$`) })).toBeVisible({ timeout: 30_000 });
+  await expect(again.getByRole('button', { name: new RegExp(`^${first}, .* skipped$`) })).toBeVisible({
+    timeout: 30_000,
+  });
   await expect(again.getByRole('button', { name: new RegExp(`^${second}, .* done$`) })).toBeVisible();
-  await expect(again.getByRole('button', { name: new RegExp(`^${third}, .* open$`) })).toHaveAttribute('aria-current', 'step');
+  await expect(again.getByRole('button', { name: new RegExp(`^${third}, .* open$`) })).toHaveAttribute(
+    'aria-current',
+    'step',
+  );
   await expect(again.getByText('all sent')).toBeVisible({ timeout: 20_000 });
 });
 

@@ -8,7 +8,12 @@ test.describe('by keyboard alone', () => {
       await page.keyboard.press('Tab');
       const focused = await page.evaluate(() => {
         const element = document.activeElement as HTMLElement | null;
-        return element?.getAttribute('aria-label') ?? (element?.id ? document.querySelector(`label[for="${element.id}"]`)?.textContent : null) ?? element?.textContent ?? '';
+        return (
+          element?.getAttribute('aria-label') ??
+          (element?.id ? document.querySelector(`label[for="${element.id}"]`)?.textContent : null) ??
+          element?.textContent ??
+          ''
+        );
       });
       if (name.test(focused)) return;
     }
@@ -47,7 +52,10 @@ test.describe('by keyboard alone', () => {
     }).toPass();
     await page.keyboard.press('Space');
     await expect(async () => expect(await order()).toEqual([before[1], before[0], ...before.slice(2)])).toPass();
-    const [from, to] = [await stops.first().getByRole('button', { name: /^Move/ }).boundingBox(), await stops.last().boundingBox()];
+    const [from, to] = [
+      await stops.first().getByRole('button', { name: /^Move/ }).boundingBox(),
+      await stops.last().boundingBox(),
+    ];
     await page.mouse.move(from!.x + 8, from!.y + 8);
     await page.mouse.down();
     await page.mouse.move(to!.x + 8, to!.y + to!.height - 4, { steps: 12 });
@@ -98,7 +106,11 @@ test('four ways out of "last service unknown", for many tasks at once', async ({
   await page.getByRole('button', { name: /^Write for/ }).click();
   await expect(page.getByText(/tasks written\./)).toBeVisible();
   await expect(group).toHaveCount(0);
-  await page.getByRole('group', { name: /GL3-01/ }).getByRole('checkbox').nth(1).check();
+  await page
+    .getByRole('group', { name: /GL3-01/ })
+    .getByRole('checkbox')
+    .nth(1)
+    .check();
   await page.getByLabel('Do it on the next round').check();
   await page.getByRole('button', { name: /^Write for/ }).click();
   await expect(page.getByText('1 task written.')).toBeVisible();

@@ -15,37 +15,118 @@ const questions: [method: string, input: object, result: object][] = [
   ['viscosity.translate', { scale: 'sae-gear', value: 140 }, { candidates: [{ isoVg: 460 }, { isoVg: 460 }] }],
   ['viscosity.translate', { scale: 'sae-engine', value: '20' }, { isoVg: 68 }],
   ['viscosity.translate', { scale: 'iso-vg', value: 5 }, { kv40: { typical: 4.6 } }],
-  ['viscosity.blend', { parts: [{ kv: 32, share: 0.5 }, { kv: 220, share: 0.5 }] }, { kv: 75.9 }],
+  [
+    'viscosity.blend',
+    {
+      parts: [
+        { kv: 32, share: 0.5 },
+        { kv: 220, share: 0.5 },
+      ],
+    },
+    { kv: 75.9 },
+  ],
   ['lubricant.decode', { designation: 'KP 2 K-20' }, { type: 'grease', nlgi: '2', upperC: 120, lowerC: -20 }],
   ['lubricant.decode', { designation: 'CLP 220' }, { type: 'gear-ep', isoVg: 220 }],
   ['lubricant.decode', { designation: 'HLP 46' }, { type: 'hydraulic', isoVg: 46 }],
   ['lubricant.decode', { designation: 'CGLP 68' }, { type: 'slideway', isoVg: 68 }],
   ['compat.lubricants', { a: { base: 'mineral' }, b: { base: 'pag' } }, { verdict: 'never', flush: true }],
-  ['compat.materials', { fluid: { base: 'mineral', additives: ['ep-active'] }, materials: ['bronze'] }, { verdict: 'never' }],
-  ['bearing.from-designation', { designation: '6312-2Z' }, { boreMm: 60, outsideDiameterMm: 130, widthMm: 31, kind: 'ball', sealed: true, relubricable: false }],
-  ['bearing.from-designation', { designation: 'UC 210' }, { boreMm: 50, outsideDiameterMm: 90, sealed: true, relubricable: true }],
-  ['bearing.from-designation', { designation: '32210' }, { boreMm: 50, outsideDiameterMm: 90, widthMm: 24.75, kind: 'tapered' }],
-  ['bearing.required-viscosity', { boreMm: 60, outsideDiameterMm: 130, speedRpm: 1500 }, { meanDiameterMm: 95, nu1: 11.9 }],
+  [
+    'compat.materials',
+    { fluid: { base: 'mineral', additives: ['ep-active'] }, materials: ['bronze'] },
+    { verdict: 'never' },
+  ],
+  [
+    'bearing.from-designation',
+    { designation: '6312-2Z' },
+    { boreMm: 60, outsideDiameterMm: 130, widthMm: 31, kind: 'ball', sealed: true, relubricable: false },
+  ],
+  [
+    'bearing.from-designation',
+    { designation: 'UC 210' },
+    { boreMm: 50, outsideDiameterMm: 90, sealed: true, relubricable: true },
+  ],
+  [
+    'bearing.from-designation',
+    { designation: '32210' },
+    { boreMm: 50, outsideDiameterMm: 90, widthMm: 24.75, kind: 'tapered' },
+  ],
+  [
+    'bearing.required-viscosity',
+    { boreMm: 60, outsideDiameterMm: 130, speedRpm: 1500 },
+    { meanDiameterMm: 95, nu1: 11.9 },
+  ],
   ['bearing.viscosity-ratio', { kv: 24, nu1: 12 }, { kappa: 2, regime: 'good' }],
   ['bearing.select-grade', { boreMm: 60, outsideDiameterMm: 130, speedRpm: 1500, temperatureC: 70 }, { isoVg: 100 }],
   ['grease.quantity', { outsideDiameterMm: 180, widthMm: 46, school: 'fixed', feed: 'centre' }, { massG: 16.56 }],
-  ['grease.initial-fill', { boreMm: 60, outsideDiameterMm: 130, widthMm: 31, bearingMassKg: 1.7, speedShare: 0.1 }, { fillShare: 0.9, freeVolumeCm3: 105.9 }],
+  [
+    'grease.initial-fill',
+    { boreMm: 60, outsideDiameterMm: 130, widthMm: 31, bearingMassKg: 1.7, speedShare: 0.1 },
+    { fillShare: 0.9, freeVolumeCm3: 105.9 },
+  ],
   ['grease.strokes', { massG: 16.56, gramsPerStroke: 1.2 }, { strokes: 14 }],
   ['grease.gun-calibration', { strokes: 20, massG: 24 }, { gramsPerStroke: 1.2 }],
-  ['grease.interval', { kind: 'ball', boreMm: 60, speedRpm: 1500, temperatureC: 60, contamination: 'light-non-abrasive', moisture: 'dry', vibrationMmS: 1, position: 'horizontal', temperatureRule: 'steps' }, { intervalH: 9649 }],
-  ['gear.select-grade', { kind: 'parallel', pitchLineVelocityMS: 2.5, ambientMinC: 15, ambientMaxC: 30, wheelMaterial: 'steel', shock: false }, { film: { nu40: 315.5, isoVg: 320 }, byVelocity: { agma: '6', isoVg: 320 }, ep: 'allowed' }],
-  ['gear.select-grade', { kind: 'worm', centreDistanceMm: 100, ambientMinC: 12, ambientMaxC: 40, wheelMaterial: 'bronze', shock: false }, { bySize: { agma: { min: '8C', max: '8C' } }, isoVg: 680, ep: 'forbidden' }],
-  ['oil.fill', { table: [{ position: 'B3', volumeL: 1.2 }, { position: 'V5', volumeL: 1.8 }], position: 'V5' }, { volumeL: 1.8 }],
+  [
+    'grease.interval',
+    {
+      kind: 'ball',
+      boreMm: 60,
+      speedRpm: 1500,
+      temperatureC: 60,
+      contamination: 'light-non-abrasive',
+      moisture: 'dry',
+      vibrationMmS: 1,
+      position: 'horizontal',
+      temperatureRule: 'steps',
+    },
+    { intervalH: 9649 },
+  ],
+  [
+    'gear.select-grade',
+    {
+      kind: 'parallel',
+      pitchLineVelocityMS: 2.5,
+      ambientMinC: 15,
+      ambientMaxC: 30,
+      wheelMaterial: 'steel',
+      shock: false,
+    },
+    { film: { nu40: 315.5, isoVg: 320 }, byVelocity: { agma: '6', isoVg: 320 }, ep: 'allowed' },
+  ],
+  [
+    'gear.select-grade',
+    { kind: 'worm', centreDistanceMm: 100, ambientMinC: 12, ambientMaxC: 40, wheelMaterial: 'bronze', shock: false },
+    { bySize: { agma: { min: '8C', max: '8C' } }, isoVg: 680, ep: 'forbidden' },
+  ],
+  [
+    'oil.fill',
+    {
+      table: [
+        { position: 'B3', volumeL: 1.2 },
+        { position: 'V5', volumeL: 1.8 },
+      ],
+      position: 'V5',
+    },
+    { volumeL: 1.8 },
+  ],
   ['oil.life', { baseLifeH: 8000, baseTemperatureC: 60, temperatureC: 80 }, { lifeH: 2000 }],
   ['drip.rate', { dropsPerMinute: 10, reservoirMl: 120 }, { mlPerHour: 24, enduranceH: 5 }],
-  ['lubricator.setting', { requiredG: 20, intervalH: 1000, hoursPerDay: 16, capacityCm3: 120, settingsDays: [30, 90, 180, 365] }, { days: 180, gramsPerDay: 0.6 }],
+  [
+    'lubricator.setting',
+    { requiredG: 20, intervalH: 1000, hoursPerDay: 16, capacityCm3: 120, settingsDays: [30, 90, 180, 365] },
+    { days: 180, gramsPerDay: 0.6 },
+  ],
   ['coolant.correct', { tankL: 200, readingPct: 4, targetPct: 6 }, { concentrateL: 4.255, waterL: 0 }],
 ];
 
 /** Asserts that `actual` holds everything of `wanted`; numbers within half a percent. */
 function holds(actual: unknown, wanted: unknown, path: string): void {
-  if (typeof wanted === 'number') expect(Math.abs((actual as number) - wanted), `${path}: ${String(actual)} for ${wanted}`).toBeLessThanOrEqual(Math.max(1e-9, Math.abs(wanted) * 0.005));
-  else if (wanted !== null && typeof wanted === 'object') for (const [key, value] of Object.entries(wanted)) holds((actual as Record<string, unknown>)[key], value, `${path}/${key}`);
+  if (typeof wanted === 'number')
+    expect(Math.abs((actual as number) - wanted), `${path}: ${String(actual)} for ${wanted}`).toBeLessThanOrEqual(
+      Math.max(1e-9, Math.abs(wanted) * 0.005),
+    );
+  else if (wanted !== null && typeof wanted === 'object')
+    for (const [key, value] of Object.entries(wanted))
+      holds((actual as Record<string, unknown>)[key], value, `${path}/${key}`);
   else expect(actual, path).toEqual(wanted);
 }
 
@@ -64,13 +145,34 @@ for (const [method, input, result] of questions) {
 const refusals: [method: string, input: object, pointer: string][] = [
   ['viscosity.translate', { scale: 'sus-100f', value: 31 }, '/value'],
   ['viscosity.translate', { scale: 'iso-vg', value: 57 }, '/value'],
-  ['viscosity.blend', { parts: [{ kv: 32, share: 0.4 }, { kv: 220, share: 0.5 }] }, '/parts'],
+  [
+    'viscosity.blend',
+    {
+      parts: [
+        { kv: 32, share: 0.4 },
+        { kv: 220, share: 0.5 },
+      ],
+    },
+    '/parts',
+  ],
   ['lubricant.decode', { designation: 'Old Reliable 37' }, '/designation'],
   ['bearing.from-designation', { designation: '9999' }, '/designation'],
-  ['gear.select-grade', { kind: 'hypoid', ambientMinC: 0, ambientMaxC: 30, wheelMaterial: 'steel', shock: true }, '/kind'],
-  ['gear.select-grade', { kind: 'worm', ambientMinC: 30, ambientMaxC: 0, wheelMaterial: 'bronze', shock: false }, '/ambientMinC'],
+  [
+    'gear.select-grade',
+    { kind: 'hypoid', ambientMinC: 0, ambientMaxC: 30, wheelMaterial: 'steel', shock: true },
+    '/kind',
+  ],
+  [
+    'gear.select-grade',
+    { kind: 'worm', ambientMinC: 30, ambientMaxC: 0, wheelMaterial: 'bronze', shock: false },
+    '/ambientMinC',
+  ],
   ['oil.fill', { table: [{ position: 'B3', volumeL: 1.2 }], position: 'V5' }, '/position'],
-  ['lubricator.setting', { requiredG: 900, intervalH: 100, hoursPerDay: 24, capacityCm3: 60, settingsDays: [30] }, '/settingsDays'],
+  [
+    'lubricator.setting',
+    { requiredG: 900, intervalH: 100, hoursPerDay: 24, capacityCm3: 60, settingsDays: [30] },
+    '/settingsDays',
+  ],
   ['coolant.correct', { tankL: 200, readingPct: 4, targetPct: 12, topUpL: 2 }, '/targetPct'],
   ['compat.materials', { fluid: {}, materials: ['nbr'] }, '/fluid/base'],
 ];

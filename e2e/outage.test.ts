@@ -25,7 +25,9 @@ test('the database is killed in the middle of a round and nothing is lost', asyn
   // Another page says so in words, and comes back by itself.
   const other = await context.newPage();
   await other.goto('/plant');
-  await expect(other.getByRole('heading', { name: 'The book cannot be read just now' })).toBeVisible({ timeout: 30_000 });
+  await expect(other.getByRole('heading', { name: 'The book cannot be read just now' })).toBeVisible({
+    timeout: 30_000,
+  });
   // The tab with the round is closed and opened while the database is away: the round and its answers are on the device.
   const url = page.url();
   await page.close();
@@ -58,5 +60,7 @@ test('the API says that the database is away, and may be asked again', async ({ 
     expect(answer.headers()['retry-after']).toBeTruthy();
   }).toPass({ timeout: 30_000 });
   rmSync(hold);
-  await expect(async () => expect((await request.get('/api/rounds/01ARZ3NDEKTSV4RRFFQ69G5FAV')).status()).toBe(404)).toPass({ timeout: 45_000 });
+  await expect(async () =>
+    expect((await request.get('/api/rounds/01ARZ3NDEKTSV4RRFFQ69G5FAV')).status()).toBe(404),
+  ).toPass({ timeout: 45_000 });
 });

@@ -8,7 +8,10 @@ const code = `GR-${Date.now() % 1_000_000}`;
 /** A sheet of thirty points as a spreadsheet puts it on the clipboard, two rows of it faulty. */
 const sheet = [
   'Name\tKind\tWhere\tDesignation\tSpeed\tTemperature\tLubricant\tAmount\tEvery h\tColour',
-  ...Array.from({ length: 28 }, (_, index) => `Roller ${index + 1}\tRolling bearing\tFrame ${index + 1}\t6208\t300\t45\tG-22\t\t\tred`),
+  ...Array.from(
+    { length: 28 },
+    (_, index) => `Roller ${index + 1}\tRolling bearing\tFrame ${index + 1}\t6208\t300\t45\tG-22\t\t\tred`,
+  ),
   'Roller 29\tRoling bearing\tFrame 29\t6208\t300\t45\tG-22\t\t\tred',
   'Drive chain\tChain\tLeft side\t\t\t\tO-151\t40 drops\t80\tred',
 ].join('\n');
@@ -43,7 +46,8 @@ test('a thirty-point machine is entered by pasting, with two faulty rows, in one
 
 test('its chart for the wall is one page, and so are its labels', async ({ page }) => {
   await openBook(page, `/plant/machines/${code}/chart`, 'Mirela Stöger');
-  const pages = async () => ((await page.pdf({ preferCSSPageSize: true })).toString('latin1').match(/\/Type\s*\/Page[^s]/g) ?? []).length;
+  const pages = async () =>
+    ((await page.pdf({ preferCSSPageSize: true })).toString('latin1').match(/\/Type\s*\/Page[^s]/g) ?? []).length;
   expect(await pages()).toBe(1);
   await page.goto('/plant/machines/BM-1/chart');
   expect(await pages()).toBe(1);
@@ -183,7 +187,8 @@ test('what is computed is overruled at the point, not changed', async ({ page })
 });
 
 test('a task, a point and a machine go out of use and come back', async ({ page }) => {
-  const due = async () => ((await (await page.request.get(`/api/due?machine=${code}`)).json()) as { total: number }).total;
+  const due = async () =>
+    ((await (await page.request.get(`/api/due?machine=${code}`)).json()) as { total: number }).total;
   await openBook(page, `/plant/machines/${code}/points/30`, 'Mirela Stöger');
   const before = await due();
   const takeOut = async () => {

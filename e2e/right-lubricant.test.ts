@@ -32,7 +32,11 @@ test('an apprentice reads an old plate and finds the lubricant', async ({ page }
 test('active sulphur on a bronze wheel is stopped, a suitable oil is taken', async ({ page }) => {
   await openBook(page, '/today', 'Jonas Kreil');
   await addMachine(page, code, 'Test conveyor');
-  await addPoint(page, 'Worm unit', 'Head drive', { 'Centre distance': '80', 'Worm speed': '1 400', 'Oil temperature': '62' });
+  await addPoint(page, 'Worm unit', 'Head drive', {
+    'Centre distance': '80',
+    'Worm speed': '1 400',
+    'Oil temperature': '62',
+  });
   await page.getByRole('link', { name: 'Choose a lubricant' }).click();
   await expect(page.getByText('ISO VG 680', { exact: true })).toBeVisible();
   await page.getByRole('link', { name: 'Take O-220' }).click();
@@ -50,11 +54,17 @@ test('active sulphur on a bronze wheel is stopped, a suitable oil is taken', asy
 test('turned over, the unit asks for its new fill to be confirmed', async ({ page }) => {
   await openBook(page, `/plant/machines/${code}/reservoirs/new`, 'Mirela Stöger');
   await page.getByLabel('Name').fill('Worm sump');
-  for (const [index, [position, litres]] of [['Worm below', '1,2'], ['Worm on top', '1.8']].entries()) {
+  for (const [index, [position, litres]] of [
+    ['Worm below', '1,2'],
+    ['Worm on top', '1.8'],
+  ].entries()) {
     await page.getByRole('button', { name: 'Add a position' }).click();
     await page.getByLabel('Position', { exact: true }).nth(index).fill(position!);
     await page.getByLabel('Fill', { exact: true }).nth(index).fill(litres!);
-    await page.getByLabel('Vent at').nth(index).fill(`plug ${index + 1}`);
+    await page
+      .getByLabel('Vent at')
+      .nth(index)
+      .fill(`plug ${index + 1}`);
   }
   await page.getByRole('button', { name: 'Add reservoir' }).click();
   await expect(page.getByText('Mounting position: choose one of the table')).toBeVisible();
@@ -96,8 +106,16 @@ test('a planner overrules a stop with a reason that the point shows ever after',
 
 test('a bearing closed on both sides is not regreased, and the page says why', async ({ page }) => {
   await openBook(page, '/today', 'Jonas Kreil');
-  await addPoint(page, 'Rolling bearing', 'Closed bearing', { Designation: '6312-2Z', Speed: '1500', 'Housing temperature': '60', 'Vibration (peak)': '2' });
-  await page.getByRole('combobox', { name: /^Lubricant/ }).first().selectOption({ label: 'G-22 Lithium complex grease, NLGI 2, mineral' });
+  await addPoint(page, 'Rolling bearing', 'Closed bearing', {
+    Designation: '6312-2Z',
+    Speed: '1500',
+    'Housing temperature': '60',
+    'Vibration (peak)': '2',
+  });
+  await page
+    .getByRole('combobox', { name: /^Lubricant/ })
+    .first()
+    .selectOption({ label: 'G-22 Lithium complex grease, NLGI 2, mineral' });
   await page.getByLabel('Which document or who').fill('Habit');
   await page.getByRole('button', { name: 'Record assignment' }).click();
   await expect(page.getByRole('heading', { name: 'Not regreased' })).toBeVisible();
@@ -107,10 +125,19 @@ test('a bearing closed on both sides is not regreased, and the page says why', a
 
 test('22220-K-C3-W33 gets its dimensions, amount and strokes from the designation', async ({ page }) => {
   await openBook(page, '/today', 'Jonas Kreil');
-  await addPoint(page, 'Rolling bearing', 'Drum bearing', { Designation: '22220-K-C3-W33', Speed: '300', 'Housing temperature': '55', 'Vibration (peak)': '3' });
+  await addPoint(page, 'Rolling bearing', 'Drum bearing', {
+    Designation: '22220-K-C3-W33',
+    Speed: '300',
+    'Housing temperature': '55',
+    'Vibration (peak)': '3',
+  });
   const facts = page.getByRole('region', { name: 'What it is' });
-  for (const fact of ['100 mm', '180 mm', '46 mm', 'spherical roller', 'through the centre groove']) await expect(facts).toContainText(fact);
-  await page.getByRole('combobox', { name: /^Lubricant/ }).first().selectOption({ label: 'G-22 Lithium complex grease, NLGI 2, mineral' });
+  for (const fact of ['100 mm', '180 mm', '46 mm', 'spherical roller', 'through the centre groove'])
+    await expect(facts).toContainText(fact);
+  await page
+    .getByRole('combobox', { name: /^Lubricant/ })
+    .first()
+    .selectOption({ label: 'G-22 Lithium complex grease, NLGI 2, mineral' });
   await page.getByLabel('Which document or who').fill('Bearing catalogue');
   await page.getByRole('button', { name: 'Record assignment' }).click();
   const computed = page.getByRole('region', { name: 'Worked out from its sizes' });
@@ -125,14 +152,22 @@ test('the chart is read with the pointer and with the slider', async ({ page }) 
   const drawing = page.getByRole('img', { name: /^Viscosity against temperature of O-220/ });
   const box = (await drawing.boundingBox())!;
   // The oil's own drawn line, read where it crosses 70 °C, against the published method.
-  const ends = await drawing.locator('[data-oil="O-220"]').evaluate((line) => ['x1', 'y1', 'x2', 'y2'].map((name) => Number(line.getAttribute(name))));
+  const ends = await drawing
+    .locator('[data-oil="O-220"]')
+    .evaluate((line) => ['x1', 'y1', 'x2', 'y2'].map((name) => Number(line.getAttribute(name))));
   const [x1, y1, x2, y2] = ends as [number, number, number, number];
   const scale = box.width / 820;
   const share = 0.7;
   await page.mouse.move(box.x + (x1 + share * (x2 - x1)) * scale, box.y + (y1 + share * (y2 - y1)) * scale);
-  const temperatureC = Number((await page.getByTestId('chart-temperature').innerText()).replace('−', '-').replace(/[^\d.-]/g, ''));
-  const pointer = Number((await page.getByTestId('chart-pointer').innerText()).replace(/[\u202f\s]/g, '').replace(/mm.*/, ''));
-  const answer = (await (await page.request.post('/api/methods/viscosity.at-temperature', { data: { kv40: 220, kv100: 19, temperatureC } })).json()) as { result: { kv: number } };
+  const temperatureC = Number(
+    (await page.getByTestId('chart-temperature').innerText()).replace('−', '-').replace(/[^\d.-]/g, ''),
+  );
+  const pointer = Number(
+    (await page.getByTestId('chart-pointer').innerText()).replace(/[\u202f\s]/g, '').replace(/mm.*/, ''),
+  );
+  const answer = (await (
+    await page.request.post('/api/methods/viscosity.at-temperature', { data: { kv40: 220, kv100: 19, temperatureC } })
+  ).json()) as { result: { kv: number } };
   // A pixel is about two percent of a viscosity here; the shown temperature has one decimal.
   expect(Math.abs(pointer - answer.result.kv) / answer.result.kv).toBeLessThan(0.03);
   await page.getByLabel(/^Read at/).fill('40');
@@ -148,7 +183,10 @@ test('a unit that came empty says so on its page, on its machine and before the 
   await page.setViewportSize(phone);
   await page.getByRole('link', { name: 'R-LINE' }).click();
   await page.getByRole('button', { name: /^Walk all/ }).click();
-  await page.getByRole('button', { name: /^Stop \d+, GL3-01·02/ }).first().click();
+  await page
+    .getByRole('button', { name: /^Stop \d+, GL3-01·02/ })
+    .first()
+    .click();
   await expect(page.getByText('not started before it is filled')).toBeVisible();
 });
 

@@ -6,34 +6,90 @@ import { openBook, phone } from './book';
 async function seriousFindings(page: Page, rules?: string[]): Promise<string[]> {
   const axe = new AxeBuilder({ page }).options({ resultTypes: ['violations'], preload: false });
   const { violations } = await (rules ? axe.withRules(rules) : axe).analyze();
-  return violations.filter(({ impact }) => impact === 'serious' || impact === 'critical').map(({ id, nodes }) => `${id}: ${nodes.map(({ target }) => target.join(' ')).slice(0, 3).join(' | ')}`);
+  return violations
+    .filter(({ impact }) => impact === 'serious' || impact === 'critical')
+    .map(
+      ({ id, nodes }) =>
+        `${id}: ${nodes
+          .map(({ target }) => target.join(' '))
+          .slice(0, 3)
+          .join(' | ')}`,
+    );
 }
 
 /** What may differ at another width: what scrolls, what is hidden, what still has its name. Colours are the same tokens. */
-const byWidth = ['scrollable-region-focusable', 'aria-hidden-focus', 'label', 'button-name', 'link-name', 'select-name', 'nested-interactive', 'duplicate-id-aria'];
+const byWidth = [
+  'scrollable-region-focusable',
+  'aria-hidden-focus',
+  'label',
+  'button-name',
+  'link-name',
+  'select-name',
+  'nested-interactive',
+  'duplicate-id-aria',
+];
 
 const screens = [
-  '/today', '/plant', '/plant/unknown', '/plant/machines/new', '/plant/machines/P1', '/plant/machines/P1/edit',
-  '/plant/machines/P1/points/1', '/plant/machines/P1/points/1/edit',
-  '/plant/machines/P1/points/new', '/plant/machines/BM-1/chart', '/plant/machines/BM-1/labels',
-  '/plant/machines/BM-1/drawing', '/plant/machines/SO-2/grid', '/plant/machines/BM-1/copy',
-  '/plant/machines/BM-1/reservoirs/new', '/plant/machines/GL1-01/points/1',
-  '/plant/machines/GL1-01/points/1/choose?lubricant=O-220', '/plant/machines/SO-2/points/4', '/plant/many',
-  '/lubricants', '/lubricants/O-220', '/lubricants/G-22/edit', '/lubricants/new',
-  '/lubricants/translate?plate=SAE%2090', '/lubricants/chart', '/lubricants/consolidate', '/lubricants/needs',
-  '/lubricants/guns', '/lubricants/labels', '/routes', '/routes/new', '/log', '/bench', '/bench/grease.interval',
-  '/due', '/due?group=area&standing=overdue', '/due/outlook',
-  '/due/outlook/2027-W03', '/due/what-if', '/due/formats', '/plant/templates', '/plant/templates/new', '/plant/closures',
-  '/plant/meters/import', '/plant/machines/P1/card', '/counter/P1', '/plant/machines/GL1-01/points/1/commission',
+  '/today',
+  '/plant',
+  '/plant/unknown',
+  '/plant/machines/new',
+  '/plant/machines/P1',
+  '/plant/machines/P1/edit',
+  '/plant/machines/P1/points/1',
+  '/plant/machines/P1/points/1/edit',
+  '/plant/machines/P1/points/new',
+  '/plant/machines/BM-1/chart',
+  '/plant/machines/BM-1/labels',
+  '/plant/machines/BM-1/drawing',
+  '/plant/machines/SO-2/grid',
+  '/plant/machines/BM-1/copy',
+  '/plant/machines/BM-1/reservoirs/new',
+  '/plant/machines/GL1-01/points/1',
+  '/plant/machines/GL1-01/points/1/choose?lubricant=O-220',
+  '/plant/machines/SO-2/points/4',
+  '/plant/many',
+  '/lubricants',
+  '/lubricants/O-220',
+  '/lubricants/G-22/edit',
+  '/lubricants/new',
+  '/lubricants/translate?plate=SAE%2090',
+  '/lubricants/chart',
+  '/lubricants/consolidate',
+  '/lubricants/needs',
+  '/lubricants/guns',
+  '/lubricants/labels',
+  '/routes',
+  '/routes/new',
+  '/log',
+  '/bench',
+  '/bench/grease.interval',
+  '/due',
+  '/due?group=area&standing=overdue',
+  '/due/outlook',
+  '/due/outlook/2027-W03',
+  '/due/what-if',
+  '/due/formats',
+  '/plant/templates',
+  '/plant/templates/new',
+  '/plant/closures',
+  '/plant/meters/import',
+  '/plant/machines/P1/card',
+  '/counter/P1',
+  '/plant/machines/GL1-01/points/1/commission',
 ];
 
 for (const screen of screens) {
-  test(`${screen} has no serious accessibility finding, at both widths, and no sideways scrolling`, async ({ page }) => {
+  test(`${screen} has no serious accessibility finding, at both widths, and no sideways scrolling`, async ({
+    page,
+  }) => {
     await openBook(page, screen);
     expect(await seriousFindings(page)).toEqual([]);
     await page.setViewportSize(phone);
     expect(await seriousFindings(page, byWidth)).toEqual([]);
-    expect(await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth)).toBeLessThanOrEqual(0);
+    expect(
+      await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth),
+    ).toBeLessThanOrEqual(0);
   });
 }
 
@@ -41,19 +97,30 @@ test('the opening page, an entry, a route and a round have none either', async (
   await page.goto('/open');
   expect(await seriousFindings(page)).toEqual([]);
   await openBook(page, '/log');
-  await page.getByRole('link', { name: /^Entry of/ }).first().click();
-  await expect(page.getByRole('heading', { name: /Correct this entry/ }).or(page.getByText('This entry is voided.'))).toBeVisible();
+  await page
+    .getByRole('link', { name: /^Entry of/ })
+    .first()
+    .click();
+  await expect(
+    page.getByRole('heading', { name: /Correct this entry/ }).or(page.getByText('This entry is voided.')),
+  ).toBeVisible();
   expect(await seriousFindings(page)).toEqual([]);
   await page.goto('/plant/machines/GL1-01');
   await page.getByRole('region', { name: 'Reservoirs' }).getByRole('link').first().click();
   await expect(page.getByRole('heading', { name: 'Change the reservoir' })).toBeVisible();
   expect(await seriousFindings(page)).toEqual([]);
   await page.goto('/due?machine=P1');
-  await page.getByRole('link', { name: /^overdue|^due/ }).first().click();
+  await page
+    .getByRole('link', { name: /^overdue|^due/ })
+    .first()
+    .click();
   await expect(page.getByRole('heading', { name: 'The working' })).toBeVisible();
   expect(await seriousFindings(page)).toEqual([]);
   await page.goto('/plant/machines/P3');
-  await page.getByRole('link', { name: /^All readings/ }).first().click();
+  await page
+    .getByRole('link', { name: /^All readings/ })
+    .first()
+    .click();
   await expect(page.getByRole('heading', { name: /^Readings/ })).toBeVisible();
   expect(await seriousFindings(page)).toEqual([]);
   await page.goto('/plant/templates');

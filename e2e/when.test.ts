@@ -3,7 +3,14 @@ import ICAL from 'ical.js';
 import { addMachine, logLines, openBook, phone } from './book';
 
 const planner = 'Mirela Stöger';
-type Meter = { id: string; machine: string; name: string; unit: string; last: { value: number; at: string } | null; accumulated: number | null };
+type Meter = {
+  id: string;
+  machine: string;
+  name: string;
+  unit: string;
+  last: { value: number; at: string } | null;
+  accumulated: number | null;
+};
 const meterOf = async (request: APIRequestContext, machine: string, unit = 'hours'): Promise<Meter> => {
   const { meters } = (await (await request.get('/api/meters')).json()) as { meters: Meter[] };
   return meters.find((meter) => meter.machine === machine && meter.unit === unit)!;
@@ -18,15 +25,34 @@ async function addMeter(page: Page, rolloverAt = '') {
   await expect(page.getByRole('heading', { name: 'Hour meter' })).toBeVisible();
 }
 
-test('a table of readings with five kinds of faults is previewed, and goes in without them', async ({ page, request }) => {
+test('a table of readings with five kinds of faults is previewed, and goes in without them', async ({
+  page,
+  request,
+}) => {
   const { last } = await meterOf(request, 'BM-2');
   const value = String(Math.round(last!.value + 1));
   const yesterday = dayAgo(1).toISOString().slice(0, 10);
-  const table = ['machine,day,time,reading', `BM-2,${yesterday},23:50,${value}`, `XX-99,${yesterday},,100`, 'BM-2,11/12/2026,,100', `BM-2,${yesterday},25:10,100`, `BM-2,${yesterday},23:51,many`, 'BM-2,2099-01-01,,100'].join('\n');
+  const table = [
+    'machine,day,time,reading',
+    `BM-2,${yesterday},23:50,${value}`,
+    `XX-99,${yesterday},,100`,
+    'BM-2,11/12/2026,,100',
+    `BM-2,${yesterday},25:10,100`,
+    `BM-2,${yesterday},23:51,many`,
+    'BM-2,2099-01-01,,100',
+  ].join('\n');
   await openBook(page, '/plant/meters/import', planner);
-  await page.getByLabel('File').setInputFiles({ name: 'readings.csv', mimeType: 'text/csv', buffer: Buffer.from(table) });
+  await page
+    .getByLabel('File')
+    .setInputFiles({ name: 'readings.csv', mimeType: 'text/csv', buffer: Buffer.from(table) });
   await expect(page.getByText('5 faulty rows')).toHaveCount(2);
-  for (const words of ['XX-99 is no machine with a meter here', '11/12/2026 can be read two ways', '25:10 is no time', 'Lies in the future']) await expect(page.getByText(words)).toBeVisible();
+  for (const words of [
+    'XX-99 is no machine with a meter here',
+    '11/12/2026 can be read two ways',
+    '25:10 is no time',
+    'Lies in the future',
+  ])
+    await expect(page.getByText(words)).toBeVisible();
   await expect(page.getByRole('row', { name: /many/ })).toContainText('many');
   expect((await meterOf(request, 'BM-2')).last).toEqual(last);
   await page.getByRole('button', { name: 'Import 1 reading, leave out 5 faulty rows' }).click();
@@ -41,7 +67,19 @@ test('a meter rolls over, another dial is fitted, and the hours count on', async
   await addMachine(page, code, 'Test winder');
   await addMeter(page, '10 000');
   const { id } = await meterOf(request, code);
-  expect((await request.post(`/api/meters/${id}/readings`, { data: { source: 'cabinet', readings: [{ at: dayAgo(8).toISOString(), value: 9880 }, { at: dayAgo(1).toISOString(), value: 9992 }] } })).status()).toBe(201);
+  expect(
+    (
+      await request.post(`/api/meters/${id}/readings`, {
+        data: {
+          source: 'cabinet',
+          readings: [
+            { at: dayAgo(8).toISOString(), value: 9880 },
+            { at: dayAgo(1).toISOString(), value: 9992 },
+          ],
+        },
+      })
+    ).status(),
+  ).toBe(201);
   await page.goto(`/plant/machines/${code}/meters/${id}`);
   await expect(page.getByText('posted by cabinet')).toHaveCount(2);
   await page.getByLabel('Hour meter shows').fill('6');
@@ -78,7 +116,10 @@ test('a gear unit is commissioned, and its first weeks are planned by themselves
 });
 
 test('a template is applied to more than thirty points, and taken back', async ({ page, request }) => {
-  const checks = async () => ((await (await request.get('/api/plan.json')).json()) as { tasks: { task: string }[] }).tasks.filter(({ task }) => task.startsWith('Listen, measure')).length;
+  const checks = async () =>
+    ((await (await request.get('/api/plan.json')).json()) as { tasks: { task: string }[] }).tasks.filter(({ task }) =>
+      task.startsWith('Listen, measure'),
+    ).length;
   expect(await checks()).toBe(0);
   await openBook(page, '/plant/templates', planner);
   await page.getByRole('combobox', { name: /^Area/ }).selectOption('Roller kiln');
@@ -98,7 +139,14 @@ test('a template is applied to more than thirty points, and taken back', async (
 });
 
 test('a trial is run and discarded, and the plan is as it was', async ({ page, request }) => {
-  const plan = async () => ((await (await request.get('/api/plan.json')).json()) as { tasks: { taskId: string; machine: string; interval: string; dueOn: string | null }[] }).tasks.filter(({ machine }) => /^P\d$/.test(machine)).map(({ taskId, interval, dueOn }) => `${taskId} ${interval} ${dueOn}`);
+  const plan = async () =>
+    (
+      (await (await request.get('/api/plan.json')).json()) as {
+        tasks: { taskId: string; machine: string; interval: string; dueOn: string | null }[];
+      }
+    ).tasks
+      .filter(({ machine }) => /^P\d$/.test(machine))
+      .map(({ taskId, interval, dueOn }) => `${taskId} ${interval} ${dueOn}`);
   const before = await plan();
   await openBook(page, '/due/what-if', planner);
   await page.getByRole('combobox', { name: /^Area/ }).selectOption('Press hall');
@@ -110,7 +158,12 @@ test('a trial is run and discarded, and the plan is as it was', async ({ page, r
   await page.getByRole('button', { name: 'Try it' }).click();
   const outcome = page.getByRole('table', { name: 'The year’s work' });
   await expect(outcome).toBeVisible({ timeout: 30_000 });
-  const services = (await outcome.getByRole('row', { name: /^Services/ }).getByRole('cell').allInnerTexts()).map((text) => Number(text.replace(/\D/g, '')));
+  const services = (
+    await outcome
+      .getByRole('row', { name: /^Services/ })
+      .getByRole('cell')
+      .allInnerTexts()
+  ).map((text) => Number(text.replace(/\D/g, '')));
   expect(services[1]).toBeGreaterThan(services[0]!);
   await expect(outcome.getByRole('row', { name: /^Missed windows/ })).toBeVisible();
   await page.getByRole('button', { name: 'Discard' }).click();
@@ -118,9 +171,15 @@ test('a trial is run and discarded, and the plan is as it was', async ({ page, r
   expect(await plan()).toEqual(before);
 });
 
-test('the calendar can be subscribed to: every round is one event with an identifier of its own', async ({ page, request }) => {
+test('the calendar can be subscribed to: every round is one event with an identifier of its own', async ({
+  page,
+  request,
+}) => {
   await openBook(page, '/due/formats', planner);
-  const shown = await page.getByRole('region', { name: /Planned rounds/ }).getByRole('listitem').count();
+  const shown = await page
+    .getByRole('region', { name: /Planned rounds/ })
+    .getByRole('listitem')
+    .count();
   const response = await request.get('/api/calendar.ics');
   expect(response.headers()['content-type']).toContain('text/calendar');
   const calendar = new ICAL.Component(ICAL.parse(await response.text()) as unknown[]);
@@ -132,12 +191,16 @@ test('the calendar can be subscribed to: every round is one event with an identi
     expect(duration.toSeconds()).toBe(86_400);
     expect(summary).toMatch(/^R-/);
   }
-  const again = new ICAL.Component(ICAL.parse(await (await request.get('/api/calendar.ics?route=r-mills')).text()) as unknown[]);
+  const again = new ICAL.Component(
+    ICAL.parse(await (await request.get('/api/calendar.ics?route=r-mills')).text()) as unknown[],
+  );
   const uids = again.getAllSubcomponents('vevent').map((each) => new ICAL.Event(each).uid);
   expect(uids.length).toBeGreaterThan(0);
   expect(events.map(({ uid }) => uid)).toEqual(expect.arrayContaining(uids));
   expect((await request.get('/api/calendar.ics?route=NONE')).status()).toBe(404);
-  expect((await (await request.get('/api/plan.csv')).text()).split('\r\n')[0]).toContain('machine,point,pointName,task');
+  expect((await (await request.get('/api/plan.csv')).text()).split('\r\n')[0]).toContain(
+    'machine,point,pointName,task',
+  );
 });
 
 test('the address holds the filter of the due list; why is answered, and putting off has a cap', async ({ page }) => {
@@ -183,7 +246,9 @@ test('the operator presses done at the machine, and takes a slip back', async ({
   expect((await logLines(page, 'machine=P3&kind=top-up'))[0]).toContain('12 drops of O-68');
   await page.setViewportSize({ width: 1280, height: 800 });
   await page.goto('/plant/machines/P3/card');
-  expect(((await page.pdf({ preferCSSPageSize: true })).toString('latin1').match(/\/Type\s*\/Page[^s]/g) ?? []).length).toBe(1);
+  expect(
+    ((await page.pdf({ preferCSSPageSize: true })).toString('latin1').match(/\/Type\s*\/Page[^s]/g) ?? []).length,
+  ).toBe(1);
 });
 
 test('a die change makes the tie rods due', async ({ page }) => {

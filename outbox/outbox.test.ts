@@ -5,8 +5,21 @@ import { Outbox } from './outbox';
 
 let count = 0;
 const freshOutbox = () => Outbox.open(`test-${(count += 1)}`);
-const note = (id: string): EntryInput => ({ id, kind: 'note', kindVersion: 1, body: { text: id }, happenedAt: '2026-01-01T00:00:00Z', offsetMinutes: 0, personId: 'p', deviceId: 'd', machineId: null });
-const answering = (status: number, body: object = {}) => async () => new Response(JSON.stringify(body), { status });
+const note = (id: string): EntryInput => ({
+  id,
+  kind: 'note',
+  kindVersion: 1,
+  body: { text: id },
+  happenedAt: '2026-01-01T00:00:00Z',
+  offsetMinutes: 0,
+  personId: 'p',
+  deviceId: 'd',
+  machineId: null,
+});
+const answering =
+  (status: number, body: object = {}) =>
+  async () =>
+    new Response(JSON.stringify(body), { status });
 const ids = async (outbox: Outbox) => (await outbox.all()).map(({ id }) => id);
 
 describe('the outbox', () => {
@@ -27,7 +40,10 @@ describe('the outbox', () => {
   it('keeps everything when there is no connection, and when the server is in trouble', async () => {
     const outbox = await freshOutbox();
     await outbox.put(note('A'), 1);
-    expect(await outbox.send(10, () => Promise.reject(new Error('offline')))).toMatchObject({ offline: true, sent: [] });
+    expect(await outbox.send(10, () => Promise.reject(new Error('offline')))).toMatchObject({
+      offline: true,
+      sent: [],
+    });
     expect(await outbox.send(10, answering(503))).toMatchObject({ offline: true });
     expect(await ids(outbox)).toEqual(['A']);
     expect(await outbox.send(10, answering(200))).toMatchObject({ sent: ['A'] });
@@ -52,7 +68,11 @@ describe('the outbox', () => {
     const outbox = await freshOutbox();
     await outbox.put(note('A'), 1);
     await outbox.put(note('B'), 2);
-    const result = await outbox.send(10, async (_, init) => (String(init.body).includes('"A"') ? new Response(JSON.stringify({ detail: 'No.', errors: [] }), { status: 422 }) : new Response('{}', { status: 201 })));
+    const result = await outbox.send(10, async (_, init) =>
+      String(init.body).includes('"A"')
+        ? new Response(JSON.stringify({ detail: 'No.', errors: [] }), { status: 422 })
+        : new Response('{}', { status: 201 }),
+    );
     expect(result).toEqual({ sent: ['B'], refused: ['A'], offline: false });
     expect(await outbox.all()).toMatchObject([{ id: 'A', refused: { reason: 'No.' } }]);
     expect(await outbox.send(20, answering(201))).toMatchObject({ sent: [] });

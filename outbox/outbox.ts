@@ -3,7 +3,13 @@ import type { EntryInput } from '@/core/entry/kinds';
 import type { Problem } from '@/core/problems';
 
 /** An entry waiting on this device. `refused` is what the server said no to; it stays until a person decides. */
-export type QueuedEntry = { id: string; entry: EntryInput; queuedAt: number; /** Not sent before this instant, so that it can be taken back. */ heldUntil: number; refused?: { reason: string; problems: Problem[] } };
+export type QueuedEntry = {
+  id: string;
+  entry: EntryInput;
+  queuedAt: number;
+  /** Not sent before this instant, so that it can be taken back. */ heldUntil: number;
+  refused?: { reason: string; problems: Problem[] };
+};
 
 /** What one pass of sending came to. `offline`: the server was not reached, everything is kept. */
 export type SendResult = { sent: string[]; refused: string[]; offline: boolean };
@@ -69,7 +75,11 @@ export class Outbox {
     const result: SendResult = { sent: [], refused: [], offline: false };
     for (const queued of await this.all()) {
       if (queued.heldUntil > now || queued.refused) continue;
-      const response = await fetcher('/api/entries', { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(queued.entry) }).catch(() => undefined);
+      const response = await fetcher('/api/entries', {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify(queued.entry),
+      }).catch(() => undefined);
       if (!response || response.status >= 500 || response.status === 429) {
         result.offline = true;
         break;
@@ -79,7 +89,13 @@ export class Outbox {
         result.sent.push(queued.id);
       } else {
         const said = (await response.json().catch(() => ({}))) as { detail?: string; errors?: Problem[] };
-        await this.db.put('queue', { ...queued, refused: { reason: said.detail ?? `The server refused it (${response.status}).`, problems: said.errors ?? [] } });
+        await this.db.put('queue', {
+          ...queued,
+          refused: {
+            reason: said.detail ?? `The server refused it (${response.status}).`,
+            problems: said.errors ?? [],
+          },
+        });
         result.refused.push(queued.id);
       }
     }

@@ -24,21 +24,41 @@ async function median(work: () => unknown): Promise<number> {
 }
 
 /** A service entry some days ago. */
-const service = (index: number, daysAgo: number): EffectiveEntry => ({ id: `${index}-${daysAgo}`, seq: 1000 - daysAgo, kind: 'grease', body: {}, happenedAt: new Date(now.getTime() - daysAgo * dayMs).toISOString(), machineId: null, pointId: null, taskIds: [], replacesId: null, correctedBy: null });
+const service = (index: number, daysAgo: number): EffectiveEntry => ({
+  id: `${index}-${daysAgo}`,
+  seq: 1000 - daysAgo,
+  kind: 'grease',
+  body: {},
+  happenedAt: new Date(now.getTime() - daysAgo * dayMs).toISOString(),
+  machineId: null,
+  pointId: null,
+  taskIds: [],
+  replacesId: null,
+  correctedBy: null,
+});
 
 /** Due dates of so many points, each with five services, a run-in and a steady stage. */
 function allDue(points: number): number {
   let dated = 0;
   for (let index = 0; index < points; index += 1) {
     const { dueOn } = dueFacts({
-      stages: [{ name: 'run-in', count: 1, hours: 300 }, { name: 'steady', hours: 500 + (index % 4000), days: 30 + (index % 700) }], rhythm: 'actual', toleranceShare: 0.1,
-      entries: histories[index % histories.length]!, meters: { hours: dutyMeter(4 + (index % 20)) }, timeZone: 'Europe/Vienna',
+      stages: [
+        { name: 'run-in', count: 1, hours: 300 },
+        { name: 'steady', hours: 500 + (index % 4000), days: 30 + (index % 700) },
+      ],
+      rhythm: 'actual',
+      toleranceShare: 0.1,
+      entries: histories[index % histories.length]!,
+      meters: { hours: dutyMeter(4 + (index % 20)) },
+      timeZone: 'Europe/Vienna',
     });
     if (dueOn) dated += 1;
   }
   return dated;
 }
-const histories = Array.from({ length: 97 }, (_, index) => [400, 300, 200, 100, 1 + index].map((daysAgo) => service(index, daysAgo)));
+const histories = Array.from({ length: 97 }, (_, index) =>
+  [400, 300, 200, 100, 1 + index].map((daysAgo) => service(index, daysAgo)),
+);
 
 const db = connect(readConfig().databaseUrl, 5);
 try {
@@ -46,13 +66,15 @@ try {
   const person = await db.Person.findOne({ where: { active: true } });
   const due: { points: number; ms: number }[] = [];
   for (const points of [2500, 5000, 10_000]) due.push({ points, ms: await median(() => allDue(points)) });
-  console.log(JSON.stringify({
-    personId: person!.id,
-    today: plantDayOf(now.getTime(), plant.timeZone, plant.dayStartsAtMinutes),
-    plainQueryMs: await median(() => db.select('SELECT COUNT(*) AS points FROM lube_point')),
-    demoStatesMs: await median(() => loadTaskStates(db, now)),
-    due,
-  }));
+  console.log(
+    JSON.stringify({
+      personId: person!.id,
+      today: plantDayOf(now.getTime(), plant.timeZone, plant.dayStartsAtMinutes),
+      plainQueryMs: await median(() => db.select('SELECT COUNT(*) AS points FROM lube_point')),
+      demoStatesMs: await median(() => loadTaskStates(db, now)),
+      due,
+    }),
+  );
 } finally {
   await db.close();
 }

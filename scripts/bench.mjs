@@ -31,12 +31,24 @@ try {
   await step('Programs', () => ensurePrograms(['mariadbd', 'mariadb-install-db', 'mariadb']));
   await step('Packages', () => ensureNodeModules(root));
   await step('Application', () => build(root, '.next-test'));
-  await step('Database', async () => { database = await startDatabase(folder); });
+  await step('Database', async () => {
+    database = await startDatabase(folder);
+  });
   await step('Plant', () => prepareDatabase(root, database.url, { demo: true }));
   const port = await freePort();
-  await step('Server', async () => { application = await serve({ distDir: '.next-test', port, databaseUrl: database.url, logFile: join(folder, 'application.log') }); });
+  await step('Server', async () => {
+    application = await serve({
+      distDir: '.next-test',
+      port,
+      databaseUrl: database.url,
+      logFile: join(folder, 'application.log'),
+    });
+  });
 
-  const { output } = await run('npx', ['tsx', 'scripts/bench-core.ts'], { cwd: root, env: { DATABASE_URL: database.url } });
+  const { output } = await run('npx', ['tsx', 'scripts/bench-core.ts'], {
+    cwd: root,
+    env: { DATABASE_URL: database.url },
+  });
   const core = JSON.parse(output.slice(output.indexOf('{')));
   const base = `http://127.0.0.1:${port}`;
   const cookie = `tagebuch-person=${core.personId}`;
@@ -50,15 +62,25 @@ try {
   ];
   const bare = rows[1][1];
   console.log(`\nMedian of ${rounds} runs, milliseconds, and the ratio to the bare page:\n`);
-  for (const [name, ms] of rows) console.log(`  ${ms.toFixed(2).padStart(10)} ms  ${(ms / bare).toFixed(2).padStart(8)} ×  ${name}`);
+  for (const [name, ms] of rows)
+    console.log(`  ${ms.toFixed(2).padStart(10)} ms  ${(ms / bare).toFixed(2).padStart(8)} ×  ${name}`);
   const [first, last] = [core.due[0], core.due.at(-1)];
   const { output: scaled } = await run('npx', ['tsx', 'scripts/bench-scale.ts', database.url], { cwd: root });
   const sizes = JSON.parse(scaled.slice(scaled.indexOf('[')));
-  console.log('\nThe projection, in a database of its own (six meters and fifty points a machine, each meter read 250 times):\n');
-  for (const { points, entries, streamS, rebuildS, oneMs, listMs } of sizes) console.log(`  ${String(points).padStart(6)} points, ${String(entries).padStart(8)} entries: rebuilt in ${rebuildS.toFixed(1)} s, ${(rebuildS / streamS).toFixed(2)} × streaming the same columns (${streamS.toFixed(1)} s); one machine anew ${oneMs.toFixed(0)} ms; first 60 rows of the due list ${listMs.toFixed(0)} ms`);
+  console.log(
+    '\nThe projection, in a database of its own (six meters and fifty points a machine, each meter read 250 times):\n',
+  );
+  for (const { points, entries, streamS, rebuildS, oneMs, listMs } of sizes)
+    console.log(
+      `  ${String(points).padStart(6)} points, ${String(entries).padStart(8)} entries: rebuilt in ${rebuildS.toFixed(1)} s, ${(rebuildS / streamS).toFixed(2)} × streaming the same columns (${streamS.toFixed(1)} s); one machine anew ${oneMs.toFixed(0)} ms; first 60 rows of the due list ${listMs.toFixed(0)} ms`,
+    );
   const [small, large] = [sizes[0], sizes.at(-1)];
-  console.log(`\n  ${small.points} → ${large.points} points: ${(large.entries / small.entries).toFixed(1)} × the entries take ${(large.rebuildS / small.rebuildS).toFixed(1)} × the time to rebuild, ${(large.streamS / small.streamS).toFixed(1)} × to stream.`);
-  console.log(`\n  ${first.points} → ${last.points} points: ${(last.points / first.points).toFixed(1)} × the points take ${(last.ms / first.ms).toFixed(1)} × the time.`);
+  console.log(
+    `\n  ${small.points} → ${large.points} points: ${(large.entries / small.entries).toFixed(1)} × the entries take ${(large.rebuildS / small.rebuildS).toFixed(1)} × the time to rebuild, ${(large.streamS / small.streamS).toFixed(1)} × to stream.`,
+  );
+  console.log(
+    `\n  ${first.points} → ${last.points} points: ${(last.points / first.points).toFixed(1)} × the points take ${(last.ms / first.ms).toFixed(1)} × the time.`,
+  );
 } catch (error) {
   reportFailure(error);
 } finally {

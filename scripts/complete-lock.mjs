@@ -11,7 +11,13 @@ for (const [parent, { optionalDependencies = {}, dev }] of Object.entries({ ...k
     if (known[`node_modules/${name}`] || known[`${parent}/node_modules/${name}`] || !/^\d/.test(version)) continue;
     const os = /android|darwin|freebsd|win32|linux/.exec(name)?.[0];
     const cpu = /arm64|x64|ia32|wasm32|arm|riscv64|ppc64|s390x/.exec(name)?.[0];
-    known[`node_modules/${name}`] = { version, ...(cpu && { cpu: [cpu] }), ...(dev && { dev }), optional: true, ...(os && { os: [os] }) };
+    known[`node_modules/${name}`] = {
+      version,
+      ...(cpu && { cpu: [cpu] }),
+      ...(dev && { dev }),
+      optional: true,
+      ...(os && { os: [os] }),
+    };
     added += 1;
   }
 }

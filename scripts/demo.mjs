@@ -34,8 +34,15 @@ async function checkNothingRuns() {
   if (existsSync(pidFile)) {
     const pid = Number(readFileSync(pidFile, 'utf8'));
     let alive = true;
-    try { process.kill(pid, 0); } catch { alive = false; }
-    if (alive && pid !== process.pid) throw new PlainError(`The demo of this checkout is running already (process ${pid}). Stop it with Ctrl-C there first.`);
+    try {
+      process.kill(pid, 0);
+    } catch {
+      alive = false;
+    }
+    if (alive && pid !== process.pid)
+      throw new PlainError(
+        `The demo of this checkout is running already (process ${pid}). Stop it with Ctrl-C there first.`,
+      );
   }
   await new Promise((resolve, reject) => {
     const probe = createServer();
@@ -56,16 +63,22 @@ try {
   if (ownDatabase) await step('Programs', () => ensurePrograms(['mariadbd', 'mariadb-install-db', 'mariadb']));
   await step('Packages', () => ensureNodeModules(root));
   if (!dev) await step('Application', () => build(root, '.next'));
-  if (ownDatabase) await step('Database', async () => {
-    const server = await startDatabase(folder);
-    databaseUrl = server.url;
-    database = superviseDatabase(folder, server, (words) => console.log(`            ${words}`));
-  });
+  if (ownDatabase)
+    await step('Database', async () => {
+      const server = await startDatabase(folder);
+      databaseUrl = server.url;
+      database = superviseDatabase(folder, server, (words) => console.log(`            ${words}`));
+    });
   await step('Plant', () => prepareDatabase(root, databaseUrl, { demo: true }));
-  await step('Server', async () => { application = await serve({ distDir: '.next', port, databaseUrl, logFile: join(folder, 'application.log'), dev }); });
-  console.log(`\nReady after ${totalTime()}: http://127.0.0.1:${port}\nCtrl-C stops it; the data stays. Start over: npm run demo -- --fresh`);
+  await step('Server', async () => {
+    application = await serve({ distDir: '.next', port, databaseUrl, logFile: join(folder, 'application.log'), dev });
+  });
+  console.log(
+    `\nReady after ${totalTime()}: http://127.0.0.1:${port}\nCtrl-C stops it; the data stays. Start over: npm run demo -- --fresh`,
+  );
   await application.exit;
-  if (!stopping) throw new PlainError(`The application stopped by itself; its words are in ${join(folder, 'application.log')}.`);
+  if (!stopping)
+    throw new PlainError(`The application stopped by itself; its words are in ${join(folder, 'application.log')}.`);
 } catch (error) {
   reportFailure(error);
   await stop();

@@ -7,7 +7,9 @@ const db = connect(readConfig().databaseUrl, 4);
 const start = performance.now();
 try {
   const { entries, tasks, meters } = await rebuild(db, (words) => console.log(words));
-  console.log(`${tasks} tasks and ${meters} meters from ${entries} entries in ${((performance.now() - start) / 1000).toFixed(1)} s`);
+  console.log(
+    `${tasks} tasks and ${meters} meters from ${entries} entries in ${((performance.now() - start) / 1000).toFixed(1)} s`,
+  );
 } finally {
   await db.close();
 }

@@ -8,8 +8,21 @@ const desktop = { width: 1280, height: 800 };
 const phone = { width: 390, height: 844 };
 
 mkdirSync(folder, { recursive: true });
-const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'] });
-const page = await (await browser.newContext({ viewport: desktop, reducedMotion: 'reduce', locale: 'en-GB', timezoneId: 'Europe/Vienna' })).newPage();
+const browser = await chromium.launch({
+  executablePath: '/usr/bin/chromium',
+  args: [
+    '--no-sandbox',
+    '--disable-gpu',
+    '--disable-quic',
+    '--no-first-run',
+    '--disable-background-networking',
+    '--disable-component-update',
+    '--disable-sync',
+  ],
+});
+const page = await (
+  await browser.newContext({ viewport: desktop, reducedMotion: 'reduce', locale: 'en-GB', timezoneId: 'Europe/Vienna' })
+).newPage();
 
 /** Opens a page, prepares it, and takes its picture. */
 async function shoot(name, path, prepare = async () => {}, viewport = desktop) {
@@ -51,10 +64,16 @@ await shoot('what-if', '/due/what-if', async () => {
   await page.mouse.wheel(0, -2000);
 });
 await shoot('meter', '/plant/machines/P3', async () => {
-  await page.getByRole('link', { name: /^All readings/ }).first().click();
+  await page
+    .getByRole('link', { name: /^All readings/ })
+    .first()
+    .click();
   await page.getByRole('heading', { name: /^Readings/ }).waitFor();
 });
-await shoot('viscosity-chart', '/lubricants/chart?oil=O-220&oil=O-460&oil=O-46&fromC=20&toC=70&thinnest=20&thickest=1000');
+await shoot(
+  'viscosity-chart',
+  '/lubricants/chart?oil=O-220&oil=O-460&oil=O-46&fromC=20&toC=70&thinnest=20&thickest=1000',
+);
 await shoot('routes', '/routes');
 await shoot('route-builder', '/routes/new', async () => {
   await page.getByLabel('Machine', { exact: true }).selectOption('P1');
@@ -63,8 +82,20 @@ await shoot('route-builder', '/routes/new', async () => {
 });
 await shoot('bench', '/bench/grease.interval', async () => {
   await page.getByLabel('Bearing kind').selectOption('ball');
-  for (const [label, value] of [['Bore d', '60'], ['Speed', '1500'], ['Housing temperature', '72'], ['Vibration', '2']]) await page.getByLabel(label).fill(value);
-  for (const [label, value] of [['Contamination', 'light-abrasive'], ['Moisture', 'dry'], ['Shaft position', 'horizontal'], ['Temperature rule', 'steps']]) await page.getByLabel(label).selectOption(value);
+  for (const [label, value] of [
+    ['Bore d', '60'],
+    ['Speed', '1500'],
+    ['Housing temperature', '72'],
+    ['Vibration', '2'],
+  ])
+    await page.getByLabel(label).fill(value);
+  for (const [label, value] of [
+    ['Contamination', 'light-abrasive'],
+    ['Moisture', 'dry'],
+    ['Shaft position', 'horizontal'],
+    ['Temperature rule', 'steps'],
+  ])
+    await page.getByLabel(label).selectOption(value);
   await page.getByRole('button', { name: 'Compute' }).click();
   await page.getByRole('heading', { name: 'Result' }).waitFor();
 });

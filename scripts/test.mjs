@@ -32,28 +32,37 @@ const add = ({ passed = 0, failed = 0, skipped = 0 }) => {
 };
 
 /** A tool that only says yes or no counts as one test. */
-const check = (title, command, args) => step(title, async () => {
-  const { code, output } = await run(command, args, { cwd: root, allowFailure: true });
-  if (code !== 0) console.log(output);
-  return add(code === 0 ? { passed: 1 } : { failed: 1 });
-});
+const check = (title, command, args) =>
+  step(title, async () => {
+    const { code, output } = await run(command, args, { cwd: root, allowFailure: true });
+    if (code !== 0) console.log(output);
+    return add(code === 0 ? { passed: 1 } : { failed: 1 });
+  });
 
 /** A tool that writes a JSON report; a tool that dies without one counts as a failure. */
-const reported = (title, command, args, env, file, read) => step(title, async () => {
-  const { code, output } = await run(command, args, { cwd: root, env, allowFailure: true });
-  const counts = existsSync(file) ? read(JSON.parse(readFileSync(file, 'utf8'))) : { failed: 1 };
-  if (code !== 0 && !counts.failed) counts.failed = 1;
-  if (counts.failed || counts.secondTries) console.log(output);
-  return add(counts) + (counts.secondTries ? `; ${counts.secondTries} of them at the second try, see above` : '');
-});
+const reported = (title, command, args, env, file, read) =>
+  step(title, async () => {
+    const { code, output } = await run(command, args, { cwd: root, env, allowFailure: true });
+    const counts = existsSync(file) ? read(JSON.parse(readFileSync(file, 'utf8'))) : { failed: 1 };
+    if (code !== 0 && !counts.failed) counts.failed = 1;
+    if (counts.failed || counts.secondTries) console.log(output);
+    return add(counts) + (counts.secondTries ? `; ${counts.secondTries} of them at the second try, see above` : '');
+  });
 
 try {
   mkdirSync(folder, { recursive: true, mode: 0o700 });
   await step('Programs', () => ensurePrograms(['mariadbd', 'mariadb-install-db', 'mariadb', 'chromium']));
   await step('Packages', () => ensureNodeModules(root));
-  await run('npx', ['next', 'typegen'], { cwd: root, env: { NEXT_DIST_DIR: distDir, NEXT_TELEMETRY_DISABLED: '1' }, allowFailure: true });
+  await run('npx', ['next', 'typegen'], {
+    cwd: root,
+    env: { NEXT_DIST_DIR: distDir, NEXT_TELEMETRY_DISABLED: '1' },
+    allowFailure: true,
+  });
   // Each keeps one core busy; beside each other they take half the time.
-  await Promise.all([check('Lint', 'npx', ['eslint', '.']), check('Types', 'npx', ['tsc', '--noEmit'])]);
+  await Promise.all([
+    check('Format', 'npx', ['prettier', '--check', '.']).then(() => check('Lint', 'npx', ['eslint', '.'])),
+    check('Types', 'npx', ['tsc', '--noEmit']),
+  ]);
   let databaseUrl;
   await step('Database', async () => {
     const server = await startDatabase(folder);
@@ -61,7 +70,22 @@ try {
     database = superviseDatabase(folder, server, () => {});
   });
   const unitReport = join(folder, 'vitest.json');
-  await reported('Vitest', 'npx', ['vitest', 'run', '--reporter=default', '--reporter=json', `--outputFile.json=${unitReport}`], { TEST_DATABASE_URL: databaseUrl }, unitReport, (report) => ({ passed: report.numPassedTests, failed: report.numFailedTests + report.testResults.filter(({ status, assertionResults }) => status === 'failed' && assertionResults.length === 0).length, skipped: report.numPendingTests + report.numTodoTests }));
+  await reported(
+    'Vitest',
+    'npx',
+    ['vitest', 'run', '--reporter=default', '--reporter=json', `--outputFile.json=${unitReport}`],
+    { TEST_DATABASE_URL: databaseUrl },
+    unitReport,
+    (report) => ({
+      passed: report.numPassedTests,
+      failed:
+        report.numFailedTests +
+        report.testResults.filter(
+          ({ status, assertionResults }) => status === 'failed' && assertionResults.length === 0,
+        ).length,
+      skipped: report.numPendingTests + report.numTodoTests,
+    }),
+  );
   await step('Build', () => build(root, distDir));
   const port = await freePort();
   await step('Demo plant and server', async () => {
@@ -69,7 +93,19 @@ try {
     application = await serve({ distDir, port, databaseUrl, logFile: join(folder, 'application.log') });
   });
   const flowReport = join(folder, 'playwright.json');
-  await reported('Playwright', 'npx', ['playwright', 'test', ...process.argv.slice(2)], { TEST_BASE_URL: `http://127.0.0.1:${port}`, TEST_FOLDER: folder, PLAYWRIGHT_JSON_OUTPUT_NAME: flowReport }, flowReport, ({ stats }) => ({ passed: stats.expected + stats.flaky, failed: stats.unexpected, skipped: stats.skipped, secondTries: stats.flaky }));
+  await reported(
+    'Playwright',
+    'npx',
+    ['playwright', 'test', ...process.argv.slice(2)],
+    { TEST_BASE_URL: `http://127.0.0.1:${port}`, TEST_FOLDER: folder, PLAYWRIGHT_JSON_OUTPUT_NAME: flowReport },
+    flowReport,
+    ({ stats }) => ({
+      passed: stats.expected + stats.flaky,
+      failed: stats.unexpected,
+      skipped: stats.skipped,
+      secondTries: stats.flaky,
+    }),
+  );
   await step('Share of tests in the code lines', () => countLines(root));
 } catch (error) {
   sum.failed += 1;

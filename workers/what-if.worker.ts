@@ -3,15 +3,31 @@ import { type TrialResult, type TrialTask, type WhatIfChange, whatIf } from '@/c
 import type { DutyPlan } from '@/core/meter/duty';
 
 /** A trial as the page hands it over: plain data only. */
-export type TrialRequest = { tasks: TrialTask[]; chosen: string[]; change: WhatIfChange; minutesPerWeek: number; horizon: Omit<Horizon, 'clockOf'>; dutyPlans: Record<string, DutyPlan>; planOf: Record<string, string> };
-export type TrialMessage = { kind: 'progress'; share: number } | { kind: 'result'; result: TrialResult } | { kind: 'fault'; reason: string };
+export type TrialRequest = {
+  tasks: TrialTask[];
+  chosen: string[];
+  change: WhatIfChange;
+  minutesPerWeek: number;
+  horizon: Omit<Horizon, 'clockOf'>;
+  dutyPlans: Record<string, DutyPlan>;
+  planOf: Record<string, string>;
+};
+export type TrialMessage =
+  { kind: 'progress'; share: number } | { kind: 'result'; result: TrialResult } | { kind: 'fault'; reason: string };
 
 /** Works a trial out away from the page. Cancelling is ending the worker: nothing it holds is needed any more. */
 self.onmessage = ({ data }: MessageEvent<TrialRequest>) => {
   const say = (message: TrialMessage) => self.postMessage(message);
   try {
     const { tasks, chosen, change, minutesPerWeek, horizon, dutyPlans, planOf } = data;
-    const result = whatIf(tasks, new Set(chosen), change, { ...horizon, clockOf: clocksOf(dutyPlans, planOf, horizon.timeZone) }, minutesPerWeek, { report: (share) => say({ kind: 'progress', share }) });
+    const result = whatIf(
+      tasks,
+      new Set(chosen),
+      change,
+      { ...horizon, clockOf: clocksOf(dutyPlans, planOf, horizon.timeZone) },
+      minutesPerWeek,
+      { report: (share) => say({ kind: 'progress', share }) },
+    );
     say(result ? { kind: 'result', result } : { kind: 'fault', reason: 'It was stopped.' });
   } catch (error) {
     say({ kind: 'fault', reason: error instanceof Error ? error.message : 'It could not be worked out.' });

@@ -11,10 +11,14 @@ type Thing = { kind: Retirable; id: string; version: number; name: string };
 function useSetting({ kind, id, version }: Thing) {
   const [busy, start] = useTransition();
   const [reason, setReason] = useState<string | null>(null);
-  const set = (inUse: boolean) => start(async () => {
-    const answer = await saveInUse(kind, id, version, inUse).catch(() => ({ ok: false as const, reason: 'The server does not answer. Try again when there is signal.' }));
-    setReason(answer.ok ? null : answer.reason);
-  });
+  const set = (inUse: boolean) =>
+    start(async () => {
+      const answer = await saveInUse(kind, id, version, inUse).catch(() => ({
+        ok: false as const,
+        reason: 'The server does not answer. Try again when there is signal.',
+      }));
+      setReason(answer.ok ? null : answer.reason);
+    });
   return { busy, reason, set };
 }
 
@@ -24,8 +28,12 @@ export function OutOfUse({ retiredOn, ...thing }: Thing & { retiredOn: string })
   return (
     <div className="no-print mt-6 max-w-prose">
       <div className="flex flex-wrap items-center gap-4 border-l-4 border-ink pl-4">
-        <p><strong>Out of use</strong> since {day(retiredOn)}: {thing.name}. What was written stays.</p>
-        <button type="button" className="button" disabled={busy} onClick={() => set(true)}>Use {thing.name} again</button>
+        <p>
+          <strong>Out of use</strong> since {day(retiredOn)}: {thing.name}. What was written stays.
+        </p>
+        <button type="button" className="button" disabled={busy} onClick={() => set(true)}>
+          Use {thing.name} again
+        </button>
       </div>
       <FormProblem reason={reason} />
     </div>
@@ -38,9 +46,15 @@ export function TakeOutOfUse({ what, ...thing }: Thing & { what: string }) {
   return (
     <div className="no-print mt-6 max-w-prose">
       <details>
-        <summary className="inline-flex min-h-11 cursor-pointer items-center underline decoration-rule underline-offset-4 md:min-h-8">Take {thing.name} out of use</summary>
+        <summary className="inline-flex min-h-11 cursor-pointer items-center underline decoration-rule underline-offset-4 md:min-h-8">
+          Take {thing.name} out of use
+        </summary>
         <p className="mt-2">{what} What was written stays, and it can be used again.</p>
-        <p className="mt-3"><button type="button" className="button" disabled={busy} onClick={() => set(false)}>Out of use from today</button></p>
+        <p className="mt-3">
+          <button type="button" className="button" disabled={busy} onClick={() => set(false)}>
+            Out of use from today
+          </button>
+        </p>
       </details>
       <FormProblem reason={reason} />
     </div>
@@ -48,4 +62,5 @@ export function TakeOutOfUse({ what, ...thing }: Thing & { what: string }) {
 }
 
 /** Whichever of the two holds. */
-export const InUse = ({ retiredOn, what, ...thing }: Thing & { retiredOn: string | null | undefined; what: string }) => (retiredOn ? <OutOfUse {...thing} retiredOn={retiredOn} /> : <TakeOutOfUse {...thing} what={what} />);
+export const InUse = ({ retiredOn, what, ...thing }: Thing & { retiredOn: string | null | undefined; what: string }) =>
+  retiredOn ? <OutOfUse {...thing} retiredOn={retiredOn} /> : <TakeOutOfUse {...thing} what={what} />;

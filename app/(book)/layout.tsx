@@ -15,25 +15,37 @@ export default async function BookLayout({ children }: { children: ReactNode }) 
   const plant = await reading(() => thePlant(db));
   return (
     <div className="mx-auto max-w-[1400px] md:grid md:grid-cols-[168px_minmax(0,1fr)] print:block">
-      <a href="#page" className="button sr-only focus:not-sr-only focus:absolute focus:top-2 focus:left-2 focus:z-10">Skip to the page</a>
+      <a href="#page" className="button sr-only focus:not-sr-only focus:absolute focus:top-2 focus:left-2 focus:z-10">
+        Skip to the page
+      </a>
       <header className="no-print border-b border-rule md:sticky md:top-0 md:h-dvh md:border-r md:border-b-0 md:px-5 md:py-6">
         <div className="flex items-baseline justify-between px-3 pt-2 md:block md:px-0 md:pt-0">
           <p className="text-lg font-semibold">Tagebuch</p>
           <p className="caption">{plant.name}</p>
         </div>
-        <div className="md:mt-8"><Navigation /></div>
+        <div className="md:mt-8">
+          <Navigation />
+        </div>
         <div className="hidden md:absolute md:bottom-6 md:block">
           <p className="caption">Writing as</p>
-          <p><strong>{actor.initials}</strong> {actor.name}</p>
-          <Link href="/open" className="inline-flex min-h-8 items-center text-sm">Someone else</Link>
+          <p>
+            <strong>{actor.initials}</strong> {actor.name}
+          </p>
+          <Link href="/open" className="inline-flex min-h-8 items-center text-sm">
+            Someone else
+          </Link>
           <Listening>
             <GoTo />
             <Shortcuts />
           </Listening>
         </div>
-        <p className="caption px-3 pb-2 md:hidden">Writing as {actor.name} · <Link href="/open">someone else</Link></p>
+        <p className="caption px-3 pb-2 md:hidden">
+          Writing as {actor.name} · <Link href="/open">someone else</Link>
+        </p>
       </header>
-      <main id="page" className="min-w-0 px-4 py-6 md:px-8"><Listening>{children}</Listening></main>
+      <main id="page" className="min-w-0 px-4 py-6 md:px-8">
+        <Listening>{children}</Listening>
+      </main>
     </div>
   );
 }

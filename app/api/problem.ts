@@ -3,8 +3,17 @@ import type { Problem } from '@/core/problems';
 import { logFault } from '../server';
 
 /** A problem document (RFC 9457). */
-export function problem(status: number, title: string, detail: string, errors?: Problem[], headers: Record<string, string> = {}): Response {
-  return new Response(JSON.stringify({ type: 'about:blank', title, status, detail, ...(errors && { errors }) }), { status, headers: { 'content-type': 'application/problem+json', ...headers } });
+export function problem(
+  status: number,
+  title: string,
+  detail: string,
+  errors?: Problem[],
+  headers: Record<string, string> = {},
+): Response {
+  return new Response(JSON.stringify({ type: 'about:blank', title, status, detail, ...(errors && { errors }) }), {
+    status,
+    headers: { 'content-type': 'application/problem+json', ...headers },
+  });
 }
 
 /** Runs a handler; an outage answers 503 and may be tried again, anything unexpected is logged under an id. */
@@ -12,7 +21,10 @@ export async function answering(work: () => Promise<Response>): Promise<Response
   try {
     return await work();
   } catch (error) {
-    if (isUnreachable(error)) return problem(503, 'Database away', 'The database does not answer just now. Try again in a moment.', undefined, { 'retry-after': '3' });
+    if (isUnreachable(error))
+      return problem(503, 'Database away', 'The database does not answer just now. Try again in a moment.', undefined, {
+        'retry-after': '3',
+      });
     return problem(500, 'Fault', `Something went wrong that should not have: fault ${logFault(error)}.`);
   }
 }
@@ -20,7 +32,9 @@ export async function answering(work: () => Promise<Response>): Promise<Response
 const largestBody = 1_000_000;
 
 /** Reads a JSON body of at most 1 MB; not JSON is 400, larger is 413. */
-export async function readJson(request: Request): Promise<{ ok: true; value: unknown } | { ok: false; response: Response }> {
+export async function readJson(
+  request: Request,
+): Promise<{ ok: true; value: unknown } | { ok: false; response: Response }> {
   const tooLarge = () => ({ ok: false as const, response: problem(413, 'Too large', 'The body is larger than 1 MB.') });
   if (Number(request.headers.get('content-length') ?? 0) > largestBody) return tooLarge();
   const chunks: Uint8Array[] = [];

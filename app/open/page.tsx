@@ -9,7 +9,10 @@ export const dynamic = 'force-dynamic';
 /** Picking one's own name: every entry carries it. No password yet; sign-in will replace this room only. */
 export default async function OpenPage({ searchParams }: { searchParams: Promise<{ to?: string }> }) {
   const { to = '/today' } = await searchParams;
-  const { plant, people } = await reading(async (db) => ({ plant: await thePlant(db), people: await activePeople(db) }));
+  const { plant, people } = await reading(async (db) => ({
+    plant: await thePlant(db),
+    people: await activePeople(db),
+  }));
   return (
     <main className="mx-auto max-w-md px-6 py-12 md:py-20">
       <p className="caption">{plant.name}</p>
@@ -20,7 +23,11 @@ export default async function OpenPage({ searchParams }: { searchParams: Promise
         <ul className="rule-t">
           {people.map(({ id, initials, name, role }) => (
             <li key={id} className="rule-b">
-              <button name="personId" value={id} className="flex min-h-14 w-full items-center gap-4 px-2 text-left hover:bg-sheet">
+              <button
+                name="personId"
+                value={id}
+                className="flex min-h-14 w-full items-center gap-4 px-2 text-left hover:bg-sheet"
+              >
                 <span className="w-10 border-r border-rule font-semibold">{initials}</span>
                 <span className="grow">{name}</span>
                 <span className="caption">{role}</span>

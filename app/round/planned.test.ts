@@ -4,8 +4,33 @@ import { doneEntry, plannedDetail, plannedOf } from './planned';
 
 const gun = { id: 'GUN', code: 'GUN-1', name: 'Lever gun', lubricantId: 'L', gramsPerStroke: 1.2, airPowered: false };
 const stop = (change: Partial<WalkStop>): WalkStop => ({
-  taskId: 't', title: 'Regrease', action: 'grease', pointId: 'p', pointLabel: 'P1·01', pointName: 'Bearing', location: '', machineId: 'm', machineCode: 'P1', machineName: 'Press', areaName: '', machineState: 'any', energySources: [], operatorCard: null,
-  cautions: '', doNots: '', accessNote: '', procedureText: '', enoughSign: '', forbidsAirGun: false, lubricant: { id: 'L', code: 'G-22', name: 'Grease' }, amountKind: 'grams', amount: 20.15, plannedAmount: null, dueWords: '', written: null, ...change,
+  taskId: 't',
+  title: 'Regrease',
+  action: 'grease',
+  pointId: 'p',
+  pointLabel: 'P1·01',
+  pointName: 'Bearing',
+  location: '',
+  machineId: 'm',
+  machineCode: 'P1',
+  machineName: 'Press',
+  areaName: '',
+  machineState: 'any',
+  energySources: [],
+  operatorCard: null,
+  cautions: '',
+  doNots: '',
+  accessNote: '',
+  procedureText: '',
+  enoughSign: '',
+  forbidsAirGun: false,
+  lubricant: { id: 'L', code: 'G-22', name: 'Grease' },
+  amountKind: 'grams',
+  amount: 20.15,
+  plannedAmount: null,
+  dueWords: '',
+  written: null,
+  ...change,
 });
 
 describe('what a stop asks for', () => {
@@ -23,7 +48,11 @@ describe('what a stop asks for', () => {
   it('is litres in steps that suit their size, and zero added to a mark', () => {
     expect(plannedOf(stop({ amountKind: 'litres', amount: 34 }), null)).toMatchObject({ words: '34 L', step: 0.5 });
     expect(plannedOf(stop({ amountKind: 'litres', amount: 0.6 }), null)).toMatchObject({ step: 0.1 });
-    expect(plannedOf(stop({ amountKind: 'to-mark', amount: null }), null)).toMatchObject({ words: 'to the mark', value: 0, unit: 'L' });
+    expect(plannedOf(stop({ amountKind: 'to-mark', amount: null }), null)).toMatchObject({
+      words: 'to the mark',
+      value: 0,
+      unit: 'L',
+    });
   });
 
   it('says when a person has overruled the plan', () => {
@@ -33,14 +62,30 @@ describe('what a stop asks for', () => {
 });
 
 describe('the entry of a stop that is done', () => {
-  const entry = (change: Partial<WalkStop>, given: number, drained: number | null = null) => doneEntry(stop(change), plannedOf(stop(change), change.amountKind ? null : gun), given, drained);
+  const entry = (change: Partial<WalkStop>, given: number, drained: number | null = null) =>
+    doneEntry(stop(change), plannedOf(stop(change), change.amountKind ? null : gun), given, drained);
   it.each([
     [entry({}, 18), { kind: 'grease', body: { lubricantId: 'L', massG: 21.6, strokes: 18, gunId: 'GUN' } }],
-    [entry({ action: 'oil-change', amountKind: 'litres', amount: 3 }, 3.1, 2.9), { kind: 'oil-change', body: { lubricantId: 'L', volumeL: 3.1, drainedL: 2.9 } }],
-    [entry({ action: 'top-up', amountKind: 'to-mark', amount: null }, 0), { kind: 'top-up', body: { lubricantId: 'L', amountKind: 'litres', amount: 0 } }],
-    [entry({ action: 'film', amountKind: 'drops', amount: 40 }, 35), { kind: 'top-up', body: { lubricantId: 'L', amountKind: 'drops', amount: 35 } }],
-    [entry({ action: 'film', amountKind: 'film', amount: null }, 1), { kind: 'top-up', body: { lubricantId: 'L', amountKind: 'film' } }],
-    [entry({ action: 'check', amountKind: 'to-mark', amount: null }, 0), { kind: 'check', body: { result: 'in-order' } }],
+    [
+      entry({ action: 'oil-change', amountKind: 'litres', amount: 3 }, 3.1, 2.9),
+      { kind: 'oil-change', body: { lubricantId: 'L', volumeL: 3.1, drainedL: 2.9 } },
+    ],
+    [
+      entry({ action: 'top-up', amountKind: 'to-mark', amount: null }, 0),
+      { kind: 'top-up', body: { lubricantId: 'L', amountKind: 'litres', amount: 0 } },
+    ],
+    [
+      entry({ action: 'film', amountKind: 'drops', amount: 40 }, 35),
+      { kind: 'top-up', body: { lubricantId: 'L', amountKind: 'drops', amount: 35 } },
+    ],
+    [
+      entry({ action: 'film', amountKind: 'film', amount: null }, 1),
+      { kind: 'top-up', body: { lubricantId: 'L', amountKind: 'film' } },
+    ],
+    [
+      entry({ action: 'check', amountKind: 'to-mark', amount: null }, 0),
+      { kind: 'check', body: { result: 'in-order' } },
+    ],
     [entry({ lubricant: null }, 1), { kind: 'check', body: { result: 'in-order' } }],
   ])('%# holds what really went in', (made, wanted) => {
     expect(made).toEqual(wanted);

@@ -21,23 +21,57 @@ export function plannedOf(stop: Asked, gun: Gun | null): Planned {
     return { words: counted(strokes, 'stroke'), value: strokes, step: 1, unit: 'strokes', gun };
   }
   if (kind === 'to-mark') return { words: 'to the mark', value: 0, step: 0.1, unit: 'L', gun: null };
-  if (kind === 'litres') return { words: amount(kind, stop.amount), value: stop.amount ?? 0, step: stop.amount !== null && stop.amount >= 10 ? 0.5 : 0.1, unit: 'L', gun: null };
+  if (kind === 'litres')
+    return {
+      words: amount(kind, stop.amount),
+      value: stop.amount ?? 0,
+      step: stop.amount !== null && stop.amount >= 10 ? 0.5 : 0.1,
+      unit: 'L',
+      gun: null,
+    };
   if (kind === 'film') return { words: 'a film', value: 1, step: 1, unit: '', gun: null };
-  return { words: amount(kind, stop.amount), value: stop.amount ?? 1, step: 1, unit: kind === 'grams' ? 'g' : kind, gun: null };
+  return {
+    words: amount(kind, stop.amount),
+    value: stop.amount ?? 1,
+    step: 1,
+    unit: kind === 'grams' ? 'g' : kind,
+    gun: null,
+  };
 }
 
 /** The entry that says a stop is done, with what really went in. */
-export function doneEntry(stop: Asked, planned: Planned, given: number, drained: number | null): { kind: 'grease' | 'oil-change' | 'top-up' | 'check'; body: Record<string, unknown> } {
+export function doneEntry(
+  stop: Asked,
+  planned: Planned,
+  given: number,
+  drained: number | null,
+): { kind: 'grease' | 'oil-change' | 'top-up' | 'check'; body: Record<string, unknown> } {
   const lubricantId = stop.lubricant?.id;
   if (putsNothingIn(stop.action) || !lubricantId) return { kind: 'check', body: { result: 'in-order' } };
-  if (stop.action === 'grease') return { kind: 'grease', body: { lubricantId, massG: planned.gun ? Number((given * planned.gun.gramsPerStroke).toFixed(3)) : given, ...(planned.gun && { strokes: given, gunId: planned.gun.id }) } };
-  if (stop.action === 'oil-change') return { kind: 'oil-change', body: { lubricantId, volumeL: given, ...(drained !== null && { drainedL: drained }) } };
+  if (stop.action === 'grease')
+    return {
+      kind: 'grease',
+      body: {
+        lubricantId,
+        massG: planned.gun ? Number((given * planned.gun.gramsPerStroke).toFixed(3)) : given,
+        ...(planned.gun && { strokes: given, gunId: planned.gun.id }),
+      },
+    };
+  if (stop.action === 'oil-change')
+    return {
+      kind: 'oil-change',
+      body: { lubricantId, volumeL: given, ...(drained !== null && { drainedL: drained }) },
+    };
   if (planned.unit === 'L') return { kind: 'top-up', body: { lubricantId, amountKind: 'litres', amount: given } };
-  return { kind: 'top-up', body: { lubricantId, amountKind: stop.amountKind, ...(stop.amountKind !== 'film' && { amount: given }) } };
+  return {
+    kind: 'top-up',
+    body: { lubricantId, amountKind: stop.amountKind, ...(stop.amountKind !== 'film' && { amount: given }) },
+  };
 }
 
 /** What stands under the large words: grams and gun, or the mark. */
 export function plannedDetail(stop: WalkStop, planned: Planned): string {
-  if (planned.gun && stop.amount !== null) return `${measured(stop.amount)} g with ${planned.gun.code}, ${measured(planned.gun.gramsPerStroke)} g a stroke`;
+  if (planned.gun && stop.amount !== null)
+    return `${measured(stop.amount)} g with ${planned.gun.code}, ${measured(planned.gun.gramsPerStroke)} g a stroke`;
   return stop.plannedAmount !== null ? `overruled; the plan says ${measured(stop.plannedAmount)}` : '';
 }

@@ -13,13 +13,22 @@ import { type Answer, holdMs, useRound } from './use-round';
 export function RoundPage() {
   const id = useSearchParams().get('id') ?? '';
   const round = useRound(id);
-  if (round.loaded.state === 'loading') return <main className="p-6"><p role="status">Opening the round …</p></main>;
+  if (round.loaded.state === 'loading')
+    return (
+      <main className="p-6">
+        <p role="status">Opening the round …</p>
+      </main>
+    );
   if (round.loaded.state === 'failed') {
     return (
       <main className="mx-auto max-w-xl p-6" role="alert">
         <h1 className="text-2xl">The round cannot be opened</h1>
         <p className="mt-3">{round.loaded.reason}</p>
-        <p className="mt-6"><Link href="/routes" className="button">Routes</Link></p>
+        <p className="mt-6">
+          <Link href="/routes" className="button">
+            Routes
+          </Link>
+        </p>
       </main>
     );
   }
@@ -43,7 +52,10 @@ function Walk({ document, fromDevice, answers, queue, offline, write, undo }: Wa
 
   const answered = async (draft: Parameters<typeof write>[0], leaves: boolean) => {
     const entryId = await write(draft, leaves);
-    setLast({ entryId, words: `${stop!.pointLabel} ${draft.kind === 'skip' ? 'skipped' : draft.kind === 'finding' ? 'finding written' : draft.kind === 'reading' ? 'meter read' : 'done'}` });
+    setLast({
+      entryId,
+      words: `${stop!.pointLabel} ${draft.kind === 'skip' ? 'skipped' : draft.kind === 'finding' ? 'finding written' : draft.kind === 'reading' ? 'meter read' : 'done'}`,
+    });
     if (leaves) setPlace(nextOpen(stops, answers, place));
   };
 
@@ -51,29 +63,66 @@ function Walk({ document, fromDevice, answers, queue, offline, write, undo }: Wa
     <main className="mx-auto flex min-h-dvh max-w-xl flex-col text-[16px]">
       <header className="border-b border-ink">
         <div className="flex items-baseline justify-between gap-3 px-4 pt-2">
-          <p><Link href="/today" className="inline-flex min-h-11 items-center font-semibold">{route.code}</Link> <span className="text-muted">{route.name}</span></p>
-          <p className="caption text-right" role="status">{offline || fromDevice ? 'no connection, ' : ''}{queue.length === 0 ? 'all sent' : `${queue.length} waiting`}</p>
+          <p>
+            <Link href="/today" className="inline-flex min-h-11 items-center font-semibold">
+              {route.code}
+            </Link>{' '}
+            <span className="text-muted">{route.name}</span>
+          </p>
+          <p className="caption text-right" role="status">
+            {offline || fromDevice ? 'no connection, ' : ''}
+            {queue.length === 0 ? 'all sent' : `${queue.length} waiting`}
+          </p>
         </div>
         <Strip document={document} answers={answers} place={place} onGo={setPlace} />
       </header>
       {refused.map(({ id, refused: said }) => (
         <div key={id} role="alert" className="m-4 border-l-4 border-ink pl-3">
-          <p><strong>Not taken into the book.</strong> {said!.reason}</p>
-          <button type="button" className="button mt-2 min-h-14" onClick={() => void undo(id)}>Take it off this device and write it again</button>
+          <p>
+            <strong>Not taken into the book.</strong> {said!.reason}
+          </p>
+          <button type="button" className="button mt-2 min-h-14" onClick={() => void undo(id)}>
+            Take it off this device and write it again
+          </button>
         </div>
       ))}
       {stop ? (
-        <StopView key={stop.taskId} stop={stop} answer={answers.get(stop.taskId)} guns={guns} meters={meters.filter(({ machineId }) => machineId === stop.machineId)} onNext={() => setPlace(firstOpen(place))}
-          onWrite={(draft) => answered({ ...draft, machineId: stop.machineId, pointId: draft.kind === 'reading' ? null : stop.pointId }, draft.kind !== 'finding' && draft.kind !== 'reading')} />
+        <StopView
+          key={stop.taskId}
+          stop={stop}
+          answer={answers.get(stop.taskId)}
+          guns={guns}
+          meters={meters.filter(({ machineId }) => machineId === stop.machineId)}
+          onNext={() => setPlace(firstOpen(place))}
+          onWrite={(draft) =>
+            answered(
+              { ...draft, machineId: stop.machineId, pointId: draft.kind === 'reading' ? null : stop.pointId },
+              draft.kind !== 'finding' && draft.kind !== 'reading',
+            )
+          }
+        />
       ) : (
-        <SignOff document={document} answers={answers} waiting={queue.length} onGo={setPlace} onSign={async (body) => void (await write({ kind: 'hand-over', machineId: null, body }, false))} />
+        <SignOff
+          document={document}
+          answers={answers}
+          waiting={queue.length}
+          onGo={setPlace}
+          onSign={async (body) => void (await write({ kind: 'hand-over', machineId: null, body }, false))}
+        />
       )}
-      {last && <TakeBack key={last.entryId} words={last.words} stillHere={queue.some(({ id, heldUntil, queuedAt }) => id === last.entryId && heldUntil > queuedAt)} onTakeBack={async () => {
-        const place = stops.findIndex(({ taskId }) => answers.get(taskId)?.entryId === last.entryId);
-        await undo(last.entryId);
-        setLast(null);
-        if (place >= 0) setPlace(place);
-      }} />}
+      {last && (
+        <TakeBack
+          key={last.entryId}
+          words={last.words}
+          stillHere={queue.some(({ id, heldUntil, queuedAt }) => id === last.entryId && heldUntil > queuedAt)}
+          onTakeBack={async () => {
+            const place = stops.findIndex(({ taskId }) => answers.get(taskId)?.entryId === last.entryId);
+            await undo(last.entryId);
+            setLast(null);
+            if (place >= 0) setPlace(place);
+          }}
+        />
+      )}
     </main>
   );
 }
@@ -81,11 +130,24 @@ function Walk({ document, fromDevice, answers, queue, offline, write, undo }: Wa
 /** The next stop that is open once the present one is answered; the sign-off when none is. */
 function nextOpen(stops: WalkDocument['stops'], answers: Map<string, Answer>, place: number): number {
   const order = [...stops.keys()];
-  return [...order.slice(place + 1), ...order.slice(0, place)].find((index) => !answers.has(stops[index]!.taskId)) ?? stops.length;
+  return (
+    [...order.slice(place + 1), ...order.slice(0, place)].find((index) => !answers.has(stops[index]!.taskId)) ??
+    stops.length
+  );
 }
 
 /** All stops at a glance; tap to jump, out of order is normal. */
-function Strip({ document, answers, place, onGo }: { document: WalkDocument; answers: Map<string, Answer>; place: number; onGo: (place: number) => void }) {
+function Strip({
+  document,
+  answers,
+  place,
+  onGo,
+}: {
+  document: WalkDocument;
+  answers: Map<string, Answer>;
+  place: number;
+  onGo: (place: number) => void;
+}) {
   const here = useRef<HTMLButtonElement>(null);
   useEffect(() => {
     here.current?.scrollIntoView({ block: 'nearest', inline: 'center' });
@@ -98,21 +160,51 @@ function Strip({ document, answers, place, onGo }: { document: WalkDocument; ans
           const state = kind === undefined ? 'open' : kind === 'skip' ? 'skipped' : 'done';
           return (
             <li key={stop.taskId}>
-              <button type="button" ref={index === place ? here : undefined} aria-current={index === place ? 'step' : undefined} onClick={() => onGo(index)} aria-label={`Stop ${index + 1}, ${stop.pointLabel} ${stop.title}, ${state}`} className={`flex h-14 w-11 flex-col items-center justify-end border-b-4 pb-1 ${index === place ? 'border-ink font-bold' : 'border-transparent'}`}>
-                {state === 'done' ? <Check aria-hidden="true" size={18} /> : state === 'skipped' ? <Minus aria-hidden="true" size={18} /> : <span aria-hidden="true" className="mb-1 h-3 border-l-2 border-ink" />}
+              <button
+                type="button"
+                ref={index === place ? here : undefined}
+                aria-current={index === place ? 'step' : undefined}
+                onClick={() => onGo(index)}
+                aria-label={`Stop ${index + 1}, ${stop.pointLabel} ${stop.title}, ${state}`}
+                className={`flex h-14 w-11 flex-col items-center justify-end border-b-4 pb-1 ${index === place ? 'border-ink font-bold' : 'border-transparent'}`}
+              >
+                {state === 'done' ? (
+                  <Check aria-hidden="true" size={18} />
+                ) : state === 'skipped' ? (
+                  <Minus aria-hidden="true" size={18} />
+                ) : (
+                  <span aria-hidden="true" className="mb-1 h-3 border-l-2 border-ink" />
+                )}
                 <span className="text-sm">{index + 1}</span>
               </button>
             </li>
           );
         })}
-        <li><button type="button" onClick={() => onGo(document.stops.length)} aria-current={place === document.stops.length ? 'step' : undefined} className={`flex h-14 items-end border-b-4 px-3 pb-1 ${place === document.stops.length ? 'border-ink font-bold' : 'border-transparent'}`}>Sign</button></li>
+        <li>
+          <button
+            type="button"
+            onClick={() => onGo(document.stops.length)}
+            aria-current={place === document.stops.length ? 'step' : undefined}
+            className={`flex h-14 items-end border-b-4 px-3 pb-1 ${place === document.stops.length ? 'border-ink font-bold' : 'border-transparent'}`}
+          >
+            Sign
+          </button>
+        </li>
       </ol>
     </nav>
   );
 }
 
 /** For eight seconds the last answer can be taken back; it has not left the device yet. */
-function TakeBack({ words, stillHere, onTakeBack }: { words: string; stillHere: boolean; onTakeBack: () => Promise<void> }) {
+function TakeBack({
+  words,
+  stillHere,
+  onTakeBack,
+}: {
+  words: string;
+  stillHere: boolean;
+  onTakeBack: () => Promise<void>;
+}) {
   const [over, setOver] = useState(false);
   useEffect(() => {
     const timer = setTimeout(() => setOver(true), holdMs - 300);
@@ -120,9 +212,20 @@ function TakeBack({ words, stillHere, onTakeBack }: { words: string; stillHere: 
   }, []);
   if (over) return null;
   return (
-    <div className="fixed inset-x-0 top-0 z-10 mx-auto flex max-w-xl items-center justify-between gap-3 bg-ink px-4 text-sheet" role="status">
+    <div
+      className="fixed inset-x-0 top-0 z-10 mx-auto flex max-w-xl items-center justify-between gap-3 bg-ink px-4 text-sheet"
+      role="status"
+    >
       <span>{words}.</span>
-      {stillHere && <button type="button" className="min-h-14 font-semibold underline focus-visible:outline-sheet" onClick={() => void onTakeBack()}>Take back</button>}
+      {stillHere && (
+        <button
+          type="button"
+          className="min-h-14 font-semibold underline focus-visible:outline-sheet"
+          onClick={() => void onTakeBack()}
+        >
+          Take back
+        </button>
+      )}
     </div>
   );
 }

@@ -7,7 +7,13 @@ import type { WalkDocument } from '@/core/walk/document';
 import { longestNote } from '@/core/units/typed-field';
 import type { Answer } from './use-round';
 
-type Props = { document: WalkDocument; answers: Map<string, Answer>; waiting: number; onGo: (place: number) => void; onSign: (body: Record<string, unknown>) => Promise<void> };
+type Props = {
+  document: WalkDocument;
+  answers: Map<string, Answer>;
+  waiting: number;
+  onGo: (place: number) => void;
+  onSign: (body: Record<string, unknown>) => Promise<void>;
+};
 
 /** The end of a walk: what was done, what is left, and one's name under it. */
 export function SignOff({ document, answers, waiting, onGo, onSign }: Props) {
@@ -21,25 +27,81 @@ export function SignOff({ document, answers, waiting, onGo, onSign }: Props) {
     <>
       <div className="grow px-4 pt-4">
         <h1 className="text-2xl">{signedAt ? 'The round is signed' : 'End of the round'}</h1>
-        <p className="mt-2 text-lg">{counted(done, 'stop')} done, {skipped} skipped, {left.length} left.</p>
-        {waiting > 0 && <p role="status" className="mt-2">{counted(waiting, 'entry', 'entries')} on this device, sent as soon as there is a connection. Nothing is lost when you close this page.</p>}
+        <p className="mt-2 text-lg">
+          {counted(done, 'stop')} done, {skipped} skipped, {left.length} left.
+        </p>
+        {waiting > 0 && (
+          <p role="status" className="mt-2">
+            {counted(waiting, 'entry', 'entries')} on this device, sent as soon as there is a connection. Nothing is
+            lost when you close this page.
+          </p>
+        )}
         {left.length > 0 && !signedAt && (
           <>
             <h2 className="mt-5">Still open</h2>
-            <ul className="mt-1">{left.map((stop) => <li key={stop.taskId} className="rule-b"><button type="button" className="flex min-h-14 w-full items-center gap-3 text-left" onClick={() => onGo(stops.indexOf(stop))}><strong>{stop.pointLabel}</strong> {stop.title}</button></li>)}</ul>
+            <ul className="mt-1">
+              {left.map((stop) => (
+                <li key={stop.taskId} className="rule-b">
+                  <button
+                    type="button"
+                    className="flex min-h-14 w-full items-center gap-3 text-left"
+                    onClick={() => onGo(stops.indexOf(stop))}
+                  >
+                    <strong>{stop.pointLabel}</strong> {stop.title}
+                  </button>
+                </li>
+              ))}
+            </ul>
           </>
         )}
         {!signedAt && (
           <>
-            <p className="mt-5 border-l-4 border-ink pl-3">Before you sign: plugs, caps, covers and guards back; tools and rags out; your lock and tag off by the site’s rules.</p>
-            <label htmlFor="remark" className="mt-5 block font-semibold">Remark</label>
-            <textarea id="remark" className="field mt-1" rows={3} value={text} onChange={(event) => setText(event.target.value)} aria-invalid={tooLong || undefined} />
-            {tooLong && <p role="alert" className="mt-1 border-l-4 border-ink pl-2">{text.length} characters; at most {longestNote} fit. Shorten it; what you typed is kept.</p>}
+            <p className="mt-5 border-l-4 border-ink pl-3">
+              Before you sign: plugs, caps, covers and guards back; tools and rags out; your lock and tag off by the
+              site’s rules.
+            </p>
+            <label htmlFor="remark" className="mt-5 block font-semibold">
+              Remark
+            </label>
+            <textarea
+              id="remark"
+              className="field mt-1"
+              rows={3}
+              value={text}
+              onChange={(event) => setText(event.target.value)}
+              aria-invalid={tooLong || undefined}
+            />
+            {tooLong && (
+              <p role="alert" className="mt-1 border-l-4 border-ink pl-2">
+                {text.length} characters; at most {longestNote} fit. Shorten it; what you typed is kept.
+              </p>
+            )}
           </>
         )}
       </div>
       <div className="sticky bottom-0 border-t border-ink bg-ground p-4">
-        {signedAt ? <Link href="/today" className="button button-first min-h-16 w-full text-lg">Back to today’s page</Link> : <button type="button" className="button button-first min-h-16 w-full text-lg" disabled={tooLong} onClick={() => void onSign({ scope: 'round', done, skipped, left: left.length, ...(text.trim() && { text: text.trim() }) })}>Sign as {person.initials} {person.name}</button>}
+        {signedAt ? (
+          <Link href="/today" className="button button-first min-h-16 w-full text-lg">
+            Back to today’s page
+          </Link>
+        ) : (
+          <button
+            type="button"
+            className="button button-first min-h-16 w-full text-lg"
+            disabled={tooLong}
+            onClick={() =>
+              void onSign({
+                scope: 'round',
+                done,
+                skipped,
+                left: left.length,
+                ...(text.trim() && { text: text.trim() }),
+              })
+            }
+          >
+            Sign as {person.initials} {person.name}
+          </button>
+        )}
       </div>
     </>
   );

@@ -12,16 +12,29 @@ import { type Gun, doneEntry, plannedDetail, plannedOf } from './planned';
 import { FindingSheet, SkipSheet } from './stop-sheets';
 import type { Answer } from './use-round';
 
-type Draft = { kind: 'grease' | 'oil-change' | 'top-up' | 'check' | 'skip' | 'finding' | 'reading'; body: Record<string, unknown>; taskIds?: string[] };
+type Draft = {
+  kind: 'grease' | 'oil-change' | 'top-up' | 'check' | 'skip' | 'finding' | 'reading';
+  body: Record<string, unknown>;
+  taskIds?: string[];
+};
 type Meter = WalkDocument['meters'][number];
-type Props = { stop: WalkStop; answer: Answer | undefined; guns: Gun[]; meters: Meter[]; onWrite: (draft: Draft) => Promise<void>; onNext: () => void };
+type Props = {
+  stop: WalkStop;
+  answer: Answer | undefined;
+  guns: Gun[];
+  meters: Meter[];
+  onWrite: (draft: Draft) => Promise<void>;
+  onNext: () => void;
+};
 type OpenSheet = 'amount' | 'drained' | 'skip' | 'finding' | 'gun' | { meter: Meter } | null;
 
 const isolatedStates = ['isolated', 'isolated-depressurised'];
 
 /** One stop: what to beware of, what to do, how much, how to tell it is enough; the answers in the lower third. */
 export function StopView({ stop, answer, guns, meters, onWrite, onNext }: Props) {
-  const fitting = guns.filter(({ lubricantId, airPowered }) => lubricantId === stop.lubricant?.id && !(stop.forbidsAirGun && airPowered));
+  const fitting = guns.filter(
+    ({ lubricantId, airPowered }) => lubricantId === stop.lubricant?.id && !(stop.forbidsAirGun && airPowered),
+  );
   const [gunId, setGunId] = useState(fitting[0]?.id);
   const gun = fitting.find(({ id }) => id === gunId) ?? null;
   const planned = plannedOf(stop, gun);
@@ -38,7 +51,15 @@ export function StopView({ stop, answer, guns, meters, onWrite, onNext }: Props)
   const read = async (meter: Meter, value: number, typed: string) => {
     const reason = readingDoubt(meter, value, Date.now());
     if (reason && doubt?.value !== value) return setDoubt({ value, typed, reason });
-    await onWrite({ kind: 'reading', body: { meterId: meter.id, value, typed: { value: typed }, ...(reason && { confirmed: 'Read twice on the round.' }) } });
+    await onWrite({
+      kind: 'reading',
+      body: {
+        meterId: meter.id,
+        value,
+        typed: { value: typed },
+        ...(reason && { confirmed: 'Read twice on the round.' }),
+      },
+    });
     setDoubt(null);
     close();
   };
@@ -46,59 +67,239 @@ export function StopView({ stop, answer, guns, meters, onWrite, onNext }: Props)
   return (
     <>
       <div className="grow px-4 pt-3 pb-4">
-        <p className="flex flex-wrap items-baseline gap-x-3"><strong className="text-2xl">{stop.pointLabel}</strong><span className="text-lg">{stop.pointName}</span></p>
-        <p>{stop.machineName}, {stop.location}</p>
+        <p className="flex flex-wrap items-baseline gap-x-3">
+          <strong className="text-2xl">{stop.pointLabel}</strong>
+          <span className="text-lg">{stop.pointName}</span>
+        </p>
+        <p>
+          {stop.machineName}, {stop.location}
+        </p>
         <div className="mt-3 grid gap-1 border-l-4 border-ink pl-3">
-          <p><strong>Machine:</strong> {machineStates[stop.machineState as MachineState]}</p>
-          {isolatedStates.includes(stop.machineState) && stop.energySources.map(({ source, proofOfZero }) => <p key={source}><strong>{source}:</strong> {proofOfZero}</p>)}
-          {isolatedStates.includes(stop.machineState) && <p>Your own lock, by the site’s rules. This page informs; it does not permit.</p>}
-          {stop.cautions && <p><strong>Caution.</strong> {stop.cautions}</p>}
-          {stop.doNots && <p><strong>Do not.</strong> {stop.doNots}</p>}
-          {stop.forbidsAirGun && <p><strong>Do not</strong> use an air-powered gun.</p>}
+          <p>
+            <strong>Machine:</strong> {machineStates[stop.machineState as MachineState]}
+          </p>
+          {isolatedStates.includes(stop.machineState) &&
+            stop.energySources.map(({ source, proofOfZero }) => (
+              <p key={source}>
+                <strong>{source}:</strong> {proofOfZero}
+              </p>
+            ))}
+          {isolatedStates.includes(stop.machineState) && (
+            <p>Your own lock, by the site’s rules. This page informs; it does not permit.</p>
+          )}
+          {stop.cautions && (
+            <p>
+              <strong>Caution.</strong> {stop.cautions}
+            </p>
+          )}
+          {stop.doNots && (
+            <p>
+              <strong>Do not.</strong> {stop.doNots}
+            </p>
+          )}
+          {stop.forbidsAirGun && (
+            <p>
+              <strong>Do not</strong> use an air-powered gun.
+            </p>
+          )}
         </div>
         {stop.operatorCard && <p className="mt-3">{stop.operatorCard}</p>}
         <p className="mt-4">{stop.title}</p>
-        <p className="flex flex-wrap items-center gap-x-3 text-[40px] leading-tight font-semibold"><span>{stop.action === 'check' ? 'Look and judge' : putsNothingIn(stop.action) ? taskActions[stop.action] : planned.words}</span>{stop.lubricant && <><span aria-hidden="true">·</span><span className="house-code text-[34px]">{stop.lubricant.code}</span></>}</p>
-        <p>{plannedDetail(stop, planned)}{fitting.length > 1 && <button type="button" className="ml-2 min-h-14 underline" onClick={() => setSheet('gun')}>Other gun</button>}{stop.amountKind === 'grams' && fitting.length === 0 && 'No gun carries this grease: weigh it.'}</p>
-        {stop.enoughSign && <p className="mt-1"><strong>Enough:</strong> {stop.enoughSign}</p>}
+        <p className="flex flex-wrap items-center gap-x-3 text-[40px] leading-tight font-semibold">
+          <span>
+            {stop.action === 'check'
+              ? 'Look and judge'
+              : putsNothingIn(stop.action)
+                ? taskActions[stop.action]
+                : planned.words}
+          </span>
+          {stop.lubricant && (
+            <>
+              <span aria-hidden="true">·</span>
+              <span className="house-code text-[34px]">{stop.lubricant.code}</span>
+            </>
+          )}
+        </p>
+        <p>
+          {plannedDetail(stop, planned)}
+          {fitting.length > 1 && (
+            <button type="button" className="ml-2 min-h-14 underline" onClick={() => setSheet('gun')}>
+              Other gun
+            </button>
+          )}
+          {stop.amountKind === 'grams' && fitting.length === 0 && 'No gun carries this grease: weigh it.'}
+        </p>
+        {stop.enoughSign && (
+          <p className="mt-1">
+            <strong>Enough:</strong> {stop.enoughSign}
+          </p>
+        )}
         {counts && (
           <div className="mt-3 flex items-center gap-4">
-            <button type="button" className="button size-14 p-0" onClick={() => step(-1)} aria-label={`One ${planned.unit === 'strokes' ? 'stroke' : 'step'} less`}><Minus aria-hidden="true" /></button>
-            <button type="button" className="button min-h-14 grow text-lg" onClick={() => setSheet('amount')} aria-label={`Given: ${measured(given)} ${planned.unit}. Type another number`}>{stop.amountKind === 'to-mark' ? 'Added' : 'Given'}: {measured(given)} {planned.unit}</button>
-            <button type="button" className="button size-14 p-0" onClick={() => step(1)} aria-label={`One ${planned.unit === 'strokes' ? 'stroke' : 'step'} more`}><Plus aria-hidden="true" /></button>
+            <button
+              type="button"
+              className="button size-14 p-0"
+              onClick={() => step(-1)}
+              aria-label={`One ${planned.unit === 'strokes' ? 'stroke' : 'step'} less`}
+            >
+              <Minus aria-hidden="true" />
+            </button>
+            <button
+              type="button"
+              className="button min-h-14 grow text-lg"
+              onClick={() => setSheet('amount')}
+              aria-label={`Given: ${measured(given)} ${planned.unit}. Type another number`}
+            >
+              {stop.amountKind === 'to-mark' ? 'Added' : 'Given'}: {measured(given)} {planned.unit}
+            </button>
+            <button
+              type="button"
+              className="button size-14 p-0"
+              onClick={() => step(1)}
+              aria-label={`One ${planned.unit === 'strokes' ? 'stroke' : 'step'} more`}
+            >
+              <Plus aria-hidden="true" />
+            </button>
           </div>
         )}
-        {stop.action === 'oil-change' && <button type="button" className="button mt-3 min-h-14 w-full" onClick={() => setSheet('drained')}>{drained === null ? 'Drained: not measured' : `Drained: ${measured(drained)} L`}</button>}
-        {stop.accessNote && <p className="mt-2"><strong>Getting there:</strong> {stop.accessNote}</p>}
-        {stop.procedureText && <p className="mt-2 whitespace-pre-line"><strong>How:</strong> {stop.procedureText}</p>}
+        {stop.action === 'oil-change' && (
+          <button type="button" className="button mt-3 min-h-14 w-full" onClick={() => setSheet('drained')}>
+            {drained === null ? 'Drained: not measured' : `Drained: ${measured(drained)} L`}
+          </button>
+        )}
+        {stop.accessNote && (
+          <p className="mt-2">
+            <strong>Getting there:</strong> {stop.accessNote}
+          </p>
+        )}
+        {stop.procedureText && (
+          <p className="mt-2 whitespace-pre-line">
+            <strong>How:</strong> {stop.procedureText}
+          </p>
+        )}
         <p className="caption mt-2">{stop.dueWords}</p>
-        {meters.filter(({ readInRound }) => !readInRound).map((meter) => (
-          <button key={meter.id} type="button" className="button mt-3 min-h-14 w-full justify-between" onClick={() => { setDoubt(null); setSheet({ meter }); }}><span>Read {meter.name.toLowerCase()}</span><span className="caption">{meter.lastValue === null ? 'never read' : `last ${number(meter.lastValue)}`}</span></button>
-        ))}
+        {meters
+          .filter(({ readInRound }) => !readInRound)
+          .map((meter) => (
+            <button
+              key={meter.id}
+              type="button"
+              className="button mt-3 min-h-14 w-full justify-between"
+              onClick={() => {
+                setDoubt(null);
+                setSheet({ meter });
+              }}
+            >
+              <span>Read {meter.name.toLowerCase()}</span>
+              <span className="caption">
+                {meter.lastValue === null ? 'never read' : `last ${number(meter.lastValue)}`}
+              </span>
+            </button>
+          ))}
       </div>
 
       <div className="sticky bottom-0 grid gap-4 border-t border-ink bg-ground px-4 pt-3 pb-4">
         {answer ? (
           <>
-            <p className="text-lg"><strong>{answer.kind === 'skip' ? 'Skipped.' : 'Done.'}</strong> This stop is written.</p>
-            <button type="button" className="button button-first min-h-16 text-lg" onClick={onNext}>Next open stop</button>
+            <p className="text-lg">
+              <strong>{answer.kind === 'skip' ? 'Skipped.' : 'Done.'}</strong> This stop is written.
+            </p>
+            <button type="button" className="button button-first min-h-16 text-lg" onClick={onNext}>
+              Next open stop
+            </button>
           </>
         ) : (
-          <button type="button" className="button button-first min-h-16 text-lg" onClick={() => void done()}>{asPlanned || !counts ? 'Done as planned' : `Done with ${measured(given)} ${planned.unit}`}</button>
+          <button type="button" className="button button-first min-h-16 text-lg" onClick={() => void done()}>
+            {asPlanned || !counts ? 'Done as planned' : `Done with ${measured(given)} ${planned.unit}`}
+          </button>
         )}
         <div className="grid grid-cols-2 gap-4">
-          <button type="button" className="button min-h-14" onClick={() => setSheet('finding')}>Something is off</button>
-          <button type="button" className="button min-h-14" disabled={answer !== undefined} onClick={() => setSheet('skip')}>Skip</button>
+          <button type="button" className="button min-h-14" onClick={() => setSheet('finding')}>
+            Something is off
+          </button>
+          <button
+            type="button"
+            className="button min-h-14"
+            disabled={answer !== undefined}
+            onClick={() => setSheet('skip')}
+          >
+            Skip
+          </button>
         </div>
       </div>
 
-      <SkipSheet open={sheet === 'skip'} onClose={close} onSkip={(reason) => { close(); void onWrite({ kind: 'skip', body: { reason }, taskIds: [stop.taskId] }); }} />
-      <FindingSheet open={sheet === 'finding'} onClose={close} onWrite={(finding) => { close(); void onWrite({ kind: 'finding', body: finding }); }} />
-      <Sheet open={sheet === 'amount'} onClose={close} title={stop.pointLabel}><NumberPad label="How much went in?" unit={planned.unit} submitLabel="Take this number" onSubmit={(value) => { setChanged(planned.unit === 'strokes' ? Math.round(value) : value); close(); }} /></Sheet>
-      <Sheet open={sheet === 'drained'} onClose={close} title={stop.pointLabel}><NumberPad label="How much came out?" unit="L" submitLabel="Take this number" onSubmit={(value) => { setDrained(value); close(); }} /></Sheet>
-      <Sheet open={sheet === 'gun'} onClose={close} title="Which gun is in your hand?"><div className="mt-4 grid gap-2">{fitting.map(({ id, code, name, gramsPerStroke }) => <button key={id} type="button" className="button min-h-16 justify-between" onClick={() => { setGunId(id); setChanged(null); close(); }}><span>{code} {name}</span><span>{measured(gramsPerStroke)} g a stroke</span></button>)}</div></Sheet>
+      <SkipSheet
+        open={sheet === 'skip'}
+        onClose={close}
+        onSkip={(reason) => {
+          close();
+          void onWrite({ kind: 'skip', body: { reason }, taskIds: [stop.taskId] });
+        }}
+      />
+      <FindingSheet
+        open={sheet === 'finding'}
+        onClose={close}
+        onWrite={(finding) => {
+          close();
+          void onWrite({ kind: 'finding', body: finding });
+        }}
+      />
+      <Sheet open={sheet === 'amount'} onClose={close} title={stop.pointLabel}>
+        <NumberPad
+          label="How much went in?"
+          unit={planned.unit}
+          submitLabel="Take this number"
+          onSubmit={(value) => {
+            setChanged(planned.unit === 'strokes' ? Math.round(value) : value);
+            close();
+          }}
+        />
+      </Sheet>
+      <Sheet open={sheet === 'drained'} onClose={close} title={stop.pointLabel}>
+        <NumberPad
+          label="How much came out?"
+          unit="L"
+          submitLabel="Take this number"
+          onSubmit={(value) => {
+            setDrained(value);
+            close();
+          }}
+        />
+      </Sheet>
+      <Sheet open={sheet === 'gun'} onClose={close} title="Which gun is in your hand?">
+        <div className="mt-4 grid gap-2">
+          {fitting.map(({ id, code, name, gramsPerStroke }) => (
+            <button
+              key={id}
+              type="button"
+              className="button min-h-16 justify-between"
+              onClick={() => {
+                setGunId(id);
+                setChanged(null);
+                close();
+              }}
+            >
+              <span>
+                {code} {name}
+              </span>
+              <span>{measured(gramsPerStroke)} g a stroke</span>
+            </button>
+          ))}
+        </div>
+      </Sheet>
       <Sheet open={sheet !== null && typeof sheet === 'object'} onClose={close} title={stop.machineCode}>
-        {sheet !== null && typeof sheet === 'object' && <NumberPad label={`${sheet.meter.name} shows`} unit={sheet.meter.unit === 'hours' ? 'h' : sheet.meter.unit} hint={sheet.meter.lastValue === null ? 'Never read before' : `Last: ${number(sheet.meter.lastValue)}`} problem={doubt && `${doubt.reason} If it is right, press again: it is kept, marked, and left out of the forecast.`} submitLabel={doubt ? 'It is right: write it' : 'Write reading'} onSubmit={(value, typed) => void read(sheet.meter, value, typed)} />}
+        {sheet !== null && typeof sheet === 'object' && (
+          <NumberPad
+            label={`${sheet.meter.name} shows`}
+            unit={sheet.meter.unit === 'hours' ? 'h' : sheet.meter.unit}
+            hint={sheet.meter.lastValue === null ? 'Never read before' : `Last: ${number(sheet.meter.lastValue)}`}
+            problem={
+              doubt && `${doubt.reason} If it is right, press again: it is kept, marked, and left out of the forecast.`
+            }
+            submitLabel={doubt ? 'It is right: write it' : 'Write reading'}
+            onSubmit={(value, typed) => void read(sheet.meter, value, typed)}
+          />
+        )}
       </Sheet>
     </>
   );

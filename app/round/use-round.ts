@@ -9,7 +9,10 @@ import { type WalkDocument, walkDocument, walkDocumentVersion } from '@/core/wal
 export const holdMs = 8000;
 
 export type Answer = { entryId: string; kind: string };
-type Loaded = { state: 'loading' } | { state: 'failed'; reason: string } | { state: 'ready'; document: WalkDocument; fromDevice: boolean };
+type Loaded =
+  | { state: 'loading' }
+  | { state: 'failed'; reason: string }
+  | { state: 'ready'; document: WalkDocument; fromDevice: boolean };
 
 /** The round as this device knows it: what the server has, or what was kept here, and on it all that still waits to be sent. */
 async function loadRound(id: string): Promise<Loaded> {
@@ -18,7 +21,11 @@ async function loadRound(id: string): Promise<Loaded> {
   const fetched = await fetchDocument(id, `/api/rounds/${encodeURIComponent(id)}`);
   if (!fetched.ok) return { state: 'failed', reason: fetched.reason };
   const parsed = walkDocument.safeParse(fetched.document);
-  if (!parsed.success) return { state: 'failed', reason: `This round was written for another version of the book (this page reads version ${walkDocumentVersion}). Reload the page.` };
+  if (!parsed.success)
+    return {
+      state: 'failed',
+      reason: `This round was written for another version of the book (this page reads version ${walkDocumentVersion}). Reload the page.`,
+    };
   const document = waiting.reduce(withEntry, parsed.data);
   await keepDocument(id, document);
   return { state: 'ready', document, fromDevice: fetched.fromDevice };
@@ -42,32 +49,47 @@ export function useRound(id: string) {
   const document = loaded.state === 'ready' ? loaded.document : undefined;
 
   /** Changes the document here and on disk, so that a closed tab opens where it was left, also without signal. */
-  const revise = useCallback((change: (document: WalkDocument) => WalkDocument) => {
-    setLoaded((before) => {
-      if (before.state !== 'ready') return before;
-      const next = change(before.document);
-      void keepDocument(id, next);
-      return { ...before, document: next };
-    });
-  }, [id]);
+  const revise = useCallback(
+    (change: (document: WalkDocument) => WalkDocument) => {
+      setLoaded((before) => {
+        if (before.state !== 'ready') return before;
+        const next = change(before.document);
+        void keepDocument(id, next);
+        return { ...before, document: next };
+      });
+    },
+    [id],
+  );
 
   /** What stands on each stop: written on the server, or waiting here. */
-  const answers = useMemo(() => new Map<string, Answer>(document?.stops.flatMap(({ taskId, written }) => (written ? [[taskId, written] as const] : []))), [document]);
+  const answers = useMemo(
+    () =>
+      new Map<string, Answer>(
+        document?.stops.flatMap(({ taskId, written }) => (written ? [[taskId, written] as const] : [])),
+      ),
+    [document],
+  );
 
-  const write = useCallback(async (draft: Omit<Draft, 'personId'>, held: boolean) => {
-    if (!document) throw new Error('The round is not loaded.');
-    const entry = await put({ ...draft, personId: document.person.id, roundId: id }, held ? holdMs : 0);
-    revise((before) => withEntry(before, entry));
-    return entry.id;
-  }, [document, put, id, revise]);
+  const write = useCallback(
+    async (draft: Omit<Draft, 'personId'>, held: boolean) => {
+      if (!document) throw new Error('The round is not loaded.');
+      const entry = await put({ ...draft, personId: document.person.id, roundId: id }, held ? holdMs : 0);
+      revise((before) => withEntry(before, entry));
+      return entry.id;
+    },
+    [document, put, id, revise],
+  );
 
   /** Takes an entry off this device; false when it has left already. */
-  const undo = useCallback(async (entryId: string) => {
-    const waiting = (await waitingEntries()).find((entry) => entry.id === entryId);
-    const wasHere = await takeBack(entryId);
-    if (waiting && wasHere) revise((before) => withoutEntry(before, waiting));
-    return wasHere;
-  }, [takeBack, revise]);
+  const undo = useCallback(
+    async (entryId: string) => {
+      const waiting = (await waitingEntries()).find((entry) => entry.id === entryId);
+      const wasHere = await takeBack(entryId);
+      if (waiting && wasHere) revise((before) => withoutEntry(before, waiting));
+      return wasHere;
+    },
+    [takeBack, revise],
+  );
 
   return { loaded, answers, queue: queue ?? [], offline, write, undo };
 }

@@ -3,13 +3,23 @@ import { type EntryContext, type EntryValues, bodyOf, emptyEntry } from './entry
 import { readingDoubt } from './reading-form';
 import { instantOf } from './when-field';
 
-const context: EntryContext = { tasks: [], lubricants: [{ value: 'L', label: 'G-22' }], guns: [{ value: 'GUN', label: 'Gun', gramsPerStroke: 1.2, lubricantId: 'L' }] };
+const context: EntryContext = {
+  tasks: [],
+  lubricants: [{ value: 'L', label: 'G-22' }],
+  guns: [{ value: 'GUN', label: 'Gun', gramsPerStroke: 1.2, lubricantId: 'L' }],
+};
 const body = (change: Partial<EntryValues>) => bodyOf({ ...emptyEntry, when: '', ...change }, context);
 
 describe('what is typed at a point becomes an entry', () => {
   it('turns strokes of a gun into grams, and keeps grams where they are given', () => {
-    expect(body({ kind: 'grease', lubricantId: 'L', gunId: 'GUN', strokes: '10' })).toMatchObject({ ok: true, body: { massG: 12, strokes: 10, gunId: 'GUN' } });
-    expect(body({ kind: 'grease', lubricantId: 'L', mass: '1 oz wt' })).toMatchObject({ ok: true, body: { massG: expect.closeTo(28.35, 2), typed: { mass: '1 oz wt' } } });
+    expect(body({ kind: 'grease', lubricantId: 'L', gunId: 'GUN', strokes: '10' })).toMatchObject({
+      ok: true,
+      body: { massG: 12, strokes: 10, gunId: 'GUN' },
+    });
+    expect(body({ kind: 'grease', lubricantId: 'L', mass: '1 oz wt' })).toMatchObject({
+      ok: true,
+      body: { massG: expect.closeTo(28.35, 2), typed: { mass: '1 oz wt' } },
+    });
   });
 
   it.each([
@@ -38,7 +48,17 @@ describe('what is typed at a point becomes an entry', () => {
 
 describe('a reading in doubt', () => {
   const at = Date.parse('2026-06-15T08:00:00Z');
-  const meter = { id: 'm', machineId: 'x', name: 'Hour meter', unit: 'hours', lastValue: 5000, lastAt: '2026-06-08T08:00:00Z', maxPerDay: 24, resolution: 0.1, rolloverAt: null };
+  const meter = {
+    id: 'm',
+    machineId: 'x',
+    name: 'Hour meter',
+    unit: 'hours',
+    lastValue: 5000,
+    lastAt: '2026-06-08T08:00:00Z',
+    maxPerDay: 24,
+    resolution: 0.1,
+    rolloverAt: null,
+  };
   it.each([
     [5100, null],
     [5168, null],
@@ -60,8 +80,16 @@ describe('a reading in doubt', () => {
 
 describe('when it happened', () => {
   it('is read on the plant’s clock, summer and winter', () => {
-    expect(instantOf('2026-01-15T08:00', 'Europe/Vienna')).toEqual({ ok: true, happenedAt: '2026-01-15T07:00:00.000Z', offsetMinutes: 60 });
-    expect(instantOf('2026-07-15T08:00', 'Europe/Vienna')).toEqual({ ok: true, happenedAt: '2026-07-15T06:00:00.000Z', offsetMinutes: 120 });
+    expect(instantOf('2026-01-15T08:00', 'Europe/Vienna')).toEqual({
+      ok: true,
+      happenedAt: '2026-01-15T07:00:00.000Z',
+      offsetMinutes: 60,
+    });
+    expect(instantOf('2026-07-15T08:00', 'Europe/Vienna')).toEqual({
+      ok: true,
+      happenedAt: '2026-07-15T06:00:00.000Z',
+      offsetMinutes: 120,
+    });
   });
 
   it.each([

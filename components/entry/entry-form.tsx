@@ -13,21 +13,76 @@ import { writeNow } from '../use-outbox';
 import { WhenField, instantOf, whenNow } from './when-field';
 
 /** What may be written from a point's page, outside a round. */
-export const handKinds = ['grease', 'oil-change', 'top-up', 'check', 'finding', 'note', 'skip', 'commissioning'] as const;
+export const handKinds = [
+  'grease',
+  'oil-change',
+  'top-up',
+  'check',
+  'finding',
+  'note',
+  'skip',
+  'commissioning',
+] as const;
 export type HandKind = (typeof handKinds)[number];
 
 /** Everything the form can hold; each kind uses its own part. */
 export type EntryValues = {
-  kind: HandKind; when: string; taskId: string; lubricantId: string; gunId: string; mass: string; strokes: string; volume: string; drained: string; result: string; what: string; urgency: string; reason: string; note: string; basis: string; on: string; hours: string; event: string;
+  kind: HandKind;
+  when: string;
+  taskId: string;
+  lubricantId: string;
+  gunId: string;
+  mass: string;
+  strokes: string;
+  volume: string;
+  drained: string;
+  result: string;
+  what: string;
+  urgency: string;
+  reason: string;
+  note: string;
+  basis: string;
+  on: string;
+  hours: string;
+  event: string;
 };
 
-export const emptyEntry: Omit<EntryValues, 'when'> = { kind: 'finding', taskId: '', lubricantId: '', gunId: '', mass: '', strokes: '', volume: '', drained: '', result: 'in-order', what: 'leak', urgency: 'plan', reason: 'machine-running', note: '', basis: 'commissioned', on: '', hours: '', event: '' };
+export const emptyEntry: Omit<EntryValues, 'when'> = {
+  kind: 'finding',
+  taskId: '',
+  lubricantId: '',
+  gunId: '',
+  mass: '',
+  strokes: '',
+  volume: '',
+  drained: '',
+  result: 'in-order',
+  what: 'leak',
+  urgency: 'plan',
+  reason: 'machine-running',
+  note: '',
+  basis: 'commissioned',
+  on: '',
+  hours: '',
+  event: '',
+};
 
 type Option = { value: string; label: string };
-export type EntryContext = { tasks: (Option & { action: string })[]; lubricants: Option[]; guns: (Option & { gramsPerStroke: number; lubricantId: string })[] };
+export type EntryContext = {
+  tasks: (Option & { action: string })[];
+  lubricants: Option[];
+  guns: (Option & { gramsPerStroke: number; lubricantId: string })[];
+};
 
 /** Reads a typed quantity; collects words for its field when it cannot be read or is out of bounds. */
-function typedNumber(fields: Record<string, string>, name: string, typed: string, dimension: Dimension, max: number, required: boolean): number | undefined {
+function typedNumber(
+  fields: Record<string, string>,
+  name: string,
+  typed: string,
+  dimension: Dimension,
+  max: number,
+  required: boolean,
+): number | undefined {
   if (typed.trim() === '') {
     if (required) fields[name] = 'This is needed here.';
     return undefined;
@@ -41,10 +96,14 @@ function typedNumber(fields: Record<string, string>, name: string, typed: string
 }
 
 /** The body of an entry from what was typed, or words per field. Nothing is guessed. */
-export function bodyOf(values: EntryValues, { guns }: EntryContext): { ok: true; body: Record<string, unknown> } | { ok: false; fields: Record<string, string> } {
+export function bodyOf(
+  values: EntryValues,
+  { guns }: EntryContext,
+): { ok: true; body: Record<string, unknown> } | { ok: false; fields: Record<string, string> } {
   const fields: Record<string, string> = {};
   const note = values.note.trim();
-  if (note.length > longestNote) fields.note = `${note.length} characters; at most ${longestNote} fit. Shorten it; what you typed is kept.`;
+  if (note.length > longestNote)
+    fields.note = `${note.length} characters; at most ${longestNote} fit. Shorten it; what you typed is kept.`;
   const withNote = note ? { note } : {};
   const needsLubricant = ['grease', 'oil-change', 'top-up'].includes(values.kind);
   if (needsLubricant && !values.lubricantId) fields.lubricantId = 'Say which lubricant went in.';
@@ -54,19 +113,41 @@ export function bodyOf(values: EntryValues, { guns }: EntryContext): { ok: true;
       const gun = guns.find(({ value }) => value === values.gunId);
       const strokes = typedNumber(fields, 'strokes', values.strokes, 'number', 10_000, false);
       if (strokes !== undefined && !Number.isInteger(strokes)) fields.strokes = 'Whole strokes only.';
-      const mass = values.mass.trim() === '' && strokes !== undefined && gun ? strokes * gun.gramsPerStroke : typedNumber(fields, 'mass', values.mass, 'mass', 100_000, true);
+      const mass =
+        values.mass.trim() === '' && strokes !== undefined && gun
+          ? strokes * gun.gramsPerStroke
+          : typedNumber(fields, 'mass', values.mass, 'mass', 100_000, true);
       if (fields.mass && gun) fields.mass = 'Give grams, or strokes of the gun.';
-      body = { lubricantId: values.lubricantId, massG: mass, ...(strokes !== undefined && { strokes }), ...(gun && { gunId: gun.value }), typed: { mass: values.mass, strokes: values.strokes }, ...withNote };
+      body = {
+        lubricantId: values.lubricantId,
+        massG: mass,
+        ...(strokes !== undefined && { strokes }),
+        ...(gun && { gunId: gun.value }),
+        typed: { mass: values.mass, strokes: values.strokes },
+        ...withNote,
+      };
       break;
     }
     case 'oil-change': {
       const volumeL = typedNumber(fields, 'volume', values.volume, 'volume', 100_000, true);
       const drainedL = typedNumber(fields, 'drained', values.drained, 'volume', 100_000, false);
-      body = { lubricantId: values.lubricantId, volumeL, ...(drainedL !== undefined && { drainedL }), typed: { volume: values.volume, drained: values.drained }, ...withNote };
+      body = {
+        lubricantId: values.lubricantId,
+        volumeL,
+        ...(drainedL !== undefined && { drainedL }),
+        typed: { volume: values.volume, drained: values.drained },
+        ...withNote,
+      };
       break;
     }
     case 'top-up':
-      body = { lubricantId: values.lubricantId, amountKind: 'litres', amount: typedNumber(fields, 'volume', values.volume, 'volume', 100_000, true), typed: { volume: values.volume }, ...withNote };
+      body = {
+        lubricantId: values.lubricantId,
+        amountKind: 'litres',
+        amount: typedNumber(fields, 'volume', values.volume, 'volume', 100_000, true),
+        typed: { volume: values.volume },
+        ...withNote,
+      };
       break;
     case 'check':
       body = { result: values.result, ...withNote };
@@ -84,8 +165,14 @@ export function bodyOf(values: EntryValues, { guns }: EntryContext): { ok: true;
     case 'commissioning': {
       const hours = typedNumber(fields, 'hours', values.hours, 'hours', 1e9, values.basis === 'at-hours');
       if (values.basis === 'done-on' && !values.on) fields.on = 'Choose the day on which it was last done.';
-      if (values.basis === 'done-on' && values.on > whenNow('UTC').slice(0, 10)) fields.on = 'This day has not come yet.';
-      body = { basis: values.basis, ...(values.basis === 'done-on' && { on: values.on }), ...(hours !== undefined && { hours }), ...withNote };
+      if (values.basis === 'done-on' && values.on > whenNow('UTC').slice(0, 10))
+        fields.on = 'This day has not come yet.';
+      body = {
+        basis: values.basis,
+        ...(values.basis === 'done-on' && { on: values.on }),
+        ...(hours !== undefined && { hours }),
+        ...withNote,
+      };
     }
   }
   return Object.keys(fields).length > 0 ? { ok: false, fields } : { ok: true, body };
@@ -98,22 +185,92 @@ export function EntryFields({ context }: { context: EntryContext }) {
   const basis = useWatch({ control, name: 'basis' });
   const lubricantId = useWatch({ control, name: 'lubricantId' });
   const guns = context.guns.filter((gun) => !lubricantId || gun.lubricantId === lubricantId);
-  const lubricant = <ChoiceField name="lubricantId" label="Lubricant" options={context.lubricants} empty="Choose a lubricant" required />;
+  const lubricant = (
+    <ChoiceField
+      name="lubricantId"
+      label="Lubricant"
+      options={context.lubricants}
+      empty="Choose a lubricant"
+      required
+    />
+  );
   return (
     <>
       <div className="grid gap-4 sm:grid-cols-2">
-        {kind === 'grease' && <>{lubricant}<ChoiceField name="gunId" label="Gun" options={guns} empty="none, by weight" /><QuantityField name="strokes" label="Strokes" dimension="number" /><QuantityField name="mass" label="Grease" dimension="mass" hint="Empty when strokes of a gun are given" /></>}
-        {kind === 'oil-change' && <>{lubricant}<QuantityField name="volume" label="Filled" dimension="volume" required /><QuantityField name="drained" label="Drained" dimension="volume" /></>}
-        {kind === 'top-up' && <>{lubricant}<QuantityField name="volume" label="Added" dimension="volume" required hint="0 when the level was in order" /></>}
-        {kind === 'check' && <ChoiceField name="result" label="Result" options={[{ value: 'in-order', label: 'in order' }, { value: 'off', label: 'not in order' }]} required />}
-        {kind === 'finding' && <><ChoiceField name="what" label="What was seen" options={optionsOf(findingWords)} required /><ChoiceField name="urgency" label="How urgent" options={optionsOf(urgencies)} required /></>}
-        {kind === 'note' && <ChoiceField name="event" label="Something happened" options={optionsOf(eventWords)} empty="no, only a note" hint="Tasks that answer to it fall due" />}
-        {kind === 'skip' && <ChoiceField name="reason" label="Why it was skipped" options={optionsOf(skipReasons)} required />}
+        {kind === 'grease' && (
+          <>
+            {lubricant}
+            <ChoiceField name="gunId" label="Gun" options={guns} empty="none, by weight" />
+            <QuantityField name="strokes" label="Strokes" dimension="number" />
+            <QuantityField name="mass" label="Grease" dimension="mass" hint="Empty when strokes of a gun are given" />
+          </>
+        )}
+        {kind === 'oil-change' && (
+          <>
+            {lubricant}
+            <QuantityField name="volume" label="Filled" dimension="volume" required />
+            <QuantityField name="drained" label="Drained" dimension="volume" />
+          </>
+        )}
+        {kind === 'top-up' && (
+          <>
+            {lubricant}
+            <QuantityField
+              name="volume"
+              label="Added"
+              dimension="volume"
+              required
+              hint="0 when the level was in order"
+            />
+          </>
+        )}
+        {kind === 'check' && (
+          <ChoiceField
+            name="result"
+            label="Result"
+            options={[
+              { value: 'in-order', label: 'in order' },
+              { value: 'off', label: 'not in order' },
+            ]}
+            required
+          />
+        )}
+        {kind === 'finding' && (
+          <>
+            <ChoiceField name="what" label="What was seen" options={optionsOf(findingWords)} required />
+            <ChoiceField name="urgency" label="How urgent" options={optionsOf(urgencies)} required />
+          </>
+        )}
+        {kind === 'note' && (
+          <ChoiceField
+            name="event"
+            label="Something happened"
+            options={optionsOf(eventWords)}
+            empty="no, only a note"
+            hint="Tasks that answer to it fall due"
+          />
+        )}
+        {kind === 'skip' && (
+          <ChoiceField name="reason" label="Why it was skipped" options={optionsOf(skipReasons)} required />
+        )}
         {kind === 'commissioning' && (
           <>
-            <ChoiceField name="basis" label="Counting begins" options={[{ value: 'commissioned', label: 'commissioned or overhauled' }, { value: 'done-on', label: 'last done on a known day' }, { value: 'at-hours', label: 'last done at a known meter value' }, { value: 'start-today', label: 'counting starts today' }, { value: 'next-round', label: 'do it on the next round' }]} required />
+            <ChoiceField
+              name="basis"
+              label="Counting begins"
+              options={[
+                { value: 'commissioned', label: 'commissioned or overhauled' },
+                { value: 'done-on', label: 'last done on a known day' },
+                { value: 'at-hours', label: 'last done at a known meter value' },
+                { value: 'start-today', label: 'counting starts today' },
+                { value: 'next-round', label: 'do it on the next round' },
+              ]}
+              required
+            />
             {basis === 'done-on' && <TextField name="on" type="date" label="Last done on" required />}
-            {(basis === 'at-hours' || basis === 'commissioned') && <QuantityField name="hours" label="At meter value" dimension="hours" required={basis === 'at-hours'} />}
+            {(basis === 'at-hours' || basis === 'commissioned') && (
+              <QuantityField name="hours" label="At meter value" dimension="hours" required={basis === 'at-hours'} />
+            )}
           </>
         )}
       </div>
@@ -122,7 +279,14 @@ export function EntryFields({ context }: { context: EntryContext }) {
   );
 }
 
-type Props = { context: EntryContext; personId: string; machineId: string; pointId: string; timeZone: string; initial: Partial<EntryValues> };
+type Props = {
+  context: EntryContext;
+  personId: string;
+  machineId: string;
+  pointId: string;
+  timeZone: string;
+  initial: Partial<EntryValues>;
+};
 
 /** Writes an entry straight from a point's page: something leaks, log it now. */
 export function EntryForm({ context, personId, machineId, pointId, timeZone, initial }: Props) {
@@ -131,29 +295,73 @@ export function EntryForm({ context, personId, machineId, pointId, timeZone, ini
   const [state, setState] = useState<'idle' | 'sent' | 'waiting'>('idle');
   return (
     <>
-      <SavedForm<EntryValues> key={round} initial={{ ...emptyEntry, ...initial, when: whenNow(timeZone) }} submitLabel="Write in the book" save={async (values): Promise<SaveAnswer> => {
-        setState('idle');
-        const body = bodyOf(values, context);
-        const happened = instantOf(values.when, timeZone);
-        if (!body.ok || !happened.ok) return { ok: false, reason: 'Some fields need another look.', fields: { ...(!body.ok && body.fields), ...(!happened.ok && { when: happened.reason }) } };
-        // A commissioning that names no task is that of the whole unit: all its tasks begin anew, and its first hours are planned.
-        const wholeUnit = values.kind === 'commissioning' && values.basis === 'commissioned' && !values.taskId;
-        const answers = wholeUnit ? [] : values.taskId && !['finding', 'note'].includes(values.kind) ? [values.taskId] : values.kind === 'commissioning' ? context.tasks.map(({ value }) => value) : [];
-        const answer = await writeNow({ kind: values.kind, personId, machineId, pointId, taskIds: answers, happenedAt: happened.happenedAt, offsetMinutes: happened.offsetMinutes, body: body.body });
-        if (answer.state === 'refused') return { ok: false, reason: answer.reason };
-        setState(answer.state);
-        setRound(round + 1);
-        router.refresh();
-        return { ok: true };
-      }}>
+      <SavedForm<EntryValues>
+        key={round}
+        initial={{ ...emptyEntry, ...initial, when: whenNow(timeZone) }}
+        submitLabel="Write in the book"
+        save={async (values): Promise<SaveAnswer> => {
+          setState('idle');
+          const body = bodyOf(values, context);
+          const happened = instantOf(values.when, timeZone);
+          if (!body.ok || !happened.ok)
+            return {
+              ok: false,
+              reason: 'Some fields need another look.',
+              fields: { ...(!body.ok && body.fields), ...(!happened.ok && { when: happened.reason }) },
+            };
+          // A commissioning that names no task is that of the whole unit: all its tasks begin anew, and its first hours are planned.
+          const wholeUnit = values.kind === 'commissioning' && values.basis === 'commissioned' && !values.taskId;
+          const answers = wholeUnit
+            ? []
+            : values.taskId && !['finding', 'note'].includes(values.kind)
+              ? [values.taskId]
+              : values.kind === 'commissioning'
+                ? context.tasks.map(({ value }) => value)
+                : [];
+          const answer = await writeNow({
+            kind: values.kind,
+            personId,
+            machineId,
+            pointId,
+            taskIds: answers,
+            happenedAt: happened.happenedAt,
+            offsetMinutes: happened.offsetMinutes,
+            body: body.body,
+          });
+          if (answer.state === 'refused') return { ok: false, reason: answer.reason };
+          setState(answer.state);
+          setRound(round + 1);
+          router.refresh();
+          return { ok: true };
+        }}
+      >
         <div className="grid gap-4 sm:grid-cols-2">
-          <ChoiceField name="kind" label="What is written" options={handKinds.map((kind) => ({ value: kind, label: kindWords[kind as EntryKind] }))} required />
+          <ChoiceField
+            name="kind"
+            label="What is written"
+            options={handKinds.map((kind) => ({ value: kind, label: kindWords[kind as EntryKind] }))}
+            required
+          />
           <WhenField timeZone={timeZone} />
-          {context.tasks.length > 0 && <ChoiceField name="taskId" label="Answers the task" options={context.tasks} empty="none" hint="Its next due moves when the task is answered" />}
+          {context.tasks.length > 0 && (
+            <ChoiceField
+              name="taskId"
+              label="Answers the task"
+              options={context.tasks}
+              empty="none"
+              hint="Its next due moves when the task is answered"
+            />
+          )}
         </div>
         <EntryFields context={context} />
       </SavedForm>
-      <p role="status" className="mt-2">{state === 'sent' ? 'Written in the book.' : state === 'waiting' ? 'Kept on this device; it is sent when there is a connection.' : ''}</p>
+      <p role="status" className="mt-2">
+        {state === 'sent'
+          ? 'Written in the book.'
+          : state === 'waiting'
+            ? 'Kept on this device; it is sent when there is a connection.'
+            : ''}
+      </p>
     </>
   );
 }

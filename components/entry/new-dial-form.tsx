@@ -18,24 +18,53 @@ export function NewDialForm({ meter, personId, timeZone }: Props) {
   const dimension = meter.unit === 'hours' ? ('hours' as const) : ('number' as const);
   return (
     <>
-      <SavedForm key={round} initial={{ oldValue: '', newValue: '0', when: whenNow(timeZone), note: '' }} submitLabel="Write new dial" save={async ({ oldValue, newValue, when, note }): Promise<SaveAnswer> => {
-        setSaid('');
-        const [before, after, happened] = [parseQuantity(oldValue, dimension), parseQuantity(newValue, dimension), instantOf(when, timeZone)];
-        const fields = { ...(!before.ok && { oldValue: before.reason }), ...(!after.ok && { newValue: after.reason }), ...(!happened.ok && { when: happened.reason }) };
-        if (!before.ok || !after.ok || !happened.ok) return { ok: false, reason: 'Some fields need another look.', fields };
-        const answer = await writeNow({ kind: 'meter-change', personId, machineId: meter.machineId, happenedAt: happened.happenedAt, offsetMinutes: happened.offsetMinutes, body: { meterId: meter.id, oldValue: before.value, newValue: after.value, typed: { oldValue, newValue }, ...(note.trim() && { note: note.trim() }) } });
-        if (answer.state === 'refused') return { ok: false, reason: answer.reason };
-        setSaid('New dial written.');
-        setRound(round + 1);
-        router.refresh();
-        return { ok: true };
-      }}>
+      <SavedForm
+        key={round}
+        initial={{ oldValue: '', newValue: '0', when: whenNow(timeZone), note: '' }}
+        submitLabel="Write new dial"
+        save={async ({ oldValue, newValue, when, note }): Promise<SaveAnswer> => {
+          setSaid('');
+          const [before, after, happened] = [
+            parseQuantity(oldValue, dimension),
+            parseQuantity(newValue, dimension),
+            instantOf(when, timeZone),
+          ];
+          const fields = {
+            ...(!before.ok && { oldValue: before.reason }),
+            ...(!after.ok && { newValue: after.reason }),
+            ...(!happened.ok && { when: happened.reason }),
+          };
+          if (!before.ok || !after.ok || !happened.ok)
+            return { ok: false, reason: 'Some fields need another look.', fields };
+          const answer = await writeNow({
+            kind: 'meter-change',
+            personId,
+            machineId: meter.machineId,
+            happenedAt: happened.happenedAt,
+            offsetMinutes: happened.offsetMinutes,
+            body: {
+              meterId: meter.id,
+              oldValue: before.value,
+              newValue: after.value,
+              typed: { oldValue, newValue },
+              ...(note.trim() && { note: note.trim() }),
+            },
+          });
+          if (answer.state === 'refused') return { ok: false, reason: answer.reason };
+          setSaid('New dial written.');
+          setRound(round + 1);
+          router.refresh();
+          return { ok: true };
+        }}
+      >
         <QuantityField name="oldValue" label="Old dial showed last" dimension={dimension} required />
         <QuantityField name="newValue" label="New dial begins at" dimension={dimension} required />
         <WhenField timeZone={timeZone} />
         <NoteField name="note" label="Why it was replaced" rows={2} />
       </SavedForm>
-      <p role="status" className="mt-2">{said}</p>
+      <p role="status" className="mt-2">
+        {said}
+      </p>
     </>
   );
 }

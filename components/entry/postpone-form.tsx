@@ -17,21 +17,48 @@ export function PostponeForm({ personId, machineId, pointId, taskId, dueOn, late
   const [said, setSaid] = useState('');
   return (
     <>
-      <SavedForm<{ untilOn: string; reason: string }> key={round} initial={{ untilOn: latest, reason: '' }} submitLabel="Put off" save={async ({ untilOn, reason }): Promise<SaveAnswer> => {
-        setSaid('');
-        if (!isPlantDay(untilOn)) return { ok: false, reason: 'The day needs another look.', fields: { untilOn: 'Choose a day.' } };
-        if (reason.trim().length < 3) return { ok: false, reason: 'Putting off needs its reason.', fields: { reason: 'Say why, in a few words: whoever walks next will read it.' } };
-        const answer = await writeNow({ kind: 'postpone', personId, machineId, pointId, taskIds: [taskId], body: { untilOn, wasDueOn: dueOn, reason: reason.trim() } });
-        if (answer.state === 'refused') return { ok: false, reason: answer.reason, fields: Object.fromEntries(answer.problems.map(({ pointer, detail }) => [pointer.replace('/body/', ''), detail])) };
-        setSaid(`Put off until ${day(untilOn)}.`);
-        setRound(round + 1);
-        router.refresh();
-        return { ok: true };
-      }}>
+      <SavedForm<{ untilOn: string; reason: string }>
+        key={round}
+        initial={{ untilOn: latest, reason: '' }}
+        submitLabel="Put off"
+        save={async ({ untilOn, reason }): Promise<SaveAnswer> => {
+          setSaid('');
+          if (!isPlantDay(untilOn))
+            return { ok: false, reason: 'The day needs another look.', fields: { untilOn: 'Choose a day.' } };
+          if (reason.trim().length < 3)
+            return {
+              ok: false,
+              reason: 'Putting off needs its reason.',
+              fields: { reason: 'Say why, in a few words: whoever walks next will read it.' },
+            };
+          const answer = await writeNow({
+            kind: 'postpone',
+            personId,
+            machineId,
+            pointId,
+            taskIds: [taskId],
+            body: { untilOn, wasDueOn: dueOn, reason: reason.trim() },
+          });
+          if (answer.state === 'refused')
+            return {
+              ok: false,
+              reason: answer.reason,
+              fields: Object.fromEntries(
+                answer.problems.map(({ pointer, detail }) => [pointer.replace('/body/', ''), detail]),
+              ),
+            };
+          setSaid(`Put off until ${day(untilOn)}.`);
+          setRound(round + 1);
+          router.refresh();
+          return { ok: true };
+        }}
+      >
         <TextField name="untilOn" type="date" label="Put off until" required hint={`${day(latest)} at the latest`} />
         <NoteField name="reason" label="Why" required rows={2} />
       </SavedForm>
-      <p role="status" className="mt-2">{said}</p>
+      <p role="status" className="mt-2">
+        {said}
+      </p>
     </>
   );
 }

@@ -9,10 +9,12 @@ import { MeterChart } from './meter-chart';
 import { ViscosityChart } from './viscosity-chart';
 import { WeekBars } from './week-bars';
 
-const attribute = (svg: string, element: RegExp, name: string) => Number(new RegExp(`${name}="([\\d.]+)"`).exec(element.exec(svg)![0])![1]);
+const attribute = (svg: string, element: RegExp, name: string) =>
+  Number(new RegExp(`${name}="([\\d.]+)"`).exec(element.exec(svg)![0])![1]);
 
 describe('the level', () => {
-  const draw = (share: number) => renderToStaticMarkup(<LevelGlass share={share} words="Enough for 3 months" unit="year" />);
+  const draw = (share: number) =>
+    renderToStaticMarkup(<LevelGlass share={share} words="Enough for 3 months" unit="year" />);
   const amber = (svg: string) => attribute(svg, /<rect[^>]*amber[^>]*>/, 'width');
 
   it('says in words what it draws', () => {
@@ -29,7 +31,13 @@ describe('the level', () => {
 
 describe('the outline', () => {
   const ids = ['a', 'b', 'c'];
-  const svg = renderToStaticMarkup(<MachineOutline outline={usualOutline('Mill', ids)} numbers={new Map(ids.map((id, index) => [id, index + 1]))} title="Outline of BM-1" />);
+  const svg = renderToStaticMarkup(
+    <MachineOutline
+      outline={usualOutline('Mill', ids)}
+      numbers={new Map(ids.map((id, index) => [id, index + 1]))}
+      title="Outline of BM-1"
+    />,
+  );
 
   it('numbers every point and names its boxes', () => {
     expect(svg.match(/<circle/g)).toHaveLength(3);
@@ -42,7 +50,8 @@ describe('the outline', () => {
 describe('the viscosity chart', () => {
   const line = waltherLine({ temperatureC: 40, kv: 220 }, { temperatureC: 100, kv: 19 });
   const oils = ['A', 'B'].map((code) => ({ code, name: `Oil ${code}`, line }));
-  const draw = (window: Parameters<typeof ViscosityChart>[0]['window'] = null) => renderToStaticMarkup(<ViscosityChart oils={oils} grades={[{ isoVg: 220, line }]} window={window} />);
+  const draw = (window: Parameters<typeof ViscosityChart>[0]['window'] = null) =>
+    renderToStaticMarkup(<ViscosityChart oils={oils} grades={[{ isoVg: 220, line }]} window={window} />);
 
   it('is on the page before any script runs, with the values in words', () => {
     expect(draw()).toContain('Viscosity against temperature of A, B');
@@ -77,9 +86,25 @@ describe('the QR code', () => {
 });
 
 describe('weeks as bars', () => {
-  const bar = (week: string, mid: number, low = mid, high = mid) => ({ week, monday: '2026-11-23', low, mid, high, href: `/due/outlook/${week}`, words: `Week ${week}: ${mid} h` });
-  const svg = renderToStaticMarkup(<WeekBars title="Work by week" unit="h" bars={[bar('2026-W48', 4, 2, 6), bar('2026-W49', 2), bar('2026-W50', 0)]} />);
-  const heights = [...svg.matchAll(/<rect[^>]*height="([\d.]+)"[^>]*fill="currentColor"/g)].map(([, height]) => Number(height));
+  const bar = (week: string, mid: number, low = mid, high = mid) => ({
+    week,
+    monday: '2026-11-23',
+    low,
+    mid,
+    high,
+    href: `/due/outlook/${week}`,
+    words: `Week ${week}: ${mid} h`,
+  });
+  const svg = renderToStaticMarkup(
+    <WeekBars
+      title="Work by week"
+      unit="h"
+      bars={[bar('2026-W48', 4, 2, 6), bar('2026-W49', 2), bar('2026-W50', 0)]}
+    />,
+  );
+  const heights = [...svg.matchAll(/<rect[^>]*height="([\d.]+)"[^>]*fill="currentColor"/g)].map(([, height]) =>
+    Number(height),
+  );
 
   it('are as high as what they say', () => {
     expect(heights).toHaveLength(3);
@@ -94,14 +119,31 @@ describe('weeks as bars', () => {
   });
 
   it('are amber where they are lubricant, and never empty of an axis', () => {
-    expect(renderToStaticMarkup(<WeekBars title="G-22" unit="g" bars={[bar('2026-W48', 0)]} lubricant />)).toContain('var(--color-amber)');
+    expect(renderToStaticMarkup(<WeekBars title="G-22" unit="g" bars={[bar('2026-W48', 0)]} lubricant />)).toContain(
+      'var(--color-amber)',
+    );
     expect(renderToStaticMarkup(<WeekBars title="G-22" unit="g" bars={[bar('2026-W48', 0)]} />)).not.toContain('NaN');
   });
 });
 
 describe('a meter over time', () => {
   const at = (day: number) => Date.UTC(2026, 5, day);
-  const draw = (leftOut: { atMs: number; value: number }[]) => renderToStaticMarkup(<MeterChart title="Hour meter" unit="h" kept={[{ atMs: at(1), value: 100 }, { atMs: at(8), value: 180 }]} leftOut={leftOut} forecast={[{ atMs: at(8), value: 180 }, { atMs: at(22), value: 340 }]} />);
+  const draw = (leftOut: { atMs: number; value: number }[]) =>
+    renderToStaticMarkup(
+      <MeterChart
+        title="Hour meter"
+        unit="h"
+        kept={[
+          { atMs: at(1), value: 100 },
+          { atMs: at(8), value: 180 },
+        ]}
+        leftOut={leftOut}
+        forecast={[
+          { atMs: at(8), value: 180 },
+          { atMs: at(22), value: 340 },
+        ]}
+      />,
+    );
 
   it('draws what was kept, dashes what is forecast, and crosses out what was left out', () => {
     expect(draw([]).match(/<circle/g)).toHaveLength(2);

@@ -4,8 +4,21 @@ import type { HourLine as HourLineFacts } from '@/core/interval/task-due';
 import { HourLine, nowPosition } from './hour-line';
 import { hourScale } from './hour-scale';
 
-const known: HourLineFacts = { state: 'known', basis: 'h', lastH: -300, dueH: 200, fromH: 150, toH: 250, earliestH: 180, latestH: 230, runIn: false, lowConfidence: false, hoursPerDay: 16 };
-const draw = (change: Partial<HourLineFacts> = {}) => renderToStaticMarkup(<HourLine facts={{ ...known, ...change }} words="Regrease: due in 12 days" width={280} />);
+const known: HourLineFacts = {
+  state: 'known',
+  basis: 'h',
+  lastH: -300,
+  dueH: 200,
+  fromH: 150,
+  toH: 250,
+  earliestH: 180,
+  latestH: 230,
+  runIn: false,
+  lowConfidence: false,
+  hoursPerDay: 16,
+};
+const draw = (change: Partial<HourLineFacts> = {}) =>
+  renderToStaticMarkup(<HourLine facts={{ ...known, ...change }} words="Regrease: due in 12 days" width={280} />);
 /** Horizontal place of the due wedge: its point is the last one of a closed triangle. */
 const wedge = (svg: string) => Number(/L([\d.]+) 16 Z/.exec(svg)![1]);
 
@@ -29,7 +42,12 @@ describe('the hour line', () => {
   });
 
   it('has no wedge for an unknown last service, and an arrow beyond the axis', () => {
-    const unknown = renderToStaticMarkup(<HourLine facts={{ state: 'unknown', basis: 'h', runIn: false, lowConfidence: true, hoursPerDay: 16 }} words="unknown" />);
+    const unknown = renderToStaticMarkup(
+      <HourLine
+        facts={{ state: 'unknown', basis: 'h', runIn: false, lowConfidence: true, hoursPerDay: 16 }}
+        words="unknown"
+      />,
+    );
     expect(unknown).not.toContain(' Z"');
     expect(unknown).toContain('>?</text>');
     expect(draw({ dueH: 9000 })).not.toContain(' Z"');

@@ -31,23 +31,81 @@ export function HourLine({ facts, words, width = 260 }: { facts: HourLineFacts; 
   const beyond = dueH !== undefined && dueH > hourRange.future;
   const longAgo = dueH !== undefined && dueH < hourRange.past;
   return (
-    <svg role="img" aria-label={words} width={width} height={height} viewBox={`0 0 ${width} ${height}`} className="block max-w-full text-ink">
+    <svg
+      role="img"
+      aria-label={words}
+      width={width}
+      height={height}
+      viewBox={`0 0 ${width} ${height}`}
+      className="block max-w-full text-ink"
+    >
       {facts.state === 'known' && dueH !== undefined ? (
         <>
-          <line x1={from} x2={to} y1={middle} y2={middle} stroke="currentColor" strokeWidth={1} strokeDasharray={dashes} />
+          <line
+            x1={from}
+            x2={to}
+            y1={middle}
+            y2={middle}
+            stroke="currentColor"
+            strokeWidth={1}
+            strokeDasharray={dashes}
+          />
           {lastH !== undefined && <LastService x={from} runIn={facts.runIn} />}
           {fromH !== undefined && toH !== undefined && place(toH) - place(fromH) > 2 && (
-            <path d={`M${place(fromH) + 3} ${middle - 8} H${place(fromH)} V${middle - 3} M${place(toH) - 3} ${middle - 8} H${place(toH)} V${middle - 3}`} fill="none" stroke="currentColor" strokeWidth={1.25} />
+            <path
+              d={`M${place(fromH) + 3} ${middle - 8} H${place(fromH)} V${middle - 3} M${place(toH) - 3} ${middle - 8} H${place(toH)} V${middle - 3}`}
+              fill="none"
+              stroke="currentColor"
+              strokeWidth={1.25}
+            />
           )}
-          {earliestH !== undefined && latestH !== undefined && <path d={`M${place(earliestH)} ${middle + 4} V${middle + 10} M${place(earliestH)} ${middle + 7} H${place(latestH)} M${place(latestH)} ${middle + 4} V${middle + 10}`} fill="none" stroke="currentColor" strokeWidth={0.9} />}
-          {longAgo && <path d={`M${to - 5} ${middle - 4} L${to - 10} ${middle} L${to - 5} ${middle + 4}`} fill="none" stroke="currentColor" strokeWidth={1.5} />}
-          {beyond ? <path d={`M${to - 4} ${middle - 4} L${to + 4} ${middle} L${to - 4} ${middle + 4}`} fill="none" stroke="currentColor" strokeWidth={1.5} /> : <path d={`M${to - 5} ${middle - 9} H${to + 5} L${to} ${middle} Z`} fill="currentColor" />}
-          {facts.basis !== 'h' && <text x={Math.min(letterFrom, width - 18)} y={middle - 3} fontSize={10} fill="currentColor">{facts.basis}</text>}
+          {earliestH !== undefined && latestH !== undefined && (
+            <path
+              d={`M${place(earliestH)} ${middle + 4} V${middle + 10} M${place(earliestH)} ${middle + 7} H${place(latestH)} M${place(latestH)} ${middle + 4} V${middle + 10}`}
+              fill="none"
+              stroke="currentColor"
+              strokeWidth={0.9}
+            />
+          )}
+          {longAgo && (
+            <path
+              d={`M${to - 5} ${middle - 4} L${to - 10} ${middle} L${to - 5} ${middle + 4}`}
+              fill="none"
+              stroke="currentColor"
+              strokeWidth={1.5}
+            />
+          )}
+          {beyond ? (
+            <path
+              d={`M${to - 4} ${middle - 4} L${to + 4} ${middle} L${to - 4} ${middle + 4}`}
+              fill="none"
+              stroke="currentColor"
+              strokeWidth={1.5}
+            />
+          ) : (
+            <path d={`M${to - 5} ${middle - 9} H${to + 5} L${to} ${middle} Z`} fill="currentColor" />
+          )}
+          {facts.basis !== 'h' && (
+            <text x={Math.min(letterFrom, width - 18)} y={middle - 3} fontSize={10} fill="currentColor">
+              {facts.basis}
+            </text>
+          )}
         </>
       ) : (
-        <path d={`M${now} ${middle} H${place(hourRange.future) - 8}`} stroke="currentColor" strokeWidth={1} strokeDasharray="1 5" strokeLinecap="round" fill="none" />
+        <path
+          d={`M${now} ${middle} H${place(hourRange.future) - 8}`}
+          stroke="currentColor"
+          strokeWidth={1}
+          strokeDasharray="1 5"
+          strokeLinecap="round"
+          fill="none"
+        />
       )}
-      {facts.state !== 'known' && <text x={now + 8} y={middle - 4} fontSize={11} fill="currentColor">?</text>}
+      {facts.state !== 'known' && (
+        <text x={now + 8} y={middle - 4} fontSize={11} fill="currentColor">
+          ?
+        </text>
+      )}
     </svg>
   );
 }
@@ -56,7 +114,14 @@ export function HourLine({ facts, words, width = 260 }: { facts: HourLineFacts; 
 export const nowPosition = (width: number): number => 12 + hourScale(width - 24)(0);
 
 function LastService({ x, runIn }: { x: number; runIn: boolean }) {
-  return <path d={`M${x} ${middle - 6} V${middle + 6}${runIn ? ` M${x + 3} ${middle - 6} V${middle + 6}` : ''}`} stroke="currentColor" strokeWidth={1.5} fill="none" />;
+  return (
+    <path
+      d={`M${x} ${middle - 6} V${middle + 6}${runIn ? ` M${x + 3} ${middle - 6} V${middle + 6}` : ''}`}
+      stroke="currentColor"
+      strokeWidth={1.5}
+      fill="none"
+    />
+  );
 }
 
 /** The axis above a list of hour lines. */
@@ -65,16 +130,35 @@ export function HourAxis({ width = 260 }: { width?: number }) {
   // A wide axis shrinks to the width of a phone, and its figures with it.
   const fontSize = width > 400 ? 12 : 10;
   return (
-    <svg aria-hidden="true" width={width} height={24} viewBox={`0 0 ${width} 24`} className="block max-w-full text-muted">
+    <svg
+      aria-hidden="true"
+      width={width}
+      height={24}
+      viewBox={`0 0 ${width} 24`}
+      className="block max-w-full text-muted"
+    >
       {[-1000, -200, -40, ...hourTicks].map((hours) => (
         <g key={hours} transform={`translate(${12 + x(hours)} 0)`}>
           <line y1={18} y2={24} stroke="currentColor" />
-          {[-1000, -200, 200, 1000, 4000].includes(hours) && <text y={14} x={hours === hourRange.future ? 10 : hours === hourRange.past ? -10 : 0} fontSize={fontSize} fill="currentColor" textAnchor={hours === hourRange.future ? 'end' : hours === hourRange.past ? 'start' : 'middle'}>{number(hours, 0)}{hours === hourRange.future && ' h'}</text>}
+          {[-1000, -200, 200, 1000, 4000].includes(hours) && (
+            <text
+              y={14}
+              x={hours === hourRange.future ? 10 : hours === hourRange.past ? -10 : 0}
+              fontSize={fontSize}
+              fill="currentColor"
+              textAnchor={hours === hourRange.future ? 'end' : hours === hourRange.past ? 'start' : 'middle'}
+            >
+              {number(hours, 0)}
+              {hours === hourRange.future && ' h'}
+            </text>
+          )}
         </g>
       ))}
       <g transform={`translate(${12 + x(0)} 0)`} className="text-ink">
         <line y1={16} y2={24} stroke="currentColor" strokeWidth={1.25} />
-        <text y={13} fontSize={fontSize} fontWeight={600} fill="currentColor" textAnchor="middle">now</text>
+        <text y={13} fontSize={fontSize} fontWeight={600} fill="currentColor" textAnchor="middle">
+          now
+        </text>
       </g>
     </svg>
   );
@@ -84,15 +168,58 @@ export function HourAxis({ width = 260 }: { width?: number }) {
  * The axis of a point's own page: absolute meter hours with dates underneath, where a meter tells them; else hours from
  * now with dates.
  */
-export function AbsoluteHourAxis({ nowHours, hoursPerDay, today, width }: { nowHours: number | undefined; hoursPerDay: number; today: PlantDay; width: number }) {
+export function AbsoluteHourAxis({
+  nowHours,
+  hoursPerDay,
+  today,
+  width,
+}: {
+  nowHours: number | undefined;
+  hoursPerDay: number;
+  today: PlantDay;
+  width: number;
+}) {
   const x = hourScale(width - 24);
   return (
-    <svg aria-hidden="true" width={width} height={34} viewBox={`0 0 ${width} 34`} className="block max-w-full text-muted">
+    <svg
+      aria-hidden="true"
+      width={width}
+      height={34}
+      viewBox={`0 0 ${width} 34`}
+      className="block max-w-full text-muted"
+    >
       {[-1000, -200, 0, 200, 1000, 4000].map((hours) => (
         <g key={hours} transform={`translate(${12 + x(hours)} 0)`} className={hours === 0 ? 'text-ink' : undefined}>
           <line y1={0} y2={hours === 0 ? 10 : 6} stroke="currentColor" strokeWidth={hours === 0 ? 1.5 : 1} />
-          <text y={19} x={hours === hourRange.future ? 12 : hours === hourRange.past ? -12 : 0} fontSize={10} fontWeight={hours === 0 ? 600 : 400} fill="currentColor" textAnchor={hours === hourRange.future ? 'end' : hours === hourRange.past ? 'start' : 'middle'}>{nowHours === undefined ? (hours === 0 ? 'now' : `${number(hours, 0)} h`) : nowHours + hours < 0 ? '' : `${number(nowHours + hours, 0)} h`}</text>
-          <text y={31} x={hours === hourRange.future ? 12 : hours === hourRange.past ? -12 : 0} fontSize={10} fill="currentColor" textAnchor={hours === hourRange.future ? 'end' : hours === hourRange.past ? 'start' : 'middle'}>{hours === 0 ? 'now' : day(addDays(today, Math.max(-20_000, Math.min(20_000, Math.round(hours / Math.max(hoursPerDay, 0.05)))))).replace(/ \d\d(\d\d)$/, ' ’$1')}</text>
+          <text
+            y={19}
+            x={hours === hourRange.future ? 12 : hours === hourRange.past ? -12 : 0}
+            fontSize={10}
+            fontWeight={hours === 0 ? 600 : 400}
+            fill="currentColor"
+            textAnchor={hours === hourRange.future ? 'end' : hours === hourRange.past ? 'start' : 'middle'}
+          >
+            {nowHours === undefined
+              ? hours === 0
+                ? 'now'
+                : `${number(hours, 0)} h`
+              : nowHours + hours < 0
+                ? ''
+                : `${number(nowHours + hours, 0)} h`}
+          </text>
+          <text
+            y={31}
+            x={hours === hourRange.future ? 12 : hours === hourRange.past ? -12 : 0}
+            fontSize={10}
+            fill="currentColor"
+            textAnchor={hours === hourRange.future ? 'end' : hours === hourRange.past ? 'start' : 'middle'}
+          >
+            {hours === 0
+              ? 'now'
+              : day(
+                  addDays(today, Math.max(-20_000, Math.min(20_000, Math.round(hours / Math.max(hoursPerDay, 0.05))))),
+                ).replace(/ \d\d(\d\d)$/, ' ’$1')}
+          </text>
         </g>
       ))}
     </svg>
@@ -100,4 +227,5 @@ export function AbsoluteHourAxis({ nowHours, hoursPerDay, today, width }: { nowH
 }
 
 /** Legend for the first look; one sentence per mark. */
-export const hourLineLegend = 'Machine hours from now, square-root scale. Upright tick: last service (double: running in). Bracket: window. Wedge: due; left of now it is overdue. Whisker: spread. Dashed: rough guess. Dots and ?: last service unknown. d, cyc: due by days or cycles.';
+export const hourLineLegend =
+  'Machine hours from now, square-root scale. Upright tick: last service (double: running in). Bracket: window. Wedge: due; left of now it is overdue. Whisker: spread. Dashed: rough guess. Dots and ?: last service unknown. d, cyc: due by days or cycles.';

@@ -6,4 +6,9 @@ export const hourTicks = [8, 40, 200, 1000, 4000] as const;
 export const hourRange = { past: -1000, future: 4000 } as const;
 
 /** Square-root scale: an hour near now is as wide as a shift next month. */
-export const hourScale = (width: number) => scalePow().exponent(0.5).domain([hourRange.past, 0, hourRange.future]).range([0, width * 0.3, width]).clamp(true);
+export const hourScale = (width: number) =>
+  scalePow()
+    .exponent(0.5)
+    .domain([hourRange.past, 0, hourRange.future])
+    .range([0, width * 0.3, width])
+    .clamp(true);

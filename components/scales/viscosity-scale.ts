@@ -11,7 +11,10 @@ const lgT = (temperatureC: number) => Math.log10(temperatureC + kelvinAtZeroC);
 
 /** On these axes (lg T across, lg lg Z upwards, ASTM D341) every oil is a straight line. */
 const x = scaleLinear([lgT(temperatureRangeC[0]), lgT(temperatureRangeC[1])], [margin.left, chartWidth - margin.right]);
-const y = scaleLinear([waltherOrdinate(kvRange[0]), waltherOrdinate(kvRange[1])], [chartHeight - margin.bottom, margin.top]);
+const y = scaleLinear(
+  [waltherOrdinate(kvRange[0]), waltherOrdinate(kvRange[1])],
+  [chartHeight - margin.bottom, margin.top],
+);
 
 export const xOf = (temperatureC: number): number => x(lgT(temperatureC));
 export const yOf = (kv: number): number => y(waltherOrdinate(kv));

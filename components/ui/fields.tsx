@@ -13,7 +13,15 @@ function useFieldError(name: string): string | undefined {
 }
 
 /** Label, control, hint and message in one column; the message carries a mark and a bar, not only a colour. */
-function Field({ id, name, label, hint, required, echo, children }: FieldProps & { id: string; echo?: string | undefined; children: ReactNode }) {
+function Field({
+  id,
+  name,
+  label,
+  hint,
+  required,
+  echo,
+  children,
+}: FieldProps & { id: string; echo?: string | undefined; children: ReactNode }) {
   const error = useFieldError(name);
   return (
     <div>
@@ -22,8 +30,17 @@ function Field({ id, name, label, hint, required, echo, children }: FieldProps &
       </label>
       {children}
       {echo && <p className="caption mt-1">{echo}</p>}
-      {hint && !error && <p id={`${id}-hint`} className="caption mt-1">{hint}</p>}
-      {error && <p id={`${id}-error`} className="mt-1 border-l-4 border-ink pl-2 text-sm"><span aria-hidden="true">✗ </span>{error}</p>}
+      {hint && !error && (
+        <p id={`${id}-hint`} className="caption mt-1">
+          {hint}
+        </p>
+      )}
+      {error && (
+        <p id={`${id}-error`} className="mt-1 border-l-4 border-ink pl-2 text-sm">
+          <span aria-hidden="true">✗ </span>
+          {error}
+        </p>
+      )}
     </div>
   );
 }
@@ -32,17 +49,33 @@ function useControl(name: string, hint?: string) {
   const id = useId();
   const { register } = useFormContext();
   const error = useFieldError(name);
-  return { id, control: { id, ...register(name), 'aria-invalid': error ? true : undefined, 'aria-describedby': error ? `${id}-error` : hint ? `${id}-hint` : undefined } };
+  return {
+    id,
+    control: {
+      id,
+      ...register(name),
+      'aria-invalid': error ? true : undefined,
+      'aria-describedby': error ? `${id}-error` : hint ? `${id}-hint` : undefined,
+    },
+  };
 }
 
 export function TextField(props: FieldProps & { type?: 'text' | 'date' | 'datetime-local'; autoComplete?: string }) {
   const { id, control } = useControl(props.name, props.hint);
-  return <Field {...props} id={id}><input {...control} type={props.type ?? 'text'} autoComplete={props.autoComplete ?? 'off'} className="field" /></Field>;
+  return (
+    <Field {...props} id={id}>
+      <input {...control} type={props.type ?? 'text'} autoComplete={props.autoComplete ?? 'off'} className="field" />
+    </Field>
+  );
 }
 
 export function NoteField(props: FieldProps & { rows?: number }) {
   const { id, control } = useControl(props.name, props.hint);
-  return <Field {...props} id={id}><textarea {...control} rows={props.rows ?? 3} className="field" /></Field>;
+  return (
+    <Field {...props} id={id}>
+      <textarea {...control} rows={props.rows ?? 3} className="field" />
+    </Field>
+  );
 }
 
 /** A typed quantity with its unit; a conversion is shown as soon as it is typed. */
@@ -61,13 +94,21 @@ export function QuantityField({ dimension, ...props }: FieldProps & { dimension:
   );
 }
 
-export function ChoiceField({ options, empty, ...props }: FieldProps & { options: readonly { value: string; label: string }[]; empty?: string }) {
+export function ChoiceField({
+  options,
+  empty,
+  ...props
+}: FieldProps & { options: readonly { value: string; label: string }[]; empty?: string }) {
   const { id, control } = useControl(props.name, props.hint);
   return (
     <Field {...props} id={id}>
       <select {...control} className="field">
         {empty !== undefined && <option value="">{empty}</option>}
-        {options.map(({ value, label }) => <option key={value} value={value}>{label}</option>)}
+        {options.map(({ value, label }) => (
+          <option key={value} value={value}>
+            {label}
+          </option>
+        ))}
       </select>
     </Field>
   );
@@ -84,18 +125,34 @@ export function TickField({ name, label }: { name: string; label: string }) {
 }
 
 /** Several of a list, as ticks; the form holds the list of chosen values. */
-export function ChoicesField({ name, label, options, hint }: { name: string; label: string; options: readonly { value: string; label: string }[]; hint?: string }) {
+export function ChoicesField({
+  name,
+  label,
+  options,
+  hint,
+}: {
+  name: string;
+  label: string;
+  options: readonly { value: string; label: string }[];
+  hint?: string;
+}) {
   const { register } = useFormContext();
   return (
     <fieldset>
       <legend className="mb-1 font-medium">{label}</legend>
       {hint && <p className="caption">{hint}</p>}
       <div className="grid sm:grid-cols-2 lg:grid-cols-3">
-        {options.map((option) => <label key={option.value} className="flex min-h-9 items-center gap-3"><input {...register(name)} type="checkbox" value={option.value} className="size-5 shrink-0 accent-ink" />{option.label}</label>)}
+        {options.map((option) => (
+          <label key={option.value} className="flex min-h-9 items-center gap-3">
+            <input {...register(name)} type="checkbox" value={option.value} className="size-5 shrink-0 accent-ink" />
+            {option.label}
+          </label>
+        ))}
       </div>
     </fieldset>
   );
 }
 
 /** Options of a words table, in its order. */
-export const optionsOf = (words: Record<string, string>) => Object.entries(words).map(([value, label]) => ({ value, label }));
+export const optionsOf = (words: Record<string, string>) =>
+  Object.entries(words).map(([value, label]) => ({ value, label }));

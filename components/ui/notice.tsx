@@ -5,7 +5,9 @@ const words = { info: 'Note', caution: 'Caution', stop: 'Stop' } as const;
 /** A notice: its word first, then a bar; red lead only for stop. */
 export function NoticeLine({ notice: { level, text } }: { notice: Notice }) {
   return (
-    <p className={`mt-2 border-l-4 py-1 pl-3 ${level === 'stop' ? 'border-stop' : level === 'caution' ? 'border-ink' : 'border-rule'}`}>
+    <p
+      className={`mt-2 border-l-4 py-1 pl-3 ${level === 'stop' ? 'border-stop' : level === 'caution' ? 'border-ink' : 'border-rule'}`}
+    >
       <strong className={level === 'stop' ? 'text-stop' : undefined}>{words[level]}.</strong> {text}
     </p>
   );
@@ -15,7 +17,11 @@ export function NoticeLine({ notice: { level, text } }: { notice: Notice }) {
 export function FormProblem({ reason }: { reason: string | null }) {
   return (
     <div role="alert">
-      {reason && <p className="border-l-4 border-ink py-1 pl-3"><strong>Not saved.</strong> {reason}</p>}
+      {reason && (
+        <p className="border-l-4 border-ink py-1 pl-3">
+          <strong>Not saved.</strong> {reason}
+        </p>
+      )}
     </div>
   );
 }

@@ -7,7 +7,13 @@ import { FormProblem } from './notice';
 /** What a save answers: the value, or words for the form and for its fields (dotted paths). */
 export type SaveAnswer = { ok: true } | { ok: false; reason: string; fields?: Record<string, string> };
 
-type Props<Values extends FieldValues> = { initial: Values; save: (values: Values) => Promise<SaveAnswer>; submitLabel: string; children: ReactNode; aside?: ReactNode };
+type Props<Values extends FieldValues> = {
+  initial: Values;
+  save: (values: Values) => Promise<SaveAnswer>;
+  submitLabel: string;
+  children: ReactNode;
+  aside?: ReactNode;
+};
 
 /**
  * The one form of the application. It sends what was typed to its save, puts refusals beside their fields, focuses the
@@ -18,18 +24,32 @@ export function SavedForm<Values extends FieldValues>({ initial, save, submitLab
   const [reason, setReason] = useState<string | null>(null);
   const submit = form.handleSubmit(async (values) => {
     setReason(null);
-    const answer = await save(values).catch((): SaveAnswer => ({ ok: false, reason: 'The server does not answer. What you typed is kept; try again when there is signal.' }));
+    const answer = await save(values).catch((): SaveAnswer => ({
+      ok: false,
+      reason: 'The server does not answer. What you typed is kept; try again when there is signal.',
+    }));
     if (answer.ok) return;
     setReason(answer.reason);
-    Object.entries(answer.fields ?? {}).forEach(([name, message], index) => form.setError(name as Path<Values>, { message }, { shouldFocus: index === 0 }));
+    Object.entries(answer.fields ?? {}).forEach(([name, message], index) =>
+      form.setError(name as Path<Values>, { message }, { shouldFocus: index === 0 }),
+    );
   });
   return (
     <FormProvider {...form}>
-      <form onSubmit={(event) => { form.clearErrors(); void submit(event); }} noValidate className="grid gap-5">
+      <form
+        onSubmit={(event) => {
+          form.clearErrors();
+          void submit(event);
+        }}
+        noValidate
+        className="grid gap-5"
+      >
         {children}
         <FormProblem reason={reason} />
         <div className="flex flex-wrap items-center gap-3">
-          <button className="button button-first" disabled={form.formState.isSubmitting}>{form.formState.isSubmitting ? 'Saving …' : submitLabel}</button>
+          <button className="button button-first" disabled={form.formState.isSubmitting}>
+            {form.formState.isSubmitting ? 'Saving …' : submitLabel}
+          </button>
           {aside}
         </div>
       </form>

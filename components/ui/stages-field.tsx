@@ -10,8 +10,17 @@ export function StagesField({ name, required = false }: { name: string; required
   const read = parseStages(typed ?? '');
   return (
     <>
-      <TextField name={name} label="How often" required={required} hint={`Such as: ${stageExample}; or daily, weekly, monthly, quarterly, yearly`} />
-      <p className="caption mt-1" aria-live="polite">{read.ok ? `Read as: ${stageWords(read.stages)}${read.stages.some((stage) => [stage.hours, stage.cycles, stage.days, stage.standstillDays].filter((limit) => limit !== undefined).length > 1) ? ', whichever comes first' : ''}` : ''}</p>
+      <TextField
+        name={name}
+        label="How often"
+        required={required}
+        hint={`Such as: ${stageExample}; or daily, weekly, monthly, quarterly, yearly`}
+      />
+      <p className="caption mt-1" aria-live="polite">
+        {read.ok
+          ? `Read as: ${stageWords(read.stages)}${read.stages.some((stage) => [stage.hours, stage.cycles, stage.days, stage.standstillDays].filter((limit) => limit !== undefined).length > 1) ? ', whichever comes first' : ''}`
+          : ''}
+      </p>
     </>
   );
 }

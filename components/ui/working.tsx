@@ -12,9 +12,13 @@ export function WorkingSteps({ steps }: { steps: WorkingStep[] }) {
       <tbody>
         {steps.map(({ label, expression, value, unit }, index) => (
           <tr key={index} className="rule-b align-top">
-            <th scope="row" className="py-1.5 pr-4">{label}</th>
+            <th scope="row" className="py-1.5 pr-4">
+              {label}
+            </th>
             <td className="py-1.5 pr-4 text-muted break-words">{expression}</td>
-            <td className="py-1.5 text-right whitespace-nowrap">= {typeof value === 'number' ? measured(value) : value} {unit}</td>
+            <td className="py-1.5 text-right whitespace-nowrap">
+              = {typeof value === 'number' ? measured(value) : value} {unit}
+            </td>
           </tr>
         ))}
       </tbody>
@@ -23,17 +27,30 @@ export function WorkingSteps({ steps }: { steps: WorkingStep[] }) {
 }
 
 /** "The working", one tap away beside any computed number: steps, source, cautions. */
-export function Working({ computation, label = 'The working' }: { computation: Pick<StoredComputation, 'working' | 'notices' | 'source' | 'methodId' | 'version'>; label?: string }) {
+export function Working({
+  computation,
+  label = 'The working',
+}: {
+  computation: Pick<StoredComputation, 'working' | 'notices' | 'source' | 'methodId' | 'version'>;
+  label?: string;
+}) {
   const { working, notices, source, methodId, version } = computation;
   return (
     <Collapsible.Root className="mt-1">
       <Collapsible.Trigger className="group no-print inline-flex min-h-11 items-center gap-1 text-sm underline decoration-rule underline-offset-4 md:min-h-8">
-        {label} <span aria-hidden="true" className="group-data-[state=open]:rotate-90">›</span>
+        {label}{' '}
+        <span aria-hidden="true" className="group-data-[state=open]:rotate-90">
+          ›
+        </span>
       </Collapsible.Trigger>
       <Collapsible.Content className="mt-1 border-l-2 border-ink pl-4">
         <WorkingSteps steps={working} />
-        {notices.map((notice: Notice, index) => <NoticeLine key={index} notice={notice} />)}
-        <p className="caption mt-2">Source: {source}. Method {methodId}, version {version}.</p>
+        {notices.map((notice: Notice, index) => (
+          <NoticeLine key={index} notice={notice} />
+        ))}
+        <p className="caption mt-2">
+          Source: {source}. Method {methodId}, version {version}.
+        </p>
       </Collapsible.Content>
     </Collapsible.Root>
   );

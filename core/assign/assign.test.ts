@@ -6,11 +6,56 @@ import { requirementOf, thinnestGradeFor } from './requirement';
 
 const mild = { minC: 5, maxC: 35 };
 const bare: Surroundings = { materials: [], contents: null };
-const oil = (change: Partial<JudgedLubricant> = {}): JudgedLubricant => ({ id: 'o', code: 'O-1', name: 'oil', kind: 'gear-ep', isoVg: 220, kv40: 220, kv100: 19, nlgi: null, thickener: null, baseOil: 'mineral', additives: [], pourPointC: -18, lowerC: null, upperC: 100, ...change });
-const grease = (change: Partial<JudgedLubricant> = {}): JudgedLubricant => oil({ id: 'g', code: 'G-1', kind: 'grease', isoVg: 150, kv40: 150, kv100: 14.5, nlgi: '2', thickener: 'lithium-complex', pourPointC: null, lowerC: -25, upperC: 140, ...change });
-const worm = requirementOf('worm-unit', { wheelMaterial: 'bronze', centreDistanceMm: 80, temperatureC: 62, supply: 'splash' }, mild);
-const bearing = { bearingKind: 'ball', boreMm: 60, outsideDiameterMm: 130, widthMm: 31, speedRpm: 1500, temperatureC: 70, position: 'horizontal', moisture: 'dry', vibrationMmS: 2 };
-const levels = (lubricant: JudgedLubricant, requirement: ReturnType<typeof requirementOf>, around = bare) => judge(lubricant, requirement, around).findings.map(({ level, rule }) => `${level} ${rule}`);
+const oil = (change: Partial<JudgedLubricant> = {}): JudgedLubricant => ({
+  id: 'o',
+  code: 'O-1',
+  name: 'oil',
+  kind: 'gear-ep',
+  isoVg: 220,
+  kv40: 220,
+  kv100: 19,
+  nlgi: null,
+  thickener: null,
+  baseOil: 'mineral',
+  additives: [],
+  pourPointC: -18,
+  lowerC: null,
+  upperC: 100,
+  ...change,
+});
+const grease = (change: Partial<JudgedLubricant> = {}): JudgedLubricant =>
+  oil({
+    id: 'g',
+    code: 'G-1',
+    kind: 'grease',
+    isoVg: 150,
+    kv40: 150,
+    kv100: 14.5,
+    nlgi: '2',
+    thickener: 'lithium-complex',
+    pourPointC: null,
+    lowerC: -25,
+    upperC: 140,
+    ...change,
+  });
+const worm = requirementOf(
+  'worm-unit',
+  { wheelMaterial: 'bronze', centreDistanceMm: 80, temperatureC: 62, supply: 'splash' },
+  mild,
+);
+const bearing = {
+  bearingKind: 'ball',
+  boreMm: 60,
+  outsideDiameterMm: 130,
+  widthMm: 31,
+  speedRpm: 1500,
+  temperatureC: 70,
+  position: 'horizontal',
+  moisture: 'dry',
+  vibrationMmS: 2,
+};
+const levels = (lubricant: JudgedLubricant, requirement: ReturnType<typeof requirementOf>, around = bare) =>
+  judge(lubricant, requirement, around).findings.map(({ level, rule }) => `${level} ${rule}`);
 
 describe('what a point asks for', () => {
   it.each([
@@ -30,15 +75,32 @@ describe('what a point asks for', () => {
   });
 
   it('shows every school of a gear with its working, and the film beside the tables', () => {
-    const { schools } = requirementOf('gear-case', { gearKind: 'parallel', reductions: '2', centreDistanceMm: 250, pitchLineVelocityMS: 2.5, wheelMaterial: 'steel' }, mild);
-    expect(schools.map(({ school, isoVg }) => [school, isoVg])).toEqual([['By pitch-line velocity', 320], ['By size', 220], ['By film', 320]]);
+    const { schools } = requirementOf(
+      'gear-case',
+      {
+        gearKind: 'parallel',
+        reductions: '2',
+        centreDistanceMm: 250,
+        pitchLineVelocityMS: 2.5,
+        wheelMaterial: 'steel',
+      },
+      mild,
+    );
+    expect(schools.map(({ school, isoVg }) => [school, isoVg])).toEqual([
+      ['By pitch-line velocity', 320],
+      ['By size', 220],
+      ['By film', 320],
+    ]);
     expect(schools.every(({ stored }) => stored!.working.length > 0)).toBe(true);
   });
 
   it('asks a wet bearing for a thickener that stands water, a vertical one for a stiffer grease', () => {
     expect(requirementOf('rolling-bearing', { ...bearing, moisture: 'water' }, mild).wet).toBe(true);
     expect(requirementOf('rolling-bearing', { ...bearing, position: 'vertical' }, mild).nlgi![0]).toBe('3');
-    expect(requirementOf('rolling-bearing', { ...bearing, lubricatedBy: 'oil' }, mild)).toMatchObject({ isoVg: 100, families: expect.not.arrayContaining(['grease']) });
+    expect(requirementOf('rolling-bearing', { ...bearing, lubricatedBy: 'oil' }, mild)).toMatchObject({
+      isoVg: 100,
+      families: expect.not.arrayContaining(['grease']),
+    });
   });
 
   it('in dust a dry film is offered first, oil stays allowed', () => {
@@ -46,20 +108,31 @@ describe('what a point asks for', () => {
   });
 
   it.each(pointKindNames)('%s has an answer with nothing filled in, and with its usual choices', (kind: PointKind) => {
-    const usual = Object.fromEntries(fieldsOf(kind).flatMap((field) => (field.type === 'choice' && field.initial ? [[field.key, field.initial]] : [])));
+    const usual = Object.fromEntries(
+      fieldsOf(kind).flatMap((field) => (field.type === 'choice' && field.initial ? [[field.key, field.initial]] : [])),
+    );
     for (const details of [{}, usual]) {
       const requirement = requirementOf(kind, details, mild);
       expect(requirement.typeWhy.length).toBeGreaterThan(10);
       expect(Number.isNaN(requirement.isoVg)).toBe(false);
-      expect(judge(oil(), requirement, bare).findings.every(({ rule, input, text }) => rule && input && text.length > 5)).toBe(true);
+      expect(
+        judge(oil(), requirement, bare).findings.every(({ rule, input, text }) => rule && input && text.length > 5),
+      ).toBe(true);
     }
   });
 
   it('a hotter plain bearing never gets a thinner grade', () => {
-    fc.assert(fc.property(fc.double({ min: 20, max: 90, noNaN: true }), fc.double({ min: 0, max: 30, noNaN: true }), fc.double({ min: 5, max: 120, noNaN: true }), (at, rise, kv) => {
-      const [cool, hot] = [thinnestGradeFor(kv, at), thinnestGradeFor(kv, at + rise)];
-      if (cool !== undefined && hot !== undefined) expect(hot).toBeGreaterThanOrEqual(cool);
-    }));
+    fc.assert(
+      fc.property(
+        fc.double({ min: 20, max: 90, noNaN: true }),
+        fc.double({ min: 0, max: 30, noNaN: true }),
+        fc.double({ min: 5, max: 120, noNaN: true }),
+        (at, rise, kv) => {
+          const [cool, hot] = [thinnestGradeFor(kv, at), thinnestGradeFor(kv, at + rise)];
+          if (cool !== undefined && hot !== undefined) expect(hot).toBeGreaterThanOrEqual(cool);
+        },
+      ),
+    );
   });
 });
 
@@ -67,37 +140,111 @@ describe('judging a lubricant', () => {
   it('stops active sulphur on bronze, naming rule and input', () => {
     const { verdict, findings } = judge(oil({ additives: ['ep-active'] }), worm, bare);
     expect(verdict).toBe('stop');
-    expect(findings).toContainEqual(expect.objectContaining({ level: 'stop', rule: 'No active sulphur on copper alloys', input: 'O-1 on bronze' }));
+    expect(findings).toContainEqual(
+      expect.objectContaining({ level: 'stop', rule: 'No active sulphur on copper alloys', input: 'O-1 on bronze' }),
+    );
   });
 
   it('lets a compounded oil of the grade through', () => {
-    expect(judge(oil({ kind: 'gear-compounded', isoVg: 680, kv40: 680, kv100: 38, additives: ['compounded'], pourPointC: -9 }), worm, { materials: ['bronze', 'nbr'], contents: null }).verdict).not.toBe('stop');
+    expect(
+      judge(
+        oil({ kind: 'gear-compounded', isoVg: 680, kv40: 680, kv100: 38, additives: ['compounded'], pourPointC: -9 }),
+        worm,
+        { materials: ['bronze', 'nbr'], contents: null },
+      ).verdict,
+    ).not.toBe('stop');
   });
 
   it.each([
-    ['type before viscosity', oil({ kind: 'engine', additives: ['detergent'] }), worm, bare, 'stop Type before viscosity'],
+    [
+      'type before viscosity',
+      oil({ kind: 'engine', additives: ['detergent'] }),
+      worm,
+      bare,
+      'stop Type before viscosity',
+    ],
     ['coolant is no lubricant', oil({ kind: 'coolant' }), worm, bare, 'stop Cutting fluids are never lubricants'],
-    ['a seal that swells', oil({ kind: 'gear', baseOil: 'pag', additives: [] }), worm, { materials: ['polyurethane'], contents: null }, 'stop What the lubricant touches'],
-    ['what is in there', oil({ kind: 'gear', baseOil: 'pag' }), worm, { materials: [], contents: oil({ id: 'x', code: 'O-9' }) }, 'stop Only top up with what is in there'],
+    [
+      'a seal that swells',
+      oil({ kind: 'gear', baseOil: 'pag', additives: [] }),
+      worm,
+      { materials: ['polyurethane'], contents: null },
+      'stop What the lubricant touches',
+    ],
+    [
+      'what is in there',
+      oil({ kind: 'gear', baseOil: 'pag' }),
+      worm,
+      { materials: [], contents: oil({ id: 'x', code: 'O-9' }) },
+      'stop Only top up with what is in there',
+    ],
     ['a thinner grade', oil({ kind: 'gear-compounded' }), worm, bare, 'caution Grade by the schools'],
-    ['a hot bearing', grease({ upperC: 60 }), requirementOf('rolling-bearing', bearing, mild), bare, 'stop Upper limit'],
-    ['a cold start', oil({ pourPointC: 3 }), requirementOf('gear-case', { gearKind: 'gearmotor', wheelMaterial: 'steel' }, mild), bare, 'caution Pour point'],
-    ['water', grease({ thickener: 'sodium' }), requirementOf('rolling-bearing', { ...bearing, moisture: 'water' }, mild), bare, 'caution Water'],
-    ['a thin base oil', grease({ isoVg: 10, kv40: 10, kv100: 2.6 }), requirementOf('rolling-bearing', bearing, mild), bare, 'caution Viscosity ratio κ'],
-    ['oil where grease belongs', oil(), requirementOf('rolling-bearing', bearing, mild), bare, 'stop Type before viscosity'],
-    ['shock without EP', oil({ kind: 'gear' }), requirementOf('gear-case', { gearKind: 'gearmotor', shock: 'yes', wheelMaterial: 'steel' }, mild), bare, 'caution Shock wants EP'],
-    ['too thick to pump', oil({ kind: 'hydraulic', isoVg: 220, kv40: 220, kv100: 19 }), requirementOf('hydraulic-set', { temperatureC: 50 }, { minC: -5, maxC: 30 }), bare, 'caution Cold start'],
+    [
+      'a hot bearing',
+      grease({ upperC: 60 }),
+      requirementOf('rolling-bearing', bearing, mild),
+      bare,
+      'stop Upper limit',
+    ],
+    [
+      'a cold start',
+      oil({ pourPointC: 3 }),
+      requirementOf('gear-case', { gearKind: 'gearmotor', wheelMaterial: 'steel' }, mild),
+      bare,
+      'caution Pour point',
+    ],
+    [
+      'water',
+      grease({ thickener: 'sodium' }),
+      requirementOf('rolling-bearing', { ...bearing, moisture: 'water' }, mild),
+      bare,
+      'caution Water',
+    ],
+    [
+      'a thin base oil',
+      grease({ isoVg: 10, kv40: 10, kv100: 2.6 }),
+      requirementOf('rolling-bearing', bearing, mild),
+      bare,
+      'caution Viscosity ratio κ',
+    ],
+    [
+      'oil where grease belongs',
+      oil(),
+      requirementOf('rolling-bearing', bearing, mild),
+      bare,
+      'stop Type before viscosity',
+    ],
+    [
+      'shock without EP',
+      oil({ kind: 'gear' }),
+      requirementOf('gear-case', { gearKind: 'gearmotor', shock: 'yes', wheelMaterial: 'steel' }, mild),
+      bare,
+      'caution Shock wants EP',
+    ],
+    [
+      'too thick to pump',
+      oil({ kind: 'hydraulic', isoVg: 220, kv40: 220, kv100: 19 }),
+      requirementOf('hydraulic-set', { temperatureC: 50 }, { minC: -5, maxC: 30 }),
+      bare,
+      'caution Cold start',
+    ],
   ] as const)('%s', (_, lubricant, requirement, around, expected) => {
     expect(levels(lubricant, requirement, around as Surroundings)).toContain(expected);
   });
 
   it('the same lubricant onto itself is never a mixture', () => {
-    expect(levels(oil(), worm, { materials: [], contents: oil() }).some((each) => each.includes('in there'))).toBe(false);
+    expect(levels(oil(), worm, { materials: [], contents: oil() }).some((each) => each.includes('in there'))).toBe(
+      false,
+    );
   });
 
   it('sorts what suits first, and by kind before grade', () => {
     const requirement = requirementOf('slideway', { lie: 'horizontal' }, mild);
-    const candidates = [oil({ id: '1', code: 'A', kind: 'slideway', isoVg: 220 }), oil({ id: '2', code: 'B', kind: 'slideway', isoVg: 68, kv40: 68, kv100: 8.7 }), oil({ id: '3', code: 'C', kind: 'engine' })].map((lubricant) => ({ lubricant, judged: judge(lubricant, requirement, bare) }));
+    const candidates = [
+      oil({ id: '1', code: 'A', kind: 'slideway', isoVg: 220 }),
+      oil({ id: '2', code: 'B', kind: 'slideway', isoVg: 68, kv40: 68, kv100: 8.7 }),
+      oil({ id: '3', code: 'C', kind: 'engine' }),
+    ].map((lubricant) => ({ lubricant, judged: judge(lubricant, requirement, bare) }));
     expect(byFitness(candidates, requirement).map(({ lubricant }) => lubricant.code)).toEqual(['B', 'A', 'C']);
   });
 });

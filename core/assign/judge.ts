@@ -1,6 +1,14 @@
 import { compatLubricants } from '../compat/lubricants';
 import { compatMaterials } from '../compat/materials';
-import { type Additive, type Base, type Family, type Material, type Thickener, families, materials as materialNames } from '../compat/vocabulary';
+import {
+  type Additive,
+  type Base,
+  type Family,
+  type Material,
+  type Thickener,
+  families,
+  materials as materialNames,
+} from '../compat/vocabulary';
 import { computeStored, shown } from '../method';
 import { kv100FromIndex } from '../viscosity/astm-d2270';
 import { assumedIndex } from '../viscosity/carry';
@@ -10,7 +18,20 @@ import type { Requirement } from './requirement';
 
 /** A lubricant as far as judging needs it. */
 export type JudgedLubricant = {
-  id: string; code: string; name: string; kind: Family; isoVg: number | null; kv40: number | null; kv100: number | null; nlgi: string | null; thickener: Thickener | null; baseOil: Base | null; additives: readonly Additive[]; pourPointC: number | null; lowerC: number | null; upperC: number | null;
+  id: string;
+  code: string;
+  name: string;
+  kind: Family;
+  isoVg: number | null;
+  kv40: number | null;
+  kv100: number | null;
+  nlgi: string | null;
+  thickener: Thickener | null;
+  baseOil: Base | null;
+  additives: readonly Additive[];
+  pourPointC: number | null;
+  lowerC: number | null;
+  upperC: number | null;
 };
 
 /** One thing that speaks for or against: which rule, which input caused it, in words. */
@@ -26,20 +47,50 @@ const hotFilmKv = 10;
 const pourMarginK = 5;
 const compoundedUpperC = 80;
 /** Thickeners that stand water by themselves. */
-const waterproof: readonly Thickener[] = ['calcium', 'calcium-12-hydroxy', 'calcium-complex', 'calcium-sulphonate', 'aluminium-complex', 'lithium-complex', 'barium-complex', 'polyurea-shear-stable'];
+const waterproof: readonly Thickener[] = [
+  'calcium',
+  'calcium-12-hydroxy',
+  'calcium-complex',
+  'calcium-sulphonate',
+  'aluminium-complex',
+  'lithium-complex',
+  'barium-complex',
+  'polyurea-shear-stable',
+];
 
 /** The viscosity–temperature line of an oil, or of a grease's base oil; undefined where its viscosity is not known. */
-export function lineOf({ kv40, kv100, isoVg }: Pick<JudgedLubricant, 'kv40' | 'kv100' | 'isoVg'>): WaltherLine | undefined {
+export function lineOf({
+  kv40,
+  kv100,
+  isoVg,
+}: Pick<JudgedLubricant, 'kv40' | 'kv100' | 'isoVg'>): WaltherLine | undefined {
   const at40 = kv40 ?? isoGrades.find((grade) => grade.isoVg === isoVg)?.mid;
   if (at40 === undefined) return undefined;
   const at100 = kv100 ?? kv100FromIndex(at40, assumedIndex);
-  return at100 === undefined || at100 >= at40 ? undefined : waltherLine({ temperatureC: 40, kv: at40 }, { temperatureC: 100, kv: at100 });
+  return at100 === undefined || at100 >= at40
+    ? undefined
+    : waltherLine({ temperatureC: 40, kv: at40 }, { temperatureC: 100, kv: at100 });
 }
 
 /** Judges one lubricant for one point. Type first, then hard stops, then viscosity, temperature, mixing. */
-export function judge(lubricant: JudgedLubricant, requirement: Requirement, { materials, contents }: Surroundings): Judged {
-  const findings: Finding[] = [...typeFindings(lubricant, requirement), ...materialFindings(lubricant, requirement, materials), ...mixingFindings(lubricant, contents), ...viscosityFindings(lubricant, requirement), ...greaseFindings(lubricant, requirement), ...temperatureFindings(lubricant, requirement)];
-  const verdict: Verdict = findings.some(({ level }) => level === 'stop') ? 'stop' : findings.some(({ level }) => level === 'caution') ? 'with-care' : 'suits';
+export function judge(
+  lubricant: JudgedLubricant,
+  requirement: Requirement,
+  { materials, contents }: Surroundings,
+): Judged {
+  const findings: Finding[] = [
+    ...typeFindings(lubricant, requirement),
+    ...materialFindings(lubricant, requirement, materials),
+    ...mixingFindings(lubricant, contents),
+    ...viscosityFindings(lubricant, requirement),
+    ...greaseFindings(lubricant, requirement),
+    ...temperatureFindings(lubricant, requirement),
+  ];
+  const verdict: Verdict = findings.some(({ level }) => level === 'stop')
+    ? 'stop'
+    : findings.some(({ level }) => level === 'caution')
+      ? 'with-care'
+      : 'suits';
   return { verdict, findings };
 }
 
@@ -47,81 +98,263 @@ function typeFindings({ kind, additives }: JudgedLubricant, { families: wanted, 
   const place = wanted.indexOf(kind);
   const findings: Finding[] = [];
   const input = `kind: ${families[kind]}`;
-  if (kind === 'coolant' && !wanted.includes('coolant')) findings.push({ level: 'stop', rule: 'Cutting fluids are never lubricants', input, text: 'A coolant or cutting oil is no lubricant.' });
-  else if (kind === 'flushing') findings.push({ level: 'stop', rule: 'Flushing oil is no lubricant', input, text: 'Flushing oil does not stay in a machine.' });
-  else if (wanted.length > 0 && place < 0) findings.push({ level: 'stop', rule: 'Type before viscosity', input, text: `${capital(families[kind])} is not what this point asks for. ${typeWhy}` });
-  else if (place === 0) findings.push({ level: 'suits', rule: 'Type before viscosity', input, text: `${capital(families[kind])} is what this point asks for.` });
-  else if (place > 0) findings.push({ level: 'suits', rule: 'Type before viscosity', input, text: `${capital(families[kind])} is accepted here.` });
-  if (ep === 'required' && !additives.includes('ep-active') && !additives.includes('ep-inactive')) findings.push({ level: 'caution', rule: 'Shock wants EP', input: 'additives: no EP', text: 'Steel gears under shock want extreme-pressure additives; this has none.' });
-  if (additives.includes('detergent') && !wanted.includes('engine')) findings.push({ level: 'caution', rule: 'Water and dirt must settle', input: 'additives: detergent', text: 'Detergent holds water and dirt in suspension.' });
+  if (kind === 'coolant' && !wanted.includes('coolant'))
+    findings.push({
+      level: 'stop',
+      rule: 'Cutting fluids are never lubricants',
+      input,
+      text: 'A coolant or cutting oil is no lubricant.',
+    });
+  else if (kind === 'flushing')
+    findings.push({
+      level: 'stop',
+      rule: 'Flushing oil is no lubricant',
+      input,
+      text: 'Flushing oil does not stay in a machine.',
+    });
+  else if (wanted.length > 0 && place < 0)
+    findings.push({
+      level: 'stop',
+      rule: 'Type before viscosity',
+      input,
+      text: `${capital(families[kind])} is not what this point asks for. ${typeWhy}`,
+    });
+  else if (place === 0)
+    findings.push({
+      level: 'suits',
+      rule: 'Type before viscosity',
+      input,
+      text: `${capital(families[kind])} is what this point asks for.`,
+    });
+  else if (place > 0)
+    findings.push({
+      level: 'suits',
+      rule: 'Type before viscosity',
+      input,
+      text: `${capital(families[kind])} is accepted here.`,
+    });
+  if (ep === 'required' && !additives.includes('ep-active') && !additives.includes('ep-inactive'))
+    findings.push({
+      level: 'caution',
+      rule: 'Shock wants EP',
+      input: 'additives: no EP',
+      text: 'Steel gears under shock want extreme-pressure additives; this has none.',
+    });
+  if (additives.includes('detergent') && !wanted.includes('engine'))
+    findings.push({
+      level: 'caution',
+      rule: 'Water and dirt must settle',
+      input: 'additives: detergent',
+      text: 'Detergent holds water and dirt in suspension.',
+    });
   return findings;
 }
 
-function materialFindings({ baseOil, additives, code }: JudgedLubricant, { ep }: Requirement, materials: readonly Material[]): Finding[] {
+function materialFindings(
+  { baseOil, additives, code }: JudgedLubricant,
+  { ep }: Requirement,
+  materials: readonly Material[],
+): Finding[] {
   // A gear requirement that forbids EP does so for bronze, whether or not bronze was ticked among the materials.
   const touched = ep === 'forbidden' && !materials.includes('bronze') ? (['bronze', ...materials] as const) : materials;
   if (touched.length === 0) return [];
-  const run = computeStored(compatMaterials, { fluid: { base: baseOil ?? 'mineral', additives: [...additives] }, materials: [...touched] });
+  const run = computeStored(compatMaterials, {
+    fluid: { base: baseOil ?? 'mineral', additives: [...additives] },
+    materials: [...touched],
+  });
   if (!run.ok) return [];
-  return run.result.byMaterial.filter(({ verdict }) => verdict !== 'suits').map(({ material, verdict, reason }) => ({ level: verdict === 'never' ? ('stop' as const) : ('caution' as const), rule: material === 'bronze' || material === 'brass' || material === 'copper' ? 'No active sulphur on copper alloys' : 'What the lubricant touches', input: `${code} on ${materialNames[material]}`, text: reason }));
+  return run.result.byMaterial
+    .filter(({ verdict }) => verdict !== 'suits')
+    .map(({ material, verdict, reason }) => ({
+      level: verdict === 'never' ? ('stop' as const) : ('caution' as const),
+      rule:
+        material === 'bronze' || material === 'brass' || material === 'copper'
+          ? 'No active sulphur on copper alloys'
+          : 'What the lubricant touches',
+      input: `${code} on ${materialNames[material]}`,
+      text: reason,
+    }));
 }
 
 function mixingFindings(lubricant: JudgedLubricant, contents: JudgedLubricant | null): Finding[] {
   if (!contents || contents.id === lubricant.id) return [];
-  const composition = ({ kind, baseOil, thickener, additives }: JudgedLubricant) => ({ family: kind, base: baseOil ?? 'mineral', ...(thickener && { thickener }), additives: [...additives] });
+  const composition = ({ kind, baseOil, thickener, additives }: JudgedLubricant) => ({
+    family: kind,
+    base: baseOil ?? 'mineral',
+    ...(thickener && { thickener }),
+    additives: [...additives],
+  });
   const run = computeStored(compatLubricants, { a: composition(contents), b: composition(lubricant) });
   if (!run.ok || run.result.verdict === 'same') return [];
   const input = `${lubricant.code} onto ${contents.code}`;
   const { verdict, reasons } = run.result;
-  const flush = verdict === 'never' ? ' To change over: drain, clean, flush with the new oil, look again after the first hours.' : verdict === 'test-first' ? ' Drain first; test a mixture or ask the supplier before they meet.' : ' Drain first and change over at an oil change.';
-  return [{ level: verdict === 'never' ? 'stop' : 'caution', rule: 'Only top up with what is in there', input, text: `${contents.code} is in there. ${reasons.join(' ')}${flush}` }];
+  const flush =
+    verdict === 'never'
+      ? ' To change over: drain, clean, flush with the new oil, look again after the first hours.'
+      : verdict === 'test-first'
+        ? ' Drain first; test a mixture or ask the supplier before they meet.'
+        : ' Drain first and change over at an oil change.';
+  return [
+    {
+      level: verdict === 'never' ? 'stop' : 'caution',
+      rule: 'Only top up with what is in there',
+      input,
+      text: `${contents.code} is in there. ${reasons.join(' ')}${flush}`,
+    },
+  ];
 }
 
-function viscosityFindings(lubricant: JudgedLubricant, { isoVg, runningC, coldestC, startLimit, nu1 }: Requirement): Finding[] {
+function viscosityFindings(
+  lubricant: JudgedLubricant,
+  { isoVg, runningC, coldestC, startLimit, nu1 }: Requirement,
+): Finding[] {
   const findings: Finding[] = [];
   const line = lineOf(lubricant);
   const isGrease = lubricant.kind === 'grease' || lubricant.kind === 'semi-fluid';
   const own = lubricant.isoVg ?? (lubricant.kv40 === null ? null : isoGrades[nearestGradeIndex(lubricant.kv40)]!.isoVg);
   if (isoVg !== undefined && own !== null && !isGrease) {
     const steps = placeOf(own) - placeOf(isoVg);
-    if (steps === 0) findings.push({ level: 'suits', rule: 'Grade by the schools', input: `VG ${own}`, text: `VG ${own} is the grade proposed.` });
-    else findings.push({ level: 'caution', rule: 'Grade by the schools', input: `VG ${own}`, text: `VG ${own} is ${Math.abs(steps)} ${Math.abs(steps) === 1 ? 'grade' : 'grades'} ${steps < 0 ? 'thinner' : 'thicker'} than the VG ${isoVg} proposed.` });
+    if (steps === 0)
+      findings.push({
+        level: 'suits',
+        rule: 'Grade by the schools',
+        input: `VG ${own}`,
+        text: `VG ${own} is the grade proposed.`,
+      });
+    else
+      findings.push({
+        level: 'caution',
+        rule: 'Grade by the schools',
+        input: `VG ${own}`,
+        text: `VG ${own} is ${Math.abs(steps)} ${Math.abs(steps) === 1 ? 'grade' : 'grades'} ${steps < 0 ? 'thinner' : 'thicker'} than the VG ${isoVg} proposed.`,
+      });
   }
   if (!line) return findings;
   if (nu1 !== undefined && runningC !== undefined) {
     const kappa = kvAt(line, runningC) / nu1;
     const input = `${shown(kvAt(line, runningC))} mm²/s at ${shown(runningC)} °C`;
-    if (kappa < 0.4) findings.push({ level: 'caution', rule: 'Viscosity ratio κ', input, text: `κ ${shown(kappa)}: below 0.4 the metals touch. Slow bearings live so on EP or solid additives and short intervals; others want a thicker oil.` });
-    else if (kappa < 1) findings.push({ level: 'caution', rule: 'Viscosity ratio κ', input, text: `κ ${shown(kappa)}: the film breaks at times; EP or anti-wear additives must help.` });
-    else if (kappa > 4) findings.push({ level: 'caution', rule: 'Viscosity ratio κ', input, text: `κ ${shown(kappa)}: above 4 only drag and heat are gained.` });
-    else findings.push({ level: 'suits', rule: 'Viscosity ratio κ', input, text: `κ ${shown(kappa)} keeps the surfaces apart.` });
+    if (kappa < 0.4)
+      findings.push({
+        level: 'caution',
+        rule: 'Viscosity ratio κ',
+        input,
+        text: `κ ${shown(kappa)}: below 0.4 the metals touch. Slow bearings live so on EP or solid additives and short intervals; others want a thicker oil.`,
+      });
+    else if (kappa < 1)
+      findings.push({
+        level: 'caution',
+        rule: 'Viscosity ratio κ',
+        input,
+        text: `κ ${shown(kappa)}: the film breaks at times; EP or anti-wear additives must help.`,
+      });
+    else if (kappa > 4)
+      findings.push({
+        level: 'caution',
+        rule: 'Viscosity ratio κ',
+        input,
+        text: `κ ${shown(kappa)}: above 4 only drag and heat are gained.`,
+      });
+    else
+      findings.push({
+        level: 'suits',
+        rule: 'Viscosity ratio κ',
+        input,
+        text: `κ ${shown(kappa)} keeps the surfaces apart.`,
+      });
   } else if (runningC !== undefined && !isGrease) {
     const hot = kvAt(line, runningC);
-    if (hot < hotFilmKv) findings.push({ level: 'caution', rule: 'Hot film', input: `${shown(hot)} mm²/s at ${shown(runningC)} °C`, text: `Only ${shown(hot)} mm²/s are left when running; below ${hotFilmKv} the film is lost.` });
+    if (hot < hotFilmKv)
+      findings.push({
+        level: 'caution',
+        rule: 'Hot film',
+        input: `${shown(hot)} mm²/s at ${shown(runningC)} °C`,
+        text: `Only ${shown(hot)} mm²/s are left when running; below ${hotFilmKv} the film is lost.`,
+      });
   }
   if (startLimit !== undefined && !isGrease) {
     const cold = kvAt(line, coldestC);
-    if (!(cold <= startLimit)) findings.push({ level: 'caution', rule: 'Cold start', input: `${Number.isFinite(cold) ? shown(cold) : 'no flow'} mm²/s at ${shown(coldestC)} °C`, text: `Too thick to get where it must at ${shown(coldestC)} °C (${shown(startLimit)} at most): warm it before the start.` });
+    if (!(cold <= startLimit))
+      findings.push({
+        level: 'caution',
+        rule: 'Cold start',
+        input: `${Number.isFinite(cold) ? shown(cold) : 'no flow'} mm²/s at ${shown(coldestC)} °C`,
+        text: `Too thick to get where it must at ${shown(coldestC)} °C (${shown(startLimit)} at most): warm it before the start.`,
+      });
   }
   return findings;
 }
 
 const placeOf = (label: number): number => isoGrades.findIndex(({ isoVg }) => isoVg === label);
 
-function greaseFindings({ kind, nlgi, thickener, code }: JudgedLubricant, { nlgi: wanted, wet }: Requirement): Finding[] {
+function greaseFindings(
+  { kind, nlgi, thickener, code }: JudgedLubricant,
+  { nlgi: wanted, wet }: Requirement,
+): Finding[] {
   if (kind !== 'grease' && kind !== 'semi-fluid') return [];
   const findings: Finding[] = [];
-  if (wanted && nlgi !== null) findings.push(wanted.includes(nlgi) ? { level: 'suits', rule: 'NLGI number', input: `NLGI ${nlgi}`, text: `NLGI ${nlgi} suits.` } : { level: 'caution', rule: 'NLGI number', input: `NLGI ${nlgi}`, text: `NLGI ${wanted.join(' or ')} would suit better.` });
-  if (wet) findings.push(thickener && waterproof.includes(thickener) ? { level: 'suits', rule: 'Water', input: `${code}, ${thickener}`, text: 'Its thickener stands water.' } : { level: 'caution', rule: 'Water', input: `${code}, ${thickener ?? 'thickener not said'}`, text: 'Water at the point: this thickener washes out or softens.' });
+  if (wanted && nlgi !== null)
+    findings.push(
+      wanted.includes(nlgi)
+        ? { level: 'suits', rule: 'NLGI number', input: `NLGI ${nlgi}`, text: `NLGI ${nlgi} suits.` }
+        : {
+            level: 'caution',
+            rule: 'NLGI number',
+            input: `NLGI ${nlgi}`,
+            text: `NLGI ${wanted.join(' or ')} would suit better.`,
+          },
+    );
+  if (wet)
+    findings.push(
+      thickener && waterproof.includes(thickener)
+        ? { level: 'suits', rule: 'Water', input: `${code}, ${thickener}`, text: 'Its thickener stands water.' }
+        : {
+            level: 'caution',
+            rule: 'Water',
+            input: `${code}, ${thickener ?? 'thickener not said'}`,
+            text: 'Water at the point: this thickener washes out or softens.',
+          },
+    );
   return findings;
 }
 
-function temperatureFindings({ kind, upperC, lowerC, pourPointC, additives }: JudgedLubricant, { runningC, coldestC }: Requirement): Finding[] {
+function temperatureFindings(
+  { kind, upperC, lowerC, pourPointC, additives }: JudgedLubricant,
+  { runningC, coldestC }: Requirement,
+): Finding[] {
   const findings: Finding[] = [];
-  if (upperC !== null && runningC !== undefined && runningC > upperC) findings.push({ level: 'stop', rule: 'Upper limit', input: `${shown(runningC)} °C, limit ${shown(upperC)} °C`, text: `The point runs at ${shown(runningC)} °C, above the ${shown(upperC)} °C this is made for.` });
-  if (lowerC !== null && coldestC < lowerC) findings.push({ level: 'caution', rule: 'Lower limit', input: `${shown(coldestC)} °C, limit ${shown(lowerC)} °C`, text: `It may get ${shown(coldestC)} °C; this is made for ${shown(lowerC)} °C and above.` });
-  if (pourPointC !== null && coldestC < pourPointC + pourMarginK) findings.push({ level: 'caution', rule: 'Pour point', input: `${shown(coldestC)} °C, pour point ${shown(pourPointC)} °C`, text: `At ${shown(coldestC)} °C it is within ${pourMarginK} K of its pour point: warm it before the start.` });
-  if (kind === 'gear-compounded' && additives.includes('compounded') && runningC !== undefined && runningC > compoundedUpperC) findings.push({ level: 'caution', rule: 'Compounded oil and heat', input: `${shown(runningC)} °C`, text: `A compounded oil loses its fat above ${compoundedUpperC} °C.` });
+  if (upperC !== null && runningC !== undefined && runningC > upperC)
+    findings.push({
+      level: 'stop',
+      rule: 'Upper limit',
+      input: `${shown(runningC)} °C, limit ${shown(upperC)} °C`,
+      text: `The point runs at ${shown(runningC)} °C, above the ${shown(upperC)} °C this is made for.`,
+    });
+  if (lowerC !== null && coldestC < lowerC)
+    findings.push({
+      level: 'caution',
+      rule: 'Lower limit',
+      input: `${shown(coldestC)} °C, limit ${shown(lowerC)} °C`,
+      text: `It may get ${shown(coldestC)} °C; this is made for ${shown(lowerC)} °C and above.`,
+    });
+  if (pourPointC !== null && coldestC < pourPointC + pourMarginK)
+    findings.push({
+      level: 'caution',
+      rule: 'Pour point',
+      input: `${shown(coldestC)} °C, pour point ${shown(pourPointC)} °C`,
+      text: `At ${shown(coldestC)} °C it is within ${pourMarginK} K of its pour point: warm it before the start.`,
+    });
+  if (
+    kind === 'gear-compounded' &&
+    additives.includes('compounded') &&
+    runningC !== undefined &&
+    runningC > compoundedUpperC
+  )
+    findings.push({
+      level: 'caution',
+      rule: 'Compounded oil and heat',
+      input: `${shown(runningC)} °C`,
+      text: `A compounded oil loses its fat above ${compoundedUpperC} °C.`,
+    });
   return findings;
 }
 
@@ -130,8 +363,18 @@ const capital = (words: string) => words[0]!.toUpperCase() + words.slice(1);
 const rank: Record<Verdict, number> = { suits: 0, 'with-care': 1, stop: 2 };
 
 /** Candidates best first: by verdict, then by how well the kind fits, then by the fewest cautions. */
-export function byFitness<Candidate extends { lubricant: JudgedLubricant; judged: Judged }>(candidates: readonly Candidate[], { families: wanted }: Requirement): Candidate[] {
-  const place = ({ lubricant }: Candidate) => (wanted.includes(lubricant.kind) ? wanted.indexOf(lubricant.kind) : wanted.length);
+export function byFitness<Candidate extends { lubricant: JudgedLubricant; judged: Judged }>(
+  candidates: readonly Candidate[],
+  { families: wanted }: Requirement,
+): Candidate[] {
+  const place = ({ lubricant }: Candidate) =>
+    wanted.includes(lubricant.kind) ? wanted.indexOf(lubricant.kind) : wanted.length;
   const cautions = ({ judged }: Candidate) => judged.findings.filter(({ level }) => level === 'caution').length;
-  return [...candidates].sort((a, b) => rank[a.judged.verdict] - rank[b.judged.verdict] || place(a) - place(b) || cautions(a) - cautions(b) || a.lubricant.code.localeCompare(b.lubricant.code));
+  return [...candidates].sort(
+    (a, b) =>
+      rank[a.judged.verdict] - rank[b.judged.verdict] ||
+      place(a) - place(b) ||
+      cautions(a) - cautions(b) ||
+      a.lubricant.code.localeCompare(b.lubricant.code),
+  );
 }

@@ -7,8 +7,14 @@ const grade = (...args: Parameters<typeof requirementOf>) => requirementOf(...ar
 
 describe('gears', () => {
   it('a bronze wheel forbids active EP, shock on steel requires it', () => {
-    expect(requirementOf('worm-unit', { centreDistanceMm: 80 }, mild)).toMatchObject({ ep: 'forbidden', typeWhy: expect.stringContaining('yellow metals') });
-    expect(requirementOf('gear-case', { gearKind: 'gearmotor', shock: 'yes' }, mild)).toMatchObject({ ep: 'required', families: ['gear-ep'] });
+    expect(requirementOf('worm-unit', { centreDistanceMm: 80 }, mild)).toMatchObject({
+      ep: 'forbidden',
+      typeWhy: expect.stringContaining('yellow metals'),
+    });
+    expect(requirementOf('gear-case', { gearKind: 'gearmotor', shock: 'yes' }, mild)).toMatchObject({
+      ep: 'required',
+      families: ['gear-ep'],
+    });
     expect(requirementOf('gear-case', { gearKind: 'gearmotor', shock: 'no' }, mild).ep).toBe('allowed');
   });
 
@@ -25,13 +31,21 @@ describe('gears', () => {
     expect(schools[0]!.stored).toBeUndefined();
   });
 
-  it.each([['splash', 20_000], ['ring', 5000], ['pumped', 2000]])('oil fed by %s must start below %i mm²/s', (supply, startLimit) => {
+  it.each([
+    ['splash', 20_000],
+    ['ring', 5000],
+    ['pumped', 2000],
+  ])('oil fed by %s must start below %i mm²/s', (supply, startLimit) => {
     expect(requirementOf('worm-unit', { centreDistanceMm: 80, supply }, mild).startLimit).toBe(startLimit);
   });
 
   it('a year over both columns of the tables names the oil of the cold season beside the other', () => {
-    expect(requirementOf('worm-unit', { centreDistanceMm: 80 }, { minC: -8, maxC: 35 }).schools[0]!.answer).toContain('in the cold season');
-    expect(requirementOf('worm-unit', { centreDistanceMm: 80 }, { minC: 12, maxC: 35 }).schools[0]!.answer).not.toContain('in the cold season');
+    expect(requirementOf('worm-unit', { centreDistanceMm: 80 }, { minC: -8, maxC: 35 }).schools[0]!.answer).toContain(
+      'in the cold season',
+    );
+    expect(
+      requirementOf('worm-unit', { centreDistanceMm: 80 }, { minC: 12, maxC: 35 }).schools[0]!.answer,
+    ).not.toContain('in the cold season');
   });
 });
 
@@ -78,20 +92,34 @@ describe('oils by convention', () => {
     const slow = requirementOf('sleeve-bearing', { boreMm: 80, speedRpm: 100, temperatureC: 50 }, mild);
     const fast = requirementOf('sleeve-bearing', { boreMm: 80, speedRpm: 3000, temperatureC: 50 }, mild);
     expect(slow.isoVg).toBeGreaterThan(fast.isoVg!);
-    expect(slow.schools[0]!.stored!.working[0]).toMatchObject({ label: 'Surface speed', unit: 'm/s', value: expect.closeTo(0.4189, 4) });
-    expect(requirementOf('sleeve-bearing', { boreMm: 80 }, mild).schools).toEqual([{ school: 'By surface speed', answer: 'Give bore and speed of the journal.' }]);
-    expect(requirementOf('sleeve-bearing', { boreMm: 80, speedRpm: 100 }, mild).schools[0]!.stored!.working.at(-1)).toMatchObject({ expression: '50 °C assumed' });
+    expect(slow.schools[0]!.stored!.working[0]).toMatchObject({
+      label: 'Surface speed',
+      unit: 'm/s',
+      value: expect.closeTo(0.4189, 4),
+    });
+    expect(requirementOf('sleeve-bearing', { boreMm: 80 }, mild).schools).toEqual([
+      { school: 'By surface speed', answer: 'Give bore and speed of the journal.' },
+    ]);
+    expect(
+      requirementOf('sleeve-bearing', { boreMm: 80, speedRpm: 100 }, mild).schools[0]!.stored!.working.at(-1),
+    ).toMatchObject({ expression: '50 °C assumed' });
   });
 
   it('a hydraulic set hotter than any grade can stand is told so', () => {
-    expect(requirementOf('hydraulic-set', { temperatureC: 350 }, mild)).toMatchObject({ schools: [{ answer: expect.stringContaining('No grade lies between 13 and 54') }] });
+    expect(requirementOf('hydraulic-set', { temperatureC: 350 }, mild)).toMatchObject({
+      schools: [{ answer: expect.stringContaining('No grade lies between 13 and 54') }],
+    });
   });
 
   it('a hotter hydraulic set never gets a thinner grade', () => {
-    fc.assert(fc.property(fc.integer({ min: 15, max: 80 }), fc.integer({ min: 0, max: 20 }), (temperatureC, rise) => {
-      const [cool, hot] = [temperatureC, temperatureC + rise].map((at) => grade('hydraulic-set', { temperatureC: at }, mild));
-      if (cool !== undefined && hot !== undefined) expect(hot).toBeGreaterThanOrEqual(cool);
-    }));
+    fc.assert(
+      fc.property(fc.integer({ min: 15, max: 80 }), fc.integer({ min: 0, max: 20 }), (temperatureC, rise) => {
+        const [cool, hot] = [temperatureC, temperatureC + rise].map((at) =>
+          grade('hydraulic-set', { temperatureC: at }, mild),
+        );
+        if (cool !== undefined && hot !== undefined) expect(hot).toBeGreaterThanOrEqual(cool);
+      }),
+    );
   });
 });
 
@@ -105,7 +133,10 @@ describe('greases', () => {
   });
 
   it.each(['water', 'condensation'])('%s at the bearing makes it wet', (moisture) => {
-    expect(requirementOf('insert-bearing', { moisture }, mild)).toMatchObject({ wet: true, typeWhy: expect.stringContaining('water-resistant') });
+    expect(requirementOf('insert-bearing', { moisture }, mild)).toMatchObject({
+      wet: true,
+      typeWhy: expect.stringContaining('water-resistant'),
+    });
   });
 
   it('an open gear in dust is offered a dry film first, and both schools stay', () => {

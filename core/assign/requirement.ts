@@ -41,13 +41,31 @@ type Asked = Partial<Requirement> & Pick<Requirement, 'families' | 'typeWhy'>;
 /** Middle of the good range of a hydraulic pump's oil at running temperature, and its ends (mm²/s). Convention of the pump literature. */
 const hydraulicKv = { thinnest: 13, best: 28, thickest: 54 };
 /** Viscosity wanted in a plain bearing at running temperature (mm²/s) by surface speed (m/s). Convention, editable with experience. */
-const plainBearingKv = [{ below: 0.5, kv: 100 }, { below: 1.5, kv: 60 }, { below: 5, kv: 30 }, { below: 10, kv: 20 }, { below: Infinity, kv: 12 }];
+const plainBearingKv = [
+  { below: 0.5, kv: 100 },
+  { below: 1.5, kv: 60 },
+  { below: 5, kv: 30 },
+  { below: 10, kv: 20 },
+  { below: Infinity, kv: 12 },
+];
 /** Spindle oil grade by speed (rpm). Convention of machine-tool manuals. */
-const spindleGrades = [{ below: 1500, isoVg: 32 }, { below: 3600, isoVg: 22 }, { below: 10_000, isoVg: 10 }, { below: Infinity, isoVg: 5 }];
+const spindleGrades = [
+  { below: 1500, isoVg: 32 },
+  { below: 3600, isoVg: 22 },
+  { below: 10_000, isoVg: 10 },
+  { below: Infinity, isoVg: 5 },
+];
 /** Chain oil grade by chain temperature (°C). Convention of the chain literature. */
-const chainGrades = [{ below: 5, isoVg: 68 }, { below: 25, isoVg: 100 }, { below: 45, isoVg: 150 }, { below: 65, isoVg: 220 }, { below: Infinity, isoVg: 320 }];
+const chainGrades = [
+  { below: 5, isoVg: 68 },
+  { below: 25, isoVg: 100 },
+  { below: 45, isoVg: 150 },
+  { below: 65, isoVg: 220 },
+  { below: Infinity, isoVg: 320 },
+];
 
-const num = (value: number | string | undefined): number | undefined => (value === undefined || value === '' ? undefined : Number(value));
+const num = (value: number | string | undefined): number | undefined =>
+  value === undefined || value === '' ? undefined : Number(value);
 
 /**
  * What a point asks for, by its kind and fields: kinds of lubricant, grade or NLGI, limits, each school's answer.
@@ -57,15 +75,27 @@ export function requirementOf(kind: PointKind, details: Details, ambient: Ambien
   const runningC = num(details.temperatureC);
   const rule = rules[kind] ?? anything;
   const asked = rule(details, ambient);
-  return { ep: 'allowed', wet: false, schools: [], notices: [], coldestC: ambient.minC, ...(runningC !== undefined && { runningC }), ...asked };
+  return {
+    ep: 'allowed',
+    wet: false,
+    schools: [],
+    notices: [],
+    coldestC: ambient.minC,
+    ...(runningC !== undefined && { runningC }),
+    ...asked,
+  };
 }
 
 type Rule = (details: Details, ambient: Ambient) => Asked;
 
-const anything: Rule = () => ({ families: [], typeWhy: 'Nothing is known of this kind of point: follow the manufacturer’s manual.' });
+const anything: Rule = () => ({
+  families: [],
+  typeWhy: 'Nothing is known of this kind of point: follow the manufacturer’s manual.',
+});
 
 const rules: Partial<Record<PointKind, Rule>> = {
-  'gear-case': (details, ambient) => gears(details, ambient, String(details.gearKind ?? 'parallel'), String(details.wheelMaterial ?? 'steel')),
+  'gear-case': (details, ambient) =>
+    gears(details, ambient, String(details.gearKind ?? 'parallel'), String(details.wheelMaterial ?? 'steel')),
   'worm-unit': (details, ambient) => gears(details, ambient, 'worm', String(details.wheelMaterial ?? 'bronze')),
   'rolling-bearing': rollingBearing,
   'insert-bearing': rollingBearing,
@@ -74,25 +104,77 @@ const rules: Partial<Record<PointKind, Rule>> = {
   'bottle-oiler': plainBearing(['circulating', 'turbine']),
   'drip-oiler': plainBearing(['circulating', 'slideway']),
   'circulating-outlet': plainBearing(['circulating', 'turbine', 'gear']),
-  'seal-flush-pot': () => ({ families: ['circulating', 'spindle', 'hydraulic'], typeWhy: 'Barrier fluid of a seal: light clean oil that the pumped medium tolerates; the seal maker decides.' }),
-  slideway: ({ lie }) => fixedGrade(['slideway'], 'Slideways creep and judder on plain oil: slideway oil clings and damps.', lie === 'vertical' ? 220 : 68, lie === 'vertical' ? 'vertical ways: thick enough to stay' : 'horizontal ways', 'Machine-tool practice: VG 68 on horizontal, VG 220 on vertical ways'),
-  screw: () => fixedGrade(['slideway', 'circulating', 'grease'], 'Lead screws move slowly under load: slideway oil clings; grease where chips cannot stick to it.', 68, 'slow screw', 'Machine-tool practice: VG 68'),
-  rack: () => ({ families: ['grease', 'open-gear', 'slideway'], typeWhy: 'Open teeth: a lubricant that clings.', nlgi: ['2', '1'] }),
-  'open-gear': ({ dust }) => ({ families: dust === 'dusty' ? ['dry-film', 'open-gear', 'grease'] : ['open-gear', 'grease'], typeWhy: dust === 'dusty' ? 'In abrasive dust a dry film beats anything sticky; both schools are allowed.' : 'Open gears: a tacky open-gear lubricant, or grease; both schools are allowed.', nlgi: ['1', '0', '2'] }),
+  'seal-flush-pot': () => ({
+    families: ['circulating', 'spindle', 'hydraulic'],
+    typeWhy: 'Barrier fluid of a seal: light clean oil that the pumped medium tolerates; the seal maker decides.',
+  }),
+  slideway: ({ lie }) =>
+    fixedGrade(
+      ['slideway'],
+      'Slideways creep and judder on plain oil: slideway oil clings and damps.',
+      lie === 'vertical' ? 220 : 68,
+      lie === 'vertical' ? 'vertical ways: thick enough to stay' : 'horizontal ways',
+      'Machine-tool practice: VG 68 on horizontal, VG 220 on vertical ways',
+    ),
+  screw: () =>
+    fixedGrade(
+      ['slideway', 'circulating', 'grease'],
+      'Lead screws move slowly under load: slideway oil clings; grease where chips cannot stick to it.',
+      68,
+      'slow screw',
+      'Machine-tool practice: VG 68',
+    ),
+  rack: () => ({
+    families: ['grease', 'open-gear', 'slideway'],
+    typeWhy: 'Open teeth: a lubricant that clings.',
+    nlgi: ['2', '1'],
+  }),
+  'open-gear': ({ dust }) => ({
+    families: dust === 'dusty' ? ['dry-film', 'open-gear', 'grease'] : ['open-gear', 'grease'],
+    typeWhy:
+      dust === 'dusty'
+        ? 'In abrasive dust a dry film beats anything sticky; both schools are allowed.'
+        : 'Open gears: a tacky open-gear lubricant, or grease; both schools are allowed.',
+    nlgi: ['1', '0', '2'],
+  }),
   chain,
-  coupling: () => ({ families: ['grease'], typeWhy: 'Couplings fling lubricant out: coupling or bearing grease with little bleeding.', nlgi: ['1', '2'] }),
+  coupling: () => ({
+    families: ['grease'],
+    typeWhy: 'Couplings fling lubricant out: coupling or bearing grease with little bleeding.',
+    nlgi: ['1', '2'],
+  }),
   spindle: (details) => {
     const speedRpm = num(details.speedRpm);
     const { isoVg } = spindleGrades.find(({ below }) => (speedRpm ?? 1500) < below)!;
-    return fixedGrade(['spindle', 'circulating', 'hydraulic'], 'Spindles run fast and true: thin clean oil without detergent.', isoVg, speedRpm === undefined ? 'speed not said, a usual spindle' : `${shown(speedRpm)} rpm`, 'Machine-tool practice: VG 32 below 1500 rpm, 22 below 3600, 10 below 10 000, then 5');
+    return fixedGrade(
+      ['spindle', 'circulating', 'hydraulic'],
+      'Spindles run fast and true: thin clean oil without detergent.',
+      isoVg,
+      speedRpm === undefined ? 'speed not said, a usual spindle' : `${shown(speedRpm)} rpm`,
+      'Machine-tool practice: VG 32 below 1500 rpm, 22 below 3600, 10 below 10 000, then 5',
+    );
   },
   'hydraulic-set': hydraulicSet,
-  'central-lubricator-outlet': () => ({ families: ['semi-fluid', 'grease', 'slideway', 'circulating'], typeWhy: 'The whole system and its pump decide: semi-fluid grease or oil, as the maker of the lubricator says.', nlgi: ['00', '000', '1', '2'] }),
-  'pneumatic-lubricator': () => fixedGrade(['pneumatic', 'circulating', 'hydraulic'], 'Oil mist in air lines: light oil without resin; engine oil gums valves.', 32, 'air line', 'Pneumatics practice: VG 32'),
+  'central-lubricator-outlet': () => ({
+    families: ['semi-fluid', 'grease', 'slideway', 'circulating'],
+    typeWhy: 'The whole system and its pump decide: semi-fluid grease or oil, as the maker of the lubricator says.',
+    nlgi: ['00', '000', '1', '2'],
+  }),
+  'pneumatic-lubricator': () =>
+    fixedGrade(
+      ['pneumatic', 'circulating', 'hydraulic'],
+      'Oil mist in air lines: light oil without resin; engine oil gums valves.',
+      32,
+      'air line',
+      'Pneumatics practice: VG 32',
+    ),
   'grease-cup': greased(['2', '3'], 'Grease cups: as stiff as the cup can push.'),
   'single-point-lubricator': greased(['2', '1'], 'The device pushes soft grease that does not bleed.'),
   'valve-stem': greased(['2', '1'], 'Valve stems: a grease that clings and stands the medium.'),
-  'coolant-sump': () => ({ families: ['coolant'], typeWhy: 'A coolant cools and rinses; it is no lubricant for anything else, and no lubricant belongs into it.' }),
+  'coolant-sump': () => ({
+    families: ['coolant'],
+    typeWhy: 'A coolant cools and rinses; it is no lubricant for anything else, and no lubricant belongs into it.',
+  }),
   compressor,
 };
 
@@ -100,37 +182,130 @@ function gears(details: Details, { minC, maxC }: Ambient, kind: string, wheelMat
   const sumpTemperatureC = num(details.temperatureC);
   const supply = (details.supply as keyof typeof startLimits | undefined) ?? 'splash';
   const run = computeStored(gearSelectGrade, {
-    kind, wheelMaterial, shock: details.shock === 'yes', supply, sumpTemperatureC, ambientMinC: minC, ambientMaxC: maxC,
-    pitchLineVelocityMS: num(details.pitchLineVelocityMS), centreDistanceMm: num(details.centreDistanceMm), reductions: kind === 'parallel' ? num(details.reductions) : undefined, wormSpeedRpm: kind === 'worm' ? num(details.wormSpeedRpm) : undefined,
+    kind,
+    wheelMaterial,
+    shock: details.shock === 'yes',
+    supply,
+    sumpTemperatureC,
+    ambientMinC: minC,
+    ambientMaxC: maxC,
+    pitchLineVelocityMS: num(details.pitchLineVelocityMS),
+    centreDistanceMm: num(details.centreDistanceMm),
+    reductions: kind === 'parallel' ? num(details.reductions) : undefined,
+    wormSpeedRpm: kind === 'worm' ? num(details.wormSpeedRpm) : undefined,
   });
   const bronze = wheelMaterial === 'bronze';
-  const ep = run.ok ? run.result.ep : kind === 'hypoid' ? 'required' : bronze ? 'forbidden' : details.shock === 'yes' ? 'required' : 'allowed';
-  const families: Family[] = ep === 'forbidden' ? ['gear-compounded', 'gear', 'gear-ep'] : ep === 'required' ? ['gear-ep'] : ['gear-ep', 'gear', 'circulating', 'gear-compounded'];
-  const typeWhy = ep === 'forbidden' ? 'Bronze wheel: compounded oil, polyglycol, or an EP oil declared safe for yellow metals.' : ep === 'required' ? 'Steel under shock or hypoid: extreme-pressure gear oil.' : 'Gear oil, with EP or without.';
+  const ep = run.ok
+    ? run.result.ep
+    : kind === 'hypoid'
+      ? 'required'
+      : bronze
+        ? 'forbidden'
+        : details.shock === 'yes'
+          ? 'required'
+          : 'allowed';
+  const families: Family[] =
+    ep === 'forbidden'
+      ? ['gear-compounded', 'gear', 'gear-ep']
+      : ep === 'required'
+        ? ['gear-ep']
+        : ['gear-ep', 'gear', 'circulating', 'gear-compounded'];
+  const typeWhy =
+    ep === 'forbidden'
+      ? 'Bronze wheel: compounded oil, polyglycol, or an EP oil declared safe for yellow metals.'
+      : ep === 'required'
+        ? 'Steel under shock or hypoid: extreme-pressure gear oil.'
+        : 'Gear oil, with EP or without.';
   const schools: SchoolAnswer[] = [];
   if (run.ok) {
     const { film, bySize, byVelocity } = run.result;
-    if (byVelocity) schools.push({ school: 'By pitch-line velocity', answer: `AGMA ${byVelocity.agma}, VG ${byVelocity.isoVg}${byVelocity.coldSeason ? `; in the cold season VG ${byVelocity.coldSeason.isoVg}` : ''}`, isoVg: byVelocity.isoVg, stored: run.stored });
-    if (bySize) schools.push({ school: 'By size', answer: `AGMA ${bySize.agma.min}${bySize.agma.min === bySize.agma.max ? '' : `–${bySize.agma.max}`}, VG ${bySize.isoVg}${bySize.coldSeason ? `; in the cold season VG ${bySize.coldSeason.isoVg}` : ''}`, isoVg: bySize.isoVg, stored: run.stored });
-    if (film) schools.push({ school: 'By film', answer: `${shown(film.nu40)} mm²/s at 40 °C, VG ${film.isoVg}`, isoVg: film.isoVg, stored: run.stored });
-    return { families, typeWhy, ep, isoVg: run.result.isoVg, startLimit: startLimits[supply], schools, notices: run.stored.notices.filter(({ level }) => level !== 'stop') };
+    if (byVelocity)
+      schools.push({
+        school: 'By pitch-line velocity',
+        answer: `AGMA ${byVelocity.agma}, VG ${byVelocity.isoVg}${byVelocity.coldSeason ? `; in the cold season VG ${byVelocity.coldSeason.isoVg}` : ''}`,
+        isoVg: byVelocity.isoVg,
+        stored: run.stored,
+      });
+    if (bySize)
+      schools.push({
+        school: 'By size',
+        answer: `AGMA ${bySize.agma.min}${bySize.agma.min === bySize.agma.max ? '' : `–${bySize.agma.max}`}, VG ${bySize.isoVg}${bySize.coldSeason ? `; in the cold season VG ${bySize.coldSeason.isoVg}` : ''}`,
+        isoVg: bySize.isoVg,
+        stored: run.stored,
+      });
+    if (film)
+      schools.push({
+        school: 'By film',
+        answer: `${shown(film.nu40)} mm²/s at 40 °C, VG ${film.isoVg}`,
+        isoVg: film.isoVg,
+        stored: run.stored,
+      });
+    return {
+      families,
+      typeWhy,
+      ep,
+      isoVg: run.result.isoVg,
+      startLimit: startLimits[supply],
+      schools,
+      notices: run.stored.notices.filter(({ level }) => level !== 'stop'),
+    };
   }
-  return { families, typeWhy, ep, startLimit: startLimits[supply], schools: [{ school: 'By size or speed', answer: run.reason }], notices: [] };
+  return {
+    families,
+    typeWhy,
+    ep,
+    startLimit: startLimits[supply],
+    schools: [{ school: 'By size or speed', answer: run.reason }],
+    notices: [],
+  };
 }
 
 function rollingBearing(details: Details, { minC }: Ambient): Asked {
-  const sizes = { boreMm: num(details.boreMm), outsideDiameterMm: num(details.outsideDiameterMm), speedRpm: num(details.speedRpm) };
+  const sizes = {
+    boreMm: num(details.boreMm),
+    outsideDiameterMm: num(details.outsideDiameterMm),
+    speedRpm: num(details.speedRpm),
+  };
   const required = computeStored(bearingRequiredViscosity, sizes);
   const temperatureC = num(details.temperatureC);
   const oil = computeStored(bearingSelectGrade, { ...sizes, temperatureC, lowestStartC: minC });
   const schools: SchoolAnswer[] = [];
   const nu1 = required.ok ? required.result.nu1 : undefined;
-  if (required.ok) schools.push({ school: 'Grease: base oil by κ', answer: `at least ${shown(required.result.nu1)} mm²/s at ${temperatureC === undefined ? 'running temperature' : `${shown(temperatureC)} °C`} (κ 1), twice that is good`, stored: required.stored });
-  schools.push(oil.ok ? { school: 'Oil by κ 2', answer: `VG ${oil.result.isoVg}, κ ${shown(oil.result.kappa)}`, isoVg: oil.result.isoVg, stored: oil.stored } : { school: 'Oil by κ 2', answer: oil.reason });
+  if (required.ok)
+    schools.push({
+      school: 'Grease: base oil by κ',
+      answer: `at least ${shown(required.result.nu1)} mm²/s at ${temperatureC === undefined ? 'running temperature' : `${shown(temperatureC)} °C`} (κ 1), twice that is good`,
+      stored: required.stored,
+    });
+  schools.push(
+    oil.ok
+      ? {
+          school: 'Oil by κ 2',
+          answer: `VG ${oil.result.isoVg}, κ ${shown(oil.result.kappa)}`,
+          isoVg: oil.result.isoVg,
+          stored: oil.stored,
+        }
+      : { school: 'Oil by κ 2', answer: oil.reason },
+  );
   const wet = details.moisture === 'water' || details.moisture === 'condensation';
-  if (details.lubricatedBy === 'oil') return { families: ['circulating', 'turbine', 'gear', 'hydraulic', 'spindle'], typeWhy: 'Oil-lubricated rolling bearing: clean oil without detergent.', wet, schools, ...(nu1 !== undefined && { nu1 }), ...(oil.ok && { isoVg: oil.result.isoVg }) };
+  if (details.lubricatedBy === 'oil')
+    return {
+      families: ['circulating', 'turbine', 'gear', 'hydraulic', 'spindle'],
+      typeWhy: 'Oil-lubricated rolling bearing: clean oil without detergent.',
+      wet,
+      schools,
+      ...(nu1 !== undefined && { nu1 }),
+      ...(oil.ok && { isoVg: oil.result.isoVg }),
+    };
   const stiff = details.position === 'vertical' || Number(details.vibrationMmS ?? 0) > 10;
-  return { families: ['grease'], typeWhy: `Greased rolling bearing${wet ? ', wet: a water-resistant thickener' : ''}${stiff ? '; vertical or shaken: a stiffer grease stays in' : ''}.`, nlgi: stiff ? ['3', '2'] : ['2', '1', '3'], wet, schools, ...(nu1 !== undefined && { nu1 }) };
+  return {
+    families: ['grease'],
+    typeWhy: `Greased rolling bearing${wet ? ', wet: a water-resistant thickener' : ''}${stiff ? '; vertical or shaken: a stiffer grease stays in' : ''}.`,
+    nlgi: stiff ? ['3', '2'] : ['2', '1', '3'],
+    wet,
+    schools,
+    ...(nu1 !== undefined && { nu1 }),
+  };
 }
 
 /** The thinnest grade whose mid-point oil (VI 95) still has `kv` mm²/s at a temperature. */
@@ -143,27 +318,86 @@ export function thinnestGradeFor(kv: number, temperatureC: number): number | und
 
 function gradeKvAt(mid: number, temperatureC: number): number | undefined {
   const kv100 = kv100FromIndex(mid, assumedIndex);
-  return kv100 === undefined ? undefined : kvAt(waltherLine({ temperatureC: 40, kv: mid }, { temperatureC: 100, kv: kv100 }), temperatureC);
+  return kv100 === undefined
+    ? undefined
+    : kvAt(waltherLine({ temperatureC: 40, kv: mid }, { temperatureC: 100, kv: kv100 }), temperatureC);
 }
 
-const ownComputation = (source: string, input: Record<string, unknown>, working: StoredComputation['working'], result: unknown): StoredComputation => ({ methodId: 'convention', version: 1, input, result, working, notices: [], source });
+const ownComputation = (
+  source: string,
+  input: Record<string, unknown>,
+  working: StoredComputation['working'],
+  result: unknown,
+): StoredComputation => ({ methodId: 'convention', version: 1, input, result, working, notices: [], source });
 
 function plainBearing(families: Family[]): Rule {
   return (details) => {
     const [bore, speedRpm, temperatureC] = [num(details.boreMm), num(details.speedRpm), num(details.temperatureC)];
     const typeWhy = 'Plain bearing: circulating or machine oil without detergent; water and dirt must settle.';
-    if (bore === undefined || speedRpm === undefined) return { families, typeWhy, startLimit: startLimits.ring, schools: [{ school: 'By surface speed', answer: 'Give bore and speed of the journal.' }] };
+    if (bore === undefined || speedRpm === undefined)
+      return {
+        families,
+        typeWhy,
+        startLimit: startLimits.ring,
+        schools: [{ school: 'By surface speed', answer: 'Give bore and speed of the journal.' }],
+      };
     const surface = (Math.PI * bore * speedRpm) / 60_000;
     const { kv } = plainBearingKv.find(({ below }) => surface < below)!;
     const at = temperatureC ?? 50;
     const isoVg = thinnestGradeFor(kv, at);
-    const working = [{ label: 'Surface speed', expression: `π·${shown(bore)}·${shown(speedRpm)} / 60 000`, value: surface, unit: 'm/s' }, { label: 'Viscosity wanted when running', expression: 'table by surface speed', value: kv, unit: 'mm²/s' }, { label: `Thinnest grade that has it at ${shown(at)} °C`, expression: temperatureC === undefined ? '50 °C assumed' : 'running temperature', value: isoVg ?? 'none', unit: 'ISO VG' }];
-    return { families, typeWhy, startLimit: startLimits.ring, ...(isoVg !== undefined && { isoVg }), schools: [{ school: 'By surface speed', answer: isoVg === undefined ? 'No grade is thick enough.' : `VG ${isoVg}`, ...(isoVg !== undefined && { isoVg }), stored: ownComputation('Viscosity by surface speed, convention of the plain-bearing literature: 100, 60, 30, 20, 12 mm²/s below 0.5, 1.5, 5, 10 m/s and above', { boreMm: bore, speedRpm, temperatureC: at }, working, { isoVg }) }] };
+    const working = [
+      {
+        label: 'Surface speed',
+        expression: `π·${shown(bore)}·${shown(speedRpm)} / 60 000`,
+        value: surface,
+        unit: 'm/s',
+      },
+      { label: 'Viscosity wanted when running', expression: 'table by surface speed', value: kv, unit: 'mm²/s' },
+      {
+        label: `Thinnest grade that has it at ${shown(at)} °C`,
+        expression: temperatureC === undefined ? '50 °C assumed' : 'running temperature',
+        value: isoVg ?? 'none',
+        unit: 'ISO VG',
+      },
+    ];
+    return {
+      families,
+      typeWhy,
+      startLimit: startLimits.ring,
+      ...(isoVg !== undefined && { isoVg }),
+      schools: [
+        {
+          school: 'By surface speed',
+          answer: isoVg === undefined ? 'No grade is thick enough.' : `VG ${isoVg}`,
+          ...(isoVg !== undefined && { isoVg }),
+          stored: ownComputation(
+            'Viscosity by surface speed, convention of the plain-bearing literature: 100, 60, 30, 20, 12 mm²/s below 0.5, 1.5, 5, 10 m/s and above',
+            { boreMm: bore, speedRpm, temperatureC: at },
+            working,
+            { isoVg },
+          ),
+        },
+      ],
+    };
   };
 }
 
 function fixedGrade(families: Family[], typeWhy: string, isoVg: number, because: string, source: string): Asked {
-  return { families, typeWhy, isoVg, schools: [{ school: 'By practice', answer: `VG ${isoVg}: ${because}`, isoVg, stored: ownComputation(source, {}, [{ label: 'Grade', expression: because, value: isoVg, unit: 'ISO VG' }], { isoVg }) }] };
+  return {
+    families,
+    typeWhy,
+    isoVg,
+    schools: [
+      {
+        school: 'By practice',
+        answer: `VG ${isoVg}: ${because}`,
+        isoVg,
+        stored: ownComputation(source, {}, [{ label: 'Grade', expression: because, value: isoVg, unit: 'ISO VG' }], {
+          isoVg,
+        }),
+      },
+    ],
+  };
 }
 
 function greased(nlgi: string[], typeWhy: string): Rule {
@@ -172,10 +406,30 @@ function greased(nlgi: string[], typeWhy: string): Rule {
 
 function chain(details: Details, { maxC }: Ambient): Asked {
   const temperatureC = num(details.temperatureC) ?? maxC;
-  if (details.dust === 'dusty') return { families: ['dry-film', 'chain'], typeWhy: 'In abrasive dust a dry film may beat oil: nothing for the dust to stick to. Both schools are allowed.' };
-  if (temperatureC > 120) return { families: ['chain', 'dry-film'], typeWhy: 'A hot chain: synthetic chain oil that leaves no carbon, or a dry film.', schools: [{ school: 'By chain temperature', answer: `${shown(temperatureC)} °C: beyond mineral oils; go by the upper limit of the product` }] };
+  if (details.dust === 'dusty')
+    return {
+      families: ['dry-film', 'chain'],
+      typeWhy: 'In abrasive dust a dry film may beat oil: nothing for the dust to stick to. Both schools are allowed.',
+    };
+  if (temperatureC > 120)
+    return {
+      families: ['chain', 'dry-film'],
+      typeWhy: 'A hot chain: synthetic chain oil that leaves no carbon, or a dry film.',
+      schools: [
+        {
+          school: 'By chain temperature',
+          answer: `${shown(temperatureC)} °C: beyond mineral oils; go by the upper limit of the product`,
+        },
+      ],
+    };
   const { isoVg } = chainGrades.find(({ below }) => temperatureC < below)!;
-  return fixedGrade(['chain', 'slideway', 'gear'], 'Chains want oil that creeps into the pins and then clings.', isoVg, `at ${shown(temperatureC)} °C`, 'Chain practice: VG 68 below 5 °C, 100 below 25, 150 below 45, 220 below 65, then 320');
+  return fixedGrade(
+    ['chain', 'slideway', 'gear'],
+    'Chains want oil that creeps into the pins and then clings.',
+    isoVg,
+    `at ${shown(temperatureC)} °C`,
+    'Chain practice: VG 68 below 5 °C, 100 below 25, 150 below 45, 220 below 65, then 320',
+  );
 }
 
 function hydraulicSet(details: Details): Asked {
@@ -184,18 +438,66 @@ function hydraulicSet(details: Details): Asked {
     const kv = gradeKvAt(mid, at);
     return kv === undefined || kv < hydraulicKv.thinnest || kv > hydraulicKv.thickest ? [] : [{ isoVg, kv }];
   });
-  const best = reached.sort((a, b) => Math.abs(Math.log(a.kv / hydraulicKv.best)) - Math.abs(Math.log(b.kv / hydraulicKv.best)))[0];
+  const best = reached.sort(
+    (a, b) => Math.abs(Math.log(a.kv / hydraulicKv.best)) - Math.abs(Math.log(b.kv / hydraulicKv.best)),
+  )[0];
   const families: Family[] = ['hydraulic'];
   const typeWhy = 'Hydraulic oil with anti-wear additives; never engine oil, never with water held in suspension.';
-  if (!best) return { families, typeWhy, startLimit: startLimits.hydraulic, schools: [{ school: 'By running viscosity', answer: `No grade lies between ${hydraulicKv.thinnest} and ${hydraulicKv.thickest} mm²/s at ${shown(at)} °C.` }] };
-  return { families, typeWhy, startLimit: startLimits.hydraulic, isoVg: best.isoVg, schools: [{ school: 'By running viscosity', answer: `VG ${best.isoVg}: ${shown(best.kv)} mm²/s at ${shown(at)} °C`, isoVg: best.isoVg, stored: ownComputation(`Pump literature, convention: ${hydraulicKv.thinnest} to ${hydraulicKv.thickest} mm²/s when running, best near ${hydraulicKv.best}`, { temperatureC: at }, [{ label: `VG ${best.isoVg} at ${shown(at)} °C`, expression: `nearest to ${hydraulicKv.best} mm²/s, VI ${assumedIndex}`, value: best.kv, unit: 'mm²/s' }], { isoVg: best.isoVg }) }] };
+  if (!best)
+    return {
+      families,
+      typeWhy,
+      startLimit: startLimits.hydraulic,
+      schools: [
+        {
+          school: 'By running viscosity',
+          answer: `No grade lies between ${hydraulicKv.thinnest} and ${hydraulicKv.thickest} mm²/s at ${shown(at)} °C.`,
+        },
+      ],
+    };
+  return {
+    families,
+    typeWhy,
+    startLimit: startLimits.hydraulic,
+    isoVg: best.isoVg,
+    schools: [
+      {
+        school: 'By running viscosity',
+        answer: `VG ${best.isoVg}: ${shown(best.kv)} mm²/s at ${shown(at)} °C`,
+        isoVg: best.isoVg,
+        stored: ownComputation(
+          `Pump literature, convention: ${hydraulicKv.thinnest} to ${hydraulicKv.thickest} mm²/s when running, best near ${hydraulicKv.best}`,
+          { temperatureC: at },
+          [
+            {
+              label: `VG ${best.isoVg} at ${shown(at)} °C`,
+              expression: `nearest to ${hydraulicKv.best} mm²/s, VI ${assumedIndex}`,
+              value: best.kv,
+              unit: 'mm²/s',
+            },
+          ],
+          { isoVg: best.isoVg },
+        ),
+      },
+    ],
+  };
 }
 
 function compressor(details: Details, { maxC }: Ambient): Asked {
   const piston = details.compressorKind === 'piston';
   const discharge = num(details.dischargeC);
   const isoVg = piston ? ((discharge ?? 0) > 160 ? 150 : 100) : maxC > 30 ? 68 : 46;
-  return fixedGrade(['compressor'], piston ? 'Piston compressor: oil that leaves no carbon at the valves.' : 'Screw or vane compressor: compressor oil; carry-over comes with a wrong one.', isoVg, piston ? `piston${discharge === undefined ? '' : `, discharge ${shown(discharge)} °C`}` : `rotary, up to ${shown(maxC)} °C around it`, 'Compressor practice: rotary VG 46, 68 in hot rooms; piston VG 100, 150 above 160 °C discharge');
+  return fixedGrade(
+    ['compressor'],
+    piston
+      ? 'Piston compressor: oil that leaves no carbon at the valves.'
+      : 'Screw or vane compressor: compressor oil; carry-over comes with a wrong one.',
+    isoVg,
+    piston
+      ? `piston${discharge === undefined ? '' : `, discharge ${shown(discharge)} °C`}`
+      : `rotary, up to ${shown(maxC)} °C around it`,
+    'Compressor practice: rotary VG 46, 68 in hot rooms; piston VG 100, 150 above 160 °C discharge',
+  );
 }
 
 /** Kinds whose lubricant is counted in grams as a rule. */

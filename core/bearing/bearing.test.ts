@@ -16,7 +16,7 @@ describe('required viscosity', () => {
   });
 
   it('changes formula at 1000 rpm with only a small step', () => {
-    expect(requiredViscosity(100, 999.999)).toBeCloseTo(45_000 * 999.999 ** -0.83 / 10, 6);
+    expect(requiredViscosity(100, 999.999)).toBeCloseTo((45_000 * 999.999 ** -0.83) / 10, 6);
     expect(requiredViscosity(100, 1000)).toBeCloseTo(4500 / Math.sqrt(1000) / 10, 9);
   });
 
@@ -39,10 +39,12 @@ describe('viscosity ratio', () => {
   });
 
   it('never falls when the oil is thicker', () => {
-    fc.assert(fc.property(kv, kv, fc.double({ min: 1, max: 200, noNaN: true }), (a, b, nu1) => {
-      const ratio = (value: number) => resultOf(bearingViscosityRatio.compute({ kv: value, nu1 })).kappa;
-      expect(ratio(Math.max(a, b))).toBeGreaterThanOrEqual(ratio(Math.min(a, b)));
-    }));
+    fc.assert(
+      fc.property(kv, kv, fc.double({ min: 1, max: 200, noNaN: true }), (a, b, nu1) => {
+        const ratio = (value: number) => resultOf(bearingViscosityRatio.compute({ kv: value, nu1 })).kappa;
+        expect(ratio(Math.max(a, b))).toBeGreaterThanOrEqual(ratio(Math.min(a, b)));
+      }),
+    );
   });
 });
 
@@ -64,14 +66,23 @@ describe('oil grade for a bearing', () => {
   });
 
   it('never chooses a thinner grade for a higher temperature', () => {
-    fc.assert(fc.property(fc.double({ min: 20, max: 110, noNaN: true }), fc.double({ min: 0, max: 30, noNaN: true }), (temperatureC, rise) => {
-      const [cool, hot] = [select(temperatureC), select(temperatureC + rise)];
-      fc.pre('result' in cool && 'result' in hot);
-      expect(resultOf(hot).isoVg).toBeGreaterThanOrEqual(resultOf(cool).isoVg);
-    }));
+    fc.assert(
+      fc.property(
+        fc.double({ min: 20, max: 110, noNaN: true }),
+        fc.double({ min: 0, max: 30, noNaN: true }),
+        (temperatureC, rise) => {
+          const [cool, hot] = [select(temperatureC), select(temperatureC + rise)];
+          fc.pre('result' in cool && 'result' in hot);
+          expect(resultOf(hot).isoVg).toBeGreaterThanOrEqual(resultOf(cool).isoVg);
+        },
+      ),
+    );
   });
 
   it('says so when no grade is thick enough', () => {
-    expect(bearingSelectGrade.compute({ ...motor, speedRpm: 1, temperatureC: 120 })).toMatchObject({ ok: false, fields: ['temperatureC', 'targetKappa'] });
+    expect(bearingSelectGrade.compute({ ...motor, speedRpm: 1, temperatureC: 120 })).toMatchObject({
+      ok: false,
+      fields: ['temperatureC', 'targetKappa'],
+    });
   });
 });

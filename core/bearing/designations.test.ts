@@ -4,25 +4,31 @@ import { bearingSeries, boreOfCode } from './designations';
 import { bearingFromDesignation } from './from-designation';
 
 const read = (designation: string) => resultOf(bearingFromDesignation.compute({ designation }));
-const size = (designation: string) => { const { boreMm, outsideDiameterMm, widthMm } = read(designation); return [boreMm, outsideDiameterMm, widthMm]; };
+const size = (designation: string) => {
+  const { boreMm, outsideDiameterMm, widthMm } = read(designation);
+  return [boreMm, outsideDiameterMm, widthMm];
+};
 
 describe('the tables', () => {
   it('hold every common size', () => {
     expect([...bearingSeries.values()].reduce((sum, { sizes }) => sum + sizes.size, 0)).toBeGreaterThan(1500);
   });
 
-  it.each([...bearingSeries.values()].map((series) => [series.series, series] as const))('series %s grows: D > d, and neither D nor the width falls as the bore grows', (_, { sizes }) => {
-    const rows = [...sizes.values()].sort((a, b) => a.boreMm - b.boreMm);
-    expect(rows.length).toBeGreaterThan(10);
-    for (const [index, row] of rows.entries()) {
-      expect(row.outsideDiameterMm).toBeGreaterThan(row.boreMm);
-      const before = rows[index - 1];
-      if (!before) continue;
-      expect(row.boreMm).toBeGreaterThan(before.boreMm);
-      expect(row.outsideDiameterMm).toBeGreaterThanOrEqual(before.outsideDiameterMm);
-      expect(row.widthMm).toBeGreaterThanOrEqual(before.widthMm);
-    }
-  });
+  it.each([...bearingSeries.values()].map((series) => [series.series, series] as const))(
+    'series %s grows: D > d, and neither D nor the width falls as the bore grows',
+    (_, { sizes }) => {
+      const rows = [...sizes.values()].sort((a, b) => a.boreMm - b.boreMm);
+      expect(rows.length).toBeGreaterThan(10);
+      for (const [index, row] of rows.entries()) {
+        expect(row.outsideDiameterMm).toBeGreaterThan(row.boreMm);
+        const before = rows[index - 1];
+        if (!before) continue;
+        expect(row.boreMm).toBeGreaterThan(before.boreMm);
+        expect(row.outsideDiameterMm).toBeGreaterThanOrEqual(before.outsideDiameterMm);
+        expect(row.widthMm).toBeGreaterThanOrEqual(before.widthMm);
+      }
+    },
+  );
 
   it.each([
     ['618', '619'],
@@ -139,16 +145,24 @@ describe('suffixes', () => {
   });
 
   it('a bearing closed on both sides is a stop that says so', () => {
-    expect(bearingFromDesignation.compute({ designation: '6312-2Z' })).toMatchObject({ notices: [{ level: 'stop', text: expect.stringContaining('not relubricated') }] });
+    expect(bearingFromDesignation.compute({ designation: '6312-2Z' })).toMatchObject({
+      notices: [{ level: 'stop', text: expect.stringContaining('not relubricated') }],
+    });
   });
 
   it('an unknown suffix is named, never swallowed', () => {
-    expect(bearingFromDesignation.compute({ designation: '6312-QQ7' })).toMatchObject({ ok: true, notices: [{ level: 'caution', text: expect.stringContaining('QQ7') }] });
+    expect(bearingFromDesignation.compute({ designation: '6312-QQ7' })).toMatchObject({
+      ok: true,
+      notices: [{ level: 'caution', text: expect.stringContaining('QQ7') }],
+    });
   });
 
-  it.each(['', '6', '9999', '62999', 'ABC', '618/3', '12x30', '6312/'.repeat(8)])('"%s" is refused or read in full', (designation) => {
-    const outcome = bearingFromDesignation.compute({ designation });
-    if (outcome instanceof Promise) throw new Error('answers at once');
-    expect(outcome.ok ? outcome.result.boreMm : outcome.fields).toEqual(outcome.ok ? 60 : ['designation']);
-  });
+  it.each(['', '6', '9999', '62999', 'ABC', '618/3', '12x30', '6312/'.repeat(8)])(
+    '"%s" is refused or read in full',
+    (designation) => {
+      const outcome = bearingFromDesignation.compute({ designation });
+      if (outcome instanceof Promise) throw new Error('answers at once');
+      expect(outcome.ok ? outcome.result.boreMm : outcome.fields).toEqual(outcome.ok ? 60 : ['designation']);
+    },
+  );
 });

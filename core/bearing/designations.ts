@@ -2,7 +2,12 @@ import { insertUc2, outsideDiameters, tapered, thrustBall, thrustRoller, widths 
 
 export type BearingKind = 'ball' | 'cylindrical' | 'needle' | 'spherical' | 'tapered' | 'thrust';
 export type BoundaryDimensions = { boreMm: number; outsideDiameterMm: number; widthMm: number };
-export type BearingSeries = { series: string; title: string; kind: BearingKind; sizes: ReadonlyMap<string, BoundaryDimensions> };
+export type BearingSeries = {
+  series: string;
+  title: string;
+  kind: BearingKind;
+  sizes: ReadonlyMap<string, BoundaryDimensions>;
+};
 
 /** Bore in mm of a bore code: 00 10, 01 12, 02 15, 03 17, then ×5; `/22` and one digit are the bore itself. */
 export function boreOfCode(code: string): number {
@@ -11,21 +16,37 @@ export function boreOfCode(code: string): number {
   return { '00': 10, '01': 12, '02': 15, '03': 17 }[code] ?? Number(code) * 5;
 }
 
-const rowsOf = (text: string): [string, ...number[]][] => text.split('|').map((row) => {
-  const [code, ...numbers] = row.split(' ');
-  return [code!, ...numbers.map(Number)];
-});
+const rowsOf = (text: string): [string, ...number[]][] =>
+  text.split('|').map((row) => {
+    const [code, ...numbers] = row.split(' ');
+    return [code!, ...numbers.map(Number)];
+  });
 
 /**
  * A series whose D comes from its diameter series and whose width from its dimension series (ISO 15).
  * `oneDigit`: made for bores below 10 mm too; `between`: made for bores of 22, 28 and 32 mm too.
  */
-function radial(series: string, title: string, kind: BearingKind, dimensionSeries: keyof typeof widths, { from = 0, to = Infinity, oneDigit = false, between = false } = {}): BearingSeries {
-  const diameters = new Map(rowsOf(outsideDiameters[dimensionSeries[1] as keyof typeof outsideDiameters]).map(([code, d]) => [code, d!]));
+function radial(
+  series: string,
+  title: string,
+  kind: BearingKind,
+  dimensionSeries: keyof typeof widths,
+  { from = 0, to = Infinity, oneDigit = false, between = false } = {},
+): BearingSeries {
+  const diameters = new Map(
+    rowsOf(outsideDiameters[dimensionSeries[1] as keyof typeof outsideDiameters]).map(([code, d]) => [code, d!]),
+  );
   const sizes = rowsOf(widths[dimensionSeries]).flatMap(([code, widthMm]) => {
     const boreMm = boreOfCode(code);
     const outsideDiameterMm = diameters.get(code);
-    if (outsideDiameterMm === undefined || boreMm < from || boreMm > to || (code.length === 1 && !oneDigit) || (/^\/(22|28|32)$/.test(code) && !between)) return [];
+    if (
+      outsideDiameterMm === undefined ||
+      boreMm < from ||
+      boreMm > to ||
+      (code.length === 1 && !oneDigit) ||
+      (/^\/(22|28|32)$/.test(code) && !between)
+    )
+      return [];
     return [[code, { boreMm, outsideDiameterMm, widthMm: widthMm! }] as const];
   });
   return { series, title, kind, sizes: new Map(sizes) };
@@ -33,11 +54,26 @@ function radial(series: string, title: string, kind: BearingKind, dimensionSerie
 
 /** A series whose rows give D and width together. */
 const listed = (series: string, title: string, kind: BearingKind, text: string): BearingSeries => ({
-  series, title, kind, sizes: new Map(rowsOf(text).map(([code, outsideDiameterMm, widthMm]) => [code, { boreMm: boreOfCode(code), outsideDiameterMm: outsideDiameterMm!, widthMm: widthMm! }])),
+  series,
+  title,
+  kind,
+  sizes: new Map(
+    rowsOf(text).map(([code, outsideDiameterMm, widthMm]) => [
+      code,
+      { boreMm: boreOfCode(code), outsideDiameterMm: outsideDiameterMm!, widthMm: widthMm! },
+    ]),
+  ),
 });
 
 const cylindricalForms = ['N', 'NU', 'NJ', 'NUP'] as const;
-const cylindricalSeries: readonly [string, keyof typeof widths, number, number][] = [['10', '10', 25, 500], ['2', '02', 15, 320], ['22', '22', 17, 320], ['3', '03', 17, 280], ['23', '23', 20, 280], ['4', '04', 25, 150]];
+const cylindricalSeries: readonly [string, keyof typeof widths, number, number][] = [
+  ['10', '10', 25, 500],
+  ['2', '02', 15, 320],
+  ['22', '22', 17, 320],
+  ['3', '03', 17, 280],
+  ['23', '23', 20, 280],
+  ['4', '04', 25, 150],
+];
 
 /** Every series this book knows, by the series part of the designation. The bounds are the sizes that are made. */
 export const bearingSeries: ReadonlyMap<string, BearingSeries> = new Map(
@@ -65,10 +101,20 @@ export const bearingSeries: ReadonlyMap<string, BearingSeries> = new Map(
     radial('232', 'Spherical roller bearing', 'spherical', '32', { from: 90 }),
     radial('240', 'Spherical roller bearing', 'spherical', '40'),
     radial('241', 'Spherical roller bearing', 'spherical', '41'),
-    ...cylindricalForms.flatMap((form) => cylindricalSeries.map(([series, dimensionSeries, from, to]) => radial(`${form}${series}`, 'Cylindrical roller bearing', 'cylindrical', dimensionSeries, { from, to }))),
-    ...Object.entries(tapered).map(([series, text]) => listed(series, 'Tapered roller bearing, width is T', 'tapered', text)),
-    ...Object.entries(thrustBall).map(([series, text]) => listed(series, 'Thrust ball bearing, width is H', 'thrust', text)),
-    ...Object.entries(thrustRoller).map(([series, text]) => listed(series, 'Spherical roller thrust bearing, width is H', 'thrust', text)),
+    ...cylindricalForms.flatMap((form) =>
+      cylindricalSeries.map(([series, dimensionSeries, from, to]) =>
+        radial(`${form}${series}`, 'Cylindrical roller bearing', 'cylindrical', dimensionSeries, { from, to }),
+      ),
+    ),
+    ...Object.entries(tapered).map(([series, text]) =>
+      listed(series, 'Tapered roller bearing, width is T', 'tapered', text),
+    ),
+    ...Object.entries(thrustBall).map(([series, text]) =>
+      listed(series, 'Thrust ball bearing, width is H', 'thrust', text),
+    ),
+    ...Object.entries(thrustRoller).map(([series, text]) =>
+      listed(series, 'Spherical roller thrust bearing, width is H', 'thrust', text),
+    ),
     radial('NA49', 'Needle roller bearing', 'needle', '49', { between: true }),
     listed('UC2', 'Insert bearing, width is that of the inner ring', 'ball', insertUc2),
   ].map((each) => [each.series, each]),
@@ -113,7 +159,12 @@ const housedInsert = /^UC(P|PA|F|FL|FC|T)(?=\d)/;
  * @returns undefined where the series or the bore code is not in the tables
  */
 export function readDesignation(typed: string): ReadDesignation | undefined {
-  const text = typed.trim().toUpperCase().replace(/[\s_]+/g, '-').replace(/^([A-Z]+)-(?=\d)/, '$1').replace(housedInsert, 'UC');
+  const text = typed
+    .trim()
+    .toUpperCase()
+    .replace(/[\s_]+/g, '-')
+    .replace(/^([A-Z]+)-(?=\d)/, '$1')
+    .replace(housedInsert, 'UC');
   const match = /^([A-Z]{0,3})(\d{2,5})(\/\d{1,3}(?!\d))?(.*)$/.exec(text);
   if (!match) return undefined;
   const [, prefix = '', digits = '', slash, rest = ''] = match;
@@ -121,11 +172,21 @@ export function readDesignation(typed: string): ReadDesignation | undefined {
   const dimensions = found?.series?.sizes.get(found.code);
   if (!found?.series || !dimensions) return undefined;
   // Suffixes may be run together with the number: 22220K, 6312ZZ, 22220CCK.
-  const suffixes = rest.split(/[-/.,]+/).flatMap((part) => splitSuffix(part)).map((suffix) => ({ suffix, meaning: knownSuffixes.find(([pattern]) => pattern.test(suffix))?.[1] ?? 'not known here; ask the maker' }));
+  const suffixes = rest
+    .split(/[-/.,]+/)
+    .flatMap((part) => splitSuffix(part))
+    .map((suffix) => ({
+      suffix,
+      meaning: knownSuffixes.find(([pattern]) => pattern.test(suffix))?.[1] ?? 'not known here; ask the maker',
+    }));
   const has = (meaning: string) => suffixes.some((each) => each.meaning.includes(meaning));
   const isInsert = found.series.series === 'UC2';
   return {
-    series: found.series, boreCode: found.code, dimensions, isInsert, suffixes,
+    series: found.series,
+    boreCode: found.code,
+    dimensions,
+    isInsert,
+    suffixes,
     closure: has('both sides') || isInsert ? 'both-sides' : has('one side') ? 'one-side' : 'open',
     centreGroove: has('outer ring for grease'),
     taperedBore: has('tapered bore'),

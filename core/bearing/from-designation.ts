@@ -14,7 +14,8 @@ export const bearingFromDesignation = defineMethod({
   version: 1,
   title: 'Bearing dimensions from the designation',
   summary: 'Bore, outside diameter, width and kind of a bearing, and whether it takes grease at all.',
-  source: 'ISO 15:2017, ISO 355:2019, ISO 104:2015, ISO 1206:2018, ISO 9628:2006 (boundary dimensions); bore codes and suffixes as commonly used',
+  source:
+    'ISO 15:2017, ISO 355:2019, ISO 104:2015, ISO 1206:2018, ISO 9628:2006 (boundary dimensions); bore codes and suffixes as commonly used',
   input: z.strictObject({ designation: z.string().trim().min(1).max(40).meta({ title: 'Designation' }) }),
   output: z.object({
     boreMm,
@@ -28,23 +29,60 @@ export const bearingFromDesignation = defineMethod({
   rules: ['The designation belongs to a series of the tables and its bore code is listed there.'],
   compute({ designation }) {
     const read = readDesignation(designation);
-    if (!read) return refuse(`"${designation}" is not in the tables of bearing dimensions. ${unknownHint}`, 'designation');
+    if (!read)
+      return refuse(`"${designation}" is not in the tables of bearing dimensions. ${unknownHint}`, 'designation');
     const { series, boreCode, dimensions, closure, centreGroove, taperedBore, isInsert, suffixes } = read;
     const sealed = closure === 'both-sides';
     const relubricable = !sealed || isInsert;
     const notices: Notice[] = [];
-    if (isInsert) notices.push({ level: 'caution', text: 'Insert bearing: sealed, yet regreased through the outer ring. Small metered doses, slowly; a fast or large one pushes the seals out.' });
-    else if (sealed) notices.push({ level: 'stop', text: `${designation}: ${suffixes.find(({ meaning }) => meaning.includes('both sides'))!.meaning}, filled for life and without a way in for grease. It is not relubricated; replace it when it is worn.` });
-    if (closure === 'one-side') notices.push({ level: 'info', text: 'Closed on one side: grease goes in from the open side.' });
-    if (taperedBore) notices.push({ level: 'info', text: 'Tapered bore: the bore given is the small end; the shaft or sleeve is measured there.' });
+    if (isInsert)
+      notices.push({
+        level: 'caution',
+        text: 'Insert bearing: sealed, yet regreased through the outer ring. Small metered doses, slowly; a fast or large one pushes the seals out.',
+      });
+    else if (sealed)
+      notices.push({
+        level: 'stop',
+        text: `${designation}: ${suffixes.find(({ meaning }) => meaning.includes('both sides'))!.meaning}, filled for life and without a way in for grease. It is not relubricated; replace it when it is worn.`,
+      });
+    if (closure === 'one-side')
+      notices.push({ level: 'info', text: 'Closed on one side: grease goes in from the open side.' });
+    if (taperedBore)
+      notices.push({
+        level: 'info',
+        text: 'Tapered bore: the bore given is the small end; the shaft or sleeve is measured there.',
+      });
     const unread = suffixes.filter(({ meaning }) => meaning.startsWith('not known'));
-    if (unread.length > 0) notices.push({ level: 'caution', text: `Not read: ${unread.map(({ suffix }) => suffix).join(', ')}. Dimensions do not depend on it; whether the bearing is closed may.` });
-    return answer({ ...dimensions, kind: series.kind, sealed, relubricable, centreGroove }, [
-      { label: series.title, expression: `series ${series.series}`, value: series.series, unit: '' },
-      { label: 'Bore code', expression: boreCode, value: dimensions.boreMm, unit: 'mm' },
-      { label: 'Outside diameter D', expression: `table, series ${series.series}, ${boreCode}`, value: dimensions.outsideDiameterMm, unit: 'mm' },
-      { label: 'Width', expression: `table, series ${series.series}, ${boreCode}`, value: dimensions.widthMm, unit: 'mm' },
-      ...suffixes.map(({ suffix, meaning }) => ({ label: `Suffix ${suffix}`, expression: meaning, value: suffix, unit: '' })),
-    ], notices);
+    if (unread.length > 0)
+      notices.push({
+        level: 'caution',
+        text: `Not read: ${unread.map(({ suffix }) => suffix).join(', ')}. Dimensions do not depend on it; whether the bearing is closed may.`,
+      });
+    return answer(
+      { ...dimensions, kind: series.kind, sealed, relubricable, centreGroove },
+      [
+        { label: series.title, expression: `series ${series.series}`, value: series.series, unit: '' },
+        { label: 'Bore code', expression: boreCode, value: dimensions.boreMm, unit: 'mm' },
+        {
+          label: 'Outside diameter D',
+          expression: `table, series ${series.series}, ${boreCode}`,
+          value: dimensions.outsideDiameterMm,
+          unit: 'mm',
+        },
+        {
+          label: 'Width',
+          expression: `table, series ${series.series}, ${boreCode}`,
+          value: dimensions.widthMm,
+          unit: 'mm',
+        },
+        ...suffixes.map(({ suffix, meaning }) => ({
+          label: `Suffix ${suffix}`,
+          expression: meaning,
+          value: suffix,
+          unit: '',
+        })),
+      ],
+      notices,
+    );
   },
 });

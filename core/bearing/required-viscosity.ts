@@ -7,7 +7,9 @@ export const meanDiameterMm = (boreMm: number, outsideDiameterMm: number) => (bo
 
 /** Required viscosity ν1 in mm²/s at operating temperature, ISO 281:2007, 9.3.3.3.2, equations (31) and (32). */
 export function requiredViscosity(meanDiameter: number, speedRpm: number): number {
-  return speedRpm < 1000 ? 45_000 * speedRpm ** -0.83 * meanDiameter ** -0.5 : 4500 * speedRpm ** -0.5 * meanDiameter ** -0.5;
+  return speedRpm < 1000
+    ? 45_000 * speedRpm ** -0.83 * meanDiameter ** -0.5
+    : 4500 * speedRpm ** -0.5 * meanDiameter ** -0.5;
 }
 
 /** The viscosity a rolling bearing needs at its temperature. Example: dm 95 mm at 1500 rpm → 11.9 mm²/s. */
@@ -28,10 +30,23 @@ export const bearingRequiredViscosity = defineMethod({
     const dm = meanDiameterMm(boreMm, outsideDiameterMm);
     const nu1 = requiredViscosity(dm, speedRpm);
     const speedFactor = speedRpm * dm;
-    const formula = speedRpm < 1000 ? `45000·${shown(speedRpm)}^−0.83·${shown(dm)}^−0.5` : `4500·${shown(speedRpm)}^−0.5·${shown(dm)}^−0.5`;
+    const formula =
+      speedRpm < 1000
+        ? `45000·${shown(speedRpm)}^−0.83·${shown(dm)}^−0.5`
+        : `4500·${shown(speedRpm)}^−0.5·${shown(dm)}^−0.5`;
     return answer({ meanDiameterMm: dm, nu1, speedFactor }, [
-      { label: 'Mean diameter dm', expression: `(${shown(boreMm)} + ${shown(outsideDiameterMm)}) / 2`, value: dm, unit: 'mm' },
-      { label: `Required viscosity ν1 (${speedRpm < 1000 ? 'below' : 'from'} 1000 rpm)`, expression: formula, value: nu1, unit: 'mm²/s' },
+      {
+        label: 'Mean diameter dm',
+        expression: `(${shown(boreMm)} + ${shown(outsideDiameterMm)}) / 2`,
+        value: dm,
+        unit: 'mm',
+      },
+      {
+        label: `Required viscosity ν1 (${speedRpm < 1000 ? 'below' : 'from'} 1000 rpm)`,
+        expression: formula,
+        value: nu1,
+        unit: 'mm²/s',
+      },
       { label: 'Speed factor n·dm', expression: `${shown(speedRpm)}·${shown(dm)}`, value: speedFactor, unit: 'mm/min' },
     ]);
   },

@@ -1,5 +1,14 @@
 import { z } from 'zod';
-import { boreMm, diameterRule, oilTemperatureC, outsideDiameterMm, quantity, speedRpm, viscosityIndexField, widthMm } from '../fields';
+import {
+  boreMm,
+  diameterRule,
+  oilTemperatureC,
+  outsideDiameterMm,
+  quantity,
+  speedRpm,
+  viscosityIndexField,
+  widthMm,
+} from '../fields';
 import { type Notice, answer, defineMethod, refuse, shown } from '../method';
 import { extrapolationNotice } from '../viscosity/at-temperature';
 import { kv100FromIndex } from '../viscosity/astm-d2270';
@@ -50,27 +59,80 @@ export const bearingSelectGrade = defineMethod({
       const kvAtTemperature = kvAt(line, temperatureC);
       if (!(kvAtTemperature >= lowestKv && kvAtTemperature <= highestKv)) return [];
       const kvAtStart = lowestStartC === undefined ? undefined : kvAt(line, lowestStartC);
-      return [{ isoVg, kvAtTemperature, kappa: kvAtTemperature / nu1, ...(kvAtStart !== undefined && kvAtStart <= highestKv && { kvAtStart }) }];
+      return [
+        {
+          isoVg,
+          kvAtTemperature,
+          kappa: kvAtTemperature / nu1,
+          ...(kvAtStart !== undefined && kvAtStart <= highestKv && { kvAtStart }),
+        },
+      ];
     });
     const index = candidates.findIndex(({ kappa }) => kappa >= targetKappa);
     const chosen = candidates[index];
     if (!chosen) {
-      const reason = candidates.length === 0 ? `No ISO grade with a viscosity index of ${shown(viscosityIndex)} can be followed to ${shown(temperatureC)} °C.` : `Even the thickest ISO grade reaches only κ ${shown(candidates.at(-1)!.kappa)} at ${shown(temperatureC)} °C. Lower the temperature or the wanted κ, or look at grease or circulation.`;
+      const reason =
+        candidates.length === 0
+          ? `No ISO grade with a viscosity index of ${shown(viscosityIndex)} can be followed to ${shown(temperatureC)} °C.`
+          : `Even the thickest ISO grade reaches only κ ${shown(candidates.at(-1)!.kappa)} at ${shown(temperatureC)} °C. Lower the temperature or the wanted κ, or look at grease or circulation.`;
       return refuse(reason, 'temperatureC', 'targetKappa');
     }
     const notices: Notice[] = [...extrapolationNotice(temperatureC)];
     if (lowestStartC !== undefined) notices.push(...extrapolationNotice(lowestStartC));
-    if (lowestStartC !== undefined && chosen.kvAtStart === undefined) notices.push({ level: 'caution', text: `At ${shown(lowestStartC)} °C VG ${chosen.isoVg} is thicker than any scale: warm it before the start or choose a higher viscosity index.` });
-    if (chosen.kappa > 4) notices.push({ level: 'info', text: 'κ above 4: no further gain; this is the thinnest grade the search could follow.' });
-    if (targetKappa < 1) notices.push({ level: 'caution', text: 'A wanted κ below 1 counts on anti-wear or EP additives to protect the bearing.' });
+    if (lowestStartC !== undefined && chosen.kvAtStart === undefined)
+      notices.push({
+        level: 'caution',
+        text: `At ${shown(lowestStartC)} °C VG ${chosen.isoVg} is thicker than any scale: warm it before the start or choose a higher viscosity index.`,
+      });
+    if (chosen.kappa > 4)
+      notices.push({
+        level: 'info',
+        text: 'κ above 4: no further gain; this is the thinnest grade the search could follow.',
+      });
+    if (targetKappa < 1)
+      notices.push({
+        level: 'caution',
+        text: 'A wanted κ below 1 counts on anti-wear or EP additives to protect the bearing.',
+      });
     return answer(
-      { ...chosen, alternatives: [candidates[index - 1], candidates[index + 1]].filter((other) => other !== undefined) },
+      {
+        ...chosen,
+        alternatives: [candidates[index - 1], candidates[index + 1]].filter((other) => other !== undefined),
+      },
       [
-        { label: 'Mean diameter dm', expression: `(${shown(boreMm)} + ${shown(outsideDiameterMm)}) / 2`, value: dm, unit: 'mm' },
-        { label: 'Required viscosity ν1', expression: speedRpm < 1000 ? `45000·${shown(speedRpm)}^−0.83·${shown(dm)}^−0.5` : `4500·${shown(speedRpm)}^−0.5·${shown(dm)}^−0.5`, value: nu1, unit: 'mm²/s' },
-        { label: 'Wanted viscosity', expression: `${shown(targetKappa)}·${shown(nu1)}`, value: targetKappa * nu1, unit: 'mm²/s' },
-        { label: `VG ${chosen.isoVg} (VI ${shown(viscosityIndex)}) at ${shown(temperatureC)} °C`, expression: 'mid-point oil along its Walther line', value: chosen.kvAtTemperature, unit: 'mm²/s' },
-        { label: 'Its κ', expression: `${shown(chosen.kvAtTemperature)} / ${shown(nu1)}`, value: chosen.kappa, unit: '' },
+        {
+          label: 'Mean diameter dm',
+          expression: `(${shown(boreMm)} + ${shown(outsideDiameterMm)}) / 2`,
+          value: dm,
+          unit: 'mm',
+        },
+        {
+          label: 'Required viscosity ν1',
+          expression:
+            speedRpm < 1000
+              ? `45000·${shown(speedRpm)}^−0.83·${shown(dm)}^−0.5`
+              : `4500·${shown(speedRpm)}^−0.5·${shown(dm)}^−0.5`,
+          value: nu1,
+          unit: 'mm²/s',
+        },
+        {
+          label: 'Wanted viscosity',
+          expression: `${shown(targetKappa)}·${shown(nu1)}`,
+          value: targetKappa * nu1,
+          unit: 'mm²/s',
+        },
+        {
+          label: `VG ${chosen.isoVg} (VI ${shown(viscosityIndex)}) at ${shown(temperatureC)} °C`,
+          expression: 'mid-point oil along its Walther line',
+          value: chosen.kvAtTemperature,
+          unit: 'mm²/s',
+        },
+        {
+          label: 'Its κ',
+          expression: `${shown(chosen.kvAtTemperature)} / ${shown(nu1)}`,
+          value: chosen.kappa,
+          unit: '',
+        },
       ],
       notices,
     );

@@ -13,8 +13,18 @@ export function regimeOf(kappa: number): Regime {
 }
 
 const advice: Record<Regime, Notice[]> = {
-  boundary: [{ level: 'caution', text: 'κ below 0.4: metal touches metal. A thicker oil is needed, with anti-wear or EP additives that suit the machine’s metals.' }],
-  mixed: [{ level: 'caution', text: 'κ below 1: the film is broken at times. Anti-wear or EP additives are needed, or a thicker oil.' }],
+  boundary: [
+    {
+      level: 'caution',
+      text: 'κ below 0.4: metal touches metal. A thicker oil is needed, with anti-wear or EP additives that suit the machine’s metals.',
+    },
+  ],
+  mixed: [
+    {
+      level: 'caution',
+      text: 'κ below 1: the film is broken at times. Anti-wear or EP additives are needed, or a thicker oil.',
+    },
+  ],
   good: [],
   excess: [{ level: 'info', text: 'κ above 4: no further gain in bearing life; drag, heat and slow starts instead.' }],
 };
@@ -26,12 +36,22 @@ export const bearingViscosityRatio = defineMethod({
   title: 'Viscosity ratio κ',
   summary: 'Whether the oil at operating temperature keeps the surfaces of a rolling bearing apart.',
   source: 'ISO 281:2007, 9.3.3.3, viscosity ratio κ',
-  input: z.strictObject({ kv: kinematicViscosity('Viscosity at operating temperature'), nu1: quantity('Required viscosity ν1', 'mm²/s', { above: 0, max: 1e6 }) }),
-  output: z.object({ kappa: quantity('Viscosity ratio κ', '', { above: 0 }), regime: z.enum(regimes).meta({ title: 'Regime' }) }),
+  input: z.strictObject({
+    kv: kinematicViscosity('Viscosity at operating temperature'),
+    nu1: quantity('Required viscosity ν1', 'mm²/s', { above: 0, max: 1e6 }),
+  }),
+  output: z.object({
+    kappa: quantity('Viscosity ratio κ', '', { above: 0 }),
+    regime: z.enum(regimes).meta({ title: 'Regime' }),
+  }),
   rules: [],
   compute({ kv, nu1 }) {
     const kappa = kv / nu1;
     const regime = regimeOf(kappa);
-    return answer({ kappa, regime }, [{ label: 'Viscosity ratio κ', expression: `${shown(kv)} / ${shown(nu1)}`, value: kappa, unit: '' }], advice[regime]);
+    return answer(
+      { kappa, regime },
+      [{ label: 'Viscosity ratio κ', expression: `${shown(kv)} / ${shown(nu1)}`, value: kappa, unit: '' }],
+      advice[regime],
+    );
   },
 });

@@ -5,8 +5,19 @@ import { type Composition, compatLubricants, composition } from './lubricants';
 import { compatMaterials } from './materials';
 import { additives, bases, families, keysOf, thickeners } from './vocabulary';
 
-const oil = (change: Partial<Composition> = {}): Composition => ({ family: 'circulating', base: 'mineral', additives: [], ...change });
-const grease = (thickener: Composition['thickener'], change: Partial<Composition> = {}): Composition => ({ family: 'grease', base: 'mineral', additives: [], ...(thickener && { thickener }), ...change });
+const oil = (change: Partial<Composition> = {}): Composition => ({
+  family: 'circulating',
+  base: 'mineral',
+  additives: [],
+  ...change,
+});
+const grease = (thickener: Composition['thickener'], change: Partial<Composition> = {}): Composition => ({
+  family: 'grease',
+  base: 'mineral',
+  additives: [],
+  ...(thickener && { thickener }),
+  ...change,
+});
 const mix = (a: Composition, b: Composition) => resultOf(compatLubricants.compute({ a, b }));
 
 describe('two lubricants', () => {
@@ -14,10 +25,28 @@ describe('two lubricants', () => {
     ['the same oil', oil(), oil(), 'same', false],
     ['mineral and PAO', oil(), oil({ base: 'pao' }), 'mixable', false],
     ['mineral and polyglycol', oil(), oil({ base: 'pag' }), 'never', true],
-    ['polyglycol and polyglycol', oil({ base: 'pag', family: 'gear' }), oil({ base: 'pag', family: 'gear' }), 'same', false],
+    [
+      'polyglycol and polyglycol',
+      oil({ base: 'pag', family: 'gear' }),
+      oil({ base: 'pag', family: 'gear' }),
+      'same',
+      false,
+    ],
     ['mineral and ester', oil(), oil({ base: 'ester' }), 'test-first', true],
-    ['zinc and zinc-free', oil({ additives: ['anti-wear-zinc'] }), oil({ additives: ['anti-wear-ashless'] }), 'test-first', true],
-    ['engine oil into a circulating system', oil(), oil({ family: 'engine', additives: ['detergent'] }), 'test-first', true],
+    [
+      'zinc and zinc-free',
+      oil({ additives: ['anti-wear-zinc'] }),
+      oil({ additives: ['anti-wear-ashless'] }),
+      'test-first',
+      true,
+    ],
+    [
+      'engine oil into a circulating system',
+      oil(),
+      oil({ family: 'engine', additives: ['detergent'] }),
+      'test-first',
+      true,
+    ],
     ['oil onto grease', oil(), grease('lithium'), 'never', true],
     ['lithium and lithium complex', grease('lithium'), grease('lithium-complex'), 'mixable', false],
     ['lithium and polyurea', grease('lithium'), grease('polyurea'), 'never', true],
@@ -32,17 +61,29 @@ describe('two lubricants', () => {
   });
 
   it('judge alike whichever is poured onto which', () => {
-    const any = fc.record({ family: fc.constantFrom(...keysOf(families)), base: fc.constantFrom(...keysOf(bases)), thickener: fc.option(fc.constantFrom(...keysOf(thickeners)), { nil: undefined }), additives: fc.uniqueArray(fc.constantFrom(...keysOf(additives))) });
-    fc.assert(fc.property(any, any, (x, y) => {
-      const [a, b] = [composition('a').parse(JSON.parse(JSON.stringify(x))), composition('b').parse(JSON.parse(JSON.stringify(y)))];
-      expect(mix(a, b).verdict).toBe(mix(b, a).verdict);
-      if (mix(a, a).verdict !== 'same') expect(a.family === 'grease' || a.family === 'semi-fluid' || a.thickener !== undefined).toBe(true);
-    }));
+    const any = fc.record({
+      family: fc.constantFrom(...keysOf(families)),
+      base: fc.constantFrom(...keysOf(bases)),
+      thickener: fc.option(fc.constantFrom(...keysOf(thickeners)), { nil: undefined }),
+      additives: fc.uniqueArray(fc.constantFrom(...keysOf(additives))),
+    });
+    fc.assert(
+      fc.property(any, any, (x, y) => {
+        const [a, b] = [
+          composition('a').parse(JSON.parse(JSON.stringify(x))),
+          composition('b').parse(JSON.parse(JSON.stringify(y))),
+        ];
+        expect(mix(a, b).verdict).toBe(mix(b, a).verdict);
+        if (mix(a, a).verdict !== 'same')
+          expect(a.family === 'grease' || a.family === 'semi-fluid' || a.thickener !== undefined).toBe(true);
+      }),
+    );
   });
 });
 
 describe('a fluid and materials', () => {
-  const touch = (fluid: object, materials: string[]) => compatMaterials.compute(compatMaterials.input.parse({ fluid, materials }));
+  const touch = (fluid: object, materials: string[]) =>
+    compatMaterials.compute(compatMaterials.input.parse({ fluid, materials }));
 
   it.each([
     [{ base: 'mineral', additives: ['ep-active'] }, ['bronze'], 'never'],
@@ -61,11 +102,16 @@ describe('a fluid and materials', () => {
   });
 
   it('name the material and the reason, and stop', () => {
-    expect(touch({ base: 'mineral', additives: ['ep-active'] }, ['steel', 'bronze'])).toMatchObject({ result: { reasons: [expect.stringContaining('bronze')] }, notices: [{ level: 'stop' }] });
+    expect(touch({ base: 'mineral', additives: ['ep-active'] }, ['steel', 'bronze'])).toMatchObject({
+      result: { reasons: [expect.stringContaining('bronze')] },
+      notices: [{ level: 'stop' }],
+    });
   });
 
   it('wants a lubricant or a cleaner, not both', () => {
-    expect(compatMaterials.input.safeParse({ fluid: { base: 'mineral', cleaner: 'ketone' }, materials: ['nbr'] }).success).toBe(false);
+    expect(
+      compatMaterials.input.safeParse({ fluid: { base: 'mineral', cleaner: 'ketone' }, materials: ['nbr'] }).success,
+    ).toBe(false);
     expect(compatMaterials.input.safeParse({ fluid: {}, materials: ['nbr'] }).success).toBe(false);
   });
 });

@@ -13,7 +13,11 @@ export const composition = (title: string) =>
       family: z.enum(keysOf(families)).optional().meta({ title: 'Family' }),
       base: z.enum(keysOf(bases)).meta({ title: 'Base oil' }),
       thickener: z.enum(keysOf(thickeners)).optional().meta({ title: 'Thickener' }),
-      additives: z.array(z.enum(keysOf(additives))).max(9).default([]).meta({ title: 'Additives' }),
+      additives: z
+        .array(z.enum(keysOf(additives)))
+        .max(9)
+        .default([])
+        .meta({ title: 'Additives' }),
     })
     .meta({ title });
 export type Composition = z.output<ReturnType<typeof composition>>;
@@ -21,34 +25,83 @@ export type Composition = z.output<ReturnType<typeof composition>>;
 /** Pairs of base oils that are not simply mixable, either way round. */
 const basePairs: readonly { pair: readonly [Base, Base | 'any']; verdict: MixVerdict; why: string }[] = [
   { pair: ['pag', 'any'], verdict: 'never', why: 'Polyglycol does not dissolve other oils: they part, foam and gel.' },
-  { pair: ['silicone', 'any'], verdict: 'never', why: 'Silicone does not mix with other oils and spoils paint and adhesion around it.' },
-  { pair: ['pfpe', 'any'], verdict: 'never', why: 'Perfluorinated oil mixes with nothing else; even traces of other oil spoil it.' },
+  {
+    pair: ['silicone', 'any'],
+    verdict: 'never',
+    why: 'Silicone does not mix with other oils and spoils paint and adhesion around it.',
+  },
+  {
+    pair: ['pfpe', 'any'],
+    verdict: 'never',
+    why: 'Perfluorinated oil mixes with nothing else; even traces of other oil spoil it.',
+  },
   { pair: ['water', 'any'], verdict: 'never', why: 'Water-based fluid in oil is a contamination.' },
-  { pair: ['phosphate-ester', 'any'], verdict: 'never', why: 'Phosphate ester and other oils must not meet; seals are chosen for one of them only.' },
-  { pair: ['mineral', 'ester'], verdict: 'test-first', why: 'Esters dissolve deposits and may swell seals that a mineral oil kept tight.' },
-  { pair: ['pao', 'ester'], verdict: 'mixable', why: 'Synthetic hydrocarbon and ester mix; the blend loses part of both.' },
-  { pair: ['mineral', 'pao'], verdict: 'mixable', why: 'Mineral oil and synthetic hydrocarbon mix; the blend loses the synthetic’s advantage.' },
-  { pair: ['mineral', 'vegetable'], verdict: 'test-first', why: 'Vegetable oil ages fast and takes the mineral oil with it.' },
-  { pair: ['vegetable', 'ester'], verdict: 'test-first', why: 'Both are esters, yet their additives and ageing differ.' },
-  { pair: ['pao', 'vegetable'], verdict: 'test-first', why: 'Vegetable oil ages fast and dissolves poorly in synthetic hydrocarbon.' },
+  {
+    pair: ['phosphate-ester', 'any'],
+    verdict: 'never',
+    why: 'Phosphate ester and other oils must not meet; seals are chosen for one of them only.',
+  },
+  {
+    pair: ['mineral', 'ester'],
+    verdict: 'test-first',
+    why: 'Esters dissolve deposits and may swell seals that a mineral oil kept tight.',
+  },
+  {
+    pair: ['pao', 'ester'],
+    verdict: 'mixable',
+    why: 'Synthetic hydrocarbon and ester mix; the blend loses part of both.',
+  },
+  {
+    pair: ['mineral', 'pao'],
+    verdict: 'mixable',
+    why: 'Mineral oil and synthetic hydrocarbon mix; the blend loses the synthetic’s advantage.',
+  },
+  {
+    pair: ['mineral', 'vegetable'],
+    verdict: 'test-first',
+    why: 'Vegetable oil ages fast and takes the mineral oil with it.',
+  },
+  {
+    pair: ['vegetable', 'ester'],
+    verdict: 'test-first',
+    why: 'Both are esters, yet their additives and ageing differ.',
+  },
+  {
+    pair: ['pao', 'vegetable'],
+    verdict: 'test-first',
+    why: 'Vegetable oil ages fast and dissolves poorly in synthetic hydrocarbon.',
+  },
 ];
 
 /** Additives that fight each other in one sump. */
 const additivePairs: readonly { pair: readonly [Additive, Additive]; why: string }[] = [
-  { pair: ['detergent', 'anti-wear-zinc'], why: 'Detergent keeps water and dirt in suspension that this oil would let settle.' },
-  { pair: ['detergent', 'anti-wear-ashless'], why: 'Detergent keeps water and dirt in suspension that this oil would let settle.' },
+  {
+    pair: ['detergent', 'anti-wear-zinc'],
+    why: 'Detergent keeps water and dirt in suspension that this oil would let settle.',
+  },
+  {
+    pair: ['detergent', 'anti-wear-ashless'],
+    why: 'Detergent keeps water and dirt in suspension that this oil would let settle.',
+  },
   { pair: ['detergent', 'ep-active'], why: 'Alkaline detergent and acidic EP additives react and drop out as sludge.' },
   { pair: ['detergent', 'compounded'], why: 'Detergent and fatty oil form soap and foam.' },
-  { pair: ['anti-wear-zinc', 'anti-wear-ashless'], why: 'Zinc and zinc-free additives can react and block fine filters.' },
+  {
+    pair: ['anti-wear-zinc', 'anti-wear-ashless'],
+    why: 'Zinc and zinc-free additives can react and block fine filters.',
+  },
   { pair: ['anti-wear-zinc', 'compounded'], why: 'Zinc additive and fatty oil can form soaps.' },
 ];
 
 const order: readonly MixVerdict[] = mixVerdicts;
-const worst = (verdicts: readonly MixVerdict[]): MixVerdict => verdicts.reduce((a, b) => (order.indexOf(b) > order.indexOf(a) ? b : a), 'same' as MixVerdict);
+const worst = (verdicts: readonly MixVerdict[]): MixVerdict =>
+  verdicts.reduce((a, b) => (order.indexOf(b) > order.indexOf(a) ? b : a), 'same' as MixVerdict);
 
-const isGrease = ({ thickener, family }: Composition) => thickener !== undefined || family === 'grease' || family === 'semi-fluid';
-const sameSet = (a: readonly string[], b: readonly string[]) => a.length === b.length && a.every((each) => b.includes(each));
-const eitherWay = <Word>([x, y]: readonly [Word, Word | 'any'], a: Word, b: Word) => a !== b && ((a === x && (y === 'any' || b === y)) || (b === x && (y === 'any' || a === y)));
+const isGrease = ({ thickener, family }: Composition) =>
+  thickener !== undefined || family === 'grease' || family === 'semi-fluid';
+const sameSet = (a: readonly string[], b: readonly string[]) =>
+  a.length === b.length && a.every((each) => b.includes(each));
+const eitherWay = <Word>([x, y]: readonly [Word, Word | 'any'], a: Word, b: Word) =>
+  a !== b && ((a === x && (y === 'any' || b === y)) || (b === x && (y === 'any' || a === y)));
 
 /** Whether two lubricants may meet in one sump or bearing. */
 export const compatLubricants = defineMethod({
@@ -56,41 +109,101 @@ export const compatLubricants = defineMethod({
   version: 1,
   title: 'May two lubricants meet?',
   summary: 'Whether what is poured on top may mix with what is in there, and whether to flush first.',
-  source: 'Mixing tables of the lubrication literature: base oils; grease thickeners (pairwise charts after ASTM D6185); additives',
+  source:
+    'Mixing tables of the lubrication literature: base oils; grease thickeners (pairwise charts after ASTM D6185); additives',
   input: z.strictObject({ a: composition('What is in there'), b: composition('What is added') }),
-  output: z.object({ verdict: z.enum(mixVerdicts).meta({ title: 'Verdict' }), reasons: z.array(z.string()).meta({ title: 'Because' }), flush: z.boolean().meta({ title: 'Flush before changing over' }) }),
+  output: z.object({
+    verdict: z.enum(mixVerdicts).meta({ title: 'Verdict' }),
+    reasons: z.array(z.string()).meta({ title: 'Because' }),
+    flush: z.boolean().meta({ title: 'Flush before changing over' }),
+  }),
   rules: [],
   compute({ a, b }) {
     const found: { verdict: MixVerdict; why: string }[] = [];
-    if (isGrease(a) !== isGrease(b)) found.push({ verdict: 'never', why: 'One is a grease and the other an oil: oil washes grease out, and grease blocks oil ways.' });
+    if (isGrease(a) !== isGrease(b))
+      found.push({
+        verdict: 'never',
+        why: 'One is a grease and the other an oil: oil washes grease out, and grease blocks oil ways.',
+      });
     const base = basePairs.find(({ pair }) => eitherWay(pair, a.base, b.base));
     if (base) found.push({ verdict: base.verdict, why: base.why });
     if (isGrease(a) && isGrease(b)) found.push(...thickenerFindings(a, b));
     for (const { pair, why } of additivePairs) {
       const [x, y] = pair;
-      const meets = (from: Composition, to: Composition) => from.additives.includes(x) && to.additives.includes(y) && !to.additives.includes(x);
+      const meets = (from: Composition, to: Composition) =>
+        from.additives.includes(x) && to.additives.includes(y) && !to.additives.includes(x);
       if (meets(a, b) || meets(b, a)) found.push({ verdict: 'test-first', why });
     }
-    if (a.family !== b.family && !isGrease(a) && (a.family === 'engine' || b.family === 'engine')) found.push({ verdict: 'test-first', why: 'Engine oil carries detergents and is not a machine oil.' });
-    if (a.family === 'coolant' || b.family === 'coolant') if (a.family !== b.family) found.push({ verdict: 'never', why: 'A coolant is no lubricant for a sump, and oil spoils the coolant.' });
-    const identical = a.family === b.family && a.base === b.base && a.thickener === b.thickener && sameSet(a.additives, b.additives);
-    if (!identical && found.length === 0) found.push({ verdict: 'mixable', why: a.base === b.base ? 'Same base oil and nothing known against it; additives still differ.' : 'Nothing is known against it.' });
+    if (a.family !== b.family && !isGrease(a) && (a.family === 'engine' || b.family === 'engine'))
+      found.push({ verdict: 'test-first', why: 'Engine oil carries detergents and is not a machine oil.' });
+    if (a.family === 'coolant' || b.family === 'coolant')
+      if (a.family !== b.family)
+        found.push({ verdict: 'never', why: 'A coolant is no lubricant for a sump, and oil spoils the coolant.' });
+    const identical =
+      a.family === b.family && a.base === b.base && a.thickener === b.thickener && sameSet(a.additives, b.additives);
+    if (!identical && found.length === 0)
+      found.push({
+        verdict: 'mixable',
+        why:
+          a.base === b.base
+            ? 'Same base oil and nothing known against it; additives still differ.'
+            : 'Nothing is known against it.',
+      });
     const verdict = worst(found.map((each) => each.verdict));
-    const reasons = identical && found.length === 0 ? ['Same family, base oil, thickener and additives.'] : found.map(({ why }) => why);
+    const reasons =
+      identical && found.length === 0
+        ? ['Same family, base oil, thickener and additives.']
+        : found.map(({ why }) => why);
     const notices: Notice[] = [];
-    if (verdict === 'never') notices.push({ level: 'stop', text: 'Never top one up with the other. To change over: drain, clean, flush, and look again after the first hours.' });
-    if (verdict === 'test-first') notices.push({ level: 'caution', text: 'Mix a sample and watch it, or ask the supplier in writing, before any goes into the machine.' });
-    if (verdict === 'mixable') notices.push({ level: 'info', text: 'Declared mixable is not the same as equal: top up with what is in there wherever you can.' });
-    return answer({ verdict, reasons, flush: verdict === 'never' || verdict === 'test-first' }, [
-      { label: 'Base oils', expression: `${bases[a.base]} with ${bases[b.base]}`, value: a.base === b.base ? 'same' : (base?.verdict ?? 'mixable'), unit: '' },
-      ...(isGrease(a) && isGrease(b) ? [{ label: 'Thickeners', expression: `${a.thickener ? thickeners[a.thickener] : 'not said'} with ${b.thickener ? thickeners[b.thickener] : 'not said'}`, value: thickenerFindings(a, b)[0]?.verdict ?? 'same', unit: '' }] : []),
-      { label: 'Worst of all', expression: found.map((each) => each.verdict).join(', ') || 'nothing against it', value: verdict, unit: '' },
-    ], notices);
+    if (verdict === 'never')
+      notices.push({
+        level: 'stop',
+        text: 'Never top one up with the other. To change over: drain, clean, flush, and look again after the first hours.',
+      });
+    if (verdict === 'test-first')
+      notices.push({
+        level: 'caution',
+        text: 'Mix a sample and watch it, or ask the supplier in writing, before any goes into the machine.',
+      });
+    if (verdict === 'mixable')
+      notices.push({
+        level: 'info',
+        text: 'Declared mixable is not the same as equal: top up with what is in there wherever you can.',
+      });
+    return answer(
+      { verdict, reasons, flush: verdict === 'never' || verdict === 'test-first' },
+      [
+        {
+          label: 'Base oils',
+          expression: `${bases[a.base]} with ${bases[b.base]}`,
+          value: a.base === b.base ? 'same' : (base?.verdict ?? 'mixable'),
+          unit: '',
+        },
+        ...(isGrease(a) && isGrease(b)
+          ? [
+              {
+                label: 'Thickeners',
+                expression: `${a.thickener ? thickeners[a.thickener] : 'not said'} with ${b.thickener ? thickeners[b.thickener] : 'not said'}`,
+                value: thickenerFindings(a, b)[0]?.verdict ?? 'same',
+                unit: '',
+              },
+            ]
+          : []),
+        {
+          label: 'Worst of all',
+          expression: found.map((each) => each.verdict).join(', ') || 'nothing against it',
+          value: verdict,
+          unit: '',
+        },
+      ],
+      notices,
+    );
   },
 });
 
 function thickenerFindings(a: Composition, b: Composition): { verdict: MixVerdict; why: string }[] {
-  if (a.thickener === undefined || b.thickener === undefined) return [{ verdict: 'test-first', why: 'The thickener of one of them is not known; greases are judged by it.' }];
+  if (a.thickener === undefined || b.thickener === undefined)
+    return [{ verdict: 'test-first', why: 'The thickener of one of them is not known; greases are judged by it.' }];
   if (a.thickener === b.thickener) return [];
   const names = `${thickeners[a.thickener]} and ${thickeners[b.thickener]}`;
   switch (chartCell(a.thickener, b.thickener)) {
@@ -99,7 +212,12 @@ function thickenerFindings(a: Composition, b: Composition): { verdict: MixVerdic
     case 'B':
       return [{ verdict: 'test-first', why: `The mixing charts call ${names} borderline: the mixture may soften.` }];
     case 'I':
-      return [{ verdict: 'never', why: `The mixing charts call ${names} incompatible: the mixture softens or hardens and bleeds.` }];
+      return [
+        {
+          verdict: 'never',
+          why: `The mixing charts call ${names} incompatible: the mixture softens or hardens and bleeds.`,
+        },
+      ];
     default:
       return [{ verdict: 'test-first', why: `The mixing charts do not list ${names} together.` }];
   }

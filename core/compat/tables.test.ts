@@ -33,22 +33,27 @@ describe('the chart of thickeners', () => {
   it('has a cell for every pair it lists, and none for what it does not', () => {
     const listed = keysOf(thickeners).filter((each) => chartCell(each, 'lithium') !== undefined || each === 'lithium');
     expect(listed).toHaveLength(11);
-    for (const a of listed) for (const b of listed) expect(chartCell(a, b)).toEqual(a === b ? undefined : expect.stringMatching(/^[CBI]$/));
+    for (const a of listed)
+      for (const b of listed) expect(chartCell(a, b)).toEqual(a === b ? undefined : expect.stringMatching(/^[CBI]$/));
     for (const other of ['sodium', 'silica', 'ptfe'] as const) expect(chartCell(other, 'lithium')).toBeUndefined();
   });
 });
 
 describe('every fluid has an answer for every material', () => {
-  it.each([...keysOf(bases).map((base) => ({ base })), ...keysOf(cleaners).map((cleaner) => ({ cleaner }))])('%j', (fluid) => {
-    const outcome = compatMaterials.compute(compatMaterials.input.parse({ fluid, materials: keysOf(materials) }));
-    expect(outcome).toMatchObject({ ok: true });
-    if (outcome instanceof Promise || !outcome.ok) return;
-    expect(outcome.result.byMaterial).toHaveLength(keysOf(materials).length);
-    expect(outcome.result.byMaterial.every(({ reason }) => reason.length > 10)).toBe(true);
-  });
+  it.each([...keysOf(bases).map((base) => ({ base })), ...keysOf(cleaners).map((cleaner) => ({ cleaner }))])(
+    '%j',
+    (fluid) => {
+      const outcome = compatMaterials.compute(compatMaterials.input.parse({ fluid, materials: keysOf(materials) }));
+      expect(outcome).toMatchObject({ ok: true });
+      if (outcome instanceof Promise || !outcome.ok) return;
+      expect(outcome.result.byMaterial).toHaveLength(keysOf(materials).length);
+      expect(outcome.result.byMaterial.every(({ reason }) => reason.length > 10)).toBe(true);
+    },
+  );
 
   it('the words of the vocabulary are told apart', () => {
-    for (const words of [families, bases, thickeners, additives, materials]) expect(new Set(Object.values(words)).size).toBe(Object.keys(words).length);
+    for (const words of [families, bases, thickeners, additives, materials])
+      expect(new Set(Object.values(words)).size).toBe(Object.keys(words).length);
   });
 });
 
@@ -88,7 +93,8 @@ describe('the norm of designations', () => {
 
   it('longer letters come before what they begin with', () => {
     for (const list of [oilLetters, greaseLetters]) {
-      for (const [index, { letters }] of list.entries()) expect(list.slice(0, index).some((before) => letters.startsWith(before.letters))).toBe(false);
+      for (const [index, { letters }] of list.entries())
+        expect(list.slice(0, index).some((before) => letters.startsWith(before.letters))).toBe(false);
     }
     expect(lowerTemperaturesC).toHaveLength(6);
   });
@@ -108,7 +114,8 @@ describe('old scales and gear tables', () => {
   ] as const)('SAE %s grades rise', (_, grades, order) => {
     const lows = order.map((grade) => grades[grade]![0]!.min);
     expect([...lows].sort((a, b) => a - b)).toEqual(lows);
-    for (const ranges of Object.values(grades)) for (const { min, max } of ranges) expect(max ?? Infinity).toBeGreaterThan(min);
+    for (const ranges of Object.values(grades))
+      for (const { min, max } of ranges) expect(max ?? Infinity).toBeGreaterThan(min);
   });
 
   it('no table of gears gets thinner where it is warmer or larger', () => {
@@ -120,8 +127,10 @@ describe('old scales and gear tables', () => {
       }
     }
     for (const { numbers } of [...velocityRows, ...wormVelocityRows]) {
-      for (const [index, text] of numbers.entries()) if (index > 0) expect(number(text)).toBeGreaterThanOrEqual(number(numbers[index - 1]!));
+      for (const [index, text] of numbers.entries())
+        if (index > 0) expect(number(text)).toBeGreaterThanOrEqual(number(numbers[index - 1]!));
     }
-    for (const [index, { rpm }] of wormSpeedLimits.entries()) if (index > 0) expect(rpm).toBeLessThan(wormSpeedLimits[index - 1]!.rpm);
+    for (const [index, { rpm }] of wormSpeedLimits.entries())
+      if (index > 0) expect(rpm).toBeLessThan(wormSpeedLimits[index - 1]!.rpm);
   });
 });

@@ -30,20 +30,31 @@ describe('single-point lubricator', () => {
   });
 
   it('says what is reachable when nothing is enough', () => {
-    expect(setting({ requiredG: 500 })).toMatchObject({ ok: false, fields: ['settingsDays', 'capacityCm3'], reason: expect.stringContaining('3.6') });
+    expect(setting({ requiredG: 500 })).toMatchObject({
+      ok: false,
+      fields: ['settingsDays', 'capacityCm3'],
+      reason: expect.stringContaining('3.6'),
+    });
   });
 
   it('never starves the bearing', () => {
-    fc.assert(fc.property(fc.double({ min: 1, max: 200, noNaN: true }), fc.array(fc.integer({ min: 1, max: 720 }), { minLength: 1, maxLength: 8 }), (requiredG, settingsDays) => {
-      const outcome = setting({ requiredG, settingsDays });
-      fc.pre('result' in outcome);
-      expect(resultOf(outcome).gramsPerDay).toBeGreaterThanOrEqual((requiredG / 1000) * 16 * (1 - 1e-9));
-    }));
+    fc.assert(
+      fc.property(
+        fc.double({ min: 1, max: 200, noNaN: true }),
+        fc.array(fc.integer({ min: 1, max: 720 }), { minLength: 1, maxLength: 8 }),
+        (requiredG, settingsDays) => {
+          const outcome = setting({ requiredG, settingsDays });
+          fc.pre('result' in outcome);
+          expect(resultOf(outcome).gramsPerDay).toBeGreaterThanOrEqual((requiredG / 1000) * 16 * (1 - 1e-9));
+        },
+      ),
+    );
   });
 });
 
 describe('coolant', () => {
-  const correct = (change: object) => coolantCorrect.compute(coolantCorrect.input.parse({ tankL: 200, readingPct: 4, targetPct: 6, ...change }));
+  const correct = (change: object) =>
+    coolantCorrect.compute(coolantCorrect.input.parse({ tankL: 200, readingPct: 4, targetPct: 6, ...change }));
 
   it('brings a thin sump up with concentrate alone', () => {
     const { concentrateL, waterL } = resultOf(correct({}));
@@ -62,15 +73,30 @@ describe('coolant', () => {
   });
 
   it('refuses what is out of reach, and says what is reachable', () => {
-    expect(correct({ topUpL: 2 })).toMatchObject({ ok: false, fields: ['targetPct', 'topUpL'], reason: expect.stringContaining('out of reach') });
+    expect(correct({ topUpL: 2 })).toMatchObject({
+      ok: false,
+      fields: ['targetPct', 'topUpL'],
+      reason: expect.stringContaining('out of reach'),
+    });
     expect(correct({ readingPct: 9, topUpL: 5 })).toMatchObject({ ok: false });
     expect(correct({ readingPct: 60, factor: 2 })).toMatchObject({ ok: false, fields: ['readingPct', 'factor'] });
   });
 
   it('lands on the target', () => {
-    fc.assert(fc.property(fc.double({ min: 10, max: 2000, noNaN: true }), fc.double({ min: 0, max: 20, noNaN: true }), fc.double({ min: 1, max: 15, noNaN: true }), (tankL, readingPct, targetPct) => {
-      const { concentrateL, waterL } = resultOf(correct({ tankL, readingPct, targetPct }));
-      expectWithin((100 * ((tankL * readingPct) / 100 + concentrateL)) / (tankL + concentrateL + waterL), targetPct, 1e-9);
-    }));
+    fc.assert(
+      fc.property(
+        fc.double({ min: 10, max: 2000, noNaN: true }),
+        fc.double({ min: 0, max: 20, noNaN: true }),
+        fc.double({ min: 1, max: 15, noNaN: true }),
+        (tankL, readingPct, targetPct) => {
+          const { concentrateL, waterL } = resultOf(correct({ tankL, readingPct, targetPct }));
+          expectWithin(
+            (100 * ((tankL * readingPct) / 100 + concentrateL)) / (tankL + concentrateL + waterL),
+            targetPct,
+            1e-9,
+          );
+        },
+      ),
+    );
   });
 });

@@ -14,17 +14,51 @@ export const dripRate = defineMethod({
     dropsPerMl: quantity('Drops per mL', '1/mL', { min: 5, max: 100 }).default(25),
     reservoirMl: quantity('Glass holds', 'mL', { above: 0, max: 100_000 }).optional(),
   }),
-  output: z.object({ mlPerHour: quantity('Uses', 'mL/h', { min: 0 }), enduranceH: quantity('Lasts', 'h', { above: 0 }).optional() }),
+  output: z.object({
+    mlPerHour: quantity('Uses', 'mL/h', { min: 0 }),
+    enduranceH: quantity('Lasts', 'h', { above: 0 }).optional(),
+  }),
   rules: [],
   compute({ dropsPerMinute, dropsPerMl, reservoirMl }) {
     const mlPerHour = (dropsPerMinute * 60) / dropsPerMl;
     // So few drops that the hours leave any calendar are as good as none.
     const hours = reservoirMl === undefined || mlPerHour === 0 ? undefined : reservoirMl / mlPerHour;
     const enduranceH = hours !== undefined && hours < 1e6 ? hours : undefined;
-    const notices: Notice[] = dropsPerMinute === 0 ? [{ level: 'caution', text: 'Zero drops: shut, or blocked. A drip oiler is shut when the machine stops and opened before it starts.' }] : [{ level: 'info', text: 'Shut it when the machine stops. Thick cold oil drips slower: count again when warm.' }];
-    return answer({ mlPerHour, ...(enduranceH !== undefined && { enduranceH }) }, [
-      { label: 'Uses', expression: `${shown(dropsPerMinute)}·60 / ${shown(dropsPerMl)}`, value: mlPerHour, unit: 'mL/h' },
-      ...(enduranceH === undefined ? [] : [{ label: 'The glass lasts', expression: `${shown(reservoirMl!)} / ${shown(mlPerHour)}`, value: enduranceH, unit: 'h' }]),
-    ], notices);
+    const notices: Notice[] =
+      dropsPerMinute === 0
+        ? [
+            {
+              level: 'caution',
+              text: 'Zero drops: shut, or blocked. A drip oiler is shut when the machine stops and opened before it starts.',
+            },
+          ]
+        : [
+            {
+              level: 'info',
+              text: 'Shut it when the machine stops. Thick cold oil drips slower: count again when warm.',
+            },
+          ];
+    return answer(
+      { mlPerHour, ...(enduranceH !== undefined && { enduranceH }) },
+      [
+        {
+          label: 'Uses',
+          expression: `${shown(dropsPerMinute)}·60 / ${shown(dropsPerMl)}`,
+          value: mlPerHour,
+          unit: 'mL/h',
+        },
+        ...(enduranceH === undefined
+          ? []
+          : [
+              {
+                label: 'The glass lasts',
+                expression: `${shown(reservoirMl!)} / ${shown(mlPerHour)}`,
+                value: enduranceH,
+                unit: 'h',
+              },
+            ]),
+      ],
+      notices,
+    );
   },
 });

@@ -28,13 +28,17 @@ export function newestCorrections(corrections: readonly LoggedEntry[]): Correcti
     if (replacesId === null) continue;
     const root = rootOf.get(replacesId) ?? replacesId;
     rootOf.set(id, root);
-    if (newest.get(root)?.replacement !== null) newest.set(root, { by: id, replacement: (body.replacement as Replacement | undefined) ?? null });
+    if (newest.get(root)?.replacement !== null)
+      newest.set(root, { by: id, replacement: (body.replacement as Replacement | undefined) ?? null });
   }
   return newest;
 }
 
 /** An original as it holds after its corrections; undefined where it was voided. */
-export function corrected<Entry extends LoggedEntry>(entry: Entry, corrections: Corrections): EffectiveEntry<Entry> | undefined {
+export function corrected<Entry extends LoggedEntry>(
+  entry: Entry,
+  corrections: Corrections,
+): EffectiveEntry<Entry> | undefined {
   const correction = corrections.get(entry.id);
   if (!correction) return { ...entry, correctedBy: null };
   return correction.replacement ? { ...entry, ...correction.replacement, correctedBy: correction.by } : undefined;

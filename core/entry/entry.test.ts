@@ -4,15 +4,45 @@ import { type LoggedEntry, effectiveEntries } from './effective';
 import { entryBodies, entryEnvelope, entryKinds, isWritable, serviceKinds } from './kinds';
 
 const id = (last: string) => `01ARZ3NDEKTSV4RRFFQ69G5F${last.padStart(2, '0')}`;
-const note = (seq: number, text: string): LoggedEntry => ({ id: `n${seq}`, seq, kind: 'note', body: { text }, happenedAt: '2026-01-01T00:00:00Z', machineId: null, pointId: null, taskIds: [], replacesId: null });
-const putRight = (seq: number, replacesId: string, text: string): LoggedEntry => ({ ...note(seq, ''), kind: 'correction', replacesId, body: { reason: 'slip', replacement: { happenedAt: '2026-01-02T00:00:00Z', offsetMinutes: 0, taskIds: ['t'], body: { text } } } });
-const voided = (seq: number, replacesId: string): LoggedEntry => ({ ...note(seq, ''), kind: 'correction', replacesId, body: { reason: 'never', void: true } });
+const note = (seq: number, text: string): LoggedEntry => ({
+  id: `n${seq}`,
+  seq,
+  kind: 'note',
+  body: { text },
+  happenedAt: '2026-01-01T00:00:00Z',
+  machineId: null,
+  pointId: null,
+  taskIds: [],
+  replacesId: null,
+});
+const putRight = (seq: number, replacesId: string, text: string): LoggedEntry => ({
+  ...note(seq, ''),
+  kind: 'correction',
+  replacesId,
+  body: {
+    reason: 'slip',
+    replacement: { happenedAt: '2026-01-02T00:00:00Z', offsetMinutes: 0, taskIds: ['t'], body: { text } },
+  },
+});
+const voided = (seq: number, replacesId: string): LoggedEntry => ({
+  ...note(seq, ''),
+  kind: 'correction',
+  replacesId,
+  body: { reason: 'never', void: true },
+});
 
 describe('what holds after corrections', () => {
   it('is the newest of a chain, under the original’s identifier', () => {
     const [entry, ...rest] = effectiveEntries([note(1, 'a'), putRight(2, 'n1', 'b'), putRight(3, 'n2', 'c')]);
     expect(rest).toEqual([]);
-    expect(entry).toMatchObject({ id: 'n1', kind: 'note', body: { text: 'c' }, happenedAt: '2026-01-02T00:00:00Z', taskIds: ['t'], correctedBy: 'n3' });
+    expect(entry).toMatchObject({
+      id: 'n1',
+      kind: 'note',
+      body: { text: 'c' },
+      happenedAt: '2026-01-02T00:00:00Z',
+      taskIds: ['t'],
+      correctedBy: 'n3',
+    });
   });
 
   it('leaves a voided entry out, also after it was put right', () => {
@@ -21,10 +51,19 @@ describe('what holds after corrections', () => {
   });
 
   it('does not depend on the order in which entries are read', () => {
-    const log = [note(1, 'a'), note(2, 'b'), putRight(3, 'n1', 'c'), putRight(4, 'n3', 'd'), voided(5, 'n2'), note(6, 'e')];
-    fc.assert(fc.property(fc.shuffledSubarray(log, { minLength: log.length }), (shuffled) => {
-      expect(effectiveEntries(shuffled)).toEqual(effectiveEntries(log));
-    }));
+    const log = [
+      note(1, 'a'),
+      note(2, 'b'),
+      putRight(3, 'n1', 'c'),
+      putRight(4, 'n3', 'd'),
+      voided(5, 'n2'),
+      note(6, 'e'),
+    ];
+    fc.assert(
+      fc.property(fc.shuffledSubarray(log, { minLength: log.length }), (shuffled) => {
+        expect(effectiveEntries(shuffled)).toEqual(effectiveEntries(log));
+      }),
+    );
   });
 
   it('ignores a correction of something that is not there, and changes nothing it was given', () => {
@@ -40,7 +79,16 @@ describe('bodies', () => {
 
   it('exist only for kinds of the closed list', () => {
     expect(Object.keys(entryBodies).every((kind) => (entryKinds as readonly string[]).includes(kind))).toBe(true);
-    expect(entryKinds.filter((kind) => !isWritable(kind))).toEqual(['drain', 'flush', 'sample', 'follow-up', 'open', 'close', 'waiver', 'isolation']);
+    expect(entryKinds.filter((kind) => !isWritable(kind))).toEqual([
+      'drain',
+      'flush',
+      'sample',
+      'follow-up',
+      'open',
+      'close',
+      'waiver',
+      'isolation',
+    ]);
     expect(serviceKinds).not.toContain('skip');
   });
 
@@ -55,7 +103,11 @@ describe('bodies', () => {
     ['commissioning', { basis: 'done-on', on: '2026-02-30' }, false],
     ['commissioning', { basis: 'done-on' }, false],
     ['commissioning', { basis: 'at-hours' }, false],
-    ['override', { taskId: id('A'), field: 'interval', unit: 'h', computed: 100, value: null, reason: 'back to plan' }, true],
+    [
+      'override',
+      { taskId: id('A'), field: 'interval', unit: 'h', computed: 100, value: null, reason: 'back to plan' },
+      true,
+    ],
     ['override', { taskId: id('A'), field: 'interval', unit: 'h', computed: 100, value: 50, reason: '' }, false],
     ['override', { taskId: id('A'), field: 'interval', unit: 'h', computed: 100, value: 0, reason: 'zero' }, false],
     ['note', { text: 'x'.repeat(4000) }, true],
@@ -73,10 +125,25 @@ describe('bodies', () => {
 });
 
 describe('the envelope', () => {
-  const envelope = { id: id('A'), kind: 'note', kindVersion: 1, body: {}, happenedAt: '2026-01-01T07:00+01:00', offsetMinutes: 60, personId: id('B'), deviceId: 'd', machineId: null };
+  const envelope = {
+    id: id('A'),
+    kind: 'note',
+    kindVersion: 1,
+    body: {},
+    happenedAt: '2026-01-01T07:00+01:00',
+    offsetMinutes: 60,
+    personId: id('B'),
+    deviceId: 'd',
+    machineId: null,
+  };
 
   it('fills in what may be left out', () => {
-    expect(entryEnvelope.parse(envelope)).toMatchObject({ pointId: null, taskIds: [], roundId: null, replacesId: null });
+    expect(entryEnvelope.parse(envelope)).toMatchObject({
+      pointId: null,
+      taskIds: [],
+      roundId: null,
+      replacesId: null,
+    });
   });
 
   it.each([

@@ -6,31 +6,79 @@ import { longestNote } from '../units/typed-field';
 
 /** Every kind an entry of the log can have. The list is closed: the database knows the same names. */
 export const entryKinds = [
-  'commissioning', 'grease', 'oil-change', 'top-up', 'drain', 'flush', 'check', 'reading', 'meter-change', 'sample', 'finding', 'follow-up',
-  'skip', 'postpone', 'open', 'close', 'waiver', 'isolation', 'hand-over', 'override', 'note', 'correction',
+  'commissioning',
+  'grease',
+  'oil-change',
+  'top-up',
+  'drain',
+  'flush',
+  'check',
+  'reading',
+  'meter-change',
+  'sample',
+  'finding',
+  'follow-up',
+  'skip',
+  'postpone',
+  'open',
+  'close',
+  'waiver',
+  'isolation',
+  'hand-over',
+  'override',
+  'note',
+  'correction',
 ] as const;
 export type EntryKind = (typeof entryKinds)[number];
 
 /** Identifier made by whoever creates the row, also offline (26 characters, Crockford base 32). */
-export const ulid = z.string().regex(/^[0-7][0-9A-HJKMNP-TV-Z]{25}$/, { error: 'is not an identifier of this book (ULID).' });
+export const ulid = z
+  .string()
+  .regex(/^[0-7][0-9A-HJKMNP-TV-Z]{25}$/, { error: 'is not an identifier of this book (ULID).' });
 
 const note = z.string().max(longestNote).optional().meta({ title: 'Note' });
-const reason = z.string().trim().min(3, { error: 'say why, in a few words.' }).max(longestNote).meta({ title: 'Reason' });
+const reason = z
+  .string()
+  .trim()
+  .min(3, { error: 'say why, in a few words.' })
+  .max(longestNote)
+  .meta({ title: 'Reason' });
 /** What the person typed, by field, before it was parsed. */
 const typed = z.record(z.string().max(40), z.string().max(200)).optional().meta({ title: 'As typed' });
 const amount = (title: string, unit: string, max: number) => z.number().min(0).max(max).meta({ title, unit });
 const day = z.string().refine(isPlantDay, { error: 'is not a day (write 2026-03-01).' });
 
 export const findingWords = {
-  leak: 'leak', hot: 'hotter than usual', 'still-climbing': 'hot and still climbing', noise: 'noise or vibration', milky: 'oil milky', foamy: 'oil foams', dark: 'oil dark or smells burnt',
-  gritty: 'oil gritty', particles: 'flakes or metal', sludge: 'sludge', 'no-oil': 'no oil visible', 'level-up': 'level has risen', 'grease-thrown': 'grease thrown at the seal', 'grease-hard': 'grease hard or bled',
-  'fitting-broken': 'fitting broken or blocked', 'cover-missing': 'cap, plug or cover missing', other: 'something else',
+  leak: 'leak',
+  hot: 'hotter than usual',
+  'still-climbing': 'hot and still climbing',
+  noise: 'noise or vibration',
+  milky: 'oil milky',
+  foamy: 'oil foams',
+  dark: 'oil dark or smells burnt',
+  gritty: 'oil gritty',
+  particles: 'flakes or metal',
+  sludge: 'sludge',
+  'no-oil': 'no oil visible',
+  'level-up': 'level has risen',
+  'grease-thrown': 'grease thrown at the seal',
+  'grease-hard': 'grease hard or bled',
+  'fitting-broken': 'fitting broken or blocked',
+  'cover-missing': 'cap, plug or cover missing',
+  other: 'something else',
 } as const;
 
 export const urgencies = { 'act-now': 'act now', plan: 'plan', watch: 'watch' } as const;
 
 export const skipReasons = {
-  'machine-running': 'machine is running', 'machine-stopped': 'machine is stopped', 'no-access': 'cannot get to it', 'no-lubricant': 'lubricant missing', unsafe: 'not safe', 'no-time': 'no time', 'not-needed': 'was not needed', other: 'other',
+  'machine-running': 'machine is running',
+  'machine-stopped': 'machine is stopped',
+  'no-access': 'cannot get to it',
+  'no-lubricant': 'lubricant missing',
+  unsafe: 'not safe',
+  'no-time': 'no time',
+  'not-needed': 'was not needed',
+  other: 'other',
 } as const;
 
 /** How the counting of a task begins: a real commissioning, or one of the four ways out of "last service unknown". */
@@ -52,31 +100,99 @@ export const eventWords = {
 } as const;
 export type EventName = keyof typeof eventWords;
 
-const keys = <Words extends Record<string, string>>(words: Words) => Object.keys(words) as [keyof Words & string, ...(keyof Words & string)[]];
+const keys = <Words extends Record<string, string>>(words: Words) =>
+  Object.keys(words) as [keyof Words & string, ...(keyof Words & string)[]];
 
 /** Body of each kind that is open for writing; kinds without one are refused until their forms exist. */
 export const entryBodies = {
   commissioning: z
-    .strictObject({ basis: z.enum(keys(baselineWords)), on: day.optional(), hours: amount('Meter value', '', 1e12).optional(), lubricantId: ulid.optional(), volumeL: amount('Filled', 'L', 1e6).optional(), typed, note })
+    .strictObject({
+      basis: z.enum(keys(baselineWords)),
+      on: day.optional(),
+      hours: amount('Meter value', '', 1e12).optional(),
+      lubricantId: ulid.optional(),
+      volumeL: amount('Filled', 'L', 1e6).optional(),
+      typed,
+      note,
+    })
     .superRefine((body, context) => {
-      if (body.basis === 'done-on' && !body.on) context.addIssue({ code: 'custom', path: ['on'], message: 'say on which day it was last done.' });
-      if (body.basis === 'at-hours' && body.hours === undefined) context.addIssue({ code: 'custom', path: ['hours'], message: 'say at which meter value it was last done.' });
+      if (body.basis === 'done-on' && !body.on)
+        context.addIssue({ code: 'custom', path: ['on'], message: 'say on which day it was last done.' });
+      if (body.basis === 'at-hours' && body.hours === undefined)
+        context.addIssue({ code: 'custom', path: ['hours'], message: 'say at which meter value it was last done.' });
     }),
-  grease: z.strictObject({ lubricantId: ulid, massG: amount('Grease', 'g', 1e6), strokes: z.int().min(0).max(100_000).optional().meta({ title: 'Strokes' }), gunId: ulid.optional(), typed, note }),
-  'oil-change': z.strictObject({ lubricantId: ulid, volumeL: amount('Filled', 'L', 1e6), drainedL: amount('Drained', 'L', 1e6).optional(), typed, note }),
+  grease: z.strictObject({
+    lubricantId: ulid,
+    massG: amount('Grease', 'g', 1e6),
+    strokes: z.int().min(0).max(100_000).optional().meta({ title: 'Strokes' }),
+    gunId: ulid.optional(),
+    typed,
+    note,
+  }),
+  'oil-change': z.strictObject({
+    lubricantId: ulid,
+    volumeL: amount('Filled', 'L', 1e6),
+    drainedL: amount('Drained', 'L', 1e6).optional(),
+    typed,
+    note,
+  }),
   'top-up': z
-    .strictObject({ lubricantId: ulid, amountKind: z.enum(keys(amountKinds)), amount: amount('Amount', '', 1e6).optional(), typed, note })
+    .strictObject({
+      lubricantId: ulid,
+      amountKind: z.enum(keys(amountKinds)),
+      amount: amount('Amount', '', 1e6).optional(),
+      typed,
+      note,
+    })
     .superRefine((body, context) => {
-      if (body.amountKind === 'litres' && body.amount === undefined) context.addIssue({ code: 'custom', path: ['amount'], message: 'say how many litres went in; 0 when none was needed.' });
+      if (body.amountKind === 'litres' && body.amount === undefined)
+        context.addIssue({
+          code: 'custom',
+          path: ['amount'],
+          message: 'say how many litres went in; 0 when none was needed.',
+        });
     }),
   check: z.strictObject({ result: z.enum(['in-order', 'off']).meta({ title: 'Result' }), typed, note }),
-  reading: z.strictObject({ meterId: ulid, value: amount('Reading', '', 1e12), typed, note, /** Why it stands although it does not fit the readings before. */ confirmed: z.string().max(longestNote).optional().meta({ title: 'Why it is right' }) }),
-  'meter-change': z.strictObject({ meterId: ulid, oldValue: amount('Old dial', '', 1e12), newValue: amount('New dial', '', 1e12), typed, note }),
-  finding: z.strictObject({ what: z.enum(keys(findingWords)), urgency: z.enum(keys(urgencies)), text: z.string().max(longestNote).optional().meta({ title: 'What was seen' }) }),
-  skip: z.strictObject({ reason: z.enum(keys(skipReasons)), text: z.string().max(longestNote).optional().meta({ title: 'Remark' }) }),
+  reading: z.strictObject({
+    meterId: ulid,
+    value: amount('Reading', '', 1e12),
+    typed,
+    note,
+    /** Why it stands although it does not fit the readings before. */ confirmed: z
+      .string()
+      .max(longestNote)
+      .optional()
+      .meta({ title: 'Why it is right' }),
+  }),
+  'meter-change': z.strictObject({
+    meterId: ulid,
+    oldValue: amount('Old dial', '', 1e12),
+    newValue: amount('New dial', '', 1e12),
+    typed,
+    note,
+  }),
+  finding: z.strictObject({
+    what: z.enum(keys(findingWords)),
+    urgency: z.enum(keys(urgencies)),
+    text: z.string().max(longestNote).optional().meta({ title: 'What was seen' }),
+  }),
+  skip: z.strictObject({
+    reason: z.enum(keys(skipReasons)),
+    text: z.string().max(longestNote).optional().meta({ title: 'Remark' }),
+  }),
   /** Puts off the tasks it answers; how far is capped by `latestPostponement`, which the server checks. */
-  postpone: z.strictObject({ untilOn: day.meta({ title: 'Put off until' }), wasDueOn: day.meta({ title: 'Was due on' }), reason }),
-  'hand-over': z.strictObject({ scope: z.literal('round'), done: z.int().min(0), skipped: z.int().min(0), left: z.int().min(0), text: z.string().max(longestNote).optional().meta({ title: 'Remark' }) }),
+  postpone: z.strictObject({
+    untilOn: day.meta({ title: 'Put off until' }),
+    wasDueOn: day.meta({ title: 'Was due on' }),
+    reason,
+  }),
+  'hand-over': z.strictObject({
+    scope: z.literal('round'),
+    done: z.int().min(0),
+    skipped: z.int().min(0),
+    left: z.int().min(0),
+    text: z.string().max(longestNote).optional().meta({ title: 'Remark' }),
+  }),
   override: z.strictObject({
     taskId: ulid,
     field: z.enum(['amount', 'interval']).meta({ title: 'Overridden' }),
@@ -88,10 +204,24 @@ export const entryBodies = {
     reason,
     typed,
   }),
-  note: z.strictObject({ /** Something that happened to the machine or point, beside its words. */ event: z.enum(keys(eventWords)).optional().meta({ title: 'What happened' }), text: z.string().trim().min(1, { error: 'write something first.' }).max(longestNote).meta({ title: 'Note' }) }),
+  note: z.strictObject({
+    /** Something that happened to the machine or point, beside its words. */ event: z
+      .enum(keys(eventWords))
+      .optional()
+      .meta({ title: 'What happened' }),
+    text: z.string().trim().min(1, { error: 'write something first.' }).max(longestNote).meta({ title: 'Note' }),
+  }),
   correction: z.union([
     z.strictObject({ void: z.literal(true), reason }),
-    z.strictObject({ reason, replacement: z.strictObject({ happenedAt: instant('Happened at'), offsetMinutes: z.int().min(-840).max(840), taskIds: z.array(ulid).max(100), body: z.record(z.string(), z.unknown()) }) }),
+    z.strictObject({
+      reason,
+      replacement: z.strictObject({
+        happenedAt: instant('Happened at'),
+        offsetMinutes: z.int().min(-840).max(840),
+        taskIds: z.array(ulid).max(100),
+        body: z.record(z.string(), z.unknown()),
+      }),
+    }),
   ]),
 } as const satisfies Partial<Record<EntryKind, z.ZodType>>;
 

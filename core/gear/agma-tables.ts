@@ -24,11 +24,25 @@ export const bySize = {
 } as const satisfies Record<string, readonly SizeRow[]>;
 
 /** Cylindrical worm: 8C in warm ambient up to the limiting worm speed of the size, 7C over it; 7C in cold ambient. */
-export const wormSpeedLimits: readonly { upToMm: number; rpm: number }[] = [{ upToMm: 150, rpm: Infinity }, { upToMm: 300, rpm: 450 }, { upToMm: 450, rpm: 300 }, { upToMm: 600, rpm: 250 }, { upToMm: Infinity, rpm: 200 }];
+export const wormSpeedLimits: readonly { upToMm: number; rpm: number }[] = [
+  { upToMm: 150, rpm: Infinity },
+  { upToMm: 300, rpm: 450 },
+  { upToMm: 450, rpm: 300 },
+  { upToMm: 600, rpm: 250 },
+  { upToMm: Infinity, rpm: 200 },
+];
 
 /** Upper ends of the ambient columns in °C; a column holds what is above the one before it. */
-export const sizeColumns = [{ from: -10, to: 10 }, { from: 10, to: 50 }] as const;
-export const velocityColumns = [{ from: -40, to: -10 }, { from: -10, to: 10 }, { from: 10, to: 35 }, { from: 35, to: 55 }] as const;
+export const sizeColumns = [
+  { from: -10, to: 10 },
+  { from: 10, to: 50 },
+] as const;
+export const velocityColumns = [
+  { from: -40, to: -10 },
+  { from: -10, to: 10 },
+  { from: 10, to: 35 },
+  { from: 35, to: 55 },
+] as const;
 
 export type VelocityRow = { name: string; numbers: readonly [string, string, string, string] };
 export const velocityRows: readonly (VelocityRow & { includes: (v: number) => boolean })[] = [

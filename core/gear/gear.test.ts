@@ -15,7 +15,9 @@ describe('film', () => {
   });
 
   it('is not for worms', () => {
-    expect(result({ kind: 'worm', wheelMaterial: 'bronze', pitchLineVelocityMS: 2, centreDistanceMm: 100 }).film).toBeUndefined();
+    expect(
+      result({ kind: 'worm', wheelMaterial: 'bronze', pitchLineVelocityMS: 2, centreDistanceMm: 100 }).film,
+    ).toBeUndefined();
   });
 });
 
@@ -57,7 +59,10 @@ describe('by pitch-line velocity', () => {
     [4.9, -15, '3S', 100],
     [30, -15, '0S', 32],
   ])('%f m/s up to %i °C is AGMA %s', (pitchLineVelocityMS, ambientMaxC, agma, isoVg) => {
-    expect(result({ pitchLineVelocityMS, ambientMaxC, ambientMinC: Math.min(15, ambientMaxC) })).toMatchObject({ byVelocity: { agma, isoVg }, isoVg });
+    expect(result({ pitchLineVelocityMS, ambientMaxC, ambientMinC: Math.min(15, ambientMaxC) })).toMatchObject({
+      byVelocity: { agma, isoVg },
+      isoVg,
+    });
   });
 
   it.each([
@@ -67,20 +72,33 @@ describe('by pitch-line velocity', () => {
     [3, 50, '7S'],
     [1, -20, '5S'],
   ])('worm at %f m/s up to %i °C is %s', (pitchLineVelocityMS, ambientMaxC, agma) => {
-    expect(result({ kind: 'worm', pitchLineVelocityMS, ambientMaxC, ambientMinC: Math.min(15, ambientMaxC) }).byVelocity!.agma).toBe(agma);
+    expect(
+      result({ kind: 'worm', pitchLineVelocityMS, ambientMaxC, ambientMinC: Math.min(15, ambientMaxC) }).byVelocity!
+        .agma,
+    ).toBe(agma);
   });
 
   it('a range over two columns gives both, with a seasonal notice', () => {
     const outcome = select({ pitchLineVelocityMS: 4, ambientMinC: -5, ambientMaxC: 30 });
     expect(resultOf(outcome).byVelocity).toMatchObject({ agma: '6', coldSeason: { agma: '4', isoVg: 150 } });
-    expect(outcome).toMatchObject({ notices: expect.arrayContaining([expect.objectContaining({ text: expect.stringContaining('season') })]) });
+    expect(outcome).toMatchObject({
+      notices: expect.arrayContaining([expect.objectContaining({ text: expect.stringContaining('season') })]),
+    });
   });
 });
 
 it('velocity wins over size, size over film, and why says so', () => {
-  expect(result({ pitchLineVelocityMS: 4, reductions: 1, centreDistanceMm: 100 })).toMatchObject({ isoVg: 320, why: expect.stringContaining('velocity') });
-  expect(result({ reductions: 1, centreDistanceMm: 100 })).toMatchObject({ isoVg: 150, why: expect.stringContaining('thicker') });
-  expect(result({ pitchLineVelocityMS: 4, ambientMinC: 15, ambientMaxC: 60 })).toMatchObject({ why: expect.stringContaining('film') });
+  expect(result({ pitchLineVelocityMS: 4, reductions: 1, centreDistanceMm: 100 })).toMatchObject({
+    isoVg: 320,
+    why: expect.stringContaining('velocity'),
+  });
+  expect(result({ reductions: 1, centreDistanceMm: 100 })).toMatchObject({
+    isoVg: 150,
+    why: expect.stringContaining('thicker'),
+  });
+  expect(result({ pitchLineVelocityMS: 4, ambientMinC: 15, ambientMaxC: 60 })).toMatchObject({
+    why: expect.stringContaining('film'),
+  });
 });
 
 describe('metals and limits', () => {
@@ -95,35 +113,58 @@ describe('metals and limits', () => {
   });
 
   it('bronze is a stop', () => {
-    expect(select({ kind: 'worm', wheelMaterial: 'bronze', centreDistanceMm: 100 })).toMatchObject({ notices: expect.arrayContaining([expect.objectContaining({ level: 'stop' })]) });
+    expect(select({ kind: 'worm', wheelMaterial: 'bronze', centreDistanceMm: 100 })).toMatchObject({
+      notices: expect.arrayContaining([expect.objectContaining({ level: 'stop' })]),
+    });
   });
 
   it('hypoid gears are refused to the tables', () => {
-    expect(select({ kind: 'hypoid', pitchLineVelocityMS: 5 })).toMatchObject({ ok: false, fields: ['kind'], reason: expect.stringContaining('extreme-pressure') });
+    expect(select({ kind: 'hypoid', pitchLineVelocityMS: 5 })).toMatchObject({
+      ok: false,
+      fields: ['kind'],
+      reason: expect.stringContaining('extreme-pressure'),
+    });
   });
 
   it('a cold start too thick and a hot film too thin are said', () => {
-    expect(result({ kind: 'gearmotor', supply: 'hydraulic', ambientMinC: -5, ambientMaxC: 20 }).start).toMatchObject({ ok: false });
+    expect(result({ kind: 'gearmotor', supply: 'hydraulic', ambientMinC: -5, ambientMaxC: 20 }).start).toMatchObject({
+      ok: false,
+    });
     expect(result({ kind: 'high-speed', sumpTemperatureC: 120 }).hot).toMatchObject({ ok: false });
     expect(result({ kind: 'gearmotor', pourPointC: 12 }).start).toMatchObject({ ok: false });
   });
 
   it('a compounded oil in a hot sump is cautioned', () => {
-    expect(select({ kind: 'worm', wheelMaterial: 'bronze', centreDistanceMm: 100, sumpTemperatureC: 81 })).toMatchObject({ notices: expect.arrayContaining([expect.objectContaining({ text: expect.stringContaining('loses its fat') })]) });
+    expect(
+      select({ kind: 'worm', wheelMaterial: 'bronze', centreDistanceMm: 100, sumpTemperatureC: 81 }),
+    ).toMatchObject({
+      notices: expect.arrayContaining([expect.objectContaining({ text: expect.stringContaining('loses its fat') })]),
+    });
   });
 
   it('without speed or size nothing is answered; swapped ambients are told', () => {
     expect(select({})).toMatchObject({ ok: false, fields: ['pitchLineVelocityMS', 'centreDistanceMm'] });
-    expect(gearSelectGrade.input.safeParse({ ...base, ambientMinC: 30, ambientMaxC: 10 }).error?.issues[0]).toMatchObject({ path: ['ambientMinC'] });
+    expect(
+      gearSelectGrade.input.safeParse({ ...base, ambientMinC: 30, ambientMaxC: 10 }).error?.issues[0],
+    ).toMatchObject({ path: ['ambientMinC'] });
   });
 
   it('a warmer ambient never selects a thinner grade', () => {
-    fc.assert(fc.property(fc.constantFrom(...gearKinds.filter((kind) => kind !== 'hypoid')), fc.integer({ min: -10, max: 50 }), fc.integer({ min: 0, max: 40 }), fc.double({ min: 0.1, max: 40, noNaN: true }), (kind, ambient, rise, pitchLineVelocityMS) => {
-      fc.pre(ambient + rise <= 55);
-      const at = (ambientC: number) => select({ kind, pitchLineVelocityMS, ambientMinC: ambientC, ambientMaxC: ambientC });
-      const [cool, warm] = [at(ambient), at(ambient + rise)];
-      fc.pre('result' in cool && 'result' in warm);
-      expect(resultOf(warm).isoVg).toBeGreaterThanOrEqual(resultOf(cool).isoVg);
-    }));
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...gearKinds.filter((kind) => kind !== 'hypoid')),
+        fc.integer({ min: -10, max: 50 }),
+        fc.integer({ min: 0, max: 40 }),
+        fc.double({ min: 0.1, max: 40, noNaN: true }),
+        (kind, ambient, rise, pitchLineVelocityMS) => {
+          fc.pre(ambient + rise <= 55);
+          const at = (ambientC: number) =>
+            select({ kind, pitchLineVelocityMS, ambientMinC: ambientC, ambientMaxC: ambientC });
+          const [cool, warm] = [at(ambient), at(ambient + rise)];
+          fc.pre('result' in cool && 'result' in warm);
+          expect(resultOf(warm).isoVg).toBeGreaterThanOrEqual(resultOf(cool).isoVg);
+        },
+      ),
+    );
   });
 });

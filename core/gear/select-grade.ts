@@ -5,7 +5,15 @@ import { kv100FromIndex } from '../viscosity/astm-d2270';
 import { isoGrades, nearestGradeIndex } from '../viscosity/iso-3448';
 import { agmaGrades } from '../viscosity/old-scales';
 import { highestKv, kvAt, waltherLine } from '../viscosity/walther';
-import { type AgmaRange, bySize as sizeTables, sizeColumns, velocityColumns, velocityRows, wormSpeedLimits, wormVelocityRows } from './agma-tables';
+import {
+  type AgmaRange,
+  bySize as sizeTables,
+  sizeColumns,
+  velocityColumns,
+  velocityRows,
+  wormSpeedLimits,
+  wormVelocityRows,
+} from './agma-tables';
 
 export const gearKinds = ['parallel', 'bevel', 'hypoid', 'planetary', 'gearmotor', 'high-speed', 'worm'] as const;
 export const wheelMaterials = ['steel', 'cast-iron', 'bronze', 'polymer'] as const;
@@ -20,15 +28,25 @@ const pourMarginK = 5;
 
 const isoVgField = z.number().meta({ title: 'Grade', unit: 'ISO VG' });
 const agmaText = (title: string) => z.string().meta({ title });
-const sizeAnswer = { agma: z.object({ min: agmaText('From'), max: agmaText('To') }).meta({ title: 'AGMA number' }), isoVg: isoVgField };
+const sizeAnswer = {
+  agma: z.object({ min: agmaText('From'), max: agmaText('To') }).meta({ title: 'AGMA number' }),
+  isoVg: isoVgField,
+};
 const velocityAnswer = { agma: agmaText('AGMA number'), isoVg: isoVgField };
-const checked = (title: string) => z.object({ kv: quantity('Viscosity', 'mm²/s', { above: 0 }), ok: z.boolean().meta({ title: 'In order' }) }).optional().meta({ title });
+const checked = (title: string) =>
+  z
+    .object({ kv: quantity('Viscosity', 'mm²/s', { above: 0 }), ok: z.boolean().meta({ title: 'In order' }) })
+    .optional()
+    .meta({ title });
 
 const input = z
   .strictObject({
     kind: z.enum(gearKinds).meta({ title: 'Gear kind' }),
     pitchLineVelocityMS: quantity('Pitch-line velocity, last stage', 'm/s', { above: 0, max: 250 }).optional(),
-    centreDistanceMm: quantity('Centre distance, housing diameter or cone distance', 'mm', { above: 0, max: 20_000 }).optional(),
+    centreDistanceMm: quantity('Centre distance, housing diameter or cone distance', 'mm', {
+      above: 0,
+      max: 20_000,
+    }).optional(),
     reductions: z.int().min(1).max(3).optional().meta({ title: 'Reductions' }),
     wormSpeedRpm: quantity('Worm speed', 'rpm', { above: 0, max: 20_000 }).optional(),
     ambientMinC: quantity('Coldest ambient', '°C', { min: -60, max: 80 }),
@@ -41,7 +59,12 @@ const input = z
     pourPointC: quantity('Pour point of the oil', '°C', { min: -80, max: 40 }).optional(),
   })
   .superRefine((value, context) => {
-    if (value.ambientMinC > value.ambientMaxC) context.addIssue({ code: 'custom', path: ['ambientMinC'], message: 'must not be warmer than the warmest ambient. Were the two swapped?' });
+    if (value.ambientMinC > value.ambientMaxC)
+      context.addIssue({
+        code: 'custom',
+        path: ['ambientMinC'],
+        message: 'must not be warmer than the warmest ambient. Were the two swapped?',
+      });
   });
 type Input = z.output<typeof input>;
 
@@ -53,22 +76,45 @@ export const gearSelectGrade = defineMethod({
   id: 'gear.select-grade',
   version: 1,
   title: 'Oil grade of a gear unit',
-  summary: 'Which viscosity a gear case or worm unit wants, by speed, by size and by film, with what its metals forbid.',
-  source: 'By size: AGMA 250.04; by pitch-line velocity: AGMA 9005-D94, table 4; film: ν40 = 7000/√V with V in ft/min (common in the literature); start limits by supply: convention',
+  summary:
+    'Which viscosity a gear case or worm unit wants, by speed, by size and by film, with what its metals forbid.',
+  source:
+    'By size: AGMA 250.04; by pitch-line velocity: AGMA 9005-D94, table 4; film: ν40 = 7000/√V with V in ft/min (common in the literature); start limits by supply: convention',
   input,
   output: z.object({
-    film: z.object({ nu40: quantity('Wanted at 40 °C', 'mm²/s', { above: 0 }), isoVg: isoVgField }).optional().meta({ title: 'By film' }),
-    bySize: z.object({ ...sizeAnswer, coldSeason: z.object(sizeAnswer).optional().meta({ title: 'In the cold season' }) }).optional().meta({ title: 'By size' }),
-    byVelocity: z.object({ ...velocityAnswer, coldSeason: z.object(velocityAnswer).optional().meta({ title: 'In the cold season' }) }).optional().meta({ title: 'By pitch-line velocity' }),
+    film: z
+      .object({ nu40: quantity('Wanted at 40 °C', 'mm²/s', { above: 0 }), isoVg: isoVgField })
+      .optional()
+      .meta({ title: 'By film' }),
+    bySize: z
+      .object({ ...sizeAnswer, coldSeason: z.object(sizeAnswer).optional().meta({ title: 'In the cold season' }) })
+      .optional()
+      .meta({ title: 'By size' }),
+    byVelocity: z
+      .object({
+        ...velocityAnswer,
+        coldSeason: z.object(velocityAnswer).optional().meta({ title: 'In the cold season' }),
+      })
+      .optional()
+      .meta({ title: 'By pitch-line velocity' }),
     isoVg: isoVgField,
     why: z.string().meta({ title: 'Because' }),
     ep: z.enum(['required', 'allowed', 'forbidden']).meta({ title: 'Extreme-pressure additives' }),
     start: checked('At the coldest start'),
     hot: checked('At running temperature'),
   }),
-  rules: ['ambientMinC is at most ambientMaxC.', 'At least one of pitchLineVelocityMS and centreDistanceMm is given (kinds gearmotor and high-speed need neither).', 'kind parallel by size also needs reductions; kind worm over 150 mm by size also needs wormSpeedRpm.', 'Hypoid gears follow their manufacturer alone: the tables refuse them.'],
+  rules: [
+    'ambientMinC is at most ambientMaxC.',
+    'At least one of pitchLineVelocityMS and centreDistanceMm is given (kinds gearmotor and high-speed need neither).',
+    'kind parallel by size also needs reductions; kind worm over 150 mm by size also needs wormSpeedRpm.',
+    'Hypoid gears follow their manufacturer alone: the tables refuse them.',
+  ],
   compute(value) {
-    if (value.kind === 'hypoid') return refuse('Hypoid gears slide hard: none of these tables may be used for them. They require an oil with extreme-pressure additives, of the grade their manufacturer names.', 'kind');
+    if (value.kind === 'hypoid')
+      return refuse(
+        'Hypoid gears slide hard: none of these tables may be used for them. They require an oil with extreme-pressure additives, of the grade their manufacturer names.',
+        'kind',
+      );
     const working: WorkingStep[] = [];
     const notices: Notice[] = [];
     const film = filmSchool(value, working);
@@ -76,37 +122,83 @@ export const gearSelectGrade = defineMethod({
     const velocity = velocitySchool(value, working, notices);
     const isoVg = velocity?.isoVg ?? size?.isoVg ?? film?.isoVg;
     if (isoVg === undefined) {
-      const reason = notices.length > 0 ? `No school reaches this ambient: ${notices.map(({ text }) => text).join(' ')}` : 'Give the pitch-line velocity or the size; without either no school has an answer.';
-      return refuse(reason, ...(notices.length > 0 ? ['ambientMaxC', 'ambientMinC'] : ['pitchLineVelocityMS', 'centreDistanceMm']));
+      const reason =
+        notices.length > 0
+          ? `No school reaches this ambient: ${notices.map(({ text }) => text).join(' ')}`
+          : 'Give the pitch-line velocity or the size; without either no school has an answer.';
+      return refuse(
+        reason,
+        ...(notices.length > 0 ? ['ambientMaxC', 'ambientMinC'] : ['pitchLineVelocityMS', 'centreDistanceMm']),
+      );
     }
-    if (velocity?.coldSeason || size?.coldSeason) notices.push({ level: 'caution', text: `The ambient runs from ${shown(value.ambientMinC)} to ${shown(value.ambientMaxC)} °C, over more than one column: the grade proposed is for the warm season, the colder one stands beside it. Change the oil with the season, or take a synthetic oil of higher viscosity index that covers both.` });
-    const why = velocity ? `by pitch-line velocity, AGMA ${velocity.agma}` : size ? `by size, the thicker of AGMA ${size.agma.min}${size.agma.min === size.agma.max ? '' : ` and ${size.agma.max}`}` : 'by film alone: ν40 = 7000/√V';
+    if (velocity?.coldSeason || size?.coldSeason)
+      notices.push({
+        level: 'caution',
+        text: `The ambient runs from ${shown(value.ambientMinC)} to ${shown(value.ambientMaxC)} °C, over more than one column: the grade proposed is for the warm season, the colder one stands beside it. Change the oil with the season, or take a synthetic oil of higher viscosity index that covers both.`,
+      });
+    const why = velocity
+      ? `by pitch-line velocity, AGMA ${velocity.agma}`
+      : size
+        ? `by size, the thicker of AGMA ${size.agma.min}${size.agma.min === size.agma.max ? '' : ` and ${size.agma.max}`}`
+        : 'by film alone: ν40 = 7000/√V';
     const ep = epRule(value, notices);
     compoundedNotices(value, [velocity?.agma, size?.agma.max], notices);
-    return answer({ ...(film && { film }), ...(size && { bySize: size }), ...(velocity && { byVelocity: velocity }), isoVg, why, ep, ...checks(value, isoVg, working, notices) }, working, notices);
+    return answer(
+      {
+        ...(film && { film }),
+        ...(size && { bySize: size }),
+        ...(velocity && { byVelocity: velocity }),
+        isoVg,
+        why,
+        ep,
+        ...checks(value, isoVg, working, notices),
+      },
+      working,
+      notices,
+    );
   },
 });
 
 const isoOfAgma = (number: string): number => agmaGrades[number.replace(/[CS]$/, '')]!;
 
 /** Rolling contact only: in worm and hypoid gears sliding decides, not the film of this formula. */
-function filmSchool({ kind, pitchLineVelocityMS }: Input, working: WorkingStep[]): { nu40: number; isoVg: number } | undefined {
+function filmSchool(
+  { kind, pitchLineVelocityMS }: Input,
+  working: WorkingStep[],
+): { nu40: number; isoVg: number } | undefined {
   if (kind === 'worm' || pitchLineVelocityMS === undefined) return undefined;
   const feetPerMinute = (pitchLineVelocityMS * 60) / 0.3048;
   const nu40 = 7000 / Math.sqrt(feetPerMinute);
   const { isoVg } = isoGrades[nearestGradeIndex(nu40)]!;
-  working.push({ label: 'Film: viscosity wanted at 40 °C', expression: `7000/√${shown(feetPerMinute)} ft/min`, value: nu40, unit: 'mm²/s' });
+  working.push({
+    label: 'Film: viscosity wanted at 40 °C',
+    expression: `7000/√${shown(feetPerMinute)} ft/min`,
+    value: nu40,
+    unit: 'mm²/s',
+  });
   return { nu40, isoVg };
 }
 
 /** Columns of the warm and the cold end of the ambient; undefined where the table ends. */
-function columnsFor({ ambientMinC, ambientMaxC }: Input, columns: readonly { from: number; to: number }[], table: string, notices: Notice[]): { warm: number; cold: number } | undefined {
+function columnsFor(
+  { ambientMinC, ambientMaxC }: Input,
+  columns: readonly { from: number; to: number }[],
+  table: string,
+  notices: Notice[],
+): { warm: number; cold: number } | undefined {
   const warm = columns.findIndex(({ to }) => ambientMaxC <= to);
   if (warm < 0 || ambientMaxC < columns[0]!.from) {
-    notices.push({ level: 'caution', text: `The table ${table} covers ${columns[0]!.from} … ${columns.at(-1)!.to} °C and says nothing for ${shown(ambientMaxC)} °C.` });
+    notices.push({
+      level: 'caution',
+      text: `The table ${table} covers ${columns[0]!.from} … ${columns.at(-1)!.to} °C and says nothing for ${shown(ambientMaxC)} °C.`,
+    });
     return undefined;
   }
-  if (ambientMinC < columns[0]!.from) notices.push({ level: 'caution', text: `The table ${table} begins at ${columns[0]!.from} °C; at ${shown(ambientMinC)} °C warm the oil before the start, or ask for a synthetic.` });
+  if (ambientMinC < columns[0]!.from)
+    notices.push({
+      level: 'caution',
+      text: `The table ${table} begins at ${columns[0]!.from} °C; at ${shown(ambientMinC)} °C warm the oil before the start, or ask for a synthetic.`,
+    });
   const cold = columns.findIndex(({ to }) => ambientMinC < to);
   return { warm, cold: Math.min(warm, cold < 0 ? warm : cold) };
 }
@@ -119,72 +211,142 @@ function sizeSchool(value: Input, working: WorkingStep[], notices: Notice[]) {
   if (kind === 'worm') {
     const limit = wormSpeedLimits.find(({ upToMm }) => centreDistanceMm! <= upToMm)!.rpm;
     if (limit !== Infinity && wormSpeedRpm === undefined) {
-      notices.push({ level: 'info', text: `By size a worm of ${shown(centreDistanceMm!)} mm goes by the worm’s speed (${limit} rpm); it is not given.` });
+      notices.push({
+        level: 'info',
+        text: `By size a worm of ${shown(centreDistanceMm!)} mm goes by the worm’s speed (${limit} rpm); it is not given.`,
+      });
       return undefined;
     }
     const warm = wormSpeedRpm === undefined || wormSpeedRpm <= limit ? '8C' : '7C';
-    cells = [{ min: '7C', max: '7C' }, { min: warm, max: warm }];
+    cells = [
+      { min: '7C', max: '7C' },
+      { min: warm, max: warm },
+    ];
   } else {
     if (kind === 'parallel' && reductions === undefined) {
-      notices.push({ level: 'info', text: 'By size, parallel gears also go by the number of reductions; it is not given.' });
+      notices.push({
+        level: 'info',
+        text: 'By size, parallel gears also go by the number of reductions; it is not given.',
+      });
       return undefined;
     }
-    const row = sizeTables[(kind === 'parallel' ? `parallel-${reductions}` : kind) as keyof typeof sizeTables].find(({ upToMm }) => (centreDistanceMm ?? 0) <= upToMm)!;
+    const row = sizeTables[(kind === 'parallel' ? `parallel-${reductions}` : kind) as keyof typeof sizeTables].find(
+      ({ upToMm }) => (centreDistanceMm ?? 0) <= upToMm,
+    )!;
     cells = [row.cold, row.warm];
   }
   const columns = columnsFor(value, sizeColumns, 'by size', notices);
   if (!columns) return undefined;
   const read = (column: number) => ({ agma: cells[column]!, isoVg: isoOfAgma(cells[column]!.max) });
   const warm = read(columns.warm);
-  working.push({ label: 'By size', expression: `${kind}${reductions ? `, ${reductions} reductions` : ''}${centreDistanceMm ? `, ${shown(centreDistanceMm)} mm` : ''}, column ${sizeColumns[columns.warm]!.from}…${sizeColumns[columns.warm]!.to} °C`, value: warm.agma.min === warm.agma.max ? warm.agma.max : `${warm.agma.min}–${warm.agma.max}`, unit: 'AGMA' });
+  working.push({
+    label: 'By size',
+    expression: `${kind}${reductions ? `, ${reductions} reductions` : ''}${centreDistanceMm ? `, ${shown(centreDistanceMm)} mm` : ''}, column ${sizeColumns[columns.warm]!.from}…${sizeColumns[columns.warm]!.to} °C`,
+    value: warm.agma.min === warm.agma.max ? warm.agma.max : `${warm.agma.min}–${warm.agma.max}`,
+    unit: 'AGMA',
+  });
   const cold = columns.cold < columns.warm ? read(columns.cold) : undefined;
   return { ...warm, ...(cold && { coldSeason: cold }) };
 }
 
 function velocitySchool(value: Input, working: WorkingStep[], notices: Notice[]) {
   if (value.pitchLineVelocityMS === undefined) return undefined;
-  const row = (value.kind === 'worm' ? wormVelocityRows : velocityRows).find(({ includes }) => includes(value.pitchLineVelocityMS!))!;
+  const row = (value.kind === 'worm' ? wormVelocityRows : velocityRows).find(({ includes }) =>
+    includes(value.pitchLineVelocityMS!),
+  )!;
   const columns = columnsFor(value, velocityColumns, 'by pitch-line velocity', notices);
   if (!columns) return undefined;
   const read = (column: number) => ({ agma: row.numbers[column]!, isoVg: isoOfAgma(row.numbers[column]!) });
   const warm = read(columns.warm);
-  working.push({ label: 'By pitch-line velocity', expression: `${row.name}, column ${velocityColumns[columns.warm]!.from}…${velocityColumns[columns.warm]!.to} °C`, value: warm.agma, unit: 'AGMA' });
+  working.push({
+    label: 'By pitch-line velocity',
+    expression: `${row.name}, column ${velocityColumns[columns.warm]!.from}…${velocityColumns[columns.warm]!.to} °C`,
+    value: warm.agma,
+    unit: 'AGMA',
+  });
   const cold = columns.cold < columns.warm ? read(columns.cold) : undefined;
   return { ...warm, ...(cold && { coldSeason: cold }) };
 }
 
 function epRule({ wheelMaterial, kind, shock }: Input, notices: Notice[]): 'required' | 'allowed' | 'forbidden' {
   if (wheelMaterial === 'bronze') {
-    notices.push({ level: 'stop', text: 'Bronze wheel: no additives with active sulphur or chlorine, they eat it. Take a compounded oil, a polyglycol, or an EP oil declared safe for yellow metals.' });
-    notices.push({ level: 'info', text: 'Polyglycol never goes onto residues of mineral oil: flush first, and mind paints and seals.' });
+    notices.push({
+      level: 'stop',
+      text: 'Bronze wheel: no additives with active sulphur or chlorine, they eat it. Take a compounded oil, a polyglycol, or an EP oil declared safe for yellow metals.',
+    });
+    notices.push({
+      level: 'info',
+      text: 'Polyglycol never goes onto residues of mineral oil: flush first, and mind paints and seals.',
+    });
     return 'forbidden';
   }
   if (wheelMaterial === 'polymer') return 'allowed';
   if (!shock) return 'allowed';
-  notices.push({ level: 'info', text: `${kind === 'worm' ? 'Steel worm gears' : 'Steel gears'} under shock: an oil with extreme-pressure additives.` });
+  notices.push({
+    level: 'info',
+    text: `${kind === 'worm' ? 'Steel worm gears' : 'Steel gears'} under shock: an oil with extreme-pressure additives.`,
+  });
   return 'required';
 }
 
 function compoundedNotices({ sumpTemperatureC }: Input, numbers: (string | undefined)[], notices: Notice[]) {
-  if (numbers.some((number) => number?.endsWith('C')) && sumpTemperatureC !== undefined && sumpTemperatureC > compoundedUpperC) notices.push({ level: 'caution', text: `A compounded oil loses its fat above ${compoundedUpperC} °C; the sump has ${shown(sumpTemperatureC)} °C. A synthetic suits better.` });
+  if (
+    numbers.some((number) => number?.endsWith('C')) &&
+    sumpTemperatureC !== undefined &&
+    sumpTemperatureC > compoundedUpperC
+  )
+    notices.push({
+      level: 'caution',
+      text: `A compounded oil loses its fat above ${compoundedUpperC} °C; the sump has ${shown(sumpTemperatureC)} °C. A synthetic suits better.`,
+    });
 }
 
 /** How thick the proposed grade is at the coldest start and how thin when hot, as an oil of the given index. */
-function checks({ ambientMinC, sumpTemperatureC, supply = 'splash', viscosityIndex, pourPointC }: Input, isoVg: number, working: WorkingStep[], notices: Notice[]) {
+function checks(
+  { ambientMinC, sumpTemperatureC, supply = 'splash', viscosityIndex, pourPointC }: Input,
+  isoVg: number,
+  working: WorkingStep[],
+  notices: Notice[],
+) {
   const mid = isoGrades.find((grade) => grade.isoVg === isoVg)!.mid;
   const kv100 = kv100FromIndex(mid, viscosityIndex);
   if (kv100 === undefined) {
-    notices.push({ level: 'caution', text: `No VG ${isoVg} oil has a viscosity index of ${shown(viscosityIndex)}; cold start and hot film are not checked.` });
+    notices.push({
+      level: 'caution',
+      text: `No VG ${isoVg} oil has a viscosity index of ${shown(viscosityIndex)}; cold start and hot film are not checked.`,
+    });
     return {};
   }
   const line = waltherLine({ temperatureC: 40, kv: mid }, { temperatureC: 100, kv: kv100 });
   const startKv = kvAt(line, ambientMinC);
   const nearPour = pourPointC !== undefined && ambientMinC < pourPointC + pourMarginK;
   const start = startKv <= highestKv ? { kv: startKv, ok: startKv <= startLimits[supply] && !nearPour } : undefined;
-  if (start) working.push({ label: `VG ${isoVg} (VI ${shown(viscosityIndex)}) at ${shown(ambientMinC)} °C`, expression: `at most ${startLimits[supply]} for ${supply}`, value: startKv, unit: 'mm²/s' });
-  if (!start?.ok) notices.push({ level: 'caution', text: nearPour ? `${shown(ambientMinC)} °C is within ${pourMarginK} K of the pour point: it will not flow to the gears. Warm the oil before the start.` : `At ${shown(ambientMinC)} °C it has ${start ? `${shown(startKv)} mm²/s` : 'no flow to speak of'}, too thick for ${supply} (${startLimits[supply]} at most): warm the oil before the start, or take a higher viscosity index.` });
+  if (start)
+    working.push({
+      label: `VG ${isoVg} (VI ${shown(viscosityIndex)}) at ${shown(ambientMinC)} °C`,
+      expression: `at most ${startLimits[supply]} for ${supply}`,
+      value: startKv,
+      unit: 'mm²/s',
+    });
+  if (!start?.ok)
+    notices.push({
+      level: 'caution',
+      text: nearPour
+        ? `${shown(ambientMinC)} °C is within ${pourMarginK} K of the pour point: it will not flow to the gears. Warm the oil before the start.`
+        : `At ${shown(ambientMinC)} °C it has ${start ? `${shown(startKv)} mm²/s` : 'no flow to speak of'}, too thick for ${supply} (${startLimits[supply]} at most): warm the oil before the start, or take a higher viscosity index.`,
+    });
   const hotKv = sumpTemperatureC === undefined ? undefined : kvAt(line, sumpTemperatureC);
-  if (hotKv !== undefined) working.push({ label: `VG ${isoVg} at ${shown(sumpTemperatureC!)} °C`, expression: `at least ${thinnestHot}`, value: hotKv, unit: 'mm²/s' });
-  if (hotKv !== undefined && hotKv < thinnestHot) notices.push({ level: 'caution', text: `At ${shown(sumpTemperatureC!)} °C only ${shown(hotKv)} mm²/s are left, less than ${thinnestHot}: the film is lost. Cool the unit or take a thicker or higher-index oil.` });
+  if (hotKv !== undefined)
+    working.push({
+      label: `VG ${isoVg} at ${shown(sumpTemperatureC!)} °C`,
+      expression: `at least ${thinnestHot}`,
+      value: hotKv,
+      unit: 'mm²/s',
+    });
+  if (hotKv !== undefined && hotKv < thinnestHot)
+    notices.push({
+      level: 'caution',
+      text: `At ${shown(sumpTemperatureC!)} °C only ${shown(hotKv)} mm²/s are left, less than ${thinnestHot}: the film is lost. Cool the unit or take a thicker or higher-index oil.`,
+    });
   return { ...(start && { start }), ...(hotKv !== undefined && { hot: { kv: hotKv, ok: hotKv >= thinnestHot } }) };
 }

@@ -23,22 +23,42 @@ describe('grease quantity', () => {
   });
 
   it('cautions to renew beyond a year of running', () => {
-    expect(greaseQuantity.compute({ ...size, school: 'by-interval', intervalH: 9000 })).toMatchObject({ notices: [{ level: 'caution' }] });
+    expect(greaseQuantity.compute({ ...size, school: 'by-interval', intervalH: 9000 })).toMatchObject({
+      notices: [{ level: 'caution' }],
+    });
   });
 
   it('wants the interval in the by-interval school, and the feed only in the fixed one', () => {
-    expect(greaseQuantity.input.safeParse({ outsideDiameterMm: 130, widthMm: 31, school: 'by-interval' }).error?.issues[0]?.path).toEqual(['intervalH']);
-    expect(greaseQuantity.input.safeParse({ outsideDiameterMm: 130, widthMm: 31, school: 'by-interval', intervalH: 100, feed: 'side' }).error?.issues[0]?.path).toEqual(['feed']);
+    expect(
+      greaseQuantity.input.safeParse({ outsideDiameterMm: 130, widthMm: 31, school: 'by-interval' }).error?.issues[0]
+        ?.path,
+    ).toEqual(['intervalH']);
+    expect(
+      greaseQuantity.input.safeParse({
+        outsideDiameterMm: 130,
+        widthMm: 31,
+        school: 'by-interval',
+        intervalH: 100,
+        feed: 'side',
+      }).error?.issues[0]?.path,
+    ).toEqual(['feed']);
   });
 });
 
 describe('first filling', () => {
-  const motor = { boreMm: 60, outsideDiameterMm: 130, widthMm: 31, bearingMassKg: 1.7, speedShare: 0.5, densityGCm3: 0.9 };
+  const motor = {
+    boreMm: 60,
+    outsideDiameterMm: 130,
+    widthMm: 31,
+    bearingMassKg: 1.7,
+    speedShare: 0.5,
+    densityGCm3: 0.9,
+  };
   const fill = (change: object) => greaseInitialFill.compute({ ...motor, ...change });
 
   it('is the free space, by speed', () => {
     const { freeVolumeCm3, fillShare, massG } = resultOf(fill({}));
-    expectWithin(freeVolumeCm3, (Math.PI / 4) * 31 * (130 ** 2 - 60 ** 2) / 1000 - 1700 / 7.8, 1e-12);
+    expectWithin(freeVolumeCm3, ((Math.PI / 4) * 31 * (130 ** 2 - 60 ** 2)) / 1000 - 1700 / 7.8, 1e-12);
     expect(fillShare).toBe(0.4);
     expectWithin(massG, freeVolumeCm3 * 0.4 * 0.9, 1e-12);
   });
@@ -55,7 +75,9 @@ describe('first filling', () => {
   });
 
   it('says that it overstates without the bearing’s mass, and refuses an impossible one', () => {
-    expect(fill({ bearingMassKg: undefined })).toMatchObject({ notices: [{ level: 'caution', text: expect.stringContaining('too high') }] });
+    expect(fill({ bearingMassKg: undefined })).toMatchObject({
+      notices: [{ level: 'caution', text: expect.stringContaining('too high') }],
+    });
     expect(fill({ bearingMassKg: 20 })).toMatchObject({ ok: false, fields: ['bearingMassKg'] });
   });
 });
@@ -69,11 +91,17 @@ describe('gun calibration', () => {
 
 describe('strokes', () => {
   it('never gives less than half a stroke too little, and at least one', () => {
-    fc.assert(fc.property(fc.double({ min: 0.01, max: 5000, noNaN: true }), fc.double({ min: 0.05, max: 50, noNaN: true }), (massG, gramsPerStroke) => {
-      const { strokes, deliveredG } = resultOf(greaseStrokes.compute({ massG, gramsPerStroke }));
-      expect(strokes).toBeGreaterThanOrEqual(1);
-      expect(massG - deliveredG).toBeLessThanOrEqual(gramsPerStroke / 2 + 1e-9);
-    }));
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0.01, max: 5000, noNaN: true }),
+        fc.double({ min: 0.05, max: 50, noNaN: true }),
+        (massG, gramsPerStroke) => {
+          const { strokes, deliveredG } = resultOf(greaseStrokes.compute({ massG, gramsPerStroke }));
+          expect(strokes).toBeGreaterThanOrEqual(1);
+          expect(massG - deliveredG).toBeLessThanOrEqual(gramsPerStroke / 2 + 1e-9);
+        },
+      ),
+    );
   });
 
   it('turns 20.15 g into 17 strokes of 1.2 g', () => {
@@ -83,13 +111,26 @@ describe('strokes', () => {
   });
 
   it('cautions when one stroke is far too coarse, and not at 1.5 times', () => {
-    expect(greaseStrokes.compute({ massG: 1, gramsPerStroke: 1.51 })).toMatchObject({ notices: [{ level: 'caution' }] });
+    expect(greaseStrokes.compute({ massG: 1, gramsPerStroke: 1.51 })).toMatchObject({
+      notices: [{ level: 'caution' }],
+    });
     expect(greaseStrokes.compute({ massG: 1, gramsPerStroke: 1.5 })).toMatchObject({ notices: [] });
   });
 });
 
 describe('regreasing interval', () => {
-  const best = { kind: 'ball', boreMm: 60, speedRpm: 1500, temperatureC: 60, contamination: 'light-non-abrasive', moisture: 'dry', vibrationMmS: 1, position: 'horizontal', temperatureRule: 'steps', capH: 17_520 } as const;
+  const best = {
+    kind: 'ball',
+    boreMm: 60,
+    speedRpm: 1500,
+    temperatureC: 60,
+    contamination: 'light-non-abrasive',
+    moisture: 'dry',
+    vibrationMmS: 1,
+    position: 'horizontal',
+    temperatureRule: 'steps',
+    capH: 17_520,
+  } as const;
   const interval = (change: object) => greaseInterval.compute({ ...best, ...change });
 
   it('gives the check value of the handbook', () => {
@@ -114,10 +155,17 @@ describe('regreasing interval', () => {
   });
 
   it('more heat never lengthens it, under either rule', () => {
-    fc.assert(fc.property(fc.double({ min: -20, max: 150, noNaN: true }), fc.double({ min: 0, max: 60, noNaN: true }), fc.constantFrom('steps', 'halving'), (temperatureC, rise, temperatureRule) => {
-      const hours = (at: number) => resultOf(interval({ temperatureC: at, temperatureRule })).intervalH;
-      expect(hours(temperatureC + rise)).toBeLessThanOrEqual(hours(temperatureC));
-    }));
+    fc.assert(
+      fc.property(
+        fc.double({ min: -20, max: 150, noNaN: true }),
+        fc.double({ min: 0, max: 60, noNaN: true }),
+        fc.constantFrom('steps', 'halving'),
+        (temperatureC, rise, temperatureRule) => {
+          const hours = (at: number) => resultOf(interval({ temperatureC: at, temperatureRule })).intervalH;
+          expect(hours(temperatureC + rise)).toBeLessThanOrEqual(hours(temperatureC));
+        },
+      ),
+    );
   });
 
   it('stops at the calendar life and says so', () => {

@@ -18,8 +18,20 @@ export const greaseGunCalibration = defineMethod({
   compute({ strokes, massG }) {
     const gramsPerStroke = massG / strokes;
     const notices: Notice[] = [];
-    if (strokes < fewStrokes) notices.push({ level: 'caution', text: `${strokes} strokes are few: pump at least ${fewStrokes}, so that air and the scale matter less.` });
-    if (gramsPerStroke < 0.2 || gramsPerStroke > 10) notices.push({ level: 'caution', text: `${shown(gramsPerStroke)} g a stroke is unusual for a hand gun. Was the gun full and free of air, and the scale set to grams?` });
-    return answer({ gramsPerStroke }, [{ label: 'Grams per stroke', expression: `${shown(massG)} / ${strokes}`, value: gramsPerStroke, unit: 'g' }], notices);
+    if (strokes < fewStrokes)
+      notices.push({
+        level: 'caution',
+        text: `${strokes} strokes are few: pump at least ${fewStrokes}, so that air and the scale matter less.`,
+      });
+    if (gramsPerStroke < 0.2 || gramsPerStroke > 10)
+      notices.push({
+        level: 'caution',
+        text: `${shown(gramsPerStroke)} g a stroke is unusual for a hand gun. Was the gun full and free of air, and the scale set to grams?`,
+      });
+    return answer(
+      { gramsPerStroke },
+      [{ label: 'Grams per stroke', expression: `${shown(massG)} / ${strokes}`, value: gramsPerStroke, unit: 'g' }],
+      notices,
+    );
   },
 });

@@ -23,11 +23,33 @@ export const greaseStrokes = defineMethod({
     const strokes = Math.max(1, Math.round(massG / gramsPerStroke));
     const deliveredG = strokes * gramsPerStroke;
     const deviationPct = (100 * (deliveredG - massG)) / massG;
-    const notices: Notice[] = gramsPerStroke > coarseStroke * massG ? [{ level: 'caution', text: `One stroke gives ${shown(gramsPerStroke)} g, more than 1.5 times the ${shown(massG)} g needed. Take a finer gun, or a longer interval with a larger dose.` }] : [];
-    return answer({ strokes, deliveredG, deviationPct }, [
-      { label: 'Strokes, nearest whole, at least one', expression: `${shown(massG)} / ${shown(gramsPerStroke)} = ${shown(massG / gramsPerStroke)}`, value: strokes, unit: 'strokes' },
-      { label: 'Delivered', expression: `${strokes}·${shown(gramsPerStroke)}`, value: deliveredG, unit: 'g' },
-      { label: 'Deviation', expression: `100·(${shown(deliveredG)} − ${shown(massG)}) / ${shown(massG)}`, value: deviationPct, unit: '%' },
-    ], notices);
+    const notices: Notice[] =
+      gramsPerStroke > coarseStroke * massG
+        ? [
+            {
+              level: 'caution',
+              text: `One stroke gives ${shown(gramsPerStroke)} g, more than 1.5 times the ${shown(massG)} g needed. Take a finer gun, or a longer interval with a larger dose.`,
+            },
+          ]
+        : [];
+    return answer(
+      { strokes, deliveredG, deviationPct },
+      [
+        {
+          label: 'Strokes, nearest whole, at least one',
+          expression: `${shown(massG)} / ${shown(gramsPerStroke)} = ${shown(massG / gramsPerStroke)}`,
+          value: strokes,
+          unit: 'strokes',
+        },
+        { label: 'Delivered', expression: `${strokes}·${shown(gramsPerStroke)}`, value: deliveredG, unit: 'g' },
+        {
+          label: 'Deviation',
+          expression: `100·(${shown(deliveredG)} − ${shown(massG)}) / ${shown(massG)}`,
+          value: deviationPct,
+          unit: '%',
+        },
+      ],
+      notices,
+    );
   },
 });

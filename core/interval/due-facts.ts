@@ -4,7 +4,18 @@ import type { Confidence } from '../meter/forecast';
 import { type MeterState, countAt, instantOfValue } from '../meter/state';
 import { type Notice, type WorkingStep } from '../method';
 import { type PlantDay, addDays, daysBetween, startOfPlantDay } from '../time/plant-day';
-import { type CounterKind, type DueEvent, type DueLimit, type LimitKind, type Schedule, type ServiceRecord, type Stage, type YearlyDay, nextDue, serviceDay } from './limits';
+import {
+  type CounterKind,
+  type DueEvent,
+  type DueLimit,
+  type LimitKind,
+  type Schedule,
+  type ServiceRecord,
+  type Stage,
+  type YearlyDay,
+  nextDue,
+  serviceDay,
+} from './limits';
 import { notFollowed } from './next-due';
 
 /** The meters a task is counted by: the one of its function, and the machine's other one where a stage has both limits. */
@@ -55,9 +66,18 @@ export type ExplainedDue = { facts: DueFacts; limits: DueLimit[]; working: Worki
 /** The stage of a task that was wanted only so many times after commissioning. */
 export const finishedStage = 'finished';
 
-const withoutInterval: Notice = { level: 'caution', text: 'No interval is set for this task: state one, with its source.' };
-const withoutMeter: Notice = { level: 'caution', text: 'None of the limits can be followed with what is known. Give a meter value, or set a limit in days.' };
-const withoutService: Notice = { level: 'caution', text: 'The last service is unknown, so there is no date. Say when it was done, start counting today, or do it on the next round.' };
+const withoutInterval: Notice = {
+  level: 'caution',
+  text: 'No interval is set for this task: state one, with its source.',
+};
+const withoutMeter: Notice = {
+  level: 'caution',
+  text: 'None of the limits can be followed with what is known. Give a meter value, or set a limit in days.',
+};
+const withoutService: Notice = {
+  level: 'caution',
+  text: 'The last service is unknown, so there is no date. Say when it was done, start counting today, or do it on the next round.',
+};
 
 /** Where a task stands, from its plan and the log alone. */
 export const dueFacts = (input: TaskPlanAndLog): DueFacts => derive(input).facts;
@@ -71,36 +91,100 @@ function derive(input: TaskPlanAndLog, today?: PlantDay): ExplainedDue {
   const undated = decidedForNextRound ? ('next-round' as const) : ('unknown' as const);
   const steady = input.cyclic ? [] : stages.filter(({ count }) => count === undefined);
   const inForce = runInDone && steady.length > 0 ? steady : stages;
-  const none = (stage: string, notice: Notice): ExplainedDue => ({ facts: { state: undated, stage, runIn: false, servicesDone: 0, confidence: 'none' }, limits: [], working: [], notices: [notice] });
+  const none = (stage: string, notice: Notice): ExplainedDue => ({
+    facts: { state: undated, stage, runIn: false, servicesDone: 0, confidence: 'none' },
+    limits: [],
+    working: [],
+    notices: [notice],
+  });
   // A task can lose its interval when its assignment goes; that is said, not hidden behind a date.
   if (inForce.length === 0) return none('', withoutInterval);
   if (history.length === 0) return none(inForce[0]!.name, withoutService);
   const last = history.at(-1)!;
   const servicesDone = history.length - 1;
-  if (!input.cyclic && inForce.every(({ count }) => count !== undefined) && servicesDone >= inForce.reduce((sum, { count = 0 }) => sum + count, 0)) {
-    return { facts: { state: 'known', stage: finishedStage, runIn: false, servicesDone, lastMs: last.atMs, confidence: 'exact' }, limits: [], working: [], notices: [{ level: 'info', text: 'All its stages are done. It begins again when the unit is commissioned or overhauled.' }] };
+  if (
+    !input.cyclic &&
+    inForce.every(({ count }) => count !== undefined) &&
+    servicesDone >= inForce.reduce((sum, { count = 0 }) => sum + count, 0)
+  ) {
+    return {
+      facts: {
+        state: 'known',
+        stage: finishedStage,
+        runIn: false,
+        servicesDone,
+        lastMs: last.atMs,
+        confidence: 'exact',
+      },
+      limits: [],
+      working: [],
+      notices: [
+        {
+          level: 'info',
+          text: 'All its stages are done. It begins again when the unit is commissioned or overhauled.',
+        },
+      ],
+    };
   }
   const lastDay = serviceDay(last, timeZone);
   const schedule: Schedule = {
-    stages: inForce, history, counters: countersOf(meters, last), rhythm: input.rhythm, timeZone, toleranceShare: input.toleranceShare,
-    cyclic: input.cyclic ?? false, events: input.events ?? [], yearly: input.yearly ?? [], severity: input.severity ?? 1,
+    stages: inForce,
+    history,
+    counters: countersOf(meters, last),
+    rhythm: input.rhythm,
+    timeZone,
+    toleranceShare: input.toleranceShare,
+    cyclic: input.cyclic ?? false,
+    events: input.events ?? [],
+    yearly: input.yearly ?? [],
+    severity: input.severity ?? 1,
     lastRunMs: meters.hours?.lastRunMs ?? meters.cycles?.lastRunMs,
     ...((meters.hours ?? meters.cycles) && { clock: (meters.hours ?? meters.cycles)!.clock }),
   };
-  const working: WorkingStep[] | undefined = today === undefined ? undefined : [{ label: 'Stage', expression: `${servicesDone} services done of ${inForce.map(({ name, count }) => `${name} ×${count ?? '∞'}`).join(', ')}`, value: '', unit: '' }];
+  const working: WorkingStep[] | undefined =
+    today === undefined
+      ? undefined
+      : [
+          {
+            label: 'Stage',
+            expression: `${servicesDone} services done of ${inForce.map(({ name, count }) => `${name} ×${count ?? '∞'}`).join(', ')}`,
+            value: '',
+            unit: '',
+          },
+        ];
   const { stage, limits, first, window } = nextDue(schedule, today ?? lastDay, working);
   if (working) working[0]!.value = stage.name;
   const runIn = stage.count !== undefined && !input.cyclic;
-  if (!first) return { ...none(stage.name, withoutMeter), facts: { state: undated, stage: stage.name, runIn, servicesDone, confidence: 'none', lastMs: last.atMs } };
+  if (!first)
+    return {
+      ...none(stage.name, withoutMeter),
+      facts: { state: undated, stage: stage.name, runIn, servicesDone, confidence: 'none', lastMs: last.atMs },
+    };
   const facts: DueFacts = {
-    state: 'known', stage: stage.name, runIn, servicesDone, by: first.by, lastMs: last.atMs,
+    state: 'known',
+    stage: stage.name,
+    runIn,
+    servicesDone,
+    by: first.by,
+    lastMs: last.atMs,
     confidence: first.by === 'hours' || first.by === 'cycles' ? (meters[first.by]?.rate.confidence ?? 'none') : 'exact',
-    ...(first.dueOn && { dueOn: first.dueOn }), ...(window && { window }),
+    ...(first.dueOn && { dueOn: first.dueOn }),
+    ...(window && { window }),
     ...(last.hours !== undefined && { lastHours: last.hours }),
     ...(first.by === 'hours' && first.dueAt !== undefined && { dueHours: first.dueAt }),
   };
-  working?.push({ label: 'First limit reached', expression: limits.map(({ by, dueOn }) => `${by} ${dueOn ?? 'no date'}`).join(', '), value: first.dueOn ?? 'no date', unit: `by ${first.by}` });
-  return { facts: postponed(facts, input.entries, working), limits, working: working ?? [], notices: notFollowed(stage, limits, last) };
+  working?.push({
+    label: 'First limit reached',
+    expression: limits.map(({ by, dueOn }) => `${by} ${dueOn ?? 'no date'}`).join(', '),
+    value: first.dueOn ?? 'no date',
+    unit: `by ${first.by}`,
+  });
+  return {
+    facts: postponed(facts, input.entries, working),
+    limits,
+    working: working ?? [],
+    notices: notFollowed(stage, limits, last),
+  };
 }
 
 /** The counters as last read, at least as far as at the last service; beyond the last reading at the present rate. */
@@ -111,7 +195,11 @@ function countersOf(meters: TaskMeters, last: ServiceRecord): Schedule['counters
     const reading = meter?.kept.at(-1);
     if (!meter || !reading) continue;
     const readMs = Math.max(reading.atMs, last.atMs);
-    counters[kind] = { value: Math.max(countAt(meter, readMs)!, last[kind] ?? 0), readMs, ...(meter.rate.confidence !== 'none' && { perDay: meter.rate.mid }) };
+    counters[kind] = {
+      value: Math.max(countAt(meter, readMs)!, last[kind] ?? 0),
+      readMs,
+      ...(meter.rate.confidence !== 'none' && { perDay: meter.rate.mid }),
+    };
   }
   return counters;
 }
@@ -119,11 +207,24 @@ function countersOf(meters: TaskMeters, last: ServiceRecord): Schedule['counters
 /** The newest postponement since the last service puts the day off, never brings it nearer. */
 function postponed(facts: DueFacts, entries: readonly EffectiveEntry[], working?: WorkingStep[]): DueFacts {
   const { dueOn, window, lastMs = 0 } = facts;
-  const newest = entries.filter(({ kind, happenedAt }) => kind === 'postpone' && Date.parse(happenedAt) >= lastMs).sort((a, b) => a.seq - b.seq).at(-1);
+  const newest = entries
+    .filter(({ kind, happenedAt }) => kind === 'postpone' && Date.parse(happenedAt) >= lastMs)
+    .sort((a, b) => a.seq - b.seq)
+    .at(-1);
   const untilOn = newest && (newest.body as EntryBody<'postpone'>).untilOn;
   if (!dueOn || !untilOn || untilOn <= dueOn) return facts;
-  working?.push({ label: 'Put off', expression: `from ${dueOn}: ${(newest.body as EntryBody<'postpone'>).reason}`, value: untilOn, unit: '' });
-  return { ...facts, dueOn: untilOn, postponedFrom: dueOn, window: { fromOn: window?.fromOn ?? dueOn, toOn: window && window.toOn > untilOn ? window.toOn : untilOn } };
+  working?.push({
+    label: 'Put off',
+    expression: `from ${dueOn}: ${(newest.body as EntryBody<'postpone'>).reason}`,
+    value: untilOn,
+    unit: '',
+  });
+  return {
+    ...facts,
+    dueOn: untilOn,
+    postponedFrom: dueOn,
+    window: { fromOn: window?.fromOn ?? dueOn, toOn: window && window.toOn > untilOn ? window.toOn : untilOn },
+  };
 }
 
 /**
@@ -131,7 +232,11 @@ function postponed(facts: DueFacts, entries: readonly EffectiveEntry[], working?
  * before it belongs to the machine's former life. Without one, the first known service is the baseline and the
  * run-in is taken as over.
  */
-function historyOf({ entries, meters, timeZone }: TaskPlanAndLog): { history: ServiceRecord[]; runInDone: boolean; decidedForNextRound: boolean } {
+function historyOf({ entries, meters, timeZone }: TaskPlanAndLog): {
+  history: ServiceRecord[];
+  runInDone: boolean;
+  decidedForNextRound: boolean;
+} {
   const recordAt = (atMs: number, given: Partial<Record<CounterKind, number>> = {}): ServiceRecord => {
     const hours = given.hours ?? (meters.hours && countAt(meters.hours, atMs));
     const cycles = given.cycles ?? (meters.cycles && countAt(meters.cycles, atMs));
@@ -141,13 +246,22 @@ function historyOf({ entries, meters, timeZone }: TaskPlanAndLog): { history: Se
   let baseline: (ServiceRecord & { real: boolean }) | undefined;
   let decidedForNextRound = false;
   const services: ServiceRecord[] = [];
-  const inOrder = entries.map((entry) => ({ entry, atMs: Date.parse(entry.happenedAt) })).sort((a, b) => a.atMs - b.atMs || a.entry.seq - b.entry.seq);
+  const inOrder = entries
+    .map((entry) => ({ entry, atMs: Date.parse(entry.happenedAt) }))
+    .sort((a, b) => a.atMs - b.atMs || a.entry.seq - b.entry.seq);
   for (const { entry, atMs } of inOrder) {
     if (entry.kind === 'commissioning') {
       const { basis, on, hours } = entry.body as EntryBody<'commissioning'>;
       if (basis === 'next-round') decidedForNextRound = true;
       else if (basis === 'done-on') baseline = { ...recordAt(startOfPlantDay(on!, timeZone)), real: false };
-      else if (basis === 'at-hours') baseline = { ...recordAt((remembered && instantOfValue(remembered, hours!)) ?? atMs, remembered && { [remembered.unit]: hours! }), real: false };
+      else if (basis === 'at-hours')
+        baseline = {
+          ...recordAt(
+            (remembered && instantOfValue(remembered, hours!)) ?? atMs,
+            remembered && { [remembered.unit]: hours! },
+          ),
+          real: false,
+        };
       else baseline = { ...recordAt(atMs), real: basis === 'commissioned' };
     } else if (serviceKinds.includes(entry.kind)) {
       services.push(recordAt(atMs));
@@ -155,10 +269,17 @@ function historyOf({ entries, meters, timeZone }: TaskPlanAndLog): { history: Se
   }
   const after = baseline ? services.filter(({ atMs }) => atMs >= baseline.atMs) : services;
   const history = baseline ? [{ atMs: baseline.atMs, ...counts(baseline) }, ...after] : after;
-  return { history: rising(history), runInDone: !baseline?.real, decidedForNextRound: decidedForNextRound && history.length === 0 };
+  return {
+    history: rising(history),
+    runInDone: !baseline?.real,
+    decidedForNextRound: decidedForNextRound && history.length === 0,
+  };
 }
 
-const counts = ({ hours, cycles }: ServiceRecord) => ({ ...(hours !== undefined && { hours }), ...(cycles !== undefined && { cycles }) });
+const counts = ({ hours, cycles }: ServiceRecord) => ({
+  ...(hours !== undefined && { hours }),
+  ...(cycles !== undefined && { cycles }),
+});
 
 /** A declared meter value may stand above what the readings give for a later service; accumulated values never fall. */
 function rising(history: ServiceRecord[]): ServiceRecord[] {
@@ -172,7 +293,11 @@ function rising(history: ServiceRecord[]): ServiceRecord[] {
 }
 
 /** How far a task may be put off: a quarter of its interval, half that where a failure costs days, at least a day. */
-export function latestPostponement({ dueOn, postponedFrom, lastMs }: Pick<DueFacts, 'dueOn' | 'postponedFrom' | 'lastMs'>, consequence: number, timeZone: string): PlantDay | undefined {
+export function latestPostponement(
+  { dueOn, postponedFrom, lastMs }: Pick<DueFacts, 'dueOn' | 'postponedFrom' | 'lastMs'>,
+  consequence: number,
+  timeZone: string,
+): PlantDay | undefined {
   const planned = postponedFrom ?? dueOn;
   if (!planned || lastMs === undefined) return undefined;
   const lastDay = serviceDay({ atMs: lastMs }, timeZone);
@@ -182,4 +307,5 @@ export function latestPostponement({ dueOn, postponedFrom, lastMs }: Pick<DueFac
 }
 
 /** The rule of `latestPostponement` in words. */
-export const postponementRule = 'A task may be put off by a quarter of its interval, an eighth where a failure costs days or is dangerous; at most ninety days.';
+export const postponementRule =
+  'A task may be put off by a quarter of its interval, an eighth where a failure costs days or is dangerous; at most ninety days.';

@@ -4,11 +4,27 @@ import { whoMay } from '../register/point-kinds';
 import { type PlantDay, addDays } from '../time/plant-day';
 
 /** How the list of due work may be cut and grouped. The address holds it, so that a list can be sent to somebody. */
-export const standingWords = { overdue: 'overdue', due: 'due now', soon: 'due within a week', unknown: 'last service unknown', low: 'low confidence', 'run-in': 'running in', postponed: 'put off' } as const;
-export const groupWords = { area: 'area', route: 'route', lubricant: 'lubricant', machineState: 'machine state', stage: 'stage', week: 'week' } as const;
+export const standingWords = {
+  overdue: 'overdue',
+  due: 'due now',
+  soon: 'due within a week',
+  unknown: 'last service unknown',
+  low: 'low confidence',
+  'run-in': 'running in',
+  postponed: 'put off',
+} as const;
+export const groupWords = {
+  area: 'area',
+  route: 'route',
+  lubricant: 'lubricant',
+  machineState: 'machine state',
+  stage: 'stage',
+  week: 'week',
+} as const;
 export type DueGroup = keyof typeof groupWords;
 
-const keysOf = <Words extends object>(words: Words) => Object.keys(words) as [keyof Words & string, ...(keyof Words & string)[]];
+const keysOf = <Words extends object>(words: Words) =>
+  Object.keys(words) as [keyof Words & string, ...(keyof Words & string)[]];
 const code = z.string().trim().toUpperCase().min(1).max(20).optional().catch(undefined);
 
 /** Reads a filter from an address; what makes no sense is left out. */
@@ -21,13 +37,20 @@ export const dueFilter = z.object({
   stage: z.string().trim().min(1).max(80).optional().catch(undefined),
   standing: z.enum(keysOf(standingWords)).optional().catch(undefined),
   who: z.enum(keysOf(whoMay)).optional().catch(undefined),
-  week: z.string().regex(/^\d{4}-W(0[1-9]|[1-4]\d|5[0-3])$/).optional().catch(undefined),
+  week: z
+    .string()
+    .regex(/^\d{4}-W(0[1-9]|[1-4]\d|5[0-3])$/)
+    .optional()
+    .catch(undefined),
   group: z.enum(keysOf(groupWords)).optional().catch(undefined),
 });
 export type DueFilter = z.infer<typeof dueFilter>;
 
 /** The filter as an address carries it, empty ones left out. */
-export const dueQuery = (filter: DueFilter): string => new URLSearchParams(Object.entries(filter).filter((pair): pair is [string, string] => typeof pair[1] === 'string' && pair[1] !== '')).toString();
+export const dueQuery = (filter: DueFilter): string =>
+  new URLSearchParams(
+    Object.entries(filter).filter((pair): pair is [string, string] => typeof pair[1] === 'string' && pair[1] !== ''),
+  ).toString();
 
 /** The Monday of an ISO week such as `2026-W48`. */
 export function mondayOf(week: string): PlantDay {

@@ -21,13 +21,27 @@ export function standingOn(due: Pick<TaskDue, 'state' | 'dueOn' | 'window'>, tod
 }
 
 /** The standing as a sentence for a list and for a screen reader. */
-export function dueWords(due: Pick<TaskDue, 'state' | 'dueOn' | 'window' | 'by' | 'confidence'> & { stage?: string }, today: PlantDay): string {
+export function dueWords(
+  due: Pick<TaskDue, 'state' | 'dueOn' | 'window' | 'by' | 'confidence'> & { stage?: string },
+  today: PlantDay,
+): string {
   if (due.state === 'unknown') return 'last service unknown';
   if (due.state === 'next-round') return 'last service unknown, to be done on the next round';
   if (due.stage === finishedStage) return 'done; begins again when commissioned';
   if (!due.dueOn) return 'no date: no rate known';
   const days = daysBetween(today, due.dueOn);
-  const when = days === 0 ? 'today' : days > 0 ? `in ${days} ${days === 1 ? 'day' : 'days'}` : `${-days} ${days === -1 ? 'day' : 'days'} ago`;
-  const words = { overdue: `overdue by ${-days} ${days === -1 ? 'day' : 'days'}`, due: days < 0 ? `due, planned ${when}` : `due ${when}`, soon: `due ${when}`, later: `due ${when}`, unknown: '' }[standingOn(due, today)];
+  const when =
+    days === 0
+      ? 'today'
+      : days > 0
+        ? `in ${days} ${days === 1 ? 'day' : 'days'}`
+        : `${-days} ${days === -1 ? 'day' : 'days'} ago`;
+  const words = {
+    overdue: `overdue by ${-days} ${days === -1 ? 'day' : 'days'}`,
+    due: days < 0 ? `due, planned ${when}` : `due ${when}`,
+    soon: `due ${when}`,
+    later: `due ${when}`,
+    unknown: '',
+  }[standingOn(due, today)];
   return due.confidence === 'low' || due.confidence === 'none' ? `${words} (rough guess)` : words;
 }

@@ -4,11 +4,26 @@ import { type PlantDay, addDays, daysBetween, isPlantDay, plantDayOf } from '../
 import { type Season, daysUntil, weightedDays } from './seasons';
 
 /** One stage of an interval: run-in, first year, steady. Without `count` it repeats for ever. */
-export type Stage = { name: string; count?: number; hours?: number; cycles?: number; days?: number; standstillDays?: number };
+export type Stage = {
+  name: string;
+  count?: number;
+  hours?: number;
+  cycles?: number;
+  days?: number;
+  standstillDays?: number;
+};
 export const limitKinds = ['hours', 'cycles', 'days', 'standstill', 'event', 'season', 'condition'] as const;
 export type LimitKind = (typeof limitKinds)[number];
 /** Each limit as it is said: what makes the task due. */
-export const limitWords: Record<LimitKind, string> = { hours: 'by run hours', cycles: 'by cycles', days: 'by the calendar', standstill: 'after standing still', event: 'after an event', season: 'before the season', condition: 'by condition' };
+export const limitWords: Record<LimitKind, string> = {
+  hours: 'by run hours',
+  cycles: 'by cycles',
+  days: 'by the calendar',
+  standstill: 'after standing still',
+  event: 'after an event',
+  season: 'before the season',
+  condition: 'by condition',
+};
 export type CounterKind = 'hours' | 'cycles';
 
 /** A commissioning or a service, with what the counters had accumulated then. */
@@ -43,7 +58,12 @@ export type Schedule = {
 
 /** A limit with its date where one is known, and how much of it is used up. */
 export type DueLimit = { by: LimitKind; dueOn?: PlantDay; dueAt?: number; consumedShare: number };
-export type NextDue = { stage: Stage; limits: DueLimit[]; first: DueLimit | undefined; window?: { fromOn: PlantDay; toOn: PlantDay } };
+export type NextDue = {
+  stage: Stage;
+  limits: DueLimit[];
+  first: DueLimit | undefined;
+  window?: { fromOn: PlantDay; toOn: PlantDay };
+};
 
 /** Beyond a century a date says nothing; the limit then stands without one. */
 export const horizonDays = 36_525;
@@ -85,20 +105,31 @@ export function nextDue(schedule: Schedule, today: PlantDay, working?: WorkingSt
 export function firstOf(limits: readonly DueLimit[]): DueLimit | undefined {
   return limits.reduce<DueLimit | undefined>((best, limit) => {
     if (!best) return limit;
-    if (best.dueOn === undefined && limit.dueOn === undefined) return limit.consumedShare > best.consumedShare ? limit : best;
+    if (best.dueOn === undefined && limit.dueOn === undefined)
+      return limit.consumedShare > best.consumedShare ? limit : best;
     if (best.dueOn === undefined || limit.dueOn === undefined) return limit.dueOn === undefined ? best : limit;
-    return limit.dueOn < best.dueOn || (limit.dueOn === best.dueOn && limit.consumedShare > best.consumedShare) ? limit : best;
+    return limit.dueOn < best.dueOn || (limit.dueOn === best.dueOn && limit.consumedShare > best.consumedShare)
+      ? limit
+      : best;
   }, undefined);
 }
 
 /** The days on which a service is neither early nor late. */
-export function windowAround(dueOn: PlantDay, lastDay: PlantDay, toleranceShare: number): { fromOn: PlantDay; toOn: PlantDay } {
+export function windowAround(
+  dueOn: PlantDay,
+  lastDay: PlantDay,
+  toleranceShare: number,
+): { fromOn: PlantDay; toOn: PlantDay } {
   const tolerance = Math.floor(toleranceShare * Math.max(0, daysBetween(lastDay, dueOn)));
   return { fromOn: addDays(dueOn, -tolerance), toOn: addDays(dueOn, tolerance) };
 }
 
 /** Where the counter stood when the present interval began: at the last service, or on the plan (`fixed`). */
-function counterBase(kind: CounterKind, every: number, { history, stages, rhythm, cyclic, severity = 1 }: Schedule): number | undefined {
+function counterBase(
+  kind: CounterKind,
+  every: number,
+  { history, stages, rhythm, cyclic, severity = 1 }: Schedule,
+): number | undefined {
   const last = history.at(-1)![kind];
   const first = history[0]![kind];
   if (rhythm === 'actual' || last === undefined || first === undefined) return last;
@@ -110,7 +141,13 @@ function counterBase(kind: CounterKind, every: number, { history, stages, rhythm
   return planned + Math.max(0, Math.floor((last - planned) / every)) * every;
 }
 
-function counterLimit(kind: CounterKind, stage: Stage, schedule: Schedule, lastDay: PlantDay, working?: WorkingStep[]): DueLimit | undefined {
+function counterLimit(
+  kind: CounterKind,
+  stage: Stage,
+  schedule: Schedule,
+  lastDay: PlantDay,
+  working?: WorkingStep[],
+): DueLimit | undefined {
   const counter = schedule.counters[kind];
   if (stage[kind] === undefined || !counter) return undefined;
   const { seasons = [], severity = 1, clock = plainClock, timeZone } = schedule;
@@ -127,8 +164,12 @@ function counterLimit(kind: CounterKind, stage: Stage, schedule: Schedule, lastD
   let dueOn: PlantDay | undefined;
   let toRun = remaining / wear;
   if (rate !== undefined && rate > 0) {
-    const days = remaining <= 0 ? remaining / (rate * wear) : daysUntil(readDay, remaining / rate, seasons, horizonDays);
-    const dueMs = clock === plainClock || days < 0 ? counter.readMs + days * 86_400_000 : clock.instantOf(clock.at(counter.readMs) + days, counter.readMs);
+    const days =
+      remaining <= 0 ? remaining / (rate * wear) : daysUntil(readDay, remaining / rate, seasons, horizonDays);
+    const dueMs =
+      clock === plainClock || days < 0
+        ? counter.readMs + days * 86_400_000
+        : clock.instantOf(clock.at(counter.readMs) + days, counter.readMs);
     if (Number.isFinite(dueMs)) {
       dueOn = days < -horizonDays ? lastDay : plantDayOf(dueMs, timeZone);
       if (remaining > 0) toRun = days * rate;
@@ -140,20 +181,44 @@ function counterLimit(kind: CounterKind, stage: Stage, schedule: Schedule, lastD
   const dueAt = seasons.length === 0 ? base + every : counter.value + toRun;
   if (working) {
     const unit = kind === 'hours' ? 'h' : 'cycles';
-    const step = (label: string, expression: string, value: number | string, stepUnit: string) => working.push({ label, expression, value, unit: stepUnit });
-    if (severity !== 1) step(`Interval (${kind})`, `${shown(stage[kind])}·${shown(severity)} for severity`, every, unit);
-    step(`Due at (${kind})`, seasons.length === 0 ? `${shown(base)} + ${shown(every)}` : `${shown(counter.value)} + what may still run in the seasons ahead`, dueAt, unit);
-    if (wear !== 1) step('Used up so far, season-weighted', `(${shown(counter.value)} − ${shown(base)})·${shown(wear)}`, used, unit);
+    const step = (label: string, expression: string, value: number | string, stepUnit: string) =>
+      working.push({ label, expression, value, unit: stepUnit });
+    if (severity !== 1)
+      step(`Interval (${kind})`, `${shown(stage[kind])}·${shown(severity)} for severity`, every, unit);
+    step(
+      `Due at (${kind})`,
+      seasons.length === 0
+        ? `${shown(base)} + ${shown(every)}`
+        : `${shown(counter.value)} + what may still run in the seasons ahead`,
+      dueAt,
+      unit,
+    );
+    if (wear !== 1)
+      step('Used up so far, season-weighted', `(${shown(counter.value)} − ${shown(base)})·${shown(wear)}`, used, unit);
     step(`Remaining (${kind})`, `${shown(every)} − ${shown(used)}`, remaining, unit);
-    step(`Date (${kind})`, rate ? `${readDay} + ${shown(remaining)} / ${shown(rate)} per ${clock === plainClock ? 'day' : 'planned day'}` : 'no rate known', dueOn ?? 'no date', '');
+    step(
+      `Date (${kind})`,
+      rate
+        ? `${readDay} + ${shown(remaining)} / ${shown(rate)} per ${clock === plainClock ? 'day' : 'planned day'}`
+        : 'no rate known',
+      dueOn ?? 'no date',
+      '',
+    );
   }
   return { by: kind, ...(dueOn && { dueOn }), dueAt, consumedShare: Math.max(0, used / every) };
 }
 
-function dayLimit(stage: Stage, { history, stages, rhythm, cyclic, seasons = [], severity = 1, timeZone }: Schedule, lastDay: PlantDay, today: PlantDay, working?: WorkingStep[]): DueLimit | undefined {
+function dayLimit(
+  stage: Stage,
+  { history, stages, rhythm, cyclic, seasons = [], severity = 1, timeZone }: Schedule,
+  lastDay: PlantDay,
+  today: PlantDay,
+  working?: WorkingStep[],
+): DueLimit | undefined {
   if (stage.days === undefined) return undefined;
   const whole = (days: number) => Math.max(1, Math.floor(days * severity + 1e-9));
-  const after = (from: PlantDay, days: number) => addDays(from, Math.ceil(daysUntil(from, whole(days), seasons, horizonDays * 2) - 1e-9));
+  const after = (from: PlantDay, days: number) =>
+    addDays(from, Math.ceil(daysUntil(from, whole(days), seasons, horizonDays * 2) - 1e-9));
   let base = lastDay;
   if (rhythm === 'fixed') {
     base = serviceDay(history[0]!, timeZone);
@@ -165,34 +230,68 @@ function dayLimit(stage: Stage, { history, stages, rhythm, cyclic, seasons = [],
   }
   const dueOn = after(base, stage.days);
   const usedDays = base <= today ? weightedDays(base, Math.max(0, daysBetween(base, today)), seasons) : 0;
-  working?.push({ label: 'Date (days)', expression: `${base} + ${shown(whole(stage.days))} d${severity === 1 ? '' : ` (${shown(stage.days)} for severity)`}${seasons.length > 0 ? ', season-weighted' : ''}`, value: dueOn, unit: '' });
+  working?.push({
+    label: 'Date (days)',
+    expression: `${base} + ${shown(whole(stage.days))} d${severity === 1 ? '' : ` (${shown(stage.days)} for severity)`}${seasons.length > 0 ? ', season-weighted' : ''}`,
+    value: dueOn,
+    unit: '',
+  });
   return { by: 'days', dueOn, consumedShare: usedDays / whole(stage.days) };
 }
 
-function standstillLimit(stage: Stage, { lastRunMs, timeZone }: Schedule, lastDay: PlantDay, today: PlantDay, working?: WorkingStep[]): DueLimit | undefined {
+function standstillLimit(
+  stage: Stage,
+  { lastRunMs, timeZone }: Schedule,
+  lastDay: PlantDay,
+  today: PlantDay,
+  working?: WorkingStep[],
+): DueLimit | undefined {
   if (stage.standstillDays === undefined || lastRunMs === undefined) return undefined;
   const lastRunDay = plantDayOf(lastRunMs, timeZone);
   const base = lastRunDay > lastDay ? lastRunDay : lastDay;
   const dueOn = addDays(base, Math.floor(stage.standstillDays));
-  working?.push({ label: 'Date (standstill)', expression: `${base} + ${shown(stage.standstillDays)} d without running`, value: dueOn, unit: '' });
-  return { by: 'standstill', dueOn, consumedShare: Math.max(0, daysBetween(base, today)) / Math.floor(stage.standstillDays) };
+  working?.push({
+    label: 'Date (standstill)',
+    expression: `${base} + ${shown(stage.standstillDays)} d without running`,
+    value: dueOn,
+    unit: '',
+  });
+  return {
+    by: 'standstill',
+    dueOn,
+    consumedShare: Math.max(0, daysBetween(base, today)) / Math.floor(stage.standstillDays),
+  };
 }
 
 /** An event after the last service makes the task due on its day. */
 function eventLimits({ events = [], history, timeZone }: Schedule, working?: WorkingStep[]): DueLimit[] {
   const lastMs = history.at(-1)!.atMs;
-  return events.filter(({ atMs }) => atMs > lastMs).map(({ name, atMs }) => {
-    const dueOn = plantDayOf(atMs, timeZone);
-    working?.push({ label: `After ${name}`, expression: 'it happened after the last service', value: dueOn, unit: '' });
-    return { by: 'event', dueOn, consumedShare: 1 };
-  });
+  return events
+    .filter(({ atMs }) => atMs > lastMs)
+    .map(({ name, atMs }) => {
+      const dueOn = plantDayOf(atMs, timeZone);
+      working?.push({
+        label: `After ${name}`,
+        expression: 'it happened after the last service',
+        value: dueOn,
+        unit: '',
+      });
+      return { by: 'event', dueOn, consumedShare: 1 };
+    });
 }
 
 /** The next such day after the last service; done within its lead it counts for that year. */
-function yearlyLimits({ yearly = [] }: Schedule, lastDay: PlantDay, today: PlantDay, working?: WorkingStep[]): DueLimit[] {
+function yearlyLimits(
+  { yearly = [] }: Schedule,
+  lastDay: PlantDay,
+  today: PlantDay,
+  working?: WorkingStep[],
+): DueLimit[] {
   return yearly.map(({ name, on, daysBefore }) => {
     const year = Number(lastDay.slice(0, 4));
-    const dueOn = [year, year + 1, year + 2].map((each) => addDays(inYear(each, on), -daysBefore)).find((day) => day > addDays(lastDay, daysBefore))!;
+    const dueOn = [year, year + 1, year + 2]
+      .map((each) => addDays(inYear(each, on), -daysBefore))
+      .find((day) => day > addDays(lastDay, daysBefore))!;
     const length = Math.max(1, daysBetween(lastDay, dueOn));
     working?.push({ label: `Before ${name}`, expression: `${on} less ${shown(daysBefore)} d`, value: dueOn, unit: '' });
     return { by: 'season', dueOn, consumedShare: Math.max(0, daysBetween(lastDay, today)) / length };
@@ -200,4 +299,5 @@ function yearlyLimits({ yearly = [] }: Schedule, lastDay: PlantDay, today: Plant
 }
 
 /** The day of a year; 29 February is the 28th where there is none. */
-const inYear = (year: number, monthAndDay: string): PlantDay => (isPlantDay(`${year}-${monthAndDay}`) ? `${year}-${monthAndDay}` : `${year}-02-28`);
+const inYear = (year: number, monthAndDay: string): PlantDay =>
+  isPlantDay(`${year}-${monthAndDay}`) ? `${year}-${monthAndDay}` : `${year}-02-28`;

@@ -3,7 +3,20 @@ import { instant, monthDay, quantity, timeZone } from '../fields';
 import { dutyClock, dutyPlanSchema } from '../meter/duty';
 import { type Notice, type WorkingStep, answer, defineMethod, refuse, shown } from '../method';
 import { type PlantDay, plantDayOf } from '../time/plant-day';
-import { type CounterKind, type DueLimit, type Schedule, type ServiceRecord, type Stage, firstOf, horizonDays, limitKinds, nextDue, serviceDay, stageAfter, windowAround } from './limits';
+import {
+  type CounterKind,
+  type DueLimit,
+  type Schedule,
+  type ServiceRecord,
+  type Stage,
+  firstOf,
+  horizonDays,
+  limitKinds,
+  nextDue,
+  serviceDay,
+  stageAfter,
+  windowAround,
+} from './limits';
 
 const stage = z
   .strictObject({
@@ -18,30 +31,91 @@ const stage = z
 
 const meterValue = (title: string) => quantity(title, '', { min: 0, max: 1e12 });
 const counters = { hours: meterValue('Hours'), cycles: meterValue('Cycles') };
-const rates = { hours: quantity('Hours per day', 'h/d', { min: 0, max: 24 }), cycles: quantity('Cycles per day', '1/d', { min: 0, max: 1e9 }) };
+const rates = {
+  hours: quantity('Hours per day', 'h/d', { min: 0, max: 24 }),
+  cycles: quantity('Cycles per day', '1/d', { min: 0, max: 1e9 }),
+};
 
 const input = z
   .strictObject({
     stages: z.array(stage).min(1).max(20).meta({ title: 'Stages' }),
-    history: z.array(z.strictObject({ at: instant('Done at'), hours: counters.hours.optional(), cycles: counters.cycles.optional() })).max(5000).meta({ title: 'History' }),
-    meters: z.strictObject({ hours: counters.hours.optional(), cycles: counters.cycles.optional() }).meta({ title: 'Meters now' }),
+    history: z
+      .array(
+        z.strictObject({
+          at: instant('Done at'),
+          hours: counters.hours.optional(),
+          cycles: counters.cycles.optional(),
+        }),
+      )
+      .max(5000)
+      .meta({ title: 'History' }),
+    meters: z
+      .strictObject({ hours: counters.hours.optional(), cycles: counters.cycles.optional() })
+      .meta({ title: 'Meters now' }),
     /** When the meters were read; `asOf` when not given. */
     metersReadAt: instant('Meters read at').optional(),
-    perDay: z.strictObject({ hours: rates.hours.optional(), cycles: rates.cycles.optional() }).optional().meta({ title: 'Use per day' }),
+    perDay: z
+      .strictObject({ hours: rates.hours.optional(), cycles: rates.cycles.optional() })
+      .optional()
+      .meta({ title: 'Use per day' }),
     rhythm: z.enum(['actual', 'fixed']).default('actual').meta({ title: 'Rhythm' }),
     lastRunAt: instant('Last run').optional(),
     asOf: instant('As of'),
     timeZone: timeZone.default('UTC'),
     toleranceShare: quantity('Tolerance', '', { min: 0, max: 1 }).default(0.1),
-    seasons: z.array(z.strictObject({ from: monthDay('Season from'), to: monthDay('Season to'), factor: quantity('Factor', '', { min: 0.05, max: 20 }) })).max(12).optional().meta({ title: 'Seasons' }),
+    seasons: z
+      .array(
+        z.strictObject({
+          from: monthDay('Season from'),
+          to: monthDay('Season to'),
+          factor: quantity('Factor', '', { min: 0.05, max: 20 }),
+        }),
+      )
+      .max(12)
+      .optional()
+      .meta({ title: 'Seasons' }),
     /** The stages begin again after the last: turned at half life, then replaced. */
     cyclic: z.boolean().default(false).meta({ title: 'Stages go round' }),
     /** Each makes the task due on its day when it happened after the last service. */
-    events: z.array(z.strictObject({ name: z.string().min(1).max(80).meta({ title: 'Event' }), at: instant('Happened at') })).max(500).optional().meta({ title: 'Events' }),
-    yearly: z.array(z.strictObject({ name: z.string().min(1).max(80).meta({ title: 'What comes' }), on: monthDay('On'), daysBefore: quantity('Days before', 'd', { min: 0, max: 180 }).default(0) })).max(12).optional().meta({ title: 'Every year before' }),
-    severity: z.array(z.strictObject({ name: z.string().min(1).max(80).meta({ title: 'Because of' }), value: quantity('Factor', '', { min: 0.01, max: 10 }) })).max(12).optional().meta({ title: 'Severity factors' }),
+    events: z
+      .array(z.strictObject({ name: z.string().min(1).max(80).meta({ title: 'Event' }), at: instant('Happened at') }))
+      .max(500)
+      .optional()
+      .meta({ title: 'Events' }),
+    yearly: z
+      .array(
+        z.strictObject({
+          name: z.string().min(1).max(80).meta({ title: 'What comes' }),
+          on: monthDay('On'),
+          daysBefore: quantity('Days before', 'd', { min: 0, max: 180 }).default(0),
+        }),
+      )
+      .max(12)
+      .optional()
+      .meta({ title: 'Every year before' }),
+    severity: z
+      .array(
+        z.strictObject({
+          name: z.string().min(1).max(80).meta({ title: 'Because of' }),
+          value: quantity('Factor', '', { min: 0.01, max: 10 }),
+        }),
+      )
+      .max(12)
+      .optional()
+      .meta({ title: 'Severity factors' }),
     dutyPlan: dutyPlanSchema.optional().meta({ title: 'Duty calendar' }),
-    conditionLimits: z.array(z.strictObject({ name: z.string().min(1).max(80).meta({ title: 'Reading' }), value: z.number().meta({ title: 'Value' }), limit: z.number().meta({ title: 'Limit' }), side: z.enum(['above', 'below']).meta({ title: 'Due when' }) })).max(50).optional().meta({ title: 'Condition limits' }),
+    conditionLimits: z
+      .array(
+        z.strictObject({
+          name: z.string().min(1).max(80).meta({ title: 'Reading' }),
+          value: z.number().meta({ title: 'Value' }),
+          limit: z.number().meta({ title: 'Limit' }),
+          side: z.enum(['above', 'below']).meta({ title: 'Due when' }),
+        }),
+      )
+      .max(50)
+      .optional()
+      .meta({ title: 'Condition limits' }),
   })
   .superRefine((value, context) => {
     const issue = (path: PropertyKey[], message: string) => context.addIssue({ code: 'custom', path, message });
@@ -50,24 +124,38 @@ const input = z
       if (Date.parse(at) > asOf) issue(['events', index, 'at'], 'lies after the "as of" instant.');
     });
     value.stages.forEach((each, index) => {
-      if (each.hours === undefined && each.cycles === undefined && each.days === undefined && each.standstillDays === undefined) issue(['stages', index], 'needs at least one limit: hours, cycles, days or days of standstill.');
-      if (each.count === undefined && !value.cyclic && index < value.stages.length - 1) issue(['stages', index, 'count'], 'is needed on every stage but the last; without it the next stage would never be reached.');
+      if (
+        each.hours === undefined &&
+        each.cycles === undefined &&
+        each.days === undefined &&
+        each.standstillDays === undefined
+      )
+        issue(['stages', index], 'needs at least one limit: hours, cycles, days or days of standstill.');
+      if (each.count === undefined && !value.cyclic && index < value.stages.length - 1)
+        issue(
+          ['stages', index, 'count'],
+          'is needed on every stage but the last; without it the next stage would never be reached.',
+        );
     });
     value.history.forEach((each, index) => {
       const at = Date.parse(each.at);
       if (at > asOf) issue(['history', index, 'at'], 'lies after the "as of" instant.');
       const before = value.history[index - 1];
       if (!before) return;
-      if (at < Date.parse(before.at)) issue(['history', index, 'at'], 'lies before the entry above it; the history goes from old to new.');
+      if (at < Date.parse(before.at))
+        issue(['history', index, 'at'], 'lies before the entry above it; the history goes from old to new.');
       for (const key of ['hours', 'cycles'] as const) {
-        if (each[key] !== undefined && before[key] !== undefined && each[key] < before[key]) issue(['history', index, key], 'is lower than at the service before; accumulated values never fall.');
+        if (each[key] !== undefined && before[key] !== undefined && each[key] < before[key])
+          issue(['history', index, key], 'is lower than at the service before; accumulated values never fall.');
       }
     });
     const last = value.history.at(-1);
     for (const key of ['hours', 'cycles'] as const) {
-      if (last?.[key] !== undefined && value.meters[key] !== undefined && value.meters[key] < last[key]) issue(['meters', key], 'is lower than at the last service; accumulated values never fall.');
+      if (last?.[key] !== undefined && value.meters[key] !== undefined && value.meters[key] < last[key])
+        issue(['meters', key], 'is lower than at the last service; accumulated values never fall.');
     }
-    if (value.metersReadAt && Date.parse(value.metersReadAt) > asOf) issue(['metersReadAt'], 'lies after the "as of" instant.');
+    if (value.metersReadAt && Date.parse(value.metersReadAt) > asOf)
+      issue(['metersReadAt'], 'lies after the "as of" instant.');
     if (value.lastRunAt && Date.parse(value.lastRunAt) > asOf) issue(['lastRunAt'], 'lies after the "as of" instant.');
   });
 
@@ -87,7 +175,10 @@ const output = z.object({
   dueAt: z.object({ hours: z.number().optional(), cycles: z.number().optional() }).optional().meta({ title: 'Due at' }),
   consumedShare: z.number().min(0).optional().meta({ title: 'Used up' }),
   limits: z.array(limit).meta({ title: 'Limits' }),
-  window: z.object({ fromOn: day('From'), toOn: day('To') }).optional().meta({ title: 'Window' }),
+  window: z
+    .object({ fromOn: day('From'), toOn: day('To') })
+    .optional()
+    .meta({ title: 'Window' }),
 });
 
 type Input = z.output<typeof input>;
@@ -103,7 +194,8 @@ export const intervalNextDue = defineMethod({
   version: 1,
   title: 'Next due',
   summary: 'When a task falls due: hours, cycles, days, standstill, event, season or condition, whichever comes first.',
-  source: 'Arithmetic of whichever-first staged intervals; day = plant-time day of the last reading plus remaining ÷ rate',
+  source:
+    'Arithmetic of whichever-first staged intervals; day = plant-time day of the last reading plus remaining ÷ rate',
   input,
   output,
   rules: [
@@ -118,27 +210,62 @@ export const intervalNextDue = defineMethod({
     const servicesDone = Math.max(0, history.length - 1);
     const current = stageAfter(value.stages, servicesDone, value.cyclic);
     if (history.length === 0) {
-      return answer({ state: 'unknown' as const, stage: current.name, limits: [] }, [], [{ level: 'caution', text: 'The last service is unknown, so there is no date. Say when it was done, start counting today, or do it on the next round.' }]);
+      return answer(
+        { state: 'unknown' as const, stage: current.name, limits: [] },
+        [],
+        [
+          {
+            level: 'caution',
+            text: 'The last service is unknown, so there is no date. Say when it was done, start counting today, or do it on the next round.',
+          },
+        ],
+      );
     }
     const today = plantDayOf(Date.parse(value.asOf), value.timeZone);
     const lastDay = serviceDay(history.at(-1)!, value.timeZone);
-    const working: WorkingStep[] = [{ label: 'Stage', expression: `${servicesDone} services done of ${value.stages.map((each) => `${each.name} ×${each.count ?? (value.cyclic ? 1 : '∞')}`).join(', ')}`, value: current.name, unit: '' }];
+    const working: WorkingStep[] = [
+      {
+        label: 'Stage',
+        expression: `${servicesDone} services done of ${value.stages.map((each) => `${each.name} ×${each.count ?? (value.cyclic ? 1 : '∞')}`).join(', ')}`,
+        value: current.name,
+        unit: '',
+      },
+    ];
     const schedule = scheduleOf(value, history);
     const outcome = nextDue(schedule, today, working);
-    const limits = [...outcome.limits, ...(value.conditionLimits ?? []).map((condition) => conditionLimit(condition, today, working))];
+    const limits = [
+      ...outcome.limits,
+      ...(value.conditionLimits ?? []).map((condition) => conditionLimit(condition, today, working)),
+    ];
     const first = firstOf(limits);
-    if (!first) return refuse('None of the limits can be followed with what is known. Give a meter value, or set a limit in days.', 'meters');
+    if (!first)
+      return refuse(
+        'None of the limits can be followed with what is known. Give a meter value, or set a limit in days.',
+        'meters',
+      );
     return answer(
       {
         state: 'known' as const,
         stage: current.name,
         by: first.by,
         ...(first.dueOn && { dueOn: first.dueOn, window: windowAround(first.dueOn, lastDay, value.toleranceShare) }),
-        dueAt: Object.fromEntries(limits.flatMap(({ by, dueAt }) => ((by === 'hours' || by === 'cycles') && dueAt !== undefined ? [[by, dueAt]] : []))),
+        dueAt: Object.fromEntries(
+          limits.flatMap(({ by, dueAt }) =>
+            (by === 'hours' || by === 'cycles') && dueAt !== undefined ? [[by, dueAt]] : [],
+          ),
+        ),
         consumedShare: first.consumedShare,
         limits,
       },
-      [...working, { label: 'First limit reached', expression: limits.map((each) => `${each.by} ${each.dueOn ?? 'no date'}`).join(', '), value: first.dueOn ?? 'no date', unit: `by ${first.by}` }],
+      [
+        ...working,
+        {
+          label: 'First limit reached',
+          expression: limits.map((each) => `${each.by} ${each.dueOn ?? 'no date'}`).join(', '),
+          value: first.dueOn ?? 'no date',
+          unit: `by ${first.by}`,
+        },
+      ],
       notFollowed(current, limits, history.at(-1)!),
     );
   },
@@ -147,9 +274,24 @@ export const intervalNextDue = defineMethod({
 /** The input as the arithmetic takes it: instants in milliseconds, one counter per kind. */
 function scheduleOf(value: Input, history: ServiceRecord[]): Schedule {
   const readMs = Date.parse(value.metersReadAt ?? value.asOf);
-  const counter = (kind: CounterKind) => (value.meters[kind] === undefined ? {} : { [kind]: { value: value.meters[kind], readMs, ...(value.perDay?.[kind] !== undefined && { perDay: value.perDay[kind] }) } });
+  const counter = (kind: CounterKind) =>
+    value.meters[kind] === undefined
+      ? {}
+      : {
+          [kind]: {
+            value: value.meters[kind],
+            readMs,
+            ...(value.perDay?.[kind] !== undefined && { perDay: value.perDay[kind] }),
+          },
+        };
   return {
-    stages: value.stages as Stage[], cyclic: value.cyclic, history, counters: { ...counter('hours'), ...counter('cycles') }, rhythm: value.rhythm, timeZone: value.timeZone, toleranceShare: value.toleranceShare,
+    stages: value.stages as Stage[],
+    cyclic: value.cyclic,
+    history,
+    counters: { ...counter('hours'), ...counter('cycles') },
+    rhythm: value.rhythm,
+    timeZone: value.timeZone,
+    toleranceShare: value.toleranceShare,
     lastRunMs: value.lastRunAt === undefined ? undefined : Date.parse(value.lastRunAt),
     seasons: value.seasons ?? [],
     events: (value.events ?? []).map(({ name, at }) => ({ name, atMs: Date.parse(at) })),
@@ -163,13 +305,25 @@ function scheduleOf(value: Input, history: ServiceRecord[]): Schedule {
 export function notFollowed(stage: Stage, limits: readonly DueLimit[], last: ServiceRecord): Notice[] {
   return (['hours', 'cycles'] as const)
     .filter((kind) => stage[kind] !== undefined && !limits.some(({ by }) => by === kind))
-    .map((kind) => ({ level: 'caution', text: `The limit of ${shown(stage[kind]!)} ${kind} cannot be followed: no ${kind} are known ${last[kind] === undefined ? 'at the last service' : 'now'}.` }));
+    .map((kind) => ({
+      level: 'caution',
+      text: `The limit of ${shown(stage[kind]!)} ${kind} cannot be followed: no ${kind} are known ${last[kind] === undefined ? 'at the last service' : 'now'}.`,
+    }));
 }
 
-function conditionLimit({ name, value, limit, side }: NonNullable<Input['conditionLimits']>[number], today: PlantDay, working: WorkingStep[]): DueLimit {
+function conditionLimit(
+  { name, value, limit, side }: NonNullable<Input['conditionLimits']>[number],
+  today: PlantDay,
+  working: WorkingStep[],
+): DueLimit {
   const reached = side === 'above' ? value >= limit : value <= limit;
   const towards = side === 'above' ? value / limit : limit / value;
   const consumedShare = reached ? 1 : Number.isFinite(towards) ? Math.min(1, Math.max(0, towards)) : 0;
-  working.push({ label: `Condition: ${name}`, expression: `${shown(value)} ${side === 'above' ? '≥' : '≤'} ${shown(limit)}?`, value: reached ? 'reached: due now' : 'not reached', unit: '' });
+  working.push({
+    label: `Condition: ${name}`,
+    expression: `${shown(value)} ${side === 'above' ? '≥' : '≤'} ${shown(limit)}?`,
+    value: reached ? 'reached: due now' : 'not reached',
+    unit: '',
+  });
   return { by: 'condition', ...(reached && { dueOn: today }), consumedShare };
 }

@@ -13,7 +13,10 @@ describe('an operator’s card', () => {
   });
 
   it('goes by the steady stage, and says how often', () => {
-    const stages = [{ name: 'run-in', count: 3, hours: 1 }, { name: 'steady', hours: 4, cycles: 500 }];
+    const stages = [
+      { name: 'run-in', count: 3, hours: 1 },
+      { name: 'steady', hours: 4, cycles: 500 },
+    ];
     expect(cardInterval(stages)).toEqual({ hours: 4, cycles: 500 });
     expect(everyWords(stages)).toBe('every 4 h or 500 cycles');
     expect(cardInterval([])).toEqual({});

@@ -8,15 +8,29 @@ export const shiftHours = 8;
 export type CardInterval = { hours?: number; cycles?: number; days?: number };
 export const cardInterval = (stages: readonly Stage[]): CardInterval => {
   const steady = stages.find(({ count }) => count === undefined) ?? stages.at(-1);
-  return { ...(steady?.hours !== undefined && { hours: steady.hours }), ...(steady?.cycles !== undefined && { cycles: steady.cycles }), ...(steady?.days !== undefined && { days: steady.days }) };
+  return {
+    ...(steady?.hours !== undefined && { hours: steady.hours }),
+    ...(steady?.cycles !== undefined && { cycles: steady.cycles }),
+    ...(steady?.days !== undefined && { days: steady.days }),
+  };
 };
 
 /** True for an interval that comes round within a shift; by count, where one of two shifts a day makes that many. */
-export const isOftenerThanAShift = ({ hours, cycles }: CardInterval, cyclesPerDay: number): boolean => (hours !== undefined && hours < shiftHours) || (cycles !== undefined && cycles < cyclesPerDay / 2);
+export const isOftenerThanAShift = ({ hours, cycles }: CardInterval, cyclesPerDay: number): boolean =>
+  (hours !== undefined && hours < shiftHours) || (cycles !== undefined && cycles < cyclesPerDay / 2);
 
 /** How often it should have been done in a span, at the machine's usual running. */
-export function expectedTimes({ hours, cycles, days }: CardInterval, spanDays: number, hoursPerDay: number, cyclesPerDay: number): number {
-  const times = [hours !== undefined ? (spanDays * hoursPerDay) / hours : 0, cycles !== undefined ? (spanDays * cyclesPerDay) / cycles : 0, days !== undefined ? spanDays / days : 0];
+export function expectedTimes(
+  { hours, cycles, days }: CardInterval,
+  spanDays: number,
+  hoursPerDay: number,
+  cyclesPerDay: number,
+): number {
+  const times = [
+    hours !== undefined ? (spanDays * hoursPerDay) / hours : 0,
+    cycles !== undefined ? (spanDays * cyclesPerDay) / cycles : 0,
+    days !== undefined ? spanDays / days : 0,
+  ];
   return Math.floor(Math.max(...times) + 1e-9);
 }
 
@@ -28,23 +42,36 @@ export type CardStanding = { words: string; due: boolean };
  * @param sinceMs milliseconds since it was last done; undefined when never
  * @param counted what the meter has counted since; undefined where it is not followed by count
  */
-export function cardStanding({ hours, cycles }: CardInterval, sinceMs: number | undefined, counted: number | undefined): CardStanding {
+export function cardStanding(
+  { hours, cycles }: CardInterval,
+  sinceMs: number | undefined,
+  counted: number | undefined,
+): CardStanding {
   if (cycles !== undefined && counted !== undefined) {
     const left = cycles - counted;
-    return left <= 0 ? { words: `due: ${counted} since the last time`, due: true } : { words: `${left} to go`, due: false };
+    return left <= 0
+      ? { words: `due: ${counted} since the last time`, due: true }
+      : { words: `${left} to go`, due: false };
   }
   if (hours === undefined) return { words: '', due: false };
   if (sinceMs === undefined) return { words: 'not done yet', due: true };
   const leftMs = hours * 3_600_000 - sinceMs;
-  return leftMs <= 0 ? { words: `due for ${clockWords(-leftMs)}`, due: true } : { words: `in ${clockWords(leftMs)}`, due: false };
+  return leftMs <= 0
+    ? { words: `due for ${clockWords(-leftMs)}`, due: true }
+    : { words: `in ${clockWords(leftMs)}`, due: false };
 }
 
 /** `1 h 50 min`, `25 min` */
 function clockWords(ms: number): string {
   const minutes = Math.max(0, Math.round(ms / 60_000));
   const whole = Math.floor(minutes / 60);
-  return whole === 0 ? `${minutes} min` : whole >= 48 ? `${Math.floor(whole / 24)} days` : `${whole} h ${String(minutes % 60).padStart(2, '0')} min`;
+  return whole === 0
+    ? `${minutes} min`
+    : whole >= 48
+      ? `${Math.floor(whole / 24)} days`
+      : `${whole} h ${String(minutes % 60).padStart(2, '0')} min`;
 }
 
 /** The interval as the card says it: `every 4 h`. */
-export const everyWords = (stages: readonly Stage[]): string => `every ${shownStages(stages.filter(({ count }) => count === undefined))}`;
+export const everyWords = (stages: readonly Stage[]): string =>
+  `every ${shownStages(stages.filter(({ count }) => count === undefined))}`;

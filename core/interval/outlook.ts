@@ -41,10 +41,17 @@ const shortestDays = 1;
  * When a task comes round up to a day, each service done on its day. What is overdue counts once, today.
  * @param pace whether machines run at the low, likely or high end of their forecast
  */
-export function* occurrences(task: PlannedTask, { today, untilOn, timeZone, clockOf }: Horizon, pace: Pace = 'mid'): Generator<Occurrence> {
+export function* occurrences(
+  task: PlannedTask,
+  { today, untilOn, timeZone, clockOf }: Horizon,
+  pace: Pace = 'mid',
+): Generator<Occurrence> {
   const clock = clockOf(task.taskId);
   const factor = (rates: Rates) => (rates.mid > 0 ? rates[pace] / rates.mid : 1);
-  const first = task.dueOn <= today || !task.byUse || pace === 'mid' ? task.dueOn : stretched(today, task.dueOn, factor(task.hoursPerDay.mid > 0 ? task.hoursPerDay : task.cyclesPerDay));
+  const first =
+    task.dueOn <= today || !task.byUse || pace === 'mid'
+      ? task.dueOn
+      : stretched(today, task.dueOn, factor(task.hoursPerDay.mid > 0 ? task.hoursPerDay : task.cyclesPerDay));
   let before = first;
   let on = first < today ? today : first;
   for (let done = task.servicesDone; on <= untilOn; done += 1) {
@@ -59,20 +66,41 @@ export function* occurrences(task: PlannedTask, { today, untilOn, timeZone, cloc
 }
 
 /** When a task of a unit that is commissioned today comes round for the first time; undefined where it never does. */
-export const firstDueOn = (task: Omit<PlannedTask, 'dueOn'>, { today, timeZone, clockOf }: Horizon): PlantDay | undefined => nextOn(stageAfter(task.stages, 0, task.cyclic), today, task, 'mid', clockOf(task.taskId), timeZone);
+export const firstDueOn = (
+  task: Omit<PlannedTask, 'dueOn'>,
+  { today, timeZone, clockOf }: Horizon,
+): PlantDay | undefined =>
+  nextOn(stageAfter(task.stages, 0, task.cyclic), today, task, 'mid', clockOf(task.taskId), timeZone);
 
 /** When a task comes round again that is done on a day as its service of that number. */
-export const comesAgainOn = (task: PlannedTask, servicesDone: number, on: PlantDay, { timeZone, clockOf }: Pick<Horizon, 'timeZone' | 'clockOf'>): PlantDay | undefined => nextOn(stageAfter(task.stages, servicesDone, task.cyclic), on, task, 'mid', clockOf(task.taskId), timeZone);
+export const comesAgainOn = (
+  task: PlannedTask,
+  servicesDone: number,
+  on: PlantDay,
+  { timeZone, clockOf }: Pick<Horizon, 'timeZone' | 'clockOf'>,
+): PlantDay | undefined =>
+  nextOn(stageAfter(task.stages, servicesDone, task.cyclic), on, task, 'mid', clockOf(task.taskId), timeZone);
 
 /** A day as far ahead as the pace makes it. */
-const stretched = (today: PlantDay, on: PlantDay, factor: number): PlantDay => (factor > 0 ? addDays(today, Math.min(36_525, Math.round(daysBetween(today, on) / factor))) : '9999-01-01');
+const stretched = (today: PlantDay, on: PlantDay, factor: number): PlantDay =>
+  factor > 0 ? addDays(today, Math.min(36_525, Math.round(daysBetween(today, on) / factor))) : '9999-01-01';
 
 /** The day on which a stage that begins on a day is over; undefined where it never is. */
-function nextOn(stage: Stage, from: PlantDay, { severity, hoursPerDay, cyclesPerDay }: Pick<PlannedTask, 'severity' | 'hoursPerDay' | 'cyclesPerDay'>, pace: Pace, clock: DutyClock, timeZone: string): PlantDay | undefined {
+function nextOn(
+  stage: Stage,
+  from: PlantDay,
+  { severity, hoursPerDay, cyclesPerDay }: Pick<PlannedTask, 'severity' | 'hoursPerDay' | 'cyclesPerDay'>,
+  pace: Pace,
+  clock: DutyClock,
+  timeZone: string,
+): PlantDay | undefined {
   const days: PlantDay[] = [];
   if (stage.days !== undefined) days.push(addDays(from, Math.max(shortestDays, Math.floor(stage.days * severity))));
   const fromMs = startOfPlantDay(from, timeZone) + 43_200_000;
-  for (const [limit, rates] of [[stage.hours, hoursPerDay], [stage.cycles, cyclesPerDay]] as const) {
+  for (const [limit, rates] of [
+    [stage.hours, hoursPerDay],
+    [stage.cycles, cyclesPerDay],
+  ] as const) {
     if (limit === undefined || rates[pace] <= 0) continue;
     const atMs = clock.instantOf(clock.at(fromMs) + (limit * severity) / rates[pace], fromMs);
     if (!Number.isFinite(atMs) || atMs > Date.UTC(2190, 0, 1)) continue;
@@ -83,14 +111,20 @@ function nextOn(stage: Stage, from: PlantDay, { severity, hoursPerDay, cyclesPer
 }
 
 /** One week of work: minutes, and grams or litres by lubricant, as likely and at either end of the forecast. */
-export type OutlookWeek = { week: string; tasks: number; minutes: Record<Pace, number>; lubricants: Record<string, { unit: 'g' | 'L' } & Record<Pace, number>> };
+export type OutlookWeek = {
+  week: string;
+  tasks: number;
+  minutes: Record<Pace, number>;
+  lubricants: Record<string, { unit: 'g' | 'L' } & Record<Pace, number>>;
+};
 
 const paces: readonly Pace[] = ['low', 'mid', 'high'];
 
 /** What the coming weeks ask for. The ends of the spread are what all machines at their slowest, or all at their fastest, would ask for. */
 export function outlook(tasks: readonly PlannedTask[], horizon: Horizon): OutlookWeek[] {
   const weeks = new Map<string, OutlookWeek>();
-  for (let day = horizon.today; day <= horizon.untilOn; day = addDays(day, 7)) weeks.set(weekOf(day), { week: weekOf(day), tasks: 0, minutes: { low: 0, mid: 0, high: 0 }, lubricants: {} });
+  for (let day = horizon.today; day <= horizon.untilOn; day = addDays(day, 7))
+    weeks.set(weekOf(day), { week: weekOf(day), tasks: 0, minutes: { low: 0, mid: 0, high: 0 }, lubricants: {} });
   for (const task of tasks) {
     for (const pace of paces) {
       for (const { on } of occurrences(task, horizon, pace)) {
@@ -108,14 +142,25 @@ export function outlook(tasks: readonly PlannedTask[], horizon: Horizon): Outloo
 }
 
 /** A year's work in sum, and how much of it would miss its window with the minutes that there are. */
-export type YearSum = { services: number; minutes: number; missed: number; busiestWeek: number; lubricants: Record<string, { unit: 'g' | 'L'; amount: number }> };
+export type YearSum = {
+  services: number;
+  minutes: number;
+  missed: number;
+  busiestWeek: number;
+  lubricants: Record<string, { unit: 'g' | 'L'; amount: number }>;
+};
 
 /**
  * Does a year's work week by week with so many minutes a week, what is due first going first. A service that is not done
  * by the end of its window counts as missed and is done as soon as there is time.
  * @returns undefined when asked to stop
  */
-export function yearOfWork(tasks: readonly PlannedTask[], horizon: Horizon, minutesPerWeek: number, { report, shouldStop }: MethodContext = {}): YearSum | undefined {
+export function yearOfWork(
+  tasks: readonly PlannedTask[],
+  horizon: Horizon,
+  minutesPerWeek: number,
+  { report, shouldStop }: MethodContext = {},
+): YearSum | undefined {
   const sum: YearSum = { services: 0, minutes: 0, missed: 0, busiestWeek: 0, lubricants: {} };
   const waiting: (Occurrence & { minutes: number })[] = [];
   const perWeek = new Map<string, number>();
@@ -142,8 +187,14 @@ export function yearOfWork(tasks: readonly PlannedTask[], horizon: Horizon, minu
 }
 
 /** Windows that close before there was time; those closed already today are not counted again. */
-function missedWindows(work: readonly (Occurrence & { minutes: number })[], { today, untilOn }: Horizon, minutesPerWeek: number): number {
-  const queue = [...work].sort((a, b) => a.toOn.localeCompare(b.toOn) || a.on.localeCompare(b.on) || a.taskId.localeCompare(b.taskId));
+function missedWindows(
+  work: readonly (Occurrence & { minutes: number })[],
+  { today, untilOn }: Horizon,
+  minutesPerWeek: number,
+): number {
+  const queue = [...work].sort(
+    (a, b) => a.toOn.localeCompare(b.toOn) || a.on.localeCompare(b.on) || a.taskId.localeCompare(b.taskId),
+  );
   const done = new Uint8Array(queue.length);
   let missed = 0;
   for (let monday = today; monday <= untilOn; monday = addDays(monday, 7)) {
@@ -163,7 +214,11 @@ function missedWindows(work: readonly (Occurrence & { minutes: number })[], { to
 }
 
 /** A clock per task, made once per distinct plan: tasks of one machine share theirs. */
-export function clocksOf(plans: Readonly<Record<string, DutyPlan>>, planOf: Readonly<Record<string, string>>, timeZone: string): (taskId: string) => DutyClock {
+export function clocksOf(
+  plans: Readonly<Record<string, DutyPlan>>,
+  planOf: Readonly<Record<string, string>>,
+  timeZone: string,
+): (taskId: string) => DutyClock {
   const clocks = new Map<string, DutyClock>();
   return (taskId) => {
     const key = planOf[taskId] ?? '';

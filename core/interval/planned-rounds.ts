@@ -2,7 +2,13 @@ import { type PlantDay, addDays, daysBetween } from '../time/plant-day';
 import { type Horizon, type PlannedTask, comesAgainOn } from './outlook';
 
 /** One coming walk of a route: the day, and the tasks whose windows are open then. */
-export type PlannedRound = { routeId: string; /** Counted over all walks of the route, past ones included: it stays when the day moves. */ number: number; on: PlantDay; taskIds: string[]; minutes: number };
+export type PlannedRound = {
+  routeId: string;
+  /** Counted over all walks of the route, past ones included: it stays when the day moves. */ number: number;
+  on: PlantDay;
+  taskIds: string[];
+  minutes: number;
+};
 
 /** A walk takes along what falls due so many days later: nobody goes the same way again for it. */
 export const gatherDays = 3;
@@ -14,15 +20,36 @@ const leastShare = 1 / 2;
  * falls due within the next days.
  * @param walked how often the route has been walked; the next walk gets the number after it
  */
-export function plannedRounds(route: { id: string; walked: number }, tasks: readonly PlannedTask[], horizon: Horizon): PlannedRound[] {
-  const coming = tasks.map((task) => ({ task, on: task.dueOn as PlantDay | undefined, done: task.servicesDone, before: task.lastOn ?? addDays(task.dueOn, -30) }));
+export function plannedRounds(
+  route: { id: string; walked: number },
+  tasks: readonly PlannedTask[],
+  horizon: Horizon,
+): PlannedRound[] {
+  const coming = tasks.map((task) => ({
+    task,
+    on: task.dueOn as PlantDay | undefined,
+    done: task.servicesDone,
+    before: task.lastOn ?? addDays(task.dueOn, -30),
+  }));
   const rounds: PlannedRound[] = [];
   for (;;) {
-    const first = coming.reduce<PlantDay | undefined>((earliest, { on }) => (on !== undefined && (earliest === undefined || on < earliest) ? on : earliest), undefined);
+    const first = coming.reduce<PlantDay | undefined>(
+      (earliest, { on }) => (on !== undefined && (earliest === undefined || on < earliest) ? on : earliest),
+      undefined,
+    );
     const on = first !== undefined && first < horizon.today ? horizon.today : first;
     if (on === undefined || on > horizon.untilOn) return rounds;
-    const along = coming.filter((each) => each.on !== undefined && (opensOn(each.on, each.before, each.task) <= on || isSoon(each.on, each.before, on)));
-    rounds.push({ routeId: route.id, number: route.walked + rounds.length + 1, on, taskIds: along.map(({ task }) => task.taskId), minutes: along.reduce((sum, { task }) => sum + task.minutes, 0) });
+    const along = coming.filter(
+      (each) =>
+        each.on !== undefined && (opensOn(each.on, each.before, each.task) <= on || isSoon(each.on, each.before, on)),
+    );
+    rounds.push({
+      routeId: route.id,
+      number: route.walked + rounds.length + 1,
+      on,
+      taskIds: along.map(({ task }) => task.taskId),
+      minutes: along.reduce((sum, { task }) => sum + task.minutes, 0),
+    });
     for (const each of along) {
       each.done += 1;
       each.before = on;
@@ -31,6 +58,8 @@ export function plannedRounds(route: { id: string; walked: number }, tasks: read
   }
 }
 
-const isSoon = (due: PlantDay, before: PlantDay, on: PlantDay): boolean => due <= addDays(on, gatherDays) && daysBetween(before, on) >= leastShare * daysBetween(before, due);
+const isSoon = (due: PlantDay, before: PlantDay, on: PlantDay): boolean =>
+  due <= addDays(on, gatherDays) && daysBetween(before, on) >= leastShare * daysBetween(before, due);
 
-const opensOn = (on: PlantDay, before: PlantDay, { toleranceShare }: PlannedTask): PlantDay => addDays(on, -Math.floor(toleranceShare * Math.max(0, daysBetween(before, on))));
+const opensOn = (on: PlantDay, before: PlantDay, { toleranceShare }: PlannedTask): PlantDay =>
+  addDays(on, -Math.floor(toleranceShare * Math.max(0, daysBetween(before, on))));

@@ -41,19 +41,34 @@ describe('days until an amount is used up', () => {
     expect(daysUntil('2026-06-10', amount, seasons, horizon)).toBe(days);
   });
 
-  const season = fc.record({ from: fc.constantFrom('01-01', '03-10', '06-01', '11-15'), to: fc.constantFrom('02-28', '05-31', '08-31', '12-31'), factor: fc.double({ min: 0.1, max: 4, noNaN: true }) });
+  const season = fc.record({
+    from: fc.constantFrom('01-01', '03-10', '06-01', '11-15'),
+    to: fc.constantFrom('02-28', '05-31', '08-31', '12-31'),
+    factor: fc.double({ min: 0.1, max: 4, noNaN: true }),
+  });
   const from = fc.integer({ min: 0, max: 700 }).map((days) => addDays('2026-01-01', days));
 
   it('is the way back from weighted days', () => {
-    fc.assert(fc.property(from, fc.integer({ min: 1, max: 200 }), fc.array(season, { maxLength: 3 }), (day, days, seasons) => {
-      const back = daysUntil(day, weightedDays(day, days, seasons), seasons, 1000);
-      expect(back).toBeCloseTo(days, 6);
-    }));
+    fc.assert(
+      fc.property(from, fc.integer({ min: 1, max: 200 }), fc.array(season, { maxLength: 3 }), (day, days, seasons) => {
+        const back = daysUntil(day, weightedDays(day, days, seasons), seasons, 1000);
+        expect(back).toBeCloseTo(days, 6);
+      }),
+    );
   });
 
   it('a season that wears faster never lengthens the time', () => {
-    fc.assert(fc.property(from, fc.double({ min: 0.5, max: 300, noNaN: true }), fc.double({ min: 0.1, max: 1, noNaN: true }), (day, amount, factor) => {
-      expect(daysUntil(day, amount, [{ ...summer, factor }], 2000)).toBeLessThanOrEqual(daysUntil(day, amount, [], 2000) + 1e-6);
-    }));
+    fc.assert(
+      fc.property(
+        from,
+        fc.double({ min: 0.5, max: 300, noNaN: true }),
+        fc.double({ min: 0.1, max: 1, noNaN: true }),
+        (day, amount, factor) => {
+          expect(daysUntil(day, amount, [{ ...summer, factor }], 2000)).toBeLessThanOrEqual(
+            daysUntil(day, amount, [], 2000) + 1e-6,
+          );
+        },
+      ),
+    );
   });
 });

@@ -6,8 +6,13 @@ export type Season = { from: string; to: string; factor: number };
 /** How fast an interval is used up on a day: 1 out of season, 1/factor inside; the fastest of overlapping seasons. */
 export function wearOn(day: PlantDay, seasons: readonly Season[]): number {
   const monthDay = day.slice(5);
-  const inside = ({ from, to }: Season) => (from <= to ? monthDay >= from && monthDay <= to : monthDay >= from || monthDay <= to);
-  return seasons.filter(inside).reduce<number | undefined>((fastest, { factor }) => Math.max(fastest ?? 0, 1 / factor), undefined) ?? 1;
+  const inside = ({ from, to }: Season) =>
+    from <= to ? monthDay >= from && monthDay <= to : monthDay >= from || monthDay <= to;
+  return (
+    seasons
+      .filter(inside)
+      .reduce<number | undefined>((fastest, { factor }) => Math.max(fastest ?? 0, 1 / factor), undefined) ?? 1
+  );
 }
 
 /** Season-weighted days in [from, to); plain days where there are no seasons. */

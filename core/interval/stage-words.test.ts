@@ -2,16 +2,42 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { parseStages, sameStages, shownStages, stageExample, stageWords } from './stage-words';
 
-const stages = (text: string) => { const read = parseStages(text); if (!read.ok) throw new Error(read.reason); return read.stages; };
-const reason = (text: string) => { const read = parseStages(text); return read.ok ? undefined : read.reason; };
+const stages = (text: string) => {
+  const read = parseStages(text);
+  if (!read.ok) throw new Error(read.reason);
+  return read.stages;
+};
+const reason = (text: string) => {
+  const read = parseStages(text);
+  return read.ok ? undefined : read.reason;
+};
 
 describe('intervals as people write them', () => {
   it.each([
     ['monthly', [{ name: 'steady', days: 30 }]],
     ['every 500 h or 90 d', [{ name: 'steady', hours: 500, days: 90 }]],
-    [stageExample, [{ name: 'run-in', count: 1, hours: 300 }, { name: 'steady', hours: 4000, days: 730 }]],
-    ['7 x daily; then monthly', [{ name: 'run-in', count: 7, days: 1 }, { name: 'steady', days: 30 }]],
-    ['1 × 8 h; 1 × 50 h; yearly', [{ name: 'run-in 1', count: 1, hours: 8 }, { name: 'run-in 2', count: 1, hours: 50 }, { name: 'steady', days: 365 }]],
+    [
+      stageExample,
+      [
+        { name: 'run-in', count: 1, hours: 300 },
+        { name: 'steady', hours: 4000, days: 730 },
+      ],
+    ],
+    [
+      '7 x daily; then monthly',
+      [
+        { name: 'run-in', count: 7, days: 1 },
+        { name: 'steady', days: 30 },
+      ],
+    ],
+    [
+      '1 × 8 h; 1 × 50 h; yearly',
+      [
+        { name: 'run-in 1', count: 1, hours: 8 },
+        { name: 'run-in 2', count: 1, hours: 50 },
+        { name: 'steady', days: 365 },
+      ],
+    ],
     ['2 000 cuts', [{ name: 'steady', cycles: 2000 }]],
     ['4,5 h', [{ name: 'steady', hours: 4.5 }]],
     ['500 h or 14 d standing', [{ name: 'steady', hours: 500, standstillDays: 14 }]],
@@ -38,17 +64,35 @@ describe('intervals as people write them', () => {
   });
 
   it('shows computed hours as a person would say them, and small ones to three figures', () => {
-    expect(shownStages([{ name: 'run-in', count: 1, hours: 7.1256 }, { name: 'steady', hours: 6723.78, days: 365 }])).toBe('1 × 7.13 h; then 6 724 h or yearly');
+    expect(
+      shownStages([
+        { name: 'run-in', count: 1, hours: 7.1256 },
+        { name: 'steady', hours: 6723.78, days: 365 },
+      ]),
+    ).toBe('1 × 7.13 h; then 6 724 h or yearly');
     expect(shownStages(stages(stageExample))).toBe(stageExample);
     expect(shownStages(stages('7 × 1 d; then 30 d or 50 h; '))).toBe('7 × daily; then 50 h or monthly');
-    expect(shownStages([{ name: 'turn over', count: 1, cycles: 2000.4 }, { name: 'replace', count: 1, cycles: 2000.4 }], true)).toBe('1 × 2 000 cycles; then 1 × 2 000 cycles; and round again');
+    expect(
+      shownStages(
+        [
+          { name: 'turn over', count: 1, cycles: 2000.4 },
+          { name: 'replace', count: 1, cycles: 2000.4 },
+        ],
+        true,
+      ),
+    ).toBe('1 × 2 000 cycles; then 1 × 2 000 cycles; and round again');
   });
 
   it('can be read again as shown, where nothing was rounded', () => {
-    fc.assert(fc.property(fc.integer({ min: 1, max: 800 }), fc.integer({ min: 1, max: 9000 }), (days, hours) => {
-      const planned = [{ name: 'run-in', count: 2, days }, { name: 'steady', hours, days }];
-      expect(stages(shownStages(planned))).toEqual(planned);
-    }));
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 800 }), fc.integer({ min: 1, max: 9000 }), (days, hours) => {
+        const planned = [
+          { name: 'run-in', count: 2, days },
+          { name: 'steady', hours, days },
+        ];
+        expect(stages(shownStages(planned))).toEqual(planned);
+      }),
+    );
   });
 
   it('calls stages the same whatever they are called, and other where an hour differs', () => {
@@ -57,10 +101,25 @@ describe('intervals as people write them', () => {
   });
 
   it('says back what it read', () => {
-    const limits = fc.record({ hours: fc.option(fc.integer({ min: 1, max: 90_000 }), { nil: undefined }), days: fc.option(fc.integer({ min: 1, max: 3000 }), { nil: undefined }), cycles: fc.option(fc.integer({ min: 1, max: 9_000_000 }), { nil: undefined }) }).filter((each) => Object.values(each).some((value) => value !== undefined));
-    fc.assert(fc.property(fc.array(fc.tuple(fc.integer({ min: 1, max: 30 }), limits), { maxLength: 3 }), limits, (counted, last) => {
-      const text = stageWords([...counted.map(([count, each]) => ({ name: 'x', count, ...each })), { name: 'x', ...last }]);
-      expect(stageWords(stages(text))).toBe(text);
-    }));
+    const limits = fc
+      .record({
+        hours: fc.option(fc.integer({ min: 1, max: 90_000 }), { nil: undefined }),
+        days: fc.option(fc.integer({ min: 1, max: 3000 }), { nil: undefined }),
+        cycles: fc.option(fc.integer({ min: 1, max: 9_000_000 }), { nil: undefined }),
+      })
+      .filter((each) => Object.values(each).some((value) => value !== undefined));
+    fc.assert(
+      fc.property(
+        fc.array(fc.tuple(fc.integer({ min: 1, max: 30 }), limits), { maxLength: 3 }),
+        limits,
+        (counted, last) => {
+          const text = stageWords([
+            ...counted.map(([count, each]) => ({ name: 'x', count, ...each })),
+            { name: 'x', ...last },
+          ]);
+          expect(stageWords(stages(text))).toBe(text);
+        },
+      ),
+    );
   });
 });

@@ -2,11 +2,32 @@ import { parseQuantity } from '../units/parse-quantity';
 import type { Stage } from './limits';
 
 /** Intervals as people say and write them, both ways: `1 × 50 h; then 500 h or 90 d`. */
-const frequencies: Record<string, number> = { daily: 1, weekly: 7, fortnightly: 14, monthly: 30, quarterly: 91, 'half-yearly': 182, yearly: 365 };
+const frequencies: Record<string, number> = {
+  daily: 1,
+  weekly: 7,
+  fortnightly: 14,
+  monthly: 30,
+  quarterly: 91,
+  'half-yearly': 182,
+  yearly: 365,
+};
 /** Frequencies offered as choices, each with what it means. */
 export const frequencyWords = Object.keys(frequencies);
 
-const days: Record<string, number> = { d: 1, day: 1, days: 1, w: 7, wk: 7, week: 7, weeks: 7, month: 30, months: 30, yr: 365, year: 365, years: 365 };
+const days: Record<string, number> = {
+  d: 1,
+  day: 1,
+  days: 1,
+  w: 7,
+  wk: 7,
+  week: 7,
+  weeks: 7,
+  month: 30,
+  months: 30,
+  yr: 365,
+  year: 365,
+  years: 365,
+};
 const cycles = ['cycles', 'cycle', 'cyc', 'cuts', 'cut', 'strokes', 'stroke', 'starts', 'start', 'tonnes', 't'];
 const hours = ['h', 'hr', 'hour', 'hours', 'run hours'];
 
@@ -17,7 +38,15 @@ export const stageExample = '1 × 300 h; then 4 000 h or 2 years';
  * stage goes on for ever, unless it has a count too.
  */
 export function parseStages(text: string): { ok: true; stages: Stage[] } | { ok: false; reason: string } {
-  const parts = text.split(';').map((part) => part.trim().replace(/^then\b\s*/i, '').replace(/^every\b\s*/i, '')).filter((part) => part !== '');
+  const parts = text
+    .split(';')
+    .map((part) =>
+      part
+        .trim()
+        .replace(/^then\b\s*/i, '')
+        .replace(/^every\b\s*/i, ''),
+    )
+    .filter((part) => part !== '');
   if (parts.length === 0) return { ok: false, reason: `Say how often, for example: ${stageExample}.` };
   const stages: Stage[] = [];
   for (const [index, part] of parts.entries()) {
@@ -26,13 +55,18 @@ export function parseStages(text: string): { ok: true; stages: Stage[] } | { ok:
     if (!limits.ok) return limits;
     const count = counted ? Number(counted[1]) : undefined;
     if (count === 0) return { ok: false, reason: `"${part}": none at all is no stage.` };
-    if (count === undefined && index < parts.length - 1) return { ok: false, reason: `"${part}" would go on for ever, so what stands after it is never reached. Say how many times, such as 1 × ${part}.` };
+    if (count === undefined && index < parts.length - 1)
+      return {
+        ok: false,
+        reason: `"${part}" would go on for ever, so what stands after it is never reached. Say how many times, such as 1 × ${part}.`,
+      };
     stages.push({ name: nameOf(index, parts.length, count), ...(count !== undefined && { count }), ...limits.value });
   }
   return { ok: true, stages };
 }
 
-const nameOf = (index: number, of: number, count: number | undefined): string => (count === undefined ? 'steady' : of > 2 ? `run-in ${index + 1}` : 'run-in');
+const nameOf = (index: number, of: number, count: number | undefined): string =>
+  count === undefined ? 'steady' : of > 2 ? `run-in ${index + 1}` : 'run-in';
 
 type Limits = Pick<Stage, 'hours' | 'cycles' | 'days' | 'standstillDays'>;
 
@@ -41,7 +75,8 @@ function readLimits(text: string): { ok: true; value: Limits } | { ok: false; re
   for (const words of text.split(/\s+or\s+/i).map((each) => each.trim().toLowerCase())) {
     const limit = readLimit(words);
     if (!limit.ok) return limit;
-    if (Object.keys(limit.value).some((key) => key in value)) return { ok: false, reason: `"${text}" names the same kind of limit twice.` };
+    if (Object.keys(limit.value).some((key) => key in value))
+      return { ok: false, reason: `"${text}" names the same kind of limit twice.` };
     Object.assign(value, limit.value);
   }
   return { ok: true, value };
@@ -49,7 +84,10 @@ function readLimits(text: string): { ok: true; value: Limits } | { ok: false; re
 
 function readLimit(words: string): ReturnType<typeof readLimits> {
   const limit = (value: Limits) => ({ ok: true as const, value });
-  const none = { ok: false as const, reason: `"${words}" is no interval. Write a number with h, d, weeks, months, years or cycles, or a word such as monthly.` };
+  const none = {
+    ok: false as const,
+    reason: `"${words}" is no interval. Write a number with h, d, weeks, months, years or cycles, or a word such as monthly.`,
+  };
   if (words in frequencies) return limit({ days: frequencies[words]! });
   const match = /^([\d.,\s\u202f]+?)\s*([a-z ]+)$/.exec(words);
   if (!match) return none;
@@ -72,18 +110,42 @@ function number(value: number): string {
 }
 
 /** Stages in the words that `parseStages` reads, exactly. */
-export const stageWords = (stages: readonly Stage[], cyclic = false): string => inWords(stages, cyclic, (days) => `${number(days)} d`);
+export const stageWords = (stages: readonly Stage[], cyclic = false): string =>
+  inWords(stages, cyclic, (days) => `${number(days)} d`);
 
 /** Stages as they are shown: usual spans by their names; computed hours whole from a hundred on, as nobody services by the minute. */
 export const shownStages = (stages: readonly Stage[], cyclic = false): string =>
-  inWords(stages.map(({ hours: h, cycles: c, ...rest }) => ({ ...rest, ...(h !== undefined && { hours: rounded(h) }), ...(c !== undefined && { cycles: rounded(c) }) })), cyclic, (days) => frequencyWords.find((word) => frequencies[word] === days) ?? (wholeYears(days) ? `${number(wholeYears(days)!)} years` : `${number(days)} d`));
+  inWords(
+    stages.map(({ hours: h, cycles: c, ...rest }) => ({
+      ...rest,
+      ...(h !== undefined && { hours: rounded(h) }),
+      ...(c !== undefined && { cycles: rounded(c) }),
+    })),
+    cyclic,
+    (days) =>
+      frequencyWords.find((word) => frequencies[word] === days) ??
+      (wholeYears(days) ? `${number(wholeYears(days)!)} years` : `${number(days)} d`),
+  );
 
 /** The years that a number of days makes, where it makes whole ones. */
 export const wholeYears = (days: number): number | undefined => (days > 0 && days % 365 === 0 ? days / 365 : undefined);
 
 function inWords(stages: readonly Stage[], cyclic: boolean, dayWords: (days: number) => string): string {
-  const limits = ({ hours: h, cycles: c, days: d, standstillDays }: Stage) => [h !== undefined && `${number(h)} h`, c !== undefined && `${number(c)} cycles`, d !== undefined && dayWords(d), standstillDays !== undefined && `${number(standstillDays)} d standing`].filter(Boolean).join(' or ');
-  const words = stages.map((stage, index) => `${index > 0 ? 'then ' : ''}${stage.count === undefined ? '' : `${stage.count} × `}${limits(stage)}`).join('; ');
+  const limits = ({ hours: h, cycles: c, days: d, standstillDays }: Stage) =>
+    [
+      h !== undefined && `${number(h)} h`,
+      c !== undefined && `${number(c)} cycles`,
+      d !== undefined && dayWords(d),
+      standstillDays !== undefined && `${number(standstillDays)} d standing`,
+    ]
+      .filter(Boolean)
+      .join(' or ');
+  const words = stages
+    .map(
+      (stage, index) =>
+        `${index > 0 ? 'then ' : ''}${stage.count === undefined ? '' : `${stage.count} × `}${limits(stage)}`,
+    )
+    .join('; ');
   return cyclic ? `${words}; and round again` : words;
 }
 

@@ -8,40 +8,92 @@ import { taskDue } from './task-due';
 
 const asOfMs = Date.parse('2026-06-15T10:00:00Z');
 let seq = 0;
-const entry = (kind: EntryKind, day: string, body: Record<string, unknown> = {}): EffectiveEntry => ({ id: `e${(seq += 1)}`, seq, kind, body, happenedAt: `${day}T08:00:00Z`, machineId: null, pointId: null, taskIds: ['t'], replacesId: null, correctedBy: null });
+const entry = (kind: EntryKind, day: string, body: Record<string, unknown> = {}): EffectiveEntry => ({
+  id: `e${(seq += 1)}`,
+  seq,
+  kind,
+  body,
+  happenedAt: `${day}T08:00:00Z`,
+  machineId: null,
+  pointId: null,
+  taskIds: ['t'],
+  replacesId: null,
+  correctedBy: null,
+});
 const reading = (day: string, value: number) => entry('reading', day, { meterId: 'm', value });
 const spec = { unit: 'hours', rolloverAt: null, resolution: 0.1, maxPerDay: 24, dutyPerDay: null };
-const steadyMeter = () => meterState(spec, dialsOf(['05-18', '05-25', '06-01', '06-08', '06-15'].map((day, index) => reading(`2026-${day}`, 5000 + 70 * index))));
-const due = (entries: EffectiveEntry[], stages: Stage[] = [{ name: 'run-in', count: 1, hours: 300 }, { name: 'steady', hours: 1000 }], meter = steadyMeter()) => taskDue({ stages, rhythm: 'actual', toleranceShare: 0.1, entries, meters: { [meter.unit]: meter }, timeZone: 'UTC' }, asOfMs, 16);
+const steadyMeter = () =>
+  meterState(
+    spec,
+    dialsOf(
+      ['05-18', '05-25', '06-01', '06-08', '06-15'].map((day, index) => reading(`2026-${day}`, 5000 + 70 * index)),
+    ),
+  );
+const due = (
+  entries: EffectiveEntry[],
+  stages: Stage[] = [
+    { name: 'run-in', count: 1, hours: 300 },
+    { name: 'steady', hours: 1000 },
+  ],
+  meter = steadyMeter(),
+) =>
+  taskDue(
+    { stages, rhythm: 'actual', toleranceShare: 0.1, entries, meters: { [meter.unit]: meter }, timeZone: 'UTC' },
+    asOfMs,
+    16,
+  );
 
 describe('where a task stands', () => {
   it('is unknown without any entry, and draws no wedge', () => {
     const state = due([]);
-    expect(state).toMatchObject({ state: 'unknown', confidence: 'none', hourLine: { state: 'unknown', lowConfidence: true } });
+    expect(state).toMatchObject({
+      state: 'unknown',
+      confidence: 'none',
+      hourLine: { state: 'unknown', lowConfidence: true },
+    });
     expect(state.hourLine.dueH).toBeUndefined();
     expect(dueWords(state, '2026-06-15')).toBe('last service unknown');
   });
 
   it('runs in after a real commissioning, and not after a declared service', () => {
-    expect(due([entry('commissioning', '2026-06-08', { basis: 'commissioned' })])).toMatchObject({ stage: 'run-in', runIn: true, dueOn: '2026-07-08' });
-    expect(due([entry('commissioning', '2026-06-08', { basis: 'start-today' })])).toMatchObject({ stage: 'steady', runIn: false });
+    expect(due([entry('commissioning', '2026-06-08', { basis: 'commissioned' })])).toMatchObject({
+      stage: 'run-in',
+      runIn: true,
+      dueOn: '2026-07-08',
+    });
+    expect(due([entry('commissioning', '2026-06-08', { basis: 'start-today' })])).toMatchObject({
+      stage: 'steady',
+      runIn: false,
+    });
   });
 
   it('goes on to the steady stage once the run-in service is done', () => {
-    const state = due([entry('commissioning', '2026-05-18', { basis: 'commissioned' }), entry('oil-change', '2026-06-08')]);
+    const state = due([
+      entry('commissioning', '2026-05-18', { basis: 'commissioned' }),
+      entry('oil-change', '2026-06-08'),
+    ]);
     expect(state).toMatchObject({ stage: 'steady', lastServiceAt: '2026-06-08T08:00:00.000Z', dueOn: '2026-09-16' });
   });
 
   it('forgets what was done before an overhaul', () => {
-    expect(due([entry('oil-change', '2026-05-20'), entry('commissioning', '2026-06-01', { basis: 'commissioned' })])).toMatchObject({ stage: 'run-in', lastServiceAt: '2026-06-01T08:00:00.000Z' });
+    expect(
+      due([entry('oil-change', '2026-05-20'), entry('commissioning', '2026-06-01', { basis: 'commissioned' })]),
+    ).toMatchObject({ stage: 'run-in', lastServiceAt: '2026-06-01T08:00:00.000Z' });
   });
 
   it('takes a meter value that somebody remembers, and finds its day', () => {
-    expect(due([entry('commissioning', '2026-06-15', { basis: 'at-hours', hours: 5140 })])).toMatchObject({ lastServiceAt: '2026-06-01T08:00:00.000Z', dueOn: '2026-09-09' });
+    expect(due([entry('commissioning', '2026-06-15', { basis: 'at-hours', hours: 5140 })])).toMatchObject({
+      lastServiceAt: '2026-06-01T08:00:00.000Z',
+      dueOn: '2026-09-09',
+    });
   });
 
   it('does not count a skip or a finding as service', () => {
-    const state = due([entry('commissioning', '2026-06-01', { basis: 'start-today' }), entry('skip', '2026-06-10'), entry('finding', '2026-06-11')]);
+    const state = due([
+      entry('commissioning', '2026-06-01', { basis: 'start-today' }),
+      entry('skip', '2026-06-10'),
+      entry('finding', '2026-06-11'),
+    ]);
     expect(state.lastServiceAt).toBe('2026-06-01T08:00:00.000Z');
   });
 
@@ -60,13 +112,20 @@ describe('where a task stands', () => {
   });
 
   it('converts days at the present rate and marks them', () => {
-    const { hourLine } = due([entry('commissioning', '2026-06-15', { basis: 'start-today' })], [{ name: 'monthly', days: 30 }]);
+    const { hourLine } = due(
+      [entry('commissioning', '2026-06-15', { basis: 'start-today' })],
+      [{ name: 'monthly', days: 30 }],
+    );
     expect(hourLine.basis).toBe('d');
     expect(hourLine.dueH).toBeCloseTo(300, 0);
   });
 
   it('runs by the duty plan without a meter, with low confidence', () => {
-    const state = due([entry('commissioning', '2026-06-05', { basis: 'start-today' })], [{ name: 'steady', hours: 320 }], dutyMeter(16));
+    const state = due(
+      [entry('commissioning', '2026-06-05', { basis: 'start-today' })],
+      [{ name: 'steady', hours: 320 }],
+      dutyMeter(16),
+    );
     expect(state).toMatchObject({ dueOn: '2026-06-25', confidence: 'low' });
     expect(dueWords(state, '2026-06-15')).toContain('rough guess');
   });
@@ -74,13 +133,22 @@ describe('where a task stands', () => {
 
 describe('meter state', () => {
   it('sums over a replaced dial from the log', () => {
-    const state = meterState(spec, dialsOf([reading('2026-05-01', 900), entry('meter-change', '2026-05-10', { meterId: 'm', oldValue: 950, newValue: 0 }), reading('2026-05-20', 60)]));
+    const state = meterState(
+      spec,
+      dialsOf([
+        reading('2026-05-01', 900),
+        entry('meter-change', '2026-05-10', { meterId: 'm', oldValue: 950, newValue: 0 }),
+        reading('2026-05-20', 60),
+      ]),
+    );
     expect(state.kept.at(-1)!.value).toBe(1010);
     expect(state.rejected).toEqual([]);
   });
 
   it('counts anything but hours as cycles', () => {
-    expect(meterState({ ...spec, unit: 'starts', maxPerDay: 1000 }, dialsOf([reading('2026-05-01', 5)])).unit).toBe('cycles');
+    expect(meterState({ ...spec, unit: 'starts', maxPerDay: 1000 }, dialsOf([reading('2026-05-01', 5)])).unit).toBe(
+      'cycles',
+    );
   });
 });
 
@@ -99,7 +167,12 @@ describe('standing on a day', () => {
 
   it('is said in words', () => {
     const words = (today: string) => dueWords({ ...known, by: 'days', confidence: 'exact' }, today);
-    expect(['2026-06-20', '2026-06-19', '2026-06-21', '2026-06-24'].map(words)).toEqual(['due today', 'due in 1 day', 'due, planned 1 day ago', 'overdue by 4 days']);
+    expect(['2026-06-20', '2026-06-19', '2026-06-21', '2026-06-24'].map(words)).toEqual([
+      'due today',
+      'due in 1 day',
+      'due, planned 1 day ago',
+      'overdue by 4 days',
+    ]);
     expect(dueWords({ state: 'known', confidence: 'exact' }, '2026-06-20')).toBe('no date: no rate known');
   });
 });
@@ -108,7 +181,20 @@ describe('what else makes a task due', () => {
   const done = entry('oil-change', '2026-06-08');
 
   it('an event makes it due on its day, whatever the hours say, and only after the last service', () => {
-    const after = (day: string) => taskDue({ stages: [{ name: 'steady', hours: 1000 }], rhythm: 'actual', toleranceShare: 0.1, entries: [done], meters: { hours: steadyMeter() }, timeZone: 'UTC', events: [{ name: 'the cellar stood under water', atMs: Date.parse(`${day}T08:00:00Z`) }] }, asOfMs, 16);
+    const after = (day: string) =>
+      taskDue(
+        {
+          stages: [{ name: 'steady', hours: 1000 }],
+          rhythm: 'actual',
+          toleranceShare: 0.1,
+          entries: [done],
+          meters: { hours: steadyMeter() },
+          timeZone: 'UTC',
+          events: [{ name: 'the cellar stood under water', atMs: Date.parse(`${day}T08:00:00Z`) }],
+        },
+        asOfMs,
+        16,
+      );
     const state = after('2026-06-12');
     expect(state).toMatchObject({ by: 'event', dueOn: '2026-06-12' });
     expect(state.working.some(({ label }) => label.includes('the cellar stood under water'))).toBe(true);
@@ -117,7 +203,11 @@ describe('what else makes a task due', () => {
   });
 
   it('a postponement moves the day, keeps the one it was due on, and ends with the next service', () => {
-    const putOff = entry('postpone', '2026-06-14', { untilOn: '2026-11-01', wasDueOn: '2026-09-16', reason: 'No stop before.' });
+    const putOff = entry('postpone', '2026-06-14', {
+      untilOn: '2026-11-01',
+      wasDueOn: '2026-09-16',
+      reason: 'No stop before.',
+    });
     expect(due([done, putOff])).toMatchObject({ dueOn: '2026-11-01', postponedFrom: '2026-09-16' });
     expect(due([done, putOff, entry('oil-change', '2026-06-15')]).postponedFrom).toBeUndefined();
   });

@@ -51,7 +51,10 @@ export type AsOf = {
 export function dueAsOf({ lastMs, ...facts }: DueFacts, asOf: AsOf): TaskDue {
   const { nowMs, governingReadMs } = asOf;
   const measured = facts.by === 'hours' || facts.by === 'cycles';
-  const confidence: Confidence | 'exact' = measured && governingReadMs !== undefined && facts.confidence !== 'none' && isStale(governingReadMs, nowMs) ? 'low' : facts.confidence;
+  const confidence: Confidence | 'exact' =
+    measured && governingReadMs !== undefined && facts.confidence !== 'none' && isStale(governingReadMs, nowMs)
+      ? 'low'
+      : facts.confidence;
   const known = { ...facts, confidence, limits: [], working: [], notices: [] };
   return {
     ...known,
@@ -62,16 +65,25 @@ export function dueAsOf({ lastMs, ...facts }: DueFacts, asOf: AsOf): TaskDue {
 }
 
 /** How much of the governing interval is used up: by hours where they govern, else by days. */
-function consumed({ dueOn, postponedFrom, dueHours, lastHours, lastMs }: DueFacts & { lastMs: number }, { hours, nowMs, timeZone }: AsOf): { consumedShare?: number } {
-  if (dueHours !== undefined && lastHours !== undefined && hours && dueHours > lastHours) return { consumedShare: Math.max(0, (countAt(hours as MeterState, nowMs)! - lastHours) / (dueHours - lastHours)) };
+function consumed(
+  { dueOn, postponedFrom, dueHours, lastHours, lastMs }: DueFacts & { lastMs: number },
+  { hours, nowMs, timeZone }: AsOf,
+): { consumedShare?: number } {
+  if (dueHours !== undefined && lastHours !== undefined && hours && dueHours > lastHours)
+    return { consumedShare: Math.max(0, (countAt(hours as MeterState, nowMs)! - lastHours) / (dueHours - lastHours)) };
   const planned = postponedFrom ?? dueOn;
   if (!planned) return {};
   const startMs = startOfPlantDay(serviceDay({ atMs: lastMs }, timeZone), timeZone);
   const length = startOfPlantDay(planned, timeZone) - startMs;
-  return length > 0 ? { consumedShare: Math.max(0, (startOfPlantDay(plantDayOf(nowMs, timeZone), timeZone) - startMs) / length) } : {};
+  return length > 0
+    ? { consumedShare: Math.max(0, (startOfPlantDay(plantDayOf(nowMs, timeZone), timeZone) - startMs) / length) }
+    : {};
 }
 
-function hourLineOf({ state, by, dueOn, postponedFrom, window, lastMs, lastHours, dueHours, confidence, runIn }: DueFacts, { nowMs, timeZone, hours, assumedHoursPerDay }: AsOf): HourLine {
+function hourLineOf(
+  { state, by, dueOn, postponedFrom, window, lastMs, lastHours, dueHours, confidence, runIn }: DueFacts,
+  { nowMs, timeZone, hours, assumedHoursPerDay }: AsOf,
+): HourLine {
   const hoursPerDay = hours && hours.rate.mid > 0 ? hours.rate.mid : assumedHoursPerDay;
   if (state !== 'known' || lastMs === undefined) return { state, basis: 'h', runIn, lowConfidence: true, hoursPerDay };
   const today = startOfPlantDay(plantDayOf(nowMs, timeZone), timeZone);
@@ -83,7 +95,10 @@ function hourLineOf({ state, by, dueOn, postponedFrom, window, lastMs, lastHours
   return {
     state,
     basis: by === 'hours' ? 'h' : by === 'cycles' ? 'cyc' : 'd',
-    lastH: lastHours !== undefined && nowHours !== undefined ? lastHours - nowHours : -((nowMs - lastMs) / hourMs / 24) * hoursPerDay,
+    lastH:
+      lastHours !== undefined && nowHours !== undefined
+        ? lastHours - nowHours
+        : -((nowMs - lastMs) / hourMs / 24) * hoursPerDay,
     ...(dueH !== undefined && { dueH }),
     ...(window && { fromH: hoursUntil(window.fromOn), toH: hoursUntil(window.toOn) }),
     ...(byHours && dueH! > 0 && spread(dueH!, hours!.rate)),
@@ -104,6 +119,12 @@ function spread(dueH: number, { low, mid, high }: Rate): { earliestH?: number; l
 export function taskDue(input: TaskPlanAndLog, asOfMs: number, assumedHoursPerDay: number): TaskDue {
   const { facts, limits, working, notices } = explainDue(input, plantDayOf(asOfMs, input.timeZone));
   const governing = facts.by === 'cycles' ? input.meters.cycles : input.meters.hours;
-  const due = dueAsOf(facts, { nowMs: asOfMs, timeZone: input.timeZone, hours: input.meters.hours, governingReadMs: governing && governing.rate.readings > 0 ? governing.kept.at(-1)?.atMs : undefined, assumedHoursPerDay });
+  const due = dueAsOf(facts, {
+    nowMs: asOfMs,
+    timeZone: input.timeZone,
+    hours: input.meters.hours,
+    governingReadMs: governing && governing.rate.readings > 0 ? governing.kept.at(-1)?.atMs : undefined,
+    assumedHoursPerDay,
+  });
   return { ...due, limits, working, notices };
 }

@@ -1,4 +1,11 @@
-import { type Additive, type Base, type Thickener, additives as additiveWords, bases, thickeners } from '../compat/vocabulary';
+import {
+  type Additive,
+  type Base,
+  type Thickener,
+  additives as additiveWords,
+  bases,
+  thickeners,
+} from '../compat/vocabulary';
 import type { JudgedLubricant } from '../assign/judge';
 import { shown } from '../method';
 import { isoGrades } from '../viscosity/iso-3448';
@@ -7,7 +14,8 @@ import { nlgiApart } from './nlgi';
 /** Two lubricants of the house that could be one: why, and what would be lost by keeping only the first. */
 export type Merger = { keep: string; giveUp: string; reasons: string[]; lost: string[] };
 
-const placeOf = (isoVg: number | null): number | null => (isoVg === null ? null : isoGrades.findIndex((grade) => grade.isoVg === isoVg));
+const placeOf = (isoVg: number | null): number | null =>
+  isoVg === null ? null : isoGrades.findIndex((grade) => grade.isoVg === isoVg);
 
 /** Additives that may not be gained or lost when two become one. */
 const decisive: readonly Additive[] = ['ep-active', 'compounded', 'detergent', 'solid', 'emulsifier'];
@@ -30,23 +38,40 @@ export function possibleMergers(lubricants: readonly JudgedLubricant[], uses: Re
 }
 
 function compare(keep: JudgedLubricant, giveUp: JudgedLubricant): Merger | undefined {
-  if (keep.kind !== giveUp.kind || (keep.baseOil ?? 'mineral') !== (giveUp.baseOil ?? 'mineral') || keep.thickener !== giveUp.thickener) return undefined;
-  if (decisive.some((additive) => keep.additives.includes(additive) !== giveUp.additives.includes(additive))) return undefined;
+  if (
+    keep.kind !== giveUp.kind ||
+    (keep.baseOil ?? 'mineral') !== (giveUp.baseOil ?? 'mineral') ||
+    keep.thickener !== giveUp.thickener
+  )
+    return undefined;
+  if (decisive.some((additive) => keep.additives.includes(additive) !== giveUp.additives.includes(additive)))
+    return undefined;
   const [gradeA, gradeB] = [placeOf(keep.isoVg), placeOf(giveUp.isoVg)];
   if (gradeA !== null && gradeB !== null && Math.abs(gradeA - gradeB) > 1) return undefined;
   if (keep.nlgi !== null && giveUp.nlgi !== null && nlgiApart(keep.nlgi, giveUp.nlgi) > 1) return undefined;
-  const reasons = [`Same kind${keep.thickener ? `, both ${thickeners[keep.thickener as Thickener]}` : ''}, both ${bases[(keep.baseOil ?? 'mineral') as Base]}.`];
+  const reasons = [
+    `Same kind${keep.thickener ? `, both ${thickeners[keep.thickener as Thickener]}` : ''}, both ${bases[(keep.baseOil ?? 'mineral') as Base]}.`,
+  ];
   const lost: string[] = [];
   if (keep.isoVg !== null && giveUp.isoVg !== null) {
     if (keep.isoVg === giveUp.isoVg) reasons.push(`Both VG ${keep.isoVg}.`);
-    else lost.push(`VG ${giveUp.isoVg} where VG ${keep.isoVg} is ${keep.isoVg > giveUp.isoVg ? 'a grade thicker' : 'a grade thinner'}: check cold start and hot film at each point.`);
+    else
+      lost.push(
+        `VG ${giveUp.isoVg} where VG ${keep.isoVg} is ${keep.isoVg > giveUp.isoVg ? 'a grade thicker' : 'a grade thinner'}: check cold start and hot film at each point.`,
+      );
   }
   if (keep.nlgi !== null && giveUp.nlgi !== null) {
     if (keep.nlgi === giveUp.nlgi) reasons.push(`Both NLGI ${keep.nlgi}.`);
     else lost.push(`NLGI ${giveUp.nlgi}.`);
   }
-  if (giveUp.upperC !== null && (keep.upperC ?? -Infinity) < giveUp.upperC) lost.push(`Use up to ${shown(giveUp.upperC)} °C${keep.upperC === null ? '' : `; ${keep.code} ends at ${shown(keep.upperC)} °C`}.`);
-  if (giveUp.lowerC !== null && (keep.lowerC ?? Infinity) > giveUp.lowerC) lost.push(`Use down to ${shown(giveUp.lowerC)} °C${keep.lowerC === null ? '' : `; ${keep.code} ends at ${shown(keep.lowerC)} °C`}.`);
+  if (giveUp.upperC !== null && (keep.upperC ?? -Infinity) < giveUp.upperC)
+    lost.push(
+      `Use up to ${shown(giveUp.upperC)} °C${keep.upperC === null ? '' : `; ${keep.code} ends at ${shown(keep.upperC)} °C`}.`,
+    );
+  if (giveUp.lowerC !== null && (keep.lowerC ?? Infinity) > giveUp.lowerC)
+    lost.push(
+      `Use down to ${shown(giveUp.lowerC)} °C${keep.lowerC === null ? '' : `; ${keep.code} ends at ${shown(keep.lowerC)} °C`}.`,
+    );
   const onlyThere = giveUp.additives.filter((additive) => !keep.additives.includes(additive));
   if (onlyThere.length > 0) lost.push(`${onlyThere.map((additive) => additiveWords[additive]).join(', ')}.`);
   if (lost.length === 0) lost.push('Nothing that the book knows of. Ask the supplier before the last can is empty.');

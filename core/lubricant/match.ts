@@ -9,7 +9,12 @@ export type Match<Row extends Stored = Stored> = { lubricant: Row; fits: boolean
 
 /** Kinds that may stand in for another when a plate is read; the first is the kind itself. */
 const near: Partial<Record<Family, readonly Family[]>> = {
-  gear: ['gear', 'gear-ep', 'gear-compounded'], 'gear-ep': ['gear-ep'], 'gear-compounded': ['gear-compounded', 'gear'], circulating: ['circulating', 'turbine', 'hydraulic'], turbine: ['turbine', 'circulating'], spindle: ['spindle', 'circulating'],
+  gear: ['gear', 'gear-ep', 'gear-compounded'],
+  'gear-ep': ['gear-ep'],
+  'gear-compounded': ['gear-compounded', 'gear'],
+  circulating: ['circulating', 'turbine', 'hydraulic'],
+  turbine: ['turbine', 'circulating'],
+  spindle: ['spindle', 'circulating'],
 };
 
 const placeOf = (isoVg: number): number => isoGrades.findIndex((grade) => grade.isoVg === isoVg);
@@ -20,13 +25,26 @@ export function matchType<Row extends Stored>(rows: readonly Row[], { type, isoV
   const found = rows.flatMap((lubricant) => {
     const kindPlace = kinds === null ? 0 : kinds.indexOf(lubricant.kind);
     // Without a word about the type only oils are offered, and never what is no machine oil.
-    if (kindPlace < 0 || (kinds === null && (isGreaseKind(lubricant.kind) || ['engine', 'coolant', 'flushing'].includes(lubricant.kind)))) return [];
+    if (
+      kindPlace < 0 ||
+      (kinds === null && (isGreaseKind(lubricant.kind) || ['engine', 'coolant', 'flushing'].includes(lubricant.kind)))
+    )
+      return [];
     if (nlgi !== null) return lubricant.nlgi === nlgi ? [{ lubricant, kindPlace, steps: 0 }] : [];
     if (isoVg === null || lubricant.isoVg === null) return [];
     const steps = placeOf(lubricant.isoVg) - placeOf(isoVg);
     return Math.abs(steps) <= 1 ? [{ lubricant, kindPlace, steps }] : [];
   });
   return found
-    .sort((a, b) => a.kindPlace - b.kindPlace || Math.abs(a.steps) - Math.abs(b.steps) || a.lubricant.code.localeCompare(b.lubricant.code))
-    .map(({ lubricant, kindPlace, steps }) => ({ lubricant, fits: kindPlace === 0 && steps === 0, why: `${families[lubricant.kind]}${kindPlace > 0 ? ', a neighbouring type' : ''}; ${nlgi !== null ? `NLGI ${lubricant.nlgi}` : `VG ${lubricant.isoVg}${steps === 0 ? '' : steps < 0 ? ', a grade thinner' : ', a grade thicker'}`}` }));
+    .sort(
+      (a, b) =>
+        a.kindPlace - b.kindPlace ||
+        Math.abs(a.steps) - Math.abs(b.steps) ||
+        a.lubricant.code.localeCompare(b.lubricant.code),
+    )
+    .map(({ lubricant, kindPlace, steps }) => ({
+      lubricant,
+      fits: kindPlace === 0 && steps === 0,
+      why: `${families[lubricant.kind]}${kindPlace > 0 ? ', a neighbouring type' : ''}; ${nlgi !== null ? `NLGI ${lubricant.nlgi}` : `VG ${lubricant.isoVg}${steps === 0 ? '' : steps < 0 ? ', a grade thinner' : ', a grade thicker'}`}`,
+    }));
 }

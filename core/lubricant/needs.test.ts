@@ -6,11 +6,26 @@ import { possibleMergers } from './consolidation';
 import { matchType } from './match';
 import { timesPerYear, yearlyNeed } from './needs';
 
-const task = { amountKind: 'grams' as const, amount: 20, stages: [{ name: 'steady', hours: 1460 }], hoursPerDay: 16, gramsPerStroke: 1.2, litresByLog: null };
+const task = {
+  amountKind: 'grams' as const,
+  amount: 20,
+  stages: [{ name: 'steady', hours: 1460 }],
+  hoursPerDay: 16,
+  gramsPerStroke: 1.2,
+  litresByLog: null,
+};
 
 describe('what a plan uses', () => {
   it('goes by the limit that comes first', () => {
-    expect(timesPerYear([{ name: 'run-in', count: 1, hours: 10 }, { name: 'steady', hours: 1460 }], 16)).toBeCloseTo(4, 9);
+    expect(
+      timesPerYear(
+        [
+          { name: 'run-in', count: 1, hours: 10 },
+          { name: 'steady', hours: 1460 },
+        ],
+        16,
+      ),
+    ).toBeCloseTo(4, 9);
     expect(timesPerYear([{ name: 'steady', hours: 1460, days: 36.5 }], 16)).toBeCloseTo(10, 9);
     expect(timesPerYear([], 16)).toBe(0);
   });
@@ -31,11 +46,29 @@ describe('what a plan uses', () => {
   });
 });
 
-const oil = (change: Partial<JudgedLubricant>): JudgedLubricant => ({ id: String(change.code), code: 'X', name: '', kind: 'gear-ep', isoVg: 220, kv40: null, kv100: null, nlgi: null, thickener: null, baseOil: 'mineral', additives: [], pourPointC: null, lowerC: null, upperC: 100, ...change });
+const oil = (change: Partial<JudgedLubricant>): JudgedLubricant => ({
+  id: String(change.code),
+  code: 'X',
+  name: '',
+  kind: 'gear-ep',
+  isoVg: 220,
+  kv40: null,
+  kv100: null,
+  nlgi: null,
+  thickener: null,
+  baseOil: 'mineral',
+  additives: [],
+  pourPointC: null,
+  lowerC: null,
+  upperC: 100,
+  ...change,
+});
 
 describe('lubricants that could be one', () => {
   it('are alike in kind and base and a grade apart at most; the more used is kept', () => {
-    expect(possibleMergers([oil({ code: 'A' }), oil({ code: 'B', isoVg: 320, upperC: 120 })], new Map([['B', 5]]))).toMatchObject([{ keep: 'B', giveUp: 'A', lost: [expect.stringContaining('VG 220')] }]);
+    expect(
+      possibleMergers([oil({ code: 'A' }), oil({ code: 'B', isoVg: 320, upperC: 120 })], new Map([['B', 5]])),
+    ).toMatchObject([{ keep: 'B', giveUp: 'A', lost: [expect.stringContaining('VG 220')] }]);
   });
 
   it.each([
@@ -45,31 +78,53 @@ describe('lubricants that could be one', () => {
     [{ additives: ['ep-active'] }],
     [{ thickener: 'lithium' }],
   ] as const)('not with %j', (change) => {
-    expect(possibleMergers([oil({ code: 'A' }), oil({ code: 'B', ...(change as Partial<JudgedLubricant>) })], new Map())).toEqual([]);
+    expect(
+      possibleMergers([oil({ code: 'A' }), oil({ code: 'B', ...(change as Partial<JudgedLubricant>) })], new Map()),
+    ).toEqual([]);
   });
 });
 
 describe('greases that could be one', () => {
-  const soft = (code: string, change: Partial<JudgedLubricant>) => oil({ code, kind: 'grease', isoVg: 150, thickener: 'lithium', nlgi: '1', ...change });
+  const soft = (code: string, change: Partial<JudgedLubricant>) =>
+    oil({ code, kind: 'grease', isoVg: 150, thickener: 'lithium', nlgi: '1', ...change });
 
   it.each([['000'], ['00'], ['3']])('not NLGI %s and 1: they lie more than a number apart', (nlgi) => {
     expect(possibleMergers([soft('A', {}), soft('B', { nlgi })], new Map())).toEqual([]);
   });
 
   it('a number apart they could be, and the lost number is named', () => {
-    expect(possibleMergers([soft('A', {}), soft('B', { nlgi: '0' })], new Map())).toMatchObject([{ lost: ['NLGI 0.'] }]);
+    expect(possibleMergers([soft('A', {}), soft('B', { nlgi: '0' })], new Map())).toMatchObject([
+      { lost: ['NLGI 0.'] },
+    ]);
   });
 
   it('says which temperatures and additives would be lost, or that nothing is', () => {
-    const [merger] = possibleMergers([soft('A', { upperC: 120, lowerC: -20 }), soft('B', { upperC: 140, lowerC: -30, additives: ['tackifier'] })], new Map());
-    expect(merger!.lost).toEqual(['Use up to 140 °C; A ends at 120 °C.', 'Use down to −30 °C; A ends at −20 °C.', expect.stringMatching(/^\w/)]);
-    expect(possibleMergers([soft('A', {}), soft('B', {})], new Map())[0]).toMatchObject({ reasons: [expect.stringContaining('Same kind'), 'Both VG 150.', 'Both NLGI 1.'], lost: [expect.stringContaining('Nothing that the book knows of')] });
+    const [merger] = possibleMergers(
+      [soft('A', { upperC: 120, lowerC: -20 }), soft('B', { upperC: 140, lowerC: -30, additives: ['tackifier'] })],
+      new Map(),
+    );
+    expect(merger!.lost).toEqual([
+      'Use up to 140 °C; A ends at 120 °C.',
+      'Use down to −30 °C; A ends at −20 °C.',
+      expect.stringMatching(/^\w/),
+    ]);
+    expect(possibleMergers([soft('A', {}), soft('B', {})], new Map())[0]).toMatchObject({
+      reasons: [expect.stringContaining('Same kind'), 'Both VG 150.', 'Both NLGI 1.'],
+      lost: [expect.stringContaining('Nothing that the book knows of')],
+    });
   });
 });
 
 describe('what a plate finds in the store room', () => {
-  const rows = [oil({ code: 'O-220' }), oil({ code: 'O-680', kind: 'gear-compounded', isoVg: 680 }), oil({ code: 'O-460', kind: 'gear', isoVg: 460 }), oil({ code: 'E', kind: 'engine', isoVg: 220 }), oil({ code: 'G', kind: 'grease', nlgi: '2', isoVg: 220 })];
-  const codes = (wanted: Parameters<typeof matchType>[1]) => matchType(rows, wanted).map(({ lubricant }) => lubricant.code);
+  const rows = [
+    oil({ code: 'O-220' }),
+    oil({ code: 'O-680', kind: 'gear-compounded', isoVg: 680 }),
+    oil({ code: 'O-460', kind: 'gear', isoVg: 460 }),
+    oil({ code: 'E', kind: 'engine', isoVg: 220 }),
+    oil({ code: 'G', kind: 'grease', nlgi: '2', isoVg: 220 }),
+  ];
+  const codes = (wanted: Parameters<typeof matchType>[1]) =>
+    matchType(rows, wanted).map(({ lubricant }) => lubricant.code);
 
   it('is of the type first, then by the grade', () => {
     expect(codes({ type: 'gear-compounded', isoVg: 680, nlgi: null })).toEqual(['O-680', 'O-460']);
@@ -84,9 +139,24 @@ describe('what a plate finds in the store room', () => {
 });
 
 describe('grease by school', () => {
-  const details = { bearingKind: 'ball', boreMm: 60, outsideDiameterMm: 130, widthMm: 31, speedRpm: 1500, temperatureC: 60, contamination: 'light-non-abrasive', moisture: 'dry', vibrationMmS: 1, position: 'horizontal', feed: 'side', sealing: 'open' };
-  const plan = (change: object) => greasePlan({ ...details, ...change }, { greaseSchool: 'fixed', temperatureRule: 'steps' }, null);
-  const grams = (proposed: ReturnType<typeof plan>['amount']) => (proposed.ok ? Number(proposed.value.toFixed(2)) : NaN);
+  const details = {
+    bearingKind: 'ball',
+    boreMm: 60,
+    outsideDiameterMm: 130,
+    widthMm: 31,
+    speedRpm: 1500,
+    temperatureC: 60,
+    contamination: 'light-non-abrasive',
+    moisture: 'dry',
+    vibrationMmS: 1,
+    position: 'horizontal',
+    feed: 'side',
+    sealing: 'open',
+  };
+  const plan = (change: object) =>
+    greasePlan({ ...details, ...change }, { greaseSchool: 'fixed', temperatureRule: 'steps' }, null);
+  const grams = (proposed: ReturnType<typeof plan>['amount']) =>
+    proposed.ok ? Number(proposed.value.toFixed(2)) : NaN;
 
   it.each([
     [{}, 'fixed', 20.15],
@@ -115,11 +185,24 @@ describe('grease by school', () => {
 
 describe('automatic devices', () => {
   it('say setting, use and how long a filling lasts', () => {
-    expect(deviceFacts('drip-oiler', { dropsPerMinute: 10, reservoirMl: 120 }, 16)).toMatchObject({ usePerDay: { value: 384, unit: 'mL' }, lastsDays: 0.3125 });
+    expect(deviceFacts('drip-oiler', { dropsPerMinute: 10, reservoirMl: 120 }, 16)).toMatchObject({
+      usePerDay: { value: 384, unit: 'mL' },
+      lastsDays: 0.3125,
+    });
     expect(deviceFacts('bottle-oiler', { reservoirMl: 240, mlPerDay: 12 }, 16)).toMatchObject({ lastsDays: 20 });
-    expect(deviceFacts('grease-cup', { capacityCm3: 60, turnsPerDay: 1, gramsPerTurn: 1.2 }, 16)!.lastsDays).toBeCloseTo(45, 6);
-    expect(deviceFacts('single-point-lubricator', { capacityCm3: 120, settingsDays: '30, 90, 180, 365', requiredG: 20, intervalH: 1000 }, 16)).toMatchObject({ lastsDays: 180, setting: { words: '180 days proposed' } });
-    expect(deviceFacts('central-lubricator-outlet', { gramsPerCycle: 0.2, cyclesPerDay: 10, reservoirG: 400 }, 16)).toMatchObject({ usePerDay: { value: 2, unit: 'g' }, lastsDays: 200 });
+    expect(
+      deviceFacts('grease-cup', { capacityCm3: 60, turnsPerDay: 1, gramsPerTurn: 1.2 }, 16)!.lastsDays,
+    ).toBeCloseTo(45, 6);
+    expect(
+      deviceFacts(
+        'single-point-lubricator',
+        { capacityCm3: 120, settingsDays: '30, 90, 180, 365', requiredG: 20, intervalH: 1000 },
+        16,
+      ),
+    ).toMatchObject({ lastsDays: 180, setting: { words: '180 days proposed' } });
+    expect(
+      deviceFacts('central-lubricator-outlet', { gramsPerCycle: 0.2, cyclesPerDay: 10, reservoirG: 400 }, 16),
+    ).toMatchObject({ usePerDay: { value: 2, unit: 'g' }, lastsDays: 200 });
     expect(deviceFacts('rack', {}, 16)).toBeUndefined();
   });
 

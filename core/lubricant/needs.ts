@@ -38,7 +38,12 @@ export function yearlyNeed({ stages, hoursPerDay, ...amount }: NeedTask): Need {
 }
 
 /** Grams or litres of one service. */
-export function amountOfService({ amountKind, amount, gramsPerStroke, litresByLog }: Omit<NeedTask, 'stages' | 'hoursPerDay'>): { each: number; unit: 'g' | 'L' | null; by: Need['by'] } {
+export function amountOfService({
+  amountKind,
+  amount,
+  gramsPerStroke,
+  litresByLog,
+}: Omit<NeedTask, 'stages' | 'hoursPerDay'>): { each: number; unit: 'g' | 'L' | null; by: Need['by'] } {
   const planned = (each: number, unit: 'g' | 'L') => ({ each, unit, by: 'plan' as const });
   const unknown = { each: 0, unit: null, by: 'unknown' as const };
   switch (amountKind) {

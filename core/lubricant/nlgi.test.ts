@@ -17,7 +17,9 @@ describe('NLGI numbers', () => {
   });
 
   it('every number is stiffer than the one before it: 30 wide, 15 between, in tenths of a millimetre', () => {
-    const byStiffness = Object.entries(nlgiRanges).sort(([a], [b]) => nlgiApart('000', a) - nlgiApart('000', b)).map(([, range]) => range);
+    const byStiffness = Object.entries(nlgiRanges)
+      .sort(([a], [b]) => nlgiApart('000', a) - nlgiApart('000', b))
+      .map(([, range]) => range);
     expect(byStiffness).toHaveLength(9);
     for (const [index, { from, to }] of byStiffness.entries()) {
       expect(to - from).toBe(30);

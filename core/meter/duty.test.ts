@@ -8,7 +8,8 @@ import { meterForecast } from './forecast';
 const zone = 'Europe/Vienna';
 const noon = (day: string) => Date.parse(`${day}T11:00:00Z`);
 const fiveDays: DutyPlan = { hoursByWeekday: [16, 16, 16, 16, 16, 0, 0] };
-const days = (plan: DutyPlan, from: string, to: string) => dutyClock(plan, zone).at(noon(to)) - dutyClock(plan, zone).at(noon(from));
+const days = (plan: DutyPlan, from: string, to: string) =>
+  dutyClock(plan, zone).at(noon(to)) - dutyClock(plan, zone).at(noon(from));
 
 describe('planned running', () => {
   it('counts an average week as seven days, whatever its days', () => {
@@ -19,20 +20,31 @@ describe('planned running', () => {
   });
 
   it('stands in closures and runs by the season', () => {
-    const plan: DutyPlan = { closures: [{ from: '2026-12-24', to: '2027-01-06' }], seasons: [{ from: '11-01', to: '02-28', factor: 0.5 }] };
-    expect([dutyOn(plan, '2026-10-31'), dutyOn(plan, '2026-11-01'), dutyOn(plan, '2026-12-24'), dutyOn(plan, '2027-01-07'), dutyOn(plan, '2027-03-01')]).toEqual([1, 0.5, 0, 0.5, 1]);
+    const plan: DutyPlan = {
+      closures: [{ from: '2026-12-24', to: '2027-01-06' }],
+      seasons: [{ from: '11-01', to: '02-28', factor: 0.5 }],
+    };
+    expect([
+      dutyOn(plan, '2026-10-31'),
+      dutyOn(plan, '2026-11-01'),
+      dutyOn(plan, '2026-12-24'),
+      dutyOn(plan, '2027-01-07'),
+      dutyOn(plan, '2027-03-01'),
+    ]).toEqual([1, 0.5, 0, 0.5, 1]);
     expect(days(plan, '2026-12-20', '2027-01-10')).toBeCloseTo(0.5 * 7, 9);
   });
 
   it('finds the instant again that it read, over daylight saving and closures', () => {
     const plan: DutyPlan = { ...fiveDays, closures: [{ from: '2026-08-03', to: '2026-08-16' }] };
     const clock = dutyClock(plan, zone);
-    fc.assert(fc.property(fc.integer({ min: 0, max: 700 }), fc.integer({ min: 0, max: 23 }), (ahead, hour) => {
-      const atMs = Date.parse(`${addDays('2026-01-05', ahead)}T00:00:00Z`) + hour * 3_600_000;
-      const found = clock.instantOf(clock.at(atMs), Date.parse('2026-01-01T00:00:00Z'));
-      expect(clock.at(found)).toBeCloseTo(clock.at(atMs), 6);
-      expect(found).toBeLessThanOrEqual(atMs + 1);
-    }));
+    fc.assert(
+      fc.property(fc.integer({ min: 0, max: 700 }), fc.integer({ min: 0, max: 23 }), (ahead, hour) => {
+        const atMs = Date.parse(`${addDays('2026-01-05', ahead)}T00:00:00Z`) + hour * 3_600_000;
+        const found = clock.instantOf(clock.at(atMs), Date.parse('2026-01-01T00:00:00Z'));
+        expect(clock.at(found)).toBeCloseTo(clock.at(atMs), 6);
+        expect(found).toBeLessThanOrEqual(atMs + 1);
+      }),
+    );
   });
 
   it('never goes back, and never comes round where a machine never runs again', () => {
@@ -49,8 +61,12 @@ describe('planned running', () => {
 });
 
 describe('a forecast by the duty plan', () => {
-  const weekly = (values: number[], from = '2026-06-01') => values.map((value, index) => ({ at: `${addDays(from, 7 * index)}T06:00:00Z`, value }));
-  const forecast = (input: object) => resultOf(meterForecast.compute(meterForecast.input.parse({ asOf: '2026-07-20T06:00:00Z', targetValue: 2000, ...input })));
+  const weekly = (values: number[], from = '2026-06-01') =>
+    values.map((value, index) => ({ at: `${addDays(from, 7 * index)}T06:00:00Z`, value }));
+  const forecast = (input: object) =>
+    resultOf(
+      meterForecast.compute(meterForecast.input.parse({ asOf: '2026-07-20T06:00:00Z', targetValue: 2000, ...input })),
+    );
 
   it('is not slowed by a shutdown that it knows of: idle weeks are no lower rate', () => {
     const readings = weekly([1000, 1080, 1160, 1160, 1160, 1240, 1320, 1400]);
@@ -63,12 +79,20 @@ describe('a forecast by the duty plan', () => {
   it('waits through the shutdown ahead', () => {
     const readings = weekly([1000, 1070, 1140, 1210, 1280, 1350, 1420, 1490]);
     const plain = forecast({ readings, targetValue: 1630 }).dueAt.likely!;
-    const waits = forecast({ readings, targetValue: 1630, timeZone: 'UTC', dutyPlan: { closures: [{ from: '2026-07-27', to: '2026-08-09' }] } }).dueAt.likely!;
+    const waits = forecast({
+      readings,
+      targetValue: 1630,
+      timeZone: 'UTC',
+      dutyPlan: { closures: [{ from: '2026-07-27', to: '2026-08-09' }] },
+    }).dueAt.likely!;
     expect(plain.slice(0, 10)).toBe('2026-08-03');
     expect(waits.slice(0, 10)).toBe('2026-08-17');
   });
 
   it('runs by the plan’s mean where nothing was read', () => {
-    expect(forecast({ readings: [], dutyPlan: fiveDays })).toMatchObject({ perDay: { mid: 80 / 7 }, confidence: 'low' });
+    expect(forecast({ readings: [], dutyPlan: fiveDays })).toMatchObject({
+      perDay: { mid: 80 / 7 },
+      confidence: 'low',
+    });
   });
 });

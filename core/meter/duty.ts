@@ -15,20 +15,45 @@ const horizonDays = 36_525;
  */
 export const dutyPlanSchema = z
   .strictObject({
-    hoursByWeekday: z.array(quantity('Hours on the weekday', 'h', { min: 0, max: 24 })).length(7).optional().meta({ title: 'Hours by weekday, Monday first' }),
-    closures: z.array(z.strictObject({ from: plantDay('Closed from'), to: plantDay('Closed to') })).max(500).optional().meta({ title: 'Holidays and shutdowns' }),
-    seasons: z.array(z.strictObject({ from: monthDay('Season from'), to: monthDay('Season to'), factor: quantity('Share of the usual duty', '', { min: 0, max: 20 }) })).max(12).optional().meta({ title: 'Seasonal duty' }),
+    hoursByWeekday: z
+      .array(quantity('Hours on the weekday', 'h', { min: 0, max: 24 }))
+      .length(7)
+      .optional()
+      .meta({ title: 'Hours by weekday, Monday first' }),
+    closures: z
+      .array(z.strictObject({ from: plantDay('Closed from'), to: plantDay('Closed to') }))
+      .max(500)
+      .optional()
+      .meta({ title: 'Holidays and shutdowns' }),
+    seasons: z
+      .array(
+        z.strictObject({
+          from: monthDay('Season from'),
+          to: monthDay('Season to'),
+          factor: quantity('Share of the usual duty', '', { min: 0, max: 20 }),
+        }),
+      )
+      .max(12)
+      .optional()
+      .meta({ title: 'Seasonal duty' }),
   })
   .superRefine(({ hoursByWeekday, closures = [] }, context) => {
-    if (hoursByWeekday && hoursByWeekday.every((hours) => hours === 0)) context.addIssue({ code: 'custom', path: ['hoursByWeekday'], message: 'must have a day on which the machine runs.' });
+    if (hoursByWeekday && hoursByWeekday.every((hours) => hours === 0))
+      context.addIssue({
+        code: 'custom',
+        path: ['hoursByWeekday'],
+        message: 'must have a day on which the machine runs.',
+      });
     closures.forEach(({ from, to }, index) => {
-      if (to < from) context.addIssue({ code: 'custom', path: ['closures', index, 'to'], message: 'lies before its beginning.' });
+      if (to < from)
+        context.addIssue({ code: 'custom', path: ['closures', index, 'to'], message: 'lies before its beginning.' });
     });
   });
 export type DutyPlan = z.infer<typeof dutyPlanSchema>;
 
 /** Planned hours on an average day, closures and seasons not counted; undefined where no hours are planned. */
-export const meanHours = ({ hoursByWeekday }: DutyPlan): number | undefined => hoursByWeekday && hoursByWeekday.reduce((sum, hours) => sum + hours, 0) / 7;
+export const meanHours = ({ hoursByWeekday }: DutyPlan): number | undefined =>
+  hoursByWeekday && hoursByWeekday.reduce((sum, hours) => sum + hours, 0) / 7;
 
 /** How much of an average day a day is: 0 in a closure, 1.4 on each of five working days. */
 export function dutyOn({ hoursByWeekday, closures = [], seasons = [] }: DutyPlan, day: PlantDay): number {
@@ -37,7 +62,8 @@ export function dutyOn({ hoursByWeekday, closures = [], seasons = [] }: DutyPlan
   const weekday = (indexOf(day) + 3) % 7; // 1 January 1970 was a Thursday
   const share = hoursByWeekday && mean ? hoursByWeekday[weekday < 0 ? weekday + 7 : weekday]! / mean : 1;
   const monthAndDay = day.slice(5);
-  const inside = ({ from, to }: { from: string; to: string }) => (from <= to ? monthAndDay >= from && monthAndDay <= to : monthAndDay >= from || monthAndDay <= to);
+  const inside = ({ from, to }: { from: string; to: string }) =>
+    from <= to ? monthAndDay >= from && monthAndDay <= to : monthAndDay >= from || monthAndDay <= to;
   return seasons.filter(inside).reduce((product, { factor }) => product * factor, share);
 }
 
@@ -61,7 +87,8 @@ const mostClocks = 500;
 
 /** The clock of a duty plan, in the plant's time zone. Days are summed once and kept. */
 export function dutyClock(plan: DutyPlan | null | undefined, timeZone: string): DutyClock {
-  if (!plan || (!plan.closures?.length && !plan.seasons?.length && new Set(plan.hoursByWeekday ?? []).size <= 1)) return plainClock;
+  if (!plan || (!plan.closures?.length && !plan.seasons?.length && new Set(plan.hoursByWeekday ?? []).size <= 1))
+    return plainClock;
   const key = `${timeZone} ${JSON.stringify(plan)}`;
   const known = knownClocks.get(key);
   if (known) return known;

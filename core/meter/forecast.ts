@@ -22,9 +22,22 @@ const rate = (title: string) => quantity(title, 'per day', { min: 0, max: 1e9 })
 
 const input = z
   .strictObject({
-    readings: z.array(z.strictObject({ at: instant('Read at'), value: dialValue('Reading') })).max(5000).meta({ title: 'Readings as shown' }),
+    readings: z
+      .array(z.strictObject({ at: instant('Read at'), value: dialValue('Reading') }))
+      .max(5000)
+      .meta({ title: 'Readings as shown' }),
     rolloverAt: quantity('Rolls over at', '', { above: 0, max: 1e12 }).optional(),
-    replacements: z.array(z.strictObject({ at: instant('Replaced at'), oldValue: dialValue('Old dial'), newValue: dialValue('New dial') })).max(100).optional().meta({ title: 'Replacements' }),
+    replacements: z
+      .array(
+        z.strictObject({
+          at: instant('Replaced at'),
+          oldValue: dialValue('Old dial'),
+          newValue: dialValue('New dial'),
+        }),
+      )
+      .max(100)
+      .optional()
+      .meta({ title: 'Replacements' }),
     resolution: quantity('Smallest step', '', { above: 0, max: 1e6 }).default(0.1),
     maxPerDay: quantity('At most', 'per day', { above: 0, max: 1e9 }).default(24),
     dutyPerDay: rate('Duty plan').optional(),
@@ -35,7 +48,12 @@ const input = z
     targetValue: dialValue('Target (accumulated)'),
   })
   .superRefine((value, context) => {
-    if (value.dutyPerDay !== undefined && value.dutyPerDay > value.maxPerDay) context.addIssue({ code: 'custom', path: ['dutyPerDay'], message: `must be at most ${value.maxPerDay} per day, the fastest this meter can run.` });
+    if (value.dutyPerDay !== undefined && value.dutyPerDay > value.maxPerDay)
+      context.addIssue({
+        code: 'custom',
+        path: ['dutyPerDay'],
+        message: `must be at most ${value.maxPerDay} per day, the fastest this meter can run.`,
+      });
   });
 
 const confidences = ['good', 'fair', 'low', 'none'] as const;
@@ -45,7 +63,9 @@ const dueInstant = (title: string) => z.string().optional().meta({ title });
 const output = z.object({
   perDay: z.object({ low: rate('Low'), mid: rate('Likely'), high: rate('High') }).meta({ title: 'Per day' }),
   valueNow: dialValue('Accumulated now'),
-  dueAt: z.object({ earliest: dueInstant('Earliest'), likely: dueInstant('Likely'), latest: dueInstant('Latest') }).meta({ title: 'Target reached' }),
+  dueAt: z
+    .object({ earliest: dueInstant('Earliest'), likely: dueInstant('Likely'), latest: dueInstant('Latest') })
+    .meta({ title: 'Target reached' }),
   rejected: z.array(z.object({ index: z.int(), reason: z.string() })).meta({ title: 'Readings left out' }),
   confidence: z.enum(confidences).meta({ title: 'Confidence' }),
 });
@@ -59,7 +79,13 @@ export type Rate = { low: number; mid: number; high: number; confidence: Confide
  * day is an average planned day.
  * @param untilMs the end of the window: now for a forecast, the last reading for what must not depend on now
  */
-export function rateOf(kept: readonly AccumulatedReading[], untilMs: number, maxPerDay: number, dutyPerDay: number | undefined, clock: DutyClock = plainClock): Rate {
+export function rateOf(
+  kept: readonly AccumulatedReading[],
+  untilMs: number,
+  maxPerDay: number,
+  dutyPerDay: number | undefined,
+  clock: DutyClock = plainClock,
+): Rate {
   const newest = kept.slice(-windowReadings);
   let window = newest.filter(({ atMs }) => atMs >= untilMs - windowDays * dayMs);
   let stale = kept.length > 0 && isStale(kept.at(-1)!.atMs, untilMs);
@@ -72,14 +98,22 @@ export function rateOf(kept: readonly AccumulatedReading[], untilMs: number, max
   for (let to = 1; to < window.length; to += 1) {
     for (let from = 0; from < to; from += 1) {
       const days = times[to]! - times[from]!;
-      if (window[to]!.atMs - window[from]!.atMs >= shortestPairMs && days > 0) slopes.push(Math.min(maxPerDay, (window[to]!.value - window[from]!.value) / days));
+      if (window[to]!.atMs - window[from]!.atMs >= shortestPairMs && days > 0)
+        slopes.push(Math.min(maxPerDay, (window[to]!.value - window[from]!.value) / days));
     }
   }
   const sorted = Float64Array.from(slopes).sort();
-  const measured = sorted.length > 0 ? { low: percentile(sorted, 0.1), mid: percentile(sorted, 0.5), high: percentile(sorted, 0.9) } : undefined;
-  if (!measured && dutyPerDay === undefined) return { low: 0, mid: 0, high: 0, confidence: 'none', readings: window.length };
+  const measured =
+    sorted.length > 0
+      ? { low: percentile(sorted, 0.1), mid: percentile(sorted, 0.5), high: percentile(sorted, 0.9) }
+      : undefined;
+  if (!measured && dutyPerDay === undefined)
+    return { low: 0, mid: 0, high: 0, confidence: 'none', readings: window.length };
   // Duty plans are off by a third either way as a rule; that is the spread where nothing has been measured.
-  const plan = dutyPerDay === undefined ? undefined : { low: dutyPerDay * (2 / 3), mid: dutyPerDay, high: Math.min(maxPerDay, dutyPerDay * (4 / 3)) };
+  const plan =
+    dutyPerDay === undefined
+      ? undefined
+      : { low: dutyPerDay * (2 / 3), mid: dutyPerDay, high: Math.min(maxPerDay, dutyPerDay * (4 / 3)) };
   if (!measured) return { ...plan!, confidence: 'low', readings: window.length };
   const weight = plan ? Math.min(1, (window.length - 1) / (enoughReadings - 1)) : 1;
   const blend = (key: 'low' | 'mid' | 'high') => weight * measured[key] + (1 - weight) * (plan?.[key] ?? 0);
@@ -115,18 +149,43 @@ export const meterForecast = defineMethod({
   source: 'Theil (1950) and Sen (1968): median of pair slopes; longest plausible chain of readings; duty plan as prior',
   input,
   output,
-  rules: ['dutyPerDay is at most maxPerDay; the mean of dutyPlan.hoursByWeekday where not given.', 'With a dutyPlan, rates are per average planned day and closures use nothing up.', 'readings and replacements after asOf are left out.', 'targetValue is accumulated over roll-overs and replacements.'],
-  compute({ readings, rolloverAt, replacements = [], resolution, maxPerDay, dutyPlan, dutyPerDay = dutyPlan && meanHours(dutyPlan), asOf, targetValue, timeZone: zone }) {
+  rules: [
+    'dutyPerDay is at most maxPerDay; the mean of dutyPlan.hoursByWeekday where not given.',
+    'With a dutyPlan, rates are per average planned day and closures use nothing up.',
+    'readings and replacements after asOf are left out.',
+    'targetValue is accumulated over roll-overs and replacements.',
+  ],
+  compute({
+    readings,
+    rolloverAt,
+    replacements = [],
+    resolution,
+    maxPerDay,
+    dutyPlan,
+    dutyPerDay = dutyPlan && meanHours(dutyPlan),
+    asOf,
+    targetValue,
+    timeZone: zone,
+  }) {
     const asOfMs = Date.parse(asOf);
     const clock = dutyClock(dutyPlan, zone);
     const places = readings.flatMap(({ at }, index) => (Date.parse(at) <= asOfMs ? [index] : []));
-    const series = keepPlausible(places.map((index) => ({ atMs: Date.parse(readings[index]!.at), value: readings[index]!.value })), {
-      rolloverAt, resolution, maxPerDay,
-      replacements: replacements.map(({ at, oldValue, newValue }) => ({ atMs: Date.parse(at), oldValue, newValue })).filter(({ atMs }) => atMs <= asOfMs),
-    });
+    const series = keepPlausible(
+      places.map((index) => ({ atMs: Date.parse(readings[index]!.at), value: readings[index]!.value })),
+      {
+        rolloverAt,
+        resolution,
+        maxPerDay,
+        replacements: replacements
+          .map(({ at, oldValue, newValue }) => ({ atMs: Date.parse(at), oldValue, newValue }))
+          .filter(({ atMs }) => atMs <= asOfMs),
+      },
+    );
     const rejected = [
       ...series.rejected.map(({ index, reason }) => ({ index: places[index]!, reason })),
-      ...readings.flatMap(({ at }, index) => (Date.parse(at) > asOfMs ? [{ index, reason: 'Lies after the "as of" instant.' }] : [])),
+      ...readings.flatMap(({ at }, index) =>
+        Date.parse(at) > asOfMs ? [{ index, reason: 'Lies after the "as of" instant.' }] : [],
+      ),
     ].sort((a, b) => a.index - b.index);
     const { low, mid, high, confidence, readings: used } = rateOf(series.kept, asOfMs, maxPerDay, dutyPerDay, clock);
     const last = series.kept.at(-1);
@@ -140,16 +199,65 @@ export const meterForecast = defineMethod({
       const atMs = clock.instantOf(clock.at(fromMs) + days, fromMs);
       return days <= farthestDays && Number.isFinite(atMs) ? new Date(atMs).toISOString() : undefined;
     };
-    const dueAt = Object.fromEntries(Object.entries({ earliest: reaches(high), likely: reaches(mid), latest: reaches(low) }).filter(([, at]) => at !== undefined));
+    const dueAt = Object.fromEntries(
+      Object.entries({ earliest: reaches(high), likely: reaches(mid), latest: reaches(low) }).filter(
+        ([, at]) => at !== undefined,
+      ),
+    );
     const notices: Notice[] = [];
-    if (rejected.length > 0) notices.push({ level: 'caution', text: `${rejected.length} of ${readings.length} readings are implausible and left out; each says why.` });
-    if (!last) notices.push({ level: 'caution', text: dutyPerDay === undefined ? 'No reading and no duty plan: nothing to forecast from.' : 'No reading yet: counted from zero by the duty plan alone.' });
-    else if (confidence === 'low') notices.push({ level: 'caution', text: 'Too few recent readings: take the date as a rough guess and read the meter.' });
-    return answer({ perDay: { low, mid, high }, valueNow, dueAt, rejected, confidence }, [
-      { label: 'Readings kept', expression: `${readings.length} − ${rejected.length} left out; ${used} of them in the window of ${windowDays} days`, value: series.kept.length, unit: 'readings' },
-      { label: 'Use per day, median of pair slopes', expression: dutyPerDay !== undefined && used < enoughReadings ? `blended with the duty plan of ${shown(dutyPerDay)}` : '10th … 90th percentile ' + `${shown(low)} … ${shown(high)}`, value: mid, unit: 'per day' },
-      { label: 'Accumulated now', expression: `${shown(last?.value ?? 0)} + ${shown(mid)}·${shown(daysSince)} d`, value: valueNow, unit: '' },
-      { label: 'Target reached', expression: mid > 0 ? `(${shown(targetValue)} − ${shown(last?.value ?? 0)}) / ${shown(mid)} ${clock === plainClock ? 'd' : 'planned days'} after the last reading` : 'it does not run', value: dueAt.likely ?? 'never', unit: '' },
-    ], notices);
+    if (rejected.length > 0)
+      notices.push({
+        level: 'caution',
+        text: `${rejected.length} of ${readings.length} readings are implausible and left out; each says why.`,
+      });
+    if (!last)
+      notices.push({
+        level: 'caution',
+        text:
+          dutyPerDay === undefined
+            ? 'No reading and no duty plan: nothing to forecast from.'
+            : 'No reading yet: counted from zero by the duty plan alone.',
+      });
+    else if (confidence === 'low')
+      notices.push({
+        level: 'caution',
+        text: 'Too few recent readings: take the date as a rough guess and read the meter.',
+      });
+    return answer(
+      { perDay: { low, mid, high }, valueNow, dueAt, rejected, confidence },
+      [
+        {
+          label: 'Readings kept',
+          expression: `${readings.length} − ${rejected.length} left out; ${used} of them in the window of ${windowDays} days`,
+          value: series.kept.length,
+          unit: 'readings',
+        },
+        {
+          label: 'Use per day, median of pair slopes',
+          expression:
+            dutyPerDay !== undefined && used < enoughReadings
+              ? `blended with the duty plan of ${shown(dutyPerDay)}`
+              : '10th … 90th percentile ' + `${shown(low)} … ${shown(high)}`,
+          value: mid,
+          unit: 'per day',
+        },
+        {
+          label: 'Accumulated now',
+          expression: `${shown(last?.value ?? 0)} + ${shown(mid)}·${shown(daysSince)} d`,
+          value: valueNow,
+          unit: '',
+        },
+        {
+          label: 'Target reached',
+          expression:
+            mid > 0
+              ? `(${shown(targetValue)} − ${shown(last?.value ?? 0)}) / ${shown(mid)} ${clock === plainClock ? 'd' : 'planned days'} after the last reading`
+              : 'it does not run',
+          value: dueAt.likely ?? 'never',
+          unit: '',
+        },
+      ],
+      notices,
+    );
   },
 });

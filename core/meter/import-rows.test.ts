@@ -1,11 +1,24 @@
 import { describe, expect, it } from 'vitest';
 import { type ImportRules, guessMapping, instantOfClock, parseDay, readRows } from './import-rows';
 
-const meter = (id: string, machineCode: string, name = 'Hour meter', unit = 'hours') => ({ id, machineId: `m-${machineCode}`, machineCode, name, unit });
-const rules: ImportRules = { meters: [meter('a', 'BM-1'), meter('b', 'P1'), meter('c', 'P1', 'Strokes', 'cycles')], timeZone: 'Europe/Vienna', nowMs: Date.parse('2026-11-25T12:00:00Z') };
+const meter = (id: string, machineCode: string, name = 'Hour meter', unit = 'hours') => ({
+  id,
+  machineId: `m-${machineCode}`,
+  machineCode,
+  name,
+  unit,
+});
+const rules: ImportRules = {
+  meters: [meter('a', 'BM-1'), meter('b', 'P1'), meter('c', 'P1', 'Strokes', 'cycles')],
+  timeZone: 'Europe/Vienna',
+  nowMs: Date.parse('2026-11-25T12:00:00Z'),
+};
 const mapping = { machine: 0, meter: 1, day: 2, time: 3, value: 4 };
 const read = (...cells: string[][]) => readRows(cells, mapping, rules);
-const problem = (...cells: string[]) => { const [row] = read(cells); return row!.ok ? undefined : row!.problems.map(({ column, reason }) => `${column}: ${reason}`).join(' | '); };
+const problem = (...cells: string[]) => {
+  const [row] = read(cells);
+  return row!.ok ? undefined : row!.problems.map(({ column, reason }) => `${column}: ${reason}`).join(' | ');
+};
 
 describe('a table of readings', () => {
   it('is mapped by the words of its first line', () => {
@@ -14,7 +27,11 @@ describe('a table of readings', () => {
   });
 
   it('takes days as people write them, at the plant’s time', () => {
-    const rows = read(['bm-1', '', '2026-11-24', '07:45', '18 300,5'], ['P1', 'strokes', '24.11.2026', '', '120000'], ['BM-1', '', '3 Nov 2026 06:00', '', '18000 h']);
+    const rows = read(
+      ['bm-1', '', '2026-11-24', '07:45', '18 300,5'],
+      ['P1', 'strokes', '24.11.2026', '', '120000'],
+      ['BM-1', '', '3 Nov 2026 06:00', '', '18000 h'],
+    );
     expect(rows).toMatchObject([
       { ok: true, line: 2, meter: { id: 'a' }, atMs: Date.parse('2026-11-24T06:45:00Z'), value: 18_300.5 },
       { ok: true, line: 3, meter: { id: 'c' }, atMs: Date.parse('2026-11-24T11:00:00Z'), value: 120_000 },

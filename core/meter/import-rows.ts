@@ -2,7 +2,13 @@ import { type PlantDay, isPlantDay, offsetMs } from '../time/plant-day';
 import { parseQuantity } from '../units/parse-quantity';
 
 /** What a column of a table of readings may hold. `machine`, `day` and `value` are needed. */
-export const readingColumns = { machine: 'Machine code', meter: 'Meter name', day: 'Day', time: 'Time', value: 'Reading' } as const;
+export const readingColumns = {
+  machine: 'Machine code',
+  meter: 'Meter name',
+  day: 'Day',
+  time: 'Time',
+  value: 'Reading',
+} as const;
 export type ReadingColumn = keyof typeof readingColumns;
 /** Which column of the table holds what; left out where none does. */
 export type ColumnMapping = Partial<Record<ReadingColumn, number>>;
@@ -12,7 +18,13 @@ export type ImportRules = { meters: readonly KnownMeter[]; timeZone: string; now
 export type ReadyRow = { line: number; ok: true; meter: KnownMeter; atMs: number; value: number; typed: string };
 export type FaultyRow = { line: number; ok: false; problems: { column: ReadingColumn; reason: string }[] };
 
-const guesses: Record<ReadingColumn, RegExp> = { machine: /mach|code|unit no|asset/i, meter: /meter|counter|dial/i, day: /day|date/i, time: /time|clock/i, value: /read|value|hours|shows|count$/i };
+const guesses: Record<ReadingColumn, RegExp> = {
+  machine: /mach|code|unit no|asset/i,
+  meter: /meter|counter|dial/i,
+  day: /day|date/i,
+  time: /time|clock/i,
+  value: /read|value|hours|shows|count$/i,
+};
 
 /** Guesses the mapping from the words of the first line; a column is taken once. */
 export function guessMapping(header: readonly string[]): ColumnMapping {
@@ -37,16 +49,29 @@ export function parseDay(text: string): { ok: true; day: PlantDay } | { ok: fals
   const named = /^(\d{1,2})\.?\s+([a-z]{3})[a-z]*\.?\s+(\d{4})$/i.exec(text);
   const slashed = /^(\d{1,2})\/(\d{1,2})\/(\d{4})$/.exec(text);
   const month = named ? months.indexOf(named[2]!.toLowerCase()) + 1 : 0;
-  const day = iso ? `${iso[1]}-${two(iso[2]!)}-${two(iso[3]!)}` : dotted ? `${dotted[3]}-${two(dotted[2]!)}-${two(dotted[1]!)}` : named && month > 0 ? `${named[3]}-${two(month)}-${two(named[1]!)}` : undefined;
+  const day = iso
+    ? `${iso[1]}-${two(iso[2]!)}-${two(iso[3]!)}`
+    : dotted
+      ? `${dotted[3]}-${two(dotted[2]!)}-${two(dotted[1]!)}`
+      : named && month > 0
+        ? `${named[3]}-${two(month)}-${two(named[1]!)}`
+        : undefined;
   if (slashed) return { ok: false, reason: `${text} can be read two ways. Write it like 2026-11-24.` };
-  if (!day) return { ok: false, reason: text === '' ? 'Day: is empty.' : `${text} is no day. Write it like 2026-11-24 or 24.11.2026.` };
+  if (!day)
+    return {
+      ok: false,
+      reason: text === '' ? 'Day: is empty.' : `${text} is no day. Write it like 2026-11-24 or 24.11.2026.`,
+    };
   return isPlantDay(day) ? { ok: true, day } : { ok: false, reason: `${text} is a day that does not exist.` };
 }
 
 /** The instant of a day and time on the plant's clock; a time that the clock jumps over is refused, of one that comes twice the first is taken. */
 export function instantOfClock(day: PlantDay, minutes: number, timeZone: string): number | undefined {
   const wall = Date.parse(`${day}T00:00:00Z`) + minutes * 60_000;
-  const candidates = [wall - offsetMs(wall - 86_400_000, timeZone), wall - offsetMs(wall + 86_400_000, timeZone)].filter((atMs) => atMs + offsetMs(atMs, timeZone) === wall);
+  const candidates = [
+    wall - offsetMs(wall - 86_400_000, timeZone),
+    wall - offsetMs(wall + 86_400_000, timeZone),
+  ].filter((atMs) => atMs + offsetMs(atMs, timeZone) === wall);
   return candidates.length > 0 ? Math.min(...candidates) : undefined;
 }
 
@@ -54,11 +79,16 @@ export function instantOfClock(day: PlantDay, minutes: number, timeZone: string)
 const noon = 12 * 60;
 
 /** Reads the rows of a table of readings, the first line being its header. Nothing is written; each fault says where and what to do. */
-export function readRows(rows: readonly (readonly string[])[], mapping: ColumnMapping, rules: ImportRules): (ReadyRow | FaultyRow)[] {
+export function readRows(
+  rows: readonly (readonly string[])[],
+  mapping: ColumnMapping,
+  rules: ImportRules,
+): (ReadyRow | FaultyRow)[] {
   const seen = new Map<string, number>();
   return rows.map((cells, index) => {
     const line = index + 2; // as a spreadsheet numbers it, below the header
-    const cell = (column: ReadingColumn) => (mapping[column] === undefined ? '' : (cells[mapping[column]] ?? '').trim());
+    const cell = (column: ReadingColumn) =>
+      mapping[column] === undefined ? '' : (cells[mapping[column]] ?? '').trim();
     const problems: FaultyRow['problems'] = [];
     const say = (column: ReadingColumn, reason: string) => problems.push({ column, reason });
     const meter = findMeter(cell('machine'), cell('meter'), rules.meters, say);
@@ -72,7 +102,9 @@ export function readRows(rows: readonly (readonly string[])[], mapping: ColumnMa
       if (before !== undefined) say('day', `The same meter at the same time as line ${before}. Keep one of them.`);
       else seen.set(key, line);
     }
-    return problems.length > 0 || !meter || atMs === undefined || !parsed.ok ? { line, ok: false, problems } : { line, ok: true, meter, atMs, value: parsed.value, typed: cell('value') };
+    return problems.length > 0 || !meter || atMs === undefined || !parsed.ok
+      ? { line, ok: false, problems }
+      : { line, ok: true, meter, atMs, value: parsed.value, typed: cell('value') };
   });
 }
 
@@ -81,17 +113,32 @@ type Say = (column: ReadingColumn, reason: string) => void;
 function findMeter(code: string, name: string, meters: readonly KnownMeter[], say: Say): KnownMeter | undefined {
   const mine = meters.filter(({ machineCode }) => machineCode.toLowerCase() === code.toLowerCase());
   if (mine.length === 0) {
-    say('machine', code === '' ? 'Machine code: is empty.' : `${code} is no machine with a meter here. Check the code, or add the meter first.`);
+    say(
+      'machine',
+      code === ''
+        ? 'Machine code: is empty.'
+        : `${code} is no machine with a meter here. Check the code, or add the meter first.`,
+    );
     return undefined;
   }
   const named = name === '' ? mine : mine.filter((meter) => meter.name.toLowerCase() === name.toLowerCase());
   if (named.length === 1) return named[0];
   const choices = mine.map((meter) => meter.name).join(', ');
-  say('meter', named.length === 0 ? `${code} has no meter "${name}". It has: ${choices}.` : `${code} has several meters; say which: ${choices}.`);
+  say(
+    'meter',
+    named.length === 0
+      ? `${code} has no meter "${name}". It has: ${choices}.`
+      : `${code} has several meters; say which: ${choices}.`,
+  );
   return undefined;
 }
 
-function findInstant(dayText: string, timeText: string, { timeZone, nowMs }: ImportRules, say: Say): number | undefined {
+function findInstant(
+  dayText: string,
+  timeText: string,
+  { timeZone, nowMs }: ImportRules,
+  say: Say,
+): number | undefined {
   // A day cell may carry its time: 2026-11-24 07:45.
   const [dayPart, timePart = timeText] = dayText.split(/[T\s]+(?=\d{1,2}:\d\d)/) as [string, string?];
   const parsed = parseDay(dayPart.trim());

@@ -31,14 +31,23 @@ function growthOnDial(from: number, to: number, rolloverAt: number | undefined, 
  * step; of equally large sets the one with the later readings. O(n) where all readings fit, O(n²) where none do.
  * @param readings as shown on the dial, in any order of time; `index` in the answer is the position here
  */
-export function keepPlausible(readings: readonly ShownReading[], rules: MeterRules): { kept: AccumulatedReading[]; rejected: RejectedReading[] } {
+export function keepPlausible(
+  readings: readonly ShownReading[],
+  rules: MeterRules,
+): { kept: AccumulatedReading[]; rejected: RejectedReading[] } {
   const order = inOrder(readings);
   const replacements = [...rules.replacements].sort((a, b) => a.atMs - b.atMs);
-  const dialOf = (atMs: number) => (replacements.length === 0 ? 0 : replacements.filter((replacement) => replacement.atMs <= atMs).length);
+  const dialOf = (atMs: number) =>
+    replacements.length === 0 ? 0 : replacements.filter((replacement) => replacement.atMs <= atMs).length;
   const slack = 1e-9 * Math.max(1, rules.resolution);
 
   /** Accumulated growth between two readings, across replaced dials; undefined where the first cannot lead to the second. */
-  const growth = (from: (typeof order)[number], to: (typeof order)[number], fromDial: number, toDial: number): number | undefined => {
+  const growth = (
+    from: (typeof order)[number],
+    to: (typeof order)[number],
+    fromDial: number,
+    toDial: number,
+  ): number | undefined => {
     let sum = 0;
     let value = from.value;
     for (let dial = fromDial; dial < toDial; dial += 1) {
@@ -50,7 +59,8 @@ export function keepPlausible(readings: readonly ShownReading[], rules: MeterRul
     const part = growthOnDial(value, to.value, rules.rolloverAt, slack);
     return part === undefined ? undefined : sum + part;
   };
-  const fits = (grown: number, elapsedMs: number) => grown <= (rules.maxPerDay * elapsedMs) / dayMs + rules.resolution + slack;
+  const fits = (grown: number, elapsedMs: number) =>
+    grown <= (rules.maxPerDay * elapsedMs) / dayMs + rules.resolution + slack;
 
   const dials = order.map(({ atMs }) => dialOf(atMs));
   const valid = order.map(({ value }) => rules.rolloverAt === undefined || value < rules.rolloverAt);
@@ -84,19 +94,45 @@ export function keepPlausible(readings: readonly ShownReading[], rules: MeterRul
   for (const [place, at] of chain.entries()) {
     const reading = order[at]!;
     const before = chain[place - 1];
-    const value = before === undefined ? startValue(reading, dials[at]!, replacements) : kept.at(-1)!.value + growth(order[before]!, reading, dials[before]!, dials[at]!)!;
+    const value =
+      before === undefined
+        ? startValue(reading, dials[at]!, replacements)
+        : kept.at(-1)!.value + growth(order[before]!, reading, dials[before]!, dials[at]!)!;
     kept.push({ index: reading.index, atMs: reading.atMs, value });
   }
 
   const keptPlaces = new Set(chain);
   const rejected = order.flatMap((reading, place): RejectedReading[] => {
     if (keptPlaces.has(place)) return [];
-    if (!valid[place]) return [{ index: reading.index, reason: `The dial rolls over at ${rules.rolloverAt}; it cannot show ${reading.value}.` }];
+    if (!valid[place])
+      return [
+        {
+          index: reading.index,
+          reason: `The dial rolls over at ${rules.rolloverAt}; it cannot show ${reading.value}.`,
+        },
+      ];
     const neighbourBefore = chain.filter((at) => at < place).at(-1);
-    const grown = neighbourBefore === undefined ? undefined : growth(order[neighbourBefore]!, reading, dials[neighbourBefore]!, dials[place]!);
-    if (neighbourBefore !== undefined && grown === undefined) return [{ index: reading.index, reason: `Lower than the reading of ${order[neighbourBefore]!.value} before it; a meter does not run backwards.` }];
-    if (grown !== undefined && !fits(grown, reading.atMs - order[neighbourBefore!]!.atMs)) return [{ index: reading.index, reason: `${round(grown)} more than the reading before it: faster than ${rules.maxPerDay} per day.` }];
-    return [{ index: reading.index, reason: 'Does not fit the readings after it: they would have to fall or run too fast.' }];
+    const grown =
+      neighbourBefore === undefined
+        ? undefined
+        : growth(order[neighbourBefore]!, reading, dials[neighbourBefore]!, dials[place]!);
+    if (neighbourBefore !== undefined && grown === undefined)
+      return [
+        {
+          index: reading.index,
+          reason: `Lower than the reading of ${order[neighbourBefore]!.value} before it; a meter does not run backwards.`,
+        },
+      ];
+    if (grown !== undefined && !fits(grown, reading.atMs - order[neighbourBefore!]!.atMs))
+      return [
+        {
+          index: reading.index,
+          reason: `${round(grown)} more than the reading before it: faster than ${rules.maxPerDay} per day.`,
+        },
+      ];
+    return [
+      { index: reading.index, reason: 'Does not fit the readings after it: they would have to fall or run too fast.' },
+    ];
   });
   return { kept, rejected: rejected.sort((a, b) => a.index - b.index) };
 
@@ -106,8 +142,13 @@ export function keepPlausible(readings: readonly ShownReading[], rules: MeterRul
     for (const [place, reading] of order.entries()) {
       const before = order[place - 1];
       const grown = before === undefined ? 0 : growth(before, reading, dials[place - 1]!, dials[place]!);
-      if (!valid[place] || grown === undefined || (before !== undefined && !fits(grown, reading.atMs - before.atMs))) return undefined;
-      sums.push({ index: reading.index, atMs: reading.atMs, value: before === undefined ? startValue(reading, dials[place]!, replacements) : sums[place - 1]!.value + grown });
+      if (!valid[place] || grown === undefined || (before !== undefined && !fits(grown, reading.atMs - before.atMs)))
+        return undefined;
+      sums.push({
+        index: reading.index,
+        atMs: reading.atMs,
+        value: before === undefined ? startValue(reading, dials[place]!, replacements) : sums[place - 1]!.value + grown,
+      });
     }
     return sums;
   }
@@ -116,7 +157,9 @@ export function keepPlausible(readings: readonly ShownReading[], rules: MeterRul
 /** By time; of readings at one instant the later one written last. Most series are in order already. */
 function inOrder(readings: readonly ShownReading[]): (ShownReading & { index: number })[] {
   const order = readings.map(({ atMs, value }, index) => ({ atMs, value, index }));
-  return order.every(({ atMs }, place) => place === 0 || order[place - 1]!.atMs <= atMs) ? order : order.sort((a, b) => a.atMs - b.atMs || a.index - b.index);
+  return order.every(({ atMs }, place) => place === 0 || order[place - 1]!.atMs <= atMs)
+    ? order
+    : order.sort((a, b) => a.atMs - b.atMs || a.index - b.index);
 }
 
 const round = (value: number) => Math.round(value * 100) / 100;
@@ -136,7 +179,12 @@ function startValue(reading: ShownReading, dial: number, replacements: readonly 
  * Accumulated value at an instant: on the line between kept readings, beyond them at `perDay` on the machine's clock;
  * before the first one never below zero. Undefined for an empty series.
  */
-export function valueAt(kept: readonly AccumulatedReading[], atMs: number, perDay: number, clock: DutyClock = plainClock): number | undefined {
+export function valueAt(
+  kept: readonly AccumulatedReading[],
+  atMs: number,
+  perDay: number,
+  clock: DutyClock = plainClock,
+): number | undefined {
   const first = kept[0];
   const last = kept.at(-1);
   if (!first || !last) return undefined;

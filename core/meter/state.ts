@@ -3,7 +3,14 @@ import type { EntryBody } from '../entry/kinds';
 import type { CounterKind } from '../interval/limits';
 import { type DutyClock, plainClock } from './duty';
 import { type Rate, rateOf } from './forecast';
-import { type AccumulatedReading, type RejectedReading, type Replacement, type ShownReading, keepPlausible, valueAt } from './series';
+import {
+  type AccumulatedReading,
+  type RejectedReading,
+  type Replacement,
+  type ShownReading,
+  keepPlausible,
+  valueAt,
+} from './series';
 
 /** A meter with its plausible readings summed over dials, how fast it runs, and since when it has stood still. */
 export type MeterState = {
@@ -16,10 +23,20 @@ export type MeterState = {
   lastRunMs?: number;
 };
 
-export type MeterSpec = { unit: string; rolloverAt: number | null; resolution: number; maxPerDay: number; dutyPerDay: number | null; clock?: DutyClock };
+export type MeterSpec = {
+  unit: string;
+  rolloverAt: number | null;
+  resolution: number;
+  maxPerDay: number;
+  dutyPerDay: number | null;
+  clock?: DutyClock;
+};
 
 /** Shown readings and dial changes of one meter, from its log. */
-export function dialsOf(entries: readonly Pick<EffectiveEntry, 'kind' | 'happenedAt' | 'body'>[]): { readings: ShownReading[]; replacements: Replacement[] } {
+export function dialsOf(entries: readonly Pick<EffectiveEntry, 'kind' | 'happenedAt' | 'body'>[]): {
+  readings: ShownReading[];
+  replacements: Replacement[];
+} {
   const readings: ShownReading[] = [];
   const replacements: Replacement[] = [];
   for (const { kind, happenedAt, body } of entries) {
@@ -34,12 +51,27 @@ export function dialsOf(entries: readonly Pick<EffectiveEntry, 'kind' | 'happene
 }
 
 /** The state of a meter. Its rate is that of the last reading, so that nothing here depends on what day it is. */
-export function meterState(spec: MeterSpec, { readings, replacements }: { readings: readonly ShownReading[]; replacements: readonly Replacement[] }): MeterState {
+export function meterState(
+  spec: MeterSpec,
+  { readings, replacements }: { readings: readonly ShownReading[]; replacements: readonly Replacement[] },
+): MeterState {
   const clock = spec.clock ?? plainClock;
-  const { kept, rejected } = keepPlausible(readings, { rolloverAt: spec.rolloverAt ?? undefined, resolution: spec.resolution, maxPerDay: spec.maxPerDay, replacements });
+  const { kept, rejected } = keepPlausible(readings, {
+    rolloverAt: spec.rolloverAt ?? undefined,
+    resolution: spec.resolution,
+    maxPerDay: spec.maxPerDay,
+    replacements,
+  });
   const rate = rateOf(kept, kept.at(-1)?.atMs ?? 0, spec.maxPerDay, spec.dutyPerDay ?? undefined, clock);
   const lastRunMs = standsSince(kept, spec.resolution);
-  return { unit: spec.unit === 'hours' ? 'hours' : 'cycles', kept, rejected, rate, clock, ...(lastRunMs !== undefined && { lastRunMs }) };
+  return {
+    unit: spec.unit === 'hours' ? 'hours' : 'cycles',
+    kept,
+    rejected,
+    rate,
+    clock,
+    ...(lastRunMs !== undefined && { lastRunMs }),
+  };
 }
 
 /** The first of the newest readings that all show the same; undefined where the newest one has moved. */
@@ -56,11 +88,24 @@ function standsSince(kept: readonly AccumulatedReading[], resolution: number): n
  * differences are right though the absolute value means nothing.
  */
 export function dutyMeter(dutyPerDay: number, clock: DutyClock = plainClock): MeterState {
-  return { unit: 'hours', kept: [{ index: 0, atMs: Date.UTC(2000, 0, 1), value: 0 }], rejected: [], clock, rate: { low: dutyPerDay * (2 / 3), mid: dutyPerDay, high: Math.min(24, dutyPerDay * (4 / 3)), confidence: 'low', readings: 0 } };
+  return {
+    unit: 'hours',
+    kept: [{ index: 0, atMs: Date.UTC(2000, 0, 1), value: 0 }],
+    rejected: [],
+    clock,
+    rate: {
+      low: dutyPerDay * (2 / 3),
+      mid: dutyPerDay,
+      high: Math.min(24, dutyPerDay * (4 / 3)),
+      confidence: 'low',
+      readings: 0,
+    },
+  };
 }
 
 /** Accumulated value of a meter at an instant; undefined where it was never read. */
-export const countAt = ({ kept, rate, clock }: MeterState, atMs: number): number | undefined => valueAt(kept, atMs, rate.mid, clock);
+export const countAt = ({ kept, rate, clock }: MeterState, atMs: number): number | undefined =>
+  valueAt(kept, atMs, rate.mid, clock);
 
 /** When a meter passed a value, on its kept readings; at the present rate before the first one. */
 export function instantOfValue({ kept, rate }: MeterState, value: number): number | undefined {
@@ -70,6 +115,9 @@ export function instantOfValue({ kept, rate }: MeterState, value: number): numbe
   if (after < 0) return kept.at(-1)!.atMs;
   const to = kept[after]!;
   const from = kept[after - 1];
-  if (from) return to.value === from.value ? to.atMs : from.atMs + ((value - from.value) / (to.value - from.value)) * (to.atMs - from.atMs);
+  if (from)
+    return to.value === from.value
+      ? to.atMs
+      : from.atMs + ((value - from.value) / (to.value - from.value)) * (to.atMs - from.atMs);
   return rate.mid > 0 ? first.atMs - ((first.value - value) / rate.mid) * 86_400_000 : first.atMs;
 }

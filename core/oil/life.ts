@@ -15,10 +15,22 @@ export const oilLife = defineMethod({
     baseLifeH: quantity('Rated life', 'h', { above: 0, max: 1e6 }),
     baseTemperatureC: oilTemperatureC,
     temperatureC: oilTemperatureC,
-    factors: z.array(z.strictObject({ name: z.string().trim().min(1).max(80).meta({ title: 'Because of' }), value: quantity('Factor', '', { above: 0, max: 10 }) })).max(12).default([]).meta({ title: 'Further factors' }),
+    factors: z
+      .array(
+        z.strictObject({
+          name: z.string().trim().min(1).max(80).meta({ title: 'Because of' }),
+          value: quantity('Factor', '', { above: 0, max: 10 }),
+        }),
+      )
+      .max(12)
+      .default([])
+      .meta({ title: 'Further factors' }),
     capH: quantity('Calendar life', 'h', { above: 0, max: 262_800 }).default(26_280),
   }),
-  output: z.object({ lifeH: quantity('Life', 'h', { above: 0 }), uncappedH: quantity('Before the cap', 'h', { above: 0 }) }),
+  output: z.object({
+    lifeH: quantity('Life', 'h', { above: 0 }),
+    uncappedH: quantity('Before the cap', 'h', { above: 0 }),
+  }),
   rules: [],
   compute({ baseLifeH, baseTemperatureC, temperatureC, factors, capH }) {
     const byHeat = 2 ** ((baseTemperatureC - temperatureC) / halvingK);
@@ -26,13 +38,35 @@ export const oilLife = defineMethod({
     const uncappedH = baseLifeH * byHeat * product;
     const lifeH = Math.min(uncappedH, capH);
     const notices: Notice[] = [];
-    if (uncappedH > capH) notices.push({ level: 'caution', text: `Oil also ages by the calendar, with water and dirt: ${shown(capH)} h is the cap.` });
-    if (temperatureC > 100) notices.push({ level: 'caution', text: 'Above 100 °C the rule is rough and many oils crack or varnish. Find out why it is so hot; judge by sample.' });
-    return answer({ lifeH, uncappedH }, [
-      { label: 'By temperature', expression: `2^((${shown(baseTemperatureC)} − ${shown(temperatureC)}) / ${halvingK})`, value: byHeat, unit: '' },
-      ...factors.map(({ name, value }) => ({ label: name, expression: 'factor', value, unit: '' })),
-      { label: 'Life before the cap', expression: `${shown(baseLifeH)}·${shown(byHeat)}${factors.map(({ value }) => `·${shown(value)}`).join('')}`, value: uncappedH, unit: 'h' },
-      { label: 'Life', expression: `min(${shown(uncappedH)}, ${shown(capH)})`, value: lifeH, unit: 'h' },
-    ], notices);
+    if (uncappedH > capH)
+      notices.push({
+        level: 'caution',
+        text: `Oil also ages by the calendar, with water and dirt: ${shown(capH)} h is the cap.`,
+      });
+    if (temperatureC > 100)
+      notices.push({
+        level: 'caution',
+        text: 'Above 100 °C the rule is rough and many oils crack or varnish. Find out why it is so hot; judge by sample.',
+      });
+    return answer(
+      { lifeH, uncappedH },
+      [
+        {
+          label: 'By temperature',
+          expression: `2^((${shown(baseTemperatureC)} − ${shown(temperatureC)}) / ${halvingK})`,
+          value: byHeat,
+          unit: '',
+        },
+        ...factors.map(({ name, value }) => ({ label: name, expression: 'factor', value, unit: '' })),
+        {
+          label: 'Life before the cap',
+          expression: `${shown(baseLifeH)}·${shown(byHeat)}${factors.map(({ value }) => `·${shown(value)}`).join('')}`,
+          value: uncappedH,
+          unit: 'h',
+        },
+        { label: 'Life', expression: `min(${shown(uncappedH)}, ${shown(capH)})`, value: lifeH, unit: 'h' },
+      ],
+      notices,
+    );
   },
 });

@@ -5,33 +5,72 @@ import { oilFill } from './fill';
 import { oilLife } from './life';
 
 describe('oil life', () => {
-  const life = (change: object) => oilLife.compute(oilLife.input.parse({ baseLifeH: 8000, baseTemperatureC: 60, temperatureC: 60, ...change }));
+  const life = (change: object) =>
+    oilLife.compute(oilLife.input.parse({ baseLifeH: 8000, baseTemperatureC: 60, temperatureC: 60, ...change }));
 
-  it.each([[60, 8000], [70, 4000], [80, 2000], [50, 16_000]])('at %i °C is %i h', (temperatureC, hours) => {
+  it.each([
+    [60, 8000],
+    [70, 4000],
+    [80, 2000],
+    [50, 16_000],
+  ])('at %i °C is %i h', (temperatureC, hours) => {
     expectWithin(resultOf(life({ temperatureC })).uncappedH, hours, 1e-9);
   });
 
   it('multiplies factors and stops at the calendar', () => {
-    expectWithin(resultOf(life({ factors: [{ name: 'water', value: 0.5 }, { name: 'filter', value: 1.2 }] })).lifeH, 4800, 1e-9);
-    expect(life({ temperatureC: 40 })).toMatchObject({ result: { lifeH: 26_280, uncappedH: 32_000 }, notices: [{ level: 'caution' }] });
+    expectWithin(
+      resultOf(
+        life({
+          factors: [
+            { name: 'water', value: 0.5 },
+            { name: 'filter', value: 1.2 },
+          ],
+        }),
+      ).lifeH,
+      4800,
+      1e-9,
+    );
+    expect(life({ temperatureC: 40 })).toMatchObject({
+      result: { lifeH: 26_280, uncappedH: 32_000 },
+      notices: [{ level: 'caution' }],
+    });
   });
 
   it('more heat never lengthens it', () => {
-    fc.assert(fc.property(fc.double({ min: -20, max: 150, noNaN: true }), fc.double({ min: 0, max: 60, noNaN: true }), (temperatureC, rise) => {
-      expect(resultOf(life({ temperatureC: temperatureC + rise })).lifeH).toBeLessThanOrEqual(resultOf(life({ temperatureC })).lifeH);
-    }));
+    fc.assert(
+      fc.property(
+        fc.double({ min: -20, max: 150, noNaN: true }),
+        fc.double({ min: 0, max: 60, noNaN: true }),
+        (temperatureC, rise) => {
+          expect(resultOf(life({ temperatureC: temperatureC + rise })).lifeH).toBeLessThanOrEqual(
+            resultOf(life({ temperatureC })).lifeH,
+          );
+        },
+      ),
+    );
   });
 });
 
 describe('oil fill', () => {
   const fill = (input: object) => oilFill.compute(oilFill.input.parse(input));
-  const table = [{ position: 'B3', volumeL: 0.6 }, { position: 'V5', volumeL: 0.95 }];
-  const levelMarks = [{ levelMm: 0, volumeL: 10 }, { levelMm: 50, volumeL: 14 }, { levelMm: 100, volumeL: 16 }];
+  const table = [
+    { position: 'B3', volumeL: 0.6 },
+    { position: 'V5', volumeL: 0.95 },
+  ];
+  const levelMarks = [
+    { levelMm: 0, volumeL: 10 },
+    { levelMm: 50, volumeL: 14 },
+    { levelMm: 100, volumeL: 16 },
+  ];
   const fieldsOf = (input: object) => oilFill.input.safeParse(input).error?.issues.map(({ path }) => path[0]) ?? [];
 
   it('goes by the mounting position, and by no other', () => {
     expect(resultOf(fill({ table, position: 'v5' })).volumeL).toBe(0.95);
-    expect(fill({ table, position: 'B8' })).toMatchObject({ ok: false, fields: ['position'], reason: expect.stringContaining('B3, V5') });
+    expect(fill({ table, position: 'B8' })).toMatchObject({
+      ok: false,
+      fields: ['position'],
+      reason: expect.stringContaining('B3, V5'),
+    });
   });
 
   it.each([
@@ -48,7 +87,10 @@ describe('oil fill', () => {
 
   it('finds the top-up over a bend of the sump', () => {
     expect(resultOf(fill({ levelMarks, levelMm: 25, targetMm: 75 })).topUpL).toBeCloseTo(3, 9);
-    expect(fill({ levelMarks, levelMm: 75, targetMm: 25 })).toMatchObject({ result: { topUpL: 0 }, notices: [{ text: expect.stringContaining('above the target') }] });
+    expect(fill({ levelMarks, levelMm: 75, targetMm: 25 })).toMatchObject({
+      result: { topUpL: 0 },
+      notices: [{ text: expect.stringContaining('above the target') }],
+    });
   });
 
   it('refuses outside the marks', () => {
@@ -57,8 +99,14 @@ describe('oil fill', () => {
   });
 
   it('gives no litres for a reading in another state than the mark’s', () => {
-    expect(fill({ levelMarks, levelMm: 25, stateRead: 'running-loaded', stateOfMark: 'isolated' })).toMatchObject({ ok: true, result: {}, notices: [{ level: 'caution' }] });
-    expect(resultOf(fill({ levelMarks, levelMm: 25, stateRead: 'isolated', stateOfMark: 'isolated' })).volumeL).toBe(12);
+    expect(fill({ levelMarks, levelMm: 25, stateRead: 'running-loaded', stateOfMark: 'isolated' })).toMatchObject({
+      ok: true,
+      result: {},
+      notices: [{ level: 'caution' }],
+    });
+    expect(resultOf(fill({ levelMarks, levelMm: 25, stateRead: 'isolated', stateOfMark: 'isolated' })).volumeL).toBe(
+      12,
+    );
   });
 
   it.each([
@@ -67,8 +115,26 @@ describe('oil fill', () => {
     [{ table }, ['position']],
     [{ levelMarks }, ['levelMm']],
     [{ table, position: 'B3', levelMm: 2 }, ['levelMm']],
-    [{ levelMarks: [{ levelMm: 0, volumeL: 5 }, { levelMm: 10, volumeL: 4 }], levelMm: 2 }, ['levelMarks']],
-    [{ levelMarks: [{ levelMm: 0, volumeL: 5 }, { levelMm: 0, volumeL: 6 }], levelMm: 0 }, ['levelMarks']],
+    [
+      {
+        levelMarks: [
+          { levelMm: 0, volumeL: 5 },
+          { levelMm: 10, volumeL: 4 },
+        ],
+        levelMm: 2,
+      },
+      ['levelMarks'],
+    ],
+    [
+      {
+        levelMarks: [
+          { levelMm: 0, volumeL: 5 },
+          { levelMm: 0, volumeL: 6 },
+        ],
+        levelMm: 0,
+      },
+      ['levelMarks'],
+    ],
     [{ table: [...table, { position: 'b3', volumeL: 1 }], position: 'B3' }, ['table']],
   ])('%j is explained at %j', (input, fields) => {
     expect(fieldsOf(input)).toEqual(expect.arrayContaining(fields));

@@ -30,12 +30,24 @@ export const manyOptions: Partial<Record<ManyField, Readonly<Record<string, stri
   consequence: consequences,
   forbidsAirGun: { yes: 'forbidden', no: 'allowed' },
   material: materials,
-  contamination: Object.fromEntries((fieldsOf('rolling-bearing').find(({ key }) => key === 'contamination') as Extract<FieldSpec, { type: 'choice' }>).options.map(({ value, label }) => [value, label])),
-  moisture: Object.fromEntries((fieldsOf('rolling-bearing').find(({ key }) => key === 'moisture') as Extract<FieldSpec, { type: 'choice' }>).options.map(({ value, label }) => [value, label])),
+  contamination: Object.fromEntries(
+    (
+      fieldsOf('rolling-bearing').find(({ key }) => key === 'contamination') as Extract<FieldSpec, { type: 'choice' }>
+    ).options.map(({ value, label }) => [value, label]),
+  ),
+  moisture: Object.fromEntries(
+    (
+      fieldsOf('rolling-bearing').find(({ key }) => key === 'moisture') as Extract<FieldSpec, { type: 'choice' }>
+    ).options.map(({ value, label }) => [value, label]),
+  ),
 };
 
 export const changeManyForm = z
-  .strictObject({ pointIds: z.array(ulid).min(1, { error: 'Pick at least one point.' }).max(2000), field: z.enum(keysOf(manyFields), { error: 'Choose what to change.' }), value: z.string().trim().max(longestNote) })
+  .strictObject({
+    pointIds: z.array(ulid).min(1, { error: 'Pick at least one point.' }).max(2000),
+    field: z.enum(keysOf(manyFields), { error: 'Choose what to change.' }),
+    value: z.string().trim().max(longestNote),
+  })
   .superRefine(({ field, value }, context) => {
     const issue = (message: string) => context.addIssue({ code: 'custom', path: ['value'], message });
     const options = manyOptions[field];
@@ -44,34 +56,87 @@ export const changeManyForm = z
   });
 export type ManyChange = z.output<typeof changeManyForm>;
 
-type PointValues = { kind: PointKind; machineState: MachineState; consequence: number; cautions: string; doNots: string; accessNote: string; enoughSign: string; forbidsAirGun: boolean; materials: readonly Material[]; details: Readonly<Record<string, number | string>> };
+type PointValues = {
+  kind: PointKind;
+  machineState: MachineState;
+  consequence: number;
+  cautions: string;
+  doNots: string;
+  accessNote: string;
+  enoughSign: string;
+  forbidsAirGun: boolean;
+  materials: readonly Material[];
+  details: Readonly<Record<string, number | string>>;
+};
 /** What the change does to one point: words before and after, the patch and its undoing, or why the point is left alone. */
-export type Outcome = { before: string; after: string; skipped: string | null; patch?: Record<string, unknown>; undo?: Record<string, unknown> };
+export type Outcome = {
+  before: string;
+  after: string;
+  skipped: string | null;
+  patch?: Record<string, unknown>;
+  undo?: Record<string, unknown>;
+};
 
 /** Works a change out for one point; points of a kind without the field are left alone and say so. */
 export function changedPoint(point: PointValues, { field, value }: Pick<ManyChange, 'field' | 'value'>): Outcome {
   const words = (key: string) => manyOptions[field]?.[key] ?? key;
-  const patch = (before: string, after: string, next: Record<string, unknown>, undo: Record<string, unknown>): Outcome => (before === after ? { before, after, skipped: 'has this already' } : { before: before || 'empty', after, skipped: null, patch: next, undo });
+  const patch = (
+    before: string,
+    after: string,
+    next: Record<string, unknown>,
+    undo: Record<string, unknown>,
+  ): Outcome =>
+    before === after
+      ? { before, after, skipped: 'has this already' }
+      : { before: before || 'empty', after, skipped: null, patch: next, undo };
   switch (field) {
     case 'machineState':
-      return patch(words(point.machineState), words(value), { machineState: value }, { machineState: point.machineState });
+      return patch(
+        words(point.machineState),
+        words(value),
+        { machineState: value },
+        { machineState: point.machineState },
+      );
     case 'consequence':
-      return patch(words(String(point.consequence)), words(value), { consequence: Number(value) }, { consequence: point.consequence });
+      return patch(
+        words(String(point.consequence)),
+        words(value),
+        { consequence: Number(value) },
+        { consequence: point.consequence },
+      );
     case 'forbidsAirGun':
-      return patch(words(point.forbidsAirGun ? 'yes' : 'no'), words(value), { forbidsAirGun: value === 'yes' }, { forbidsAirGun: point.forbidsAirGun });
+      return patch(
+        words(point.forbidsAirGun ? 'yes' : 'no'),
+        words(value),
+        { forbidsAirGun: value === 'yes' },
+        { forbidsAirGun: point.forbidsAirGun },
+      );
     case 'enoughSign':
-      return patch(point.enoughSign, value.slice(0, 200), { enoughSign: value.slice(0, 200) }, { enoughSign: point.enoughSign });
+      return patch(
+        point.enoughSign,
+        value.slice(0, 200),
+        { enoughSign: value.slice(0, 200) },
+        { enoughSign: point.enoughSign },
+      );
     case 'cautions':
     case 'doNots':
     case 'accessNote': {
       const before = point[field];
       if (before.includes(value)) return { before, after: before, skipped: 'says this already' };
       const after = before ? `${before.trimEnd()} ${value}` : value;
-      return after.length > longestNote ? { before, after: before, skipped: `would be longer than ${longestNote} characters` } : patch(before, after, { [field]: after }, { [field]: before });
+      return after.length > longestNote
+        ? { before, after: before, skipped: `would be longer than ${longestNote} characters` }
+        : patch(before, after, { [field]: after }, { [field]: before });
     }
     case 'material':
-      if (point.materials.includes(value as Material)) return { before: point.materials.map(words).join(', '), after: words(value), skipped: 'has this already' };
-      return patch(point.materials.map(words).join(', '), [...point.materials, value].map(words).join(', '), { materials: [...point.materials, value] }, { materials: point.materials });
+      if (point.materials.includes(value as Material))
+        return { before: point.materials.map(words).join(', '), after: words(value), skipped: 'has this already' };
+      return patch(
+        point.materials.map(words).join(', '),
+        [...point.materials, value].map(words).join(', '),
+        { materials: [...point.materials, value] },
+        { materials: point.materials },
+      );
     default:
       return changedDetail(point, field, value);
   }
@@ -86,11 +151,27 @@ function changedDetail(point: PointValues, field: ManyField, value: string): Out
   if (spec.type === 'quantity') {
     const parsed = parseQuantity(value, spec.dimension);
     if (!parsed.ok) return { before: String(before ?? ''), after: '', skipped: parsed.reason };
-    if ((spec.min !== undefined && parsed.value < spec.min) || (spec.above !== undefined && parsed.value <= spec.above) || parsed.value > spec.max) return { before: String(before ?? ''), after: '', skipped: `${value} is out of range here` };
+    if (
+      (spec.min !== undefined && parsed.value < spec.min) ||
+      (spec.above !== undefined && parsed.value <= spec.above) ||
+      parsed.value > spec.max
+    )
+      return { before: String(before ?? ''), after: '', skipped: `${value} is out of range here` };
     next = parsed.value;
     after = `${Number(parsed.value.toPrecision(6))} ${parsed.unit}`;
   }
   if (before === next) return { before: after, after, skipped: 'has this already' };
-  const shownBefore = before === undefined ? 'empty' : spec.type === 'quantity' ? `${before} ${after.split(' ').slice(1).join(' ')}` : (manyOptions[field]?.[String(before)] ?? String(before));
-  return { before: shownBefore, after, skipped: null, patch: { details: { ...point.details, [field]: next } }, undo: { details: point.details } };
+  const shownBefore =
+    before === undefined
+      ? 'empty'
+      : spec.type === 'quantity'
+        ? `${before} ${after.split(' ').slice(1).join(' ')}`
+        : (manyOptions[field]?.[String(before)] ?? String(before));
+  return {
+    before: shownBefore,
+    after,
+    skipped: null,
+    patch: { details: { ...point.details, [field]: next } },
+    undo: { details: point.details },
+  };
 }

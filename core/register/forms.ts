@@ -14,15 +14,31 @@ import { type FieldSpec, type PointKind, fieldsOf, pointKindNames, sourceRanks }
  * What goes in is what was typed; what comes out is in storage units.
  */
 
-export const chosen = <Words extends Record<string, unknown>>(label: string, words: Words) => z.enum(keysOf(words), { error: `${label}: choose one.` });
-const reference = (label: string) => ulid.or(z.literal('')).refine((id) => id !== '', { error: `${label}: choose one.` });
-export const optionalReference = ulid.or(z.literal('')).default('').transform((id) => id || null);
+export const chosen = <Words extends Record<string, unknown>>(label: string, words: Words) =>
+  z.enum(keysOf(words), { error: `${label}: choose one.` });
+const reference = (label: string) =>
+  ulid.or(z.literal('')).refine((id) => id !== '', { error: `${label}: choose one.` });
+export const optionalReference = ulid
+  .or(z.literal(''))
+  .default('')
+  .transform((id) => id || null);
 const ticked = z.boolean().default(false);
 /** A day as a date field gives it. Whether it may lie in the future is checked where "now" is known. */
 const dayField = (label: string) => z.string().refine(isPlantDay, { error: `${label}: choose a day.` });
 
 /** Codes are short, upper case, and fit on a label. */
-const code = (label: string) => z.string().trim().transform((text) => text.toUpperCase()).pipe(z.string().regex(/^[A-Z0-9][A-Z0-9-]{0,19}$/, { error: `${label}: use 1 to 20 letters, digits or dashes, such as GL2-04.` }));
+const code = (label: string) =>
+  z
+    .string()
+    .trim()
+    .transform((text) => text.toUpperCase())
+    .pipe(
+      z
+        .string()
+        .regex(/^[A-Z0-9][A-Z0-9-]{0,19}$/, {
+          error: `${label}: use 1 to 20 letters, digits or dashes, such as GL2-04.`,
+        }),
+    );
 
 export const areaForm = z
   .strictObject({
@@ -32,12 +48,27 @@ export const areaForm = z
     warmestC: typedQuantity('temperature', { label: 'Warmest there', min: -60, max: 80 }),
   })
   .superRefine(({ coldestC, warmestC }, context) => {
-    if (coldestC !== undefined && warmestC !== undefined && coldestC > warmestC) context.addIssue({ code: 'custom', path: ['warmestC'], message: 'Warmest there: must not be colder than the coldest. Were the two swapped?' });
+    if (coldestC !== undefined && warmestC !== undefined && coldestC > warmestC)
+      context.addIssue({
+        code: 'custom',
+        path: ['warmestC'],
+        message: 'Warmest there: must not be colder than the coldest. Were the two swapped?',
+      });
   });
 
-const monthAndDay = (label: string) => z.string().trim().regex(/^(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/, { error: `${label}: write month and day, such as 11-01.` });
+const monthAndDay = (label: string) =>
+  z
+    .string()
+    .trim()
+    .regex(/^(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/, { error: `${label}: write month and day, such as 11-01.` });
 /** Planned hours of the seven weekdays; all empty where only hours a day are planned. */
-const weekdays = z.array(typedQuantity('hours', { label: 'Hours on the weekday', min: 0, max: 24 })).max(7).default([]).transform((hours) => (hours.some((each) => each !== undefined) ? Array.from({ length: 7 }, (_, index) => hours[index] ?? 0) : null));
+const weekdays = z
+  .array(typedQuantity('hours', { label: 'Hours on the weekday', min: 0, max: 24 }))
+  .max(7)
+  .default([])
+  .transform((hours) =>
+    hours.some((each) => each !== undefined) ? Array.from({ length: 7 }, (_, index) => hours[index] ?? 0) : null,
+  );
 
 export const machineForm = z.strictObject({
   areaId: reference('Area'),
@@ -45,21 +76,56 @@ export const machineForm = z.strictObject({
   name: line('Name', { required: true }),
   description: longText('Description'),
   dutyHoursPerDay: typedQuantity('hours', { label: 'Hours a day by plan', min: 0, max: 24 }),
-  hoursByWeekday: weekdays.refine((hours) => hours === null || hours.some((each) => each > 0), { error: 'Hours by weekday: on one day it must run, or leave them all empty.' }),
-  dutySeasons: z.array(z.strictObject({ from: monthAndDay('From'), to: monthAndDay('To'), percent: requiredQuantity('number', { label: 'Of the usual duty', min: 0, max: 2000 }) })).max(6).default([]),
+  hoursByWeekday: weekdays.refine((hours) => hours === null || hours.some((each) => each > 0), {
+    error: 'Hours by weekday: on one day it must run, or leave them all empty.',
+  }),
+  dutySeasons: z
+    .array(
+      z.strictObject({
+        from: monthAndDay('From'),
+        to: monthAndDay('To'),
+        percent: requiredQuantity('number', { label: 'Of the usual duty', min: 0, max: 2000 }),
+      }),
+    )
+    .max(6)
+    .default([]),
   keepsRunning: ticked,
   fittingCount: typedQuantity('number', { label: 'Fittings counted', min: 0, max: 2000 }),
-  energySources: z.array(z.strictObject({ source: line('Energy source', { required: true }), proofOfZero: line('Proof of zero', { required: true, max: 200 }) })).max(12).default([]),
+  energySources: z
+    .array(
+      z.strictObject({
+        source: line('Energy source', { required: true }),
+        proofOfZero: line('Proof of zero', { required: true, max: 200 }),
+      }),
+    )
+    .max(12)
+    .default([]),
 });
 
 /** Holidays and shutdown weeks of the plant. */
 export const closuresForm = z
-  .strictObject({ closures: z.array(z.strictObject({ name: line('Name', { required: true }), from: dayField('From'), to: dayField('To') })).max(200) })
-  .superRefine(({ closures }, context) => closures.forEach(({ from, to }, index) => {
-    if (to < from) context.addIssue({ code: 'custom', path: ['closures', index, 'to'], message: 'To: lies before its beginning.' });
-  }));
+  .strictObject({
+    closures: z
+      .array(z.strictObject({ name: line('Name', { required: true }), from: dayField('From'), to: dayField('To') }))
+      .max(200),
+  })
+  .superRefine(({ closures }, context) =>
+    closures.forEach(({ from, to }, index) => {
+      if (to < from)
+        context.addIssue({
+          code: 'custom',
+          path: ['closures', index, 'to'],
+          message: 'To: lies before its beginning.',
+        });
+    }),
+  );
 
-export const meterUnits = { hours: 'hours', cycles: 'cycles, strokes or cuts', tonnes: 'tonnes', starts: 'starts' } as const;
+export const meterUnits = {
+  hours: 'hours',
+  cycles: 'cycles, strokes or cuts',
+  tonnes: 'tonnes',
+  starts: 'starts',
+} as const;
 
 export const meterForm = z.strictObject({
   name: line('Name', { required: true, max: 80 }),
@@ -70,24 +136,34 @@ export const meterForm = z.strictObject({
 });
 
 /** Parses the typed fields of a point's kind; issues are put at `details.<key>`. */
-function parseDetails(kind: PointKind, typed: Record<string, string>, context: z.RefinementCtx): Record<string, number | string> {
+function parseDetails(
+  kind: PointKind,
+  typed: Record<string, string>,
+  context: z.RefinementCtx,
+): Record<string, number | string> {
   const details: Record<string, number | string> = {};
   const fields = fieldsOf(kind);
   const said = fields.some(({ key }) => key === 'designation') ? saidByDesignation(typed, context) : {};
   for (const field of fields) {
     // What the designation says fills what was left empty or at its usual answer; what was typed stands.
-    const untouched = (typed[field.key] ?? '').trim() === '' || (field.type === 'choice' && typed[field.key] === field.initial);
+    const untouched =
+      (typed[field.key] ?? '').trim() === '' || (field.type === 'choice' && typed[field.key] === field.initial);
     if (field.key in said && untouched) {
       details[field.key] = said[field.key]!;
       continue;
     }
     const parsed = fieldSchema(field).safeParse(typed[field.key] ?? '');
-    if (!parsed.success) context.addIssue({ code: 'custom', path: ['details', field.key], message: parsed.error.issues[0]!.message });
+    if (!parsed.success)
+      context.addIssue({ code: 'custom', path: ['details', field.key], message: parsed.error.issues[0]!.message });
     else if (parsed.data !== undefined && parsed.data !== '') details[field.key] = parsed.data;
   }
   const { boreMm, outsideDiameterMm } = details;
   if (typeof boreMm === 'number' && typeof outsideDiameterMm === 'number' && outsideDiameterMm <= boreMm) {
-    context.addIssue({ code: 'custom', path: ['details', 'outsideDiameterMm'], message: 'Outside diameter D: must be larger than the bore. Were the two swapped?' });
+    context.addIssue({
+      code: 'custom',
+      path: ['details', 'outsideDiameterMm'],
+      message: 'Outside diameter D: must be larger than the bore. Were the two swapped?',
+    });
   }
   return details;
 }
@@ -98,17 +174,31 @@ function saidByDesignation(typed: Record<string, string>, context: z.RefinementC
   if (designation === '') return {};
   const read = readDesignation(designation);
   if (!read) {
-    if (['boreMm', 'outsideDiameterMm', 'widthMm'].some((key) => (typed[key] ?? '').trim() === '')) context.addIssue({ code: 'custom', path: ['details', 'designation'], message: `Designation: "${designation}" is not in the tables. Check its spelling, or type the three dimensions from the ring or the drawing.` });
+    if (['boreMm', 'outsideDiameterMm', 'widthMm'].some((key) => (typed[key] ?? '').trim() === ''))
+      context.addIssue({
+        code: 'custom',
+        path: ['details', 'designation'],
+        message: `Designation: "${designation}" is not in the tables. Check its spelling, or type the three dimensions from the ring or the drawing.`,
+      });
     return {};
   }
-  return { ...read.dimensions, bearingKind: read.series.kind, ...(read.centreGroove && { feed: 'centre' }), ...(read.isInsert ? { sealing: 'lip' } : read.closure === 'both-sides' && { sealing: 'closed' }) };
+  return {
+    ...read.dimensions,
+    bearingKind: read.series.kind,
+    ...(read.centreGroove && { feed: 'centre' }),
+    ...(read.isInsert ? { sealing: 'lip' } : read.closure === 'both-sides' && { sealing: 'closed' }),
+  };
 }
 
 function fieldSchema(field: FieldSpec): z.ZodType<number | string | undefined> {
   if (field.type === 'quantity') return typedQuantity(field.dimension, field);
   if (field.type === 'text') return line(field.label, { required: field.required ?? false });
   const values = field.options.map(({ value }) => value);
-  return z.string().refine((value) => values.includes(value) || (value === '' && !field.required), { error: `${field.label}: choose one.` });
+  return z
+    .string()
+    .refine((value) => values.includes(value) || (value === '' && !field.required), {
+      error: `${field.label}: choose one.`,
+    });
 }
 
 export const pointForm = z
@@ -124,7 +214,10 @@ export const pointForm = z
     accessNote: longText('How to get to it'),
     enoughSign: line('How to tell it is enough', { max: 200 }),
     forbidsAirGun: ticked,
-    materials: z.array(z.enum(keysOf(materials))).max(30).default([]),
+    materials: z
+      .array(z.enum(keysOf(materials)))
+      .max(30)
+      .default([]),
     details: z.record(z.string().max(40), z.string().max(200)).default({}),
   })
   .transform((form, context) => ({ ...form, details: parseDetails(form.kind, form.details, context) }));
@@ -140,7 +233,10 @@ export const assignmentForm = z.strictObject({
   overruledBecause: longText('Why it is taken all the same'),
 });
 
-const optionalState = z.union([z.enum(keysOf(machineStates)), z.literal('')]).default('').transform((state) => state || null);
+const optionalState = z
+  .union([z.enum(keysOf(machineStates)), z.literal('')])
+  .default('')
+  .transform((state) => state || null);
 
 /** An oil or grease store: what it holds, by which mark, in which state, and for which mounting. */
 export const reservoirForm = z
@@ -155,29 +251,76 @@ export const reservoirForm = z
     posture: line('Posture', { max: 120 }),
     settleMinutes: typedQuantity('minutes', { label: 'Settle or run', min: 0, max: 1440 }),
     mounting: line('Mounting position', { max: 80 }),
-    fillTable: z.array(z.strictObject({ position: line('Position', { required: true, max: 80 }), volumeL: requiredQuantity('volume', { label: 'Fill', above: 0, max: 1e6 }), vent: line('Vent', { max: 120 }), drain: line('Drain', { max: 120 }) })).max(20).default([]),
-    levelMarks: z.array(z.strictObject({ levelMm: requiredQuantity('length', { label: 'Level', min: -10_000, max: 100_000 }), volumeL: requiredQuantity('volume', { label: 'Volume', min: 0, max: 1e6 }) })).max(20).default([]),
+    fillTable: z
+      .array(
+        z.strictObject({
+          position: line('Position', { required: true, max: 80 }),
+          volumeL: requiredQuantity('volume', { label: 'Fill', above: 0, max: 1e6 }),
+          vent: line('Vent', { max: 120 }),
+          drain: line('Drain', { max: 120 }),
+        }),
+      )
+      .max(20)
+      .default([]),
+    levelMarks: z
+      .array(
+        z.strictObject({
+          levelMm: requiredQuantity('length', { label: 'Level', min: -10_000, max: 100_000 }),
+          volumeL: requiredQuantity('volume', { label: 'Volume', min: 0, max: 1e6 }),
+        }),
+      )
+      .max(20)
+      .default([]),
     comesEmpty: ticked,
     pointIds: z.array(ulid).max(200).default([]),
   })
   .superRefine((form, context) => {
     const issue = (path: PropertyKey[], message: string) => context.addIssue({ code: 'custom', path, message });
     form.fillTable.forEach(({ position }, index) => {
-      if (form.fillTable.findIndex((row) => row.position.toLowerCase() === position.toLowerCase()) !== index) issue(['fillTable', index, 'position'], 'Position: stands in the table twice.');
+      if (form.fillTable.findIndex((row) => row.position.toLowerCase() === position.toLowerCase()) !== index)
+        issue(['fillTable', index, 'position'], 'Position: stands in the table twice.');
     });
-    if (form.fillTable.length > 0 && !fillRowFor(form.fillTable, form.mounting)) issue(['mounting'], `Mounting position: choose one of the table: ${form.fillTable.map(({ position }) => position).join(', ')}.`);
-    if (form.levelMarks.length === 1) issue(['levelMarks', 0, 'levelMm'], 'One mark alone gives no litres per mm: give two or more, or none.');
+    if (form.fillTable.length > 0 && !fillRowFor(form.fillTable, form.mounting))
+      issue(
+        ['mounting'],
+        `Mounting position: choose one of the table: ${form.fillTable.map(({ position }) => position).join(', ')}.`,
+      );
+    if (form.levelMarks.length === 1)
+      issue(['levelMarks', 0, 'levelMm'], 'One mark alone gives no litres per mm: give two or more, or none.');
     const marks = [...form.levelMarks].sort((a, b) => a.levelMm - b.levelMm);
-    if (marks.some((mark, index) => index > 0 && (mark.levelMm === marks[index - 1]!.levelMm || mark.volumeL < marks[index - 1]!.volumeL))) issue(['levelMarks', 0, 'levelMm'], 'The marks must rise together: more level, more oil.');
+    if (
+      marks.some(
+        (mark, index) =>
+          index > 0 && (mark.levelMm === marks[index - 1]!.levelMm || mark.volumeL < marks[index - 1]!.volumeL),
+      )
+    )
+      issue(['levelMarks', 0, 'levelMm'], 'The marks must rise together: more level, more oil.');
   });
 
 /** A machine made after another one, or from a model. */
-export const copyForm = z.strictObject({ code: code('Machine code'), name: line('Name', { required: true }), areaId: reference('Area') });
-export const modelForm = z.strictObject({ name: line('Name of the model', { required: true }), description: longText('Description') });
+export const copyForm = z.strictObject({
+  code: code('Machine code'),
+  name: line('Name', { required: true }),
+  areaId: reference('Area'),
+});
+export const modelForm = z.strictObject({
+  name: line('Name of the model', { required: true }),
+  description: longText('Description'),
+});
 
 const place = (max: number) => z.number().min(0).max(max);
 export const outlineForm = z.strictObject({
-  boxes: z.array(z.strictObject({ label: line('Label', { max: 40 }), x: place(fieldWidth), y: place(fieldHeight), width: z.number().min(1).max(fieldWidth), height: z.number().min(1).max(fieldHeight) })).max(12),
+  boxes: z
+    .array(
+      z.strictObject({
+        label: line('Label', { max: 40 }),
+        x: place(fieldWidth),
+        y: place(fieldHeight),
+        width: z.number().min(1).max(fieldWidth),
+        height: z.number().min(1).max(fieldHeight),
+      }),
+    )
+    .max(12),
   points: z.record(ulid, z.tuple([place(fieldWidth), place(fieldHeight)])),
 });
 

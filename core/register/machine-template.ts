@@ -22,21 +22,57 @@ export type MachineTemplate = {
   energySources: { source: string; proofOfZero: string }[];
   /** Points by their place in `points`. */
   outline: { boxes: Outline['boxes']; points: Record<string, [number, number]> } | null;
-  meters: { name: string; unit: 'hours' | 'cycles' | 'tonnes' | 'starts'; rolloverAt: number | null; resolution: number; maxPerDay: number }[];
+  meters: {
+    name: string;
+    unit: 'hours' | 'cycles' | 'tonnes' | 'starts';
+    rolloverAt: number | null;
+    resolution: number;
+    maxPerDay: number;
+  }[];
   reservoirs: TemplateReservoir[];
   points: TemplatePoint[];
 };
 
 export type TemplateReservoir = {
-  name: string; capacityL: number | null; residualL: number | null; fillMark: string; fillMarkState: MachineState | null; checkMark: string; checkMarkState: MachineState | null; posture: string; settleMinutes: number | null;
-  mounting: string; fillTable: FillRow[]; levelMarks: { levelMm: number; volumeL: number }[]; comesEmpty: boolean;
+  name: string;
+  capacityL: number | null;
+  residualL: number | null;
+  fillMark: string;
+  fillMarkState: MachineState | null;
+  checkMark: string;
+  checkMarkState: MachineState | null;
+  posture: string;
+  settleMinutes: number | null;
+  mounting: string;
+  fillTable: FillRow[];
+  levelMarks: { levelMm: number; volumeL: number }[];
+  comesEmpty: boolean;
   assignments: TemplateAssignment[];
 };
 
-export type TemplateAssignment = { lubricantId: string; ambientBand: string | null; source: SourceRank; sourceText: string; sourceOn: string; climate: string; mounting: string };
+export type TemplateAssignment = {
+  lubricantId: string;
+  ambientBand: string | null;
+  source: SourceRank;
+  sourceText: string;
+  sourceOn: string;
+  climate: string;
+  mounting: string;
+};
 
 export type TemplatePoint = {
-  kind: PointKind; name: string; location: string; details: Record<string, number | string>; consequence: number; machineState: MachineState; accessNote: string; cautions: string; doNots: string; enoughSign: string; forbidsAirGun: boolean; materials: Material[];
+  kind: PointKind;
+  name: string;
+  location: string;
+  details: Record<string, number | string>;
+  consequence: number;
+  machineState: MachineState;
+  accessNote: string;
+  cautions: string;
+  doNots: string;
+  enoughSign: string;
+  forbidsAirGun: boolean;
+  materials: Material[];
   /** Place in `reservoirs`, or null. */
   reservoir: number | null;
   assignments: TemplateAssignment[];
@@ -44,7 +80,17 @@ export type TemplatePoint = {
 };
 
 export type TemplateTask = {
-  action: TaskAction; title: string; amountKind: AmountKind; amount: number | null; amountComputed: StoredComputation | null; intervalComputed: StoredComputation | null; machineState: MachineState; procedureText: string; minutes: number; rhythm: 'actual' | 'fixed'; toleranceShare: number;
+  action: TaskAction;
+  title: string;
+  amountKind: AmountKind;
+  amount: number | null;
+  amountComputed: StoredComputation | null;
+  intervalComputed: StoredComputation | null;
+  machineState: MachineState;
+  procedureText: string;
+  minutes: number;
+  rhythm: 'actual' | 'fixed';
+  toleranceShare: number;
   /** Stages under the assignment with that place in the list of the point, or else of its reservoir. */
   stages: (Stage & { assignment: number })[];
   /** Place in `meters` of the one that counts for it; without it the machine's hour meter. */

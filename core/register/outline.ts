@@ -8,7 +8,10 @@ export const fieldHeight = 60;
 /** The drawing of a machine nobody has drawn yet: one box, the points around it in walking order, clockwise from the left. */
 export function usualOutline(name: string, pointIds: readonly string[]): Outline {
   // Many numbers need a longer way around.
-  const box: OutlineBox = pointIds.length > 16 ? { label: name, x: 4, y: 4, width: 92, height: 52 } : { label: name, x: 22, y: 15, width: 56, height: 30 };
+  const box: OutlineBox =
+    pointIds.length > 16
+      ? { label: name, x: 4, y: 4, width: 92, height: 52 }
+      : { label: name, x: 22, y: 15, width: 56, height: 30 };
   const around = 2 * (box.width + box.height);
   const place = (index: number): [number, number] => {
     let way = ((index + 0.5) / pointIds.length) * around;
@@ -25,8 +28,15 @@ export function usualOutline(name: string, pointIds: readonly string[]): Outline
 }
 
 /** The drawing as it stands, with points added since placed as in the usual one; points taken off are left out. */
-export function completeOutline(outline: Outline | null | undefined, name: string, pointIds: readonly string[]): Outline {
+export function completeOutline(
+  outline: Outline | null | undefined,
+  name: string,
+  pointIds: readonly string[],
+): Outline {
   const usual = usualOutline(name, pointIds);
   if (!outline) return usual;
-  return { boxes: outline.boxes, points: Object.fromEntries(pointIds.map((id) => [id, outline.points[id] ?? usual.points[id]!])) };
+  return {
+    boxes: outline.boxes,
+    points: Object.fromEntries(pointIds.map((id) => [id, outline.points[id] ?? usual.points[id]!])),
+  };
 }

@@ -7,7 +7,10 @@ import { machineStateNames } from './machine-states';
 import { computesGrease, fieldsOf, pointKindNames, pointKinds, usualEnough } from './point-kinds';
 import { calibrationForm, gunForm, replacementForm, stockForm } from './store-room';
 
-const problems = (schema: { safeParse: (values: unknown) => { error?: { issues: { path: PropertyKey[] }[] } | undefined } }, values: unknown) => schema.safeParse(values).error?.issues.map(({ path }) => path.join('.')) ?? [];
+const problems = (
+  schema: { safeParse: (values: unknown) => { error?: { issues: { path: PropertyKey[] }[] } | undefined } },
+  values: unknown,
+) => schema.safeParse(values).error?.issues.map(({ path }) => path.join('.')) ?? [];
 
 describe.each(pointKindNames)('the kind %s', (kind) => {
   it('has a name, fields told apart by their keys, and bounds that make sense', () => {
@@ -20,14 +23,26 @@ describe.each(pointKindNames)('the kind %s', (kind) => {
         expect(field.dimension in dimensions).toBe(true);
         expect(field.max).toBeGreaterThan(field.min ?? field.above ?? 0);
       }
-      if (field.type === 'choice' && field.initial) expect(field.options.map(({ value }) => value)).toContain(field.initial);
+      if (field.type === 'choice' && field.initial)
+        expect(field.options.map(({ value }) => value)).toContain(field.initial);
     }
   });
 
   it('is entered with its usual answers and nothing else, unless sizes are needed', () => {
-    const details = Object.fromEntries(fieldsOf(kind).flatMap((field) => (field.type === 'choice' && field.initial ? [[field.key, field.initial]] : [])));
-    const wrong = problems(pointForm, { kind, name: 'Point', location: 'Here', consequence: '2', machineState: 'any', details });
-    const needed = fieldsOf(kind).filter((field) => field.required && field.type === 'quantity').map(({ key }) => `details.${key}`);
+    const details = Object.fromEntries(
+      fieldsOf(kind).flatMap((field) => (field.type === 'choice' && field.initial ? [[field.key, field.initial]] : [])),
+    );
+    const wrong = problems(pointForm, {
+      kind,
+      name: 'Point',
+      location: 'Here',
+      consequence: '2',
+      machineState: 'any',
+      details,
+    });
+    const needed = fieldsOf(kind)
+      .filter((field) => field.required && field.type === 'quantity')
+      .map(({ key }) => `details.${key}`);
     expect(wrong).toEqual(needed);
   });
 });
@@ -40,9 +55,25 @@ it('films say how to tell that it is enough; metered points leave it to themselv
 });
 
 describe('forms of the register', () => {
-  const machine = { areaId: '01ARZ3NDEKTSV4RRFFQ69G5FAV', code: 'm-1', name: 'Fan', description: '', dutyHoursPerDay: '', fittingCount: '', energySources: [] };
+  const machine = {
+    areaId: '01ARZ3NDEKTSV4RRFFQ69G5FAV',
+    code: 'm-1',
+    name: 'Fan',
+    description: '',
+    dutyHoursPerDay: '',
+    fittingCount: '',
+    energySources: [],
+  };
   const meter = { name: 'Hours', unit: 'hours', rolloverAt: '', resolution: '0.1', maxPerDay: '24' };
-  const task = { action: 'grease', title: 'Regrease', amountKind: 'grams', amount: '20', machineState: 'any', minutes: '5', when: '1000 h' };
+  const task = {
+    action: 'grease',
+    title: 'Regrease',
+    amountKind: 'grams',
+    amount: '20',
+    machineState: 'any',
+    minutes: '5',
+    when: '1000 h',
+  };
   const point = { kind: 'rack', name: 'Rack', location: 'Mast', consequence: '2', machineState: 'any' };
 
   it.each([
@@ -51,7 +82,12 @@ describe('forms of the register', () => {
     ['a code of 21 letters', machineForm, { ...machine, code: 'A'.repeat(21) }, 'code'],
     ['a machine of no area', machineForm, { ...machine, areaId: '' }, 'areaId'],
     ['25 hours a day', machineForm, { ...machine, dutyHoursPerDay: '25' }, 'dutyHoursPerDay'],
-    ['an energy source without proof', machineForm, { ...machine, energySources: [{ source: 'mains', proofOfZero: '' }] }, 'energySources.0.proofOfZero'],
+    [
+      'an energy source without proof',
+      machineForm,
+      { ...machine, energySources: [{ source: 'mains', proofOfZero: '' }] },
+      'energySources.0.proofOfZero',
+    ],
     ['a meter without a step', meterForm, { ...meter, resolution: '' }, 'resolution'],
     ['a meter that counts pears', meterForm, { ...meter, unit: 'pears' }, 'unit'],
     ['a negative roll-over', meterForm, { ...meter, rolloverAt: '-1' }, 'rolloverAt'],
@@ -76,14 +112,22 @@ describe('forms of the register', () => {
   });
 
   it('every material may be touched', () => {
-    expect(pointForm.parse({ ...point, materials: keysOf(materials) }).materials).toHaveLength(keysOf(materials).length);
+    expect(pointForm.parse({ ...point, materials: keysOf(materials) }).materials).toHaveLength(
+      keysOf(materials).length,
+    );
   });
 });
 
 describe('forms of the store room', () => {
   const can = { batch: '1', container: 'can', amount: '5 L', receivedOn: '2026-01-02' };
   const gun = { code: 'G1', name: 'Gun', lubricantId: '01ARZ3NDEKTSV4RRFFQ69G5FAV', strokes: '20', massG: '24' };
-  const former = { formerName: 'Old', lubricantId: '01ARZ3NDEKTSV4RRFFQ69G5FAV', source: 'manual', sourceText: 'Page 1', sourceOn: '2026-01-02' };
+  const former = {
+    formerName: 'Old',
+    lubricantId: '01ARZ3NDEKTSV4RRFFQ69G5FAV',
+    source: 'manual',
+    sourceText: 'Page 1',
+    sourceOn: '2026-01-02',
+  };
 
   it.each([
     ['a can without a batch', stockForm, { ...can, batch: '' }, 'batch'],

@@ -8,13 +8,19 @@ import { lubricantForm } from './store-room';
 
 describe('pasted rows', () => {
   it('find their columns by headings in any order, and say which they do not know', () => {
-    const { rows, unknown } = placeCells([['Name', 'Type', 'Colour', 'RPM'], ['Motor bearing', 'Rolling bearing', 'red', '1500'], ['', '', '', '']]);
+    const { rows, unknown } = placeCells([
+      ['Name', 'Type', 'Colour', 'RPM'],
+      ['Motor bearing', 'Rolling bearing', 'red', '1500'],
+      ['', '', '', ''],
+    ]);
     expect(rows).toEqual([{ name: 'Motor bearing', kind: 'Rolling bearing', speedRpm: '1500' }]);
     expect(unknown).toEqual(['Colour']);
   });
 
   it('without headings go into the columns from the cell they were pasted into', () => {
-    expect(placeCells([['Left end', 'Under the cover']], 'name').rows).toEqual([{ name: 'Left end', location: 'Under the cover' }]);
+    expect(placeCells([['Left end', 'Under the cover']], 'name').rows).toEqual([
+      { name: 'Left end', location: 'Under the cover' },
+    ]);
   });
 
   it.each([
@@ -41,20 +47,54 @@ describe('pasted rows', () => {
   });
 
   it('become the input of the forms; a bearing of known size takes its sizes from the designation', () => {
-    const { point, lubricantCode, task } = gridInput({ kind: 'rolling bearing', name: 'Motor bearing', location: 'Left', designation: '22220-K-W33', speedRpm: '990', temperatureC: '60', lubricant: 'g-22' });
+    const { point, lubricantCode, task } = gridInput({
+      kind: 'rolling bearing',
+      name: 'Motor bearing',
+      location: 'Left',
+      designation: '22220-K-W33',
+      speedRpm: '990',
+      temperatureC: '60',
+      lubricant: 'g-22',
+    });
     expect([lubricantCode, task]).toEqual(['G-22', null]);
-    expect(pointForm.parse(point).details).toMatchObject({ boreMm: 100, outsideDiameterMm: 180, widthMm: 46, bearingKind: 'spherical', feed: 'centre' });
+    expect(pointForm.parse(point).details).toMatchObject({
+      boreMm: 100,
+      outsideDiameterMm: 180,
+      widthMm: 46,
+      bearingKind: 'spherical',
+      feed: 'centre',
+    });
   });
 
   it('an unknown designation is said beside it, and a known one gives way to typed sizes', () => {
-    const form = (designation: string, boreMm = '') => pointForm.safeParse(gridInput({ kind: 'Rolling bearing', name: 'a', location: 'b', designation, speedRpm: '900', temperatureC: '50' }).point as never).error?.issues.map(({ path }) => path.join('.')) ?? boreMm;
+    const form = (designation: string, boreMm = '') =>
+      pointForm
+        .safeParse(
+          gridInput({
+            kind: 'Rolling bearing',
+            name: 'a',
+            location: 'b',
+            designation,
+            speedRpm: '900',
+            temperatureC: '50',
+          }).point as never,
+        )
+        .error?.issues.map(({ path }) => path.join('.')) ?? boreMm;
     expect(form('9999-X')).toContain('details.designation');
   });
 });
 
 describe('a reservoir', () => {
-  const plain = { name: 'Sump', mounting: 'B3', fillTable: [{ position: 'B3', volumeL: '1.2', vent: '', drain: '' }, { position: 'V5', volumeL: '1,8', vent: '', drain: '' }] };
-  const fields = (change: object) => reservoirForm.safeParse({ ...plain, ...change }).error?.issues.map(({ path }) => path.join('.')) ?? [];
+  const plain = {
+    name: 'Sump',
+    mounting: 'B3',
+    fillTable: [
+      { position: 'B3', volumeL: '1.2', vent: '', drain: '' },
+      { position: 'V5', volumeL: '1,8', vent: '', drain: '' },
+    ],
+  };
+  const fields = (change: object) =>
+    reservoirForm.safeParse({ ...plain, ...change }).error?.issues.map(({ path }) => path.join('.')) ?? [];
 
   it('reads its table', () => {
     expect(reservoirForm.parse(plain).fillTable[1]).toMatchObject({ position: 'V5', volumeL: 1.8 });
@@ -62,10 +102,21 @@ describe('a reservoir', () => {
 
   it.each([
     [{ mounting: 'B8' }, 'mounting'],
-    [{ fillTable: [...plain.fillTable, { position: 'b3', volumeL: '2', vent: '', drain: '' }] }, 'fillTable.2.position'],
+    [
+      { fillTable: [...plain.fillTable, { position: 'b3', volumeL: '2', vent: '', drain: '' }] },
+      'fillTable.2.position',
+    ],
     [{ fillTable: [{ position: 'B3', volumeL: '-1', vent: '', drain: '' }] }, 'fillTable.0.volumeL'],
     [{ levelMarks: [{ levelMm: '0', volumeL: '1' }] }, 'levelMarks.0.levelMm'],
-    [{ levelMarks: [{ levelMm: '0', volumeL: '2' }, { levelMm: '10', volumeL: '1' }] }, 'levelMarks.0.levelMm'],
+    [
+      {
+        levelMarks: [
+          { levelMm: '0', volumeL: '2' },
+          { levelMm: '10', volumeL: '1' },
+        ],
+      },
+      'levelMarks.0.levelMm',
+    ],
   ])('explains %j at %s', (change, field) => {
     expect(fields(change)).toContain(field);
   });
@@ -73,7 +124,8 @@ describe('a reservoir', () => {
 
 describe('a lubricant', () => {
   const plain = { code: 'o-220', name: 'Gear oil', kind: 'gear-ep', isoVg: '220' };
-  const fields = (change: object) => lubricantForm.safeParse({ ...plain, ...change }).error?.issues.map(({ path }) => path.join('.')) ?? [];
+  const fields = (change: object) =>
+    lubricantForm.safeParse({ ...plain, ...change }).error?.issues.map(({ path }) => path.join('.')) ?? [];
 
   it('has an upper-case house code', () => {
     expect(lubricantForm.parse(plain)).toMatchObject({ code: 'O-220', isoVg: 220, baseOil: null });
@@ -95,7 +147,18 @@ describe('a lubricant', () => {
 });
 
 describe('many points at once', () => {
-  const point = { kind: 'rolling-bearing', machineState: 'any', consequence: 2, cautions: 'Hot.', doNots: '', accessNote: '', enoughSign: '', forbidsAirGun: false, materials: ['nbr'], details: { temperatureC: 60 } } as const;
+  const point = {
+    kind: 'rolling-bearing',
+    machineState: 'any',
+    consequence: 2,
+    cautions: 'Hot.',
+    doNots: '',
+    accessNote: '',
+    enoughSign: '',
+    forbidsAirGun: false,
+    materials: ['nbr'],
+    details: { temperatureC: 60 },
+  } as const;
 
   it.each([
     ['machineState', 'isolated', { machineState: 'isolated' }],
@@ -120,7 +183,9 @@ describe('many points at once', () => {
   });
 
   it('leaves points of another kind alone', () => {
-    expect(changedPoint({ ...point, kind: 'rack' }, { field: 'temperatureC', value: '60' })).toMatchObject({ skipped: expect.stringContaining('kind') });
+    expect(changedPoint({ ...point, kind: 'rack' }, { field: 'temperatureC', value: '60' })).toMatchObject({
+      skipped: expect.stringContaining('kind'),
+    });
   });
 
   it('the undoing of a change restores what was', () => {
@@ -131,16 +196,28 @@ describe('many points at once', () => {
 
 describe('the outline', () => {
   it('places every point inside the field, none on another', () => {
-    fc.assert(fc.property(fc.integer({ min: 1, max: 60 }), (count) => {
-      const places = Object.values(usualOutline('m', Array.from({ length: count }, (_, index) => `p${index}`)).points);
-      expect(places).toHaveLength(count);
-      expect(places.every(([x, y]) => x >= 0 && x <= fieldWidth && y >= 0 && y <= fieldHeight)).toBe(true);
-      expect(new Set(places.map(String)).size).toBe(count);
-    }));
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 60 }), (count) => {
+        const places = Object.values(
+          usualOutline(
+            'm',
+            Array.from({ length: count }, (_, index) => `p${index}`),
+          ).points,
+        );
+        expect(places).toHaveLength(count);
+        expect(places.every(([x, y]) => x >= 0 && x <= fieldWidth && y >= 0 && y <= fieldHeight)).toBe(true);
+        expect(new Set(places.map(String)).size).toBe(count);
+      }),
+    );
   });
 
   it('keeps what was drawn and adds what came since', () => {
-    expect(completeOutline({ boxes: [], points: { a: [1, 2], gone: [3, 4] } }, 'm', ['a', 'b']).points).toMatchObject({ a: [1, 2], b: expect.any(Array) });
-    expect(completeOutline({ boxes: [], points: { a: [1, 2], gone: [3, 4] } }, 'm', ['a', 'b']).points).not.toHaveProperty('gone');
+    expect(completeOutline({ boxes: [], points: { a: [1, 2], gone: [3, 4] } }, 'm', ['a', 'b']).points).toMatchObject({
+      a: [1, 2],
+      b: expect.any(Array),
+    });
+    expect(
+      completeOutline({ boxes: [], points: { a: [1, 2], gone: [3, 4] } }, 'm', ['a', 'b']).points,
+    ).not.toHaveProperty('gone');
   });
 });

@@ -2,4 +2,5 @@
 export type FillRow = { position: string; volumeL: number; vent: string; drain: string };
 
 /** The table's row for a mounting position; undefined where it has none. */
-export const fillRowFor = (table: readonly FillRow[], position: string): FillRow | undefined => table.find((row) => row.position.toLowerCase() === position.trim().toLowerCase());
+export const fillRowFor = (table: readonly FillRow[], position: string): FillRow | undefined =>
+  table.find((row) => row.position.toLowerCase() === position.trim().toLowerCase());

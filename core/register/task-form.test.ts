@@ -4,23 +4,62 @@ import { severityFactors } from '../interval/severity';
 import { sameStages } from '../interval/stage-words';
 import { statedTask, taskForm, typedTaskOf } from './task-form';
 
-const typed = { action: 'oil-change', title: 'Change oil', amountKind: 'litres', amount: '12', machineState: 'isolated', minutes: '40', procedureText: 'Drain warm.', when: '1 × 300 h; then 4 000 h or 2 years' };
+const typed = {
+  action: 'oil-change',
+  title: 'Change oil',
+  amountKind: 'litres',
+  amount: '12',
+  machineState: 'isolated',
+  minutes: '40',
+  procedureText: 'Drain warm.',
+  when: '1 × 300 h; then 4 000 h or 2 years',
+};
 const read = (change: object = {}) => statedTask(taskForm.parse({ ...typed, ...change }));
-const issues = (change: object) => taskForm.safeParse({ ...typed, ...change }).error?.issues.map(({ path }) => path.join('.')) ?? [];
+const issues = (change: object) =>
+  taskForm.safeParse({ ...typed, ...change }).error?.issues.map(({ path }) => path.join('.')) ?? [];
 
 describe('a task as it is stated', () => {
   it('reads stages, units and what else makes it due', () => {
-    const { task, stages } = read({ minutes: '1 h', events: ['flood'], yearlyName: 'the frost', yearlyOn: '11-01', yearlyDaysBefore: '14', severity: ['dust'], tolerancePct: '15' });
-    expect(stages).toEqual([{ name: 'run-in', count: 1, hours: 300 }, { name: 'steady', hours: 4000, days: 730 }]);
-    expect(task).toMatchObject({ amount: 12, minutes: 60, toleranceShare: 0.15, cyclic: false, severity: [severityFactors.dust], triggers: [{ kind: 'event', event: 'flood' }, { kind: 'yearly', on: '11-01', daysBefore: 14 }] });
+    const { task, stages } = read({
+      minutes: '1 h',
+      events: ['flood'],
+      yearlyName: 'the frost',
+      yearlyOn: '11-01',
+      yearlyDaysBefore: '14',
+      severity: ['dust'],
+      tolerancePct: '15',
+    });
+    expect(stages).toEqual([
+      { name: 'run-in', count: 1, hours: 300 },
+      { name: 'steady', hours: 4000, days: 730 },
+    ]);
+    expect(task).toMatchObject({
+      amount: 12,
+      minutes: 60,
+      toleranceShare: 0.15,
+      cyclic: false,
+      severity: [severityFactors.dust],
+      triggers: [
+        { kind: 'event', event: 'flood' },
+        { kind: 'yearly', on: '11-01', daysBefore: 14 },
+      ],
+    });
   });
 
   it('turns a wear part at half its life and replaces it at the end', () => {
-    expect(read({ when: '', life: '4 000 h' })).toMatchObject({ task: { cyclic: true }, stages: [{ name: 'turn over', count: 1, hours: 2000 }, { name: 'replace', count: 1, hours: 2000 }] });
+    expect(read({ when: '', life: '4 000 h' })).toMatchObject({
+      task: { cyclic: true },
+      stages: [
+        { name: 'turn over', count: 1, hours: 2000 },
+        { name: 'replace', count: 1, hours: 2000 },
+      ],
+    });
   });
 
   it('gives what only a day of the year asks for a place in the plan', () => {
-    expect(read({ when: '', yearlyName: 'the frost', yearlyOn: '11-01' }).stages).toEqual([{ name: 'steady', days: 730 }]);
+    expect(read({ when: '', yearlyName: 'the frost', yearlyOn: '11-01' }).stages).toEqual([
+      { name: 'steady', days: 730 },
+    ]);
   });
 
   it.each([
@@ -44,11 +83,33 @@ describe('a task as it is stated', () => {
 
   it('comes back as typed, so that saving without a change changes nothing', () => {
     const hours = fc.double({ min: 1, max: 50_000, noNaN: true }).map((value) => Number(value.toPrecision(10)));
-    fc.assert(fc.property(hours, fc.option(fc.integer({ min: 1, max: 3000 }), { nil: undefined }), fc.boolean(), fc.boolean(), fc.integer({ min: 0, max: 50 }), fc.subarray(['dust', 'water', 'shock']), (every, days, wears, byCount, tolerance, severity) => {
-      const before = read({ ...(wears ? { when: '', life: `${every} ${byCount ? 'cycles' : 'h'}${days === undefined ? '' : ` or ${2 * days} d`}` } : { when: `${every} h${days === undefined ? '' : ` or ${days} d`}` }), tolerancePct: String(tolerance), severity, events: ['die-change'], rhythm: 'fixed', who: 'mechanic' });
-      const after = statedTask(taskForm.parse(typedTaskOf(before.task, before.stages)));
-      expect(after.task).toEqual(before.task);
-      expect(sameStages(after.stages, before.stages)).toBe(true);
-    }));
+    fc.assert(
+      fc.property(
+        hours,
+        fc.option(fc.integer({ min: 1, max: 3000 }), { nil: undefined }),
+        fc.boolean(),
+        fc.boolean(),
+        fc.integer({ min: 0, max: 50 }),
+        fc.subarray(['dust', 'water', 'shock']),
+        (every, days, wears, byCount, tolerance, severity) => {
+          const before = read({
+            ...(wears
+              ? {
+                  when: '',
+                  life: `${every} ${byCount ? 'cycles' : 'h'}${days === undefined ? '' : ` or ${2 * days} d`}`,
+                }
+              : { when: `${every} h${days === undefined ? '' : ` or ${days} d`}` }),
+            tolerancePct: String(tolerance),
+            severity,
+            events: ['die-change'],
+            rhythm: 'fixed',
+            who: 'mechanic',
+          });
+          const after = statedTask(taskForm.parse(typedTaskOf(before.task, before.stages)));
+          expect(after.task).toEqual(before.task);
+          expect(sameStages(after.stages, before.stages)).toBe(true);
+        },
+      ),
+    );
   });
 });

@@ -31,7 +31,10 @@ function readStages(text: string, context: z.core.$RefinementCtx, label = 'How o
 
 /** How often, as it is written: `7 × daily; then monthly`. */
 export const typedStages = intervalText.transform((text, context) => readStages(text, context));
-const stagesIfTyped = (label: string) => intervalText.default('').transform((text, context): Stage[] => (text.trim() === '' ? [] : readStages(text, context, label)));
+const stagesIfTyped = (label: string) =>
+  intervalText
+    .default('')
+    .transform((text, context): Stage[] => (text.trim() === '' ? [] : readStages(text, context, label)));
 
 /** A task of a point: what is done, how often, and what else makes it due. */
 export const taskForm = z
@@ -46,55 +49,141 @@ export const taskForm = z
     tolerancePct: typedQuantity('number', { label: 'Window', min: 0, max: 50 }),
     events: z.array(z.enum(keysOf(eventWords))).default([]),
     yearlyName: line('Before what', { max: 80 }),
-    yearlyOn: z.string().trim().regex(/^$|^(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/, { error: 'Every year on: write month and day, such as 11-01.' }).default(''),
+    yearlyOn: z
+      .string()
+      .trim()
+      .regex(/^$|^(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/, {
+        error: 'Every year on: write month and day, such as 11-01.',
+      })
+      .default(''),
     yearlyDaysBefore: typedQuantity('days', { label: 'Days before', min: 0, max: 180 }),
     severity: z.array(z.enum(keysOf(severityFactors))).default([]),
   })
   .superRefine((form, context) => {
     const issue = (path: string, message: string) => context.addIssue({ code: 'custom', path: [path], message });
-    if (form.yearlyOn === '' && form.yearlyName !== '') issue('yearlyOn', 'Every year on: is needed with what comes then.');
+    if (form.yearlyOn === '' && form.yearlyName !== '')
+      issue('yearlyOn', 'Every year on: is needed with what comes then.');
     if (form.yearlyOn !== '' && form.yearlyName === '') issue('yearlyName', 'Before what: say what comes on that day.');
-    if (form.when.length === 0 && form.life.length === 0 && form.yearlyOn === '') issue('when', `How often: give at least one limit, for example ${stageExample}. Whichever comes first wins.`);
-    if (form.when.length > 0 && form.life.length > 0) issue('life', 'Life of the part: either this or how often, as a part is turned and replaced by its life.');
-    if (form.life.length > 1 || form.life[0]?.count !== undefined) issue('life', 'Life of the part: write one span, such as 4 000 h.');
-    if (['litres', 'grams', 'strokes', 'purge'].includes(form.amountKind) && form.amount === undefined) issue('amount', 'Amount: is needed here.');
+    if (form.when.length === 0 && form.life.length === 0 && form.yearlyOn === '')
+      issue('when', `How often: give at least one limit, for example ${stageExample}. Whichever comes first wins.`);
+    if (form.when.length > 0 && form.life.length > 0)
+      issue('life', 'Life of the part: either this or how often, as a part is turned and replaced by its life.');
+    if (form.life.length > 1 || form.life[0]?.count !== undefined)
+      issue('life', 'Life of the part: write one span, such as 4 000 h.');
+    if (['litres', 'grams', 'strokes', 'purge'].includes(form.amountKind) && form.amount === undefined)
+      issue('amount', 'Amount: is needed here.');
   });
 
 /** The columns of a task that a person states. */
 export type StatedTask = {
-  action: TaskAction; title: string; amountKind: AmountKind; amount: number | null; machineState: MachineState; minutes: number; procedureText: string;
-  meterId: string | null; who: Who; rhythm: 'actual' | 'fixed'; toleranceShare: number; triggers: Trigger[]; severity: { name: string; value: number }[]; cyclic: boolean;
+  action: TaskAction;
+  title: string;
+  amountKind: AmountKind;
+  amount: number | null;
+  machineState: MachineState;
+  minutes: number;
+  procedureText: string;
+  meterId: string | null;
+  who: Who;
+  rhythm: 'actual' | 'fixed';
+  toleranceShare: number;
+  triggers: Trigger[];
+  severity: { name: string; value: number }[];
+  cyclic: boolean;
 };
 
 const usualTolerancePct = 10;
 
 /** A form as it is stored: the task and its stages. */
-export function statedTask({ when, life, amount, tolerancePct = usualTolerancePct, events, yearlyName, yearlyOn, yearlyDaysBefore = 0, severity, ...work }: z.output<typeof taskForm>): { task: StatedTask; stages: Stage[] } {
-  const yearly: Trigger[] = yearlyOn === '' ? [] : [{ kind: 'yearly', name: yearlyName, on: yearlyOn, daysBefore: yearlyDaysBefore }];
+export function statedTask({
+  when,
+  life,
+  amount,
+  tolerancePct = usualTolerancePct,
+  events,
+  yearlyName,
+  yearlyOn,
+  yearlyDaysBefore = 0,
+  severity,
+  ...work
+}: z.output<typeof taskForm>): { task: StatedTask; stages: Stage[] } {
+  const yearly: Trigger[] =
+    yearlyOn === '' ? [] : [{ kind: 'yearly', name: yearlyName, on: yearlyOn, daysBefore: yearlyDaysBefore }];
   return {
-    task: { ...work, amount: amount ?? null, toleranceShare: tolerancePct / 100, triggers: [...events.map((event) => ({ kind: 'event' as const, event })), ...yearly], severity: severity.map((key) => severityFactors[key]), cyclic: life.length > 0 },
-    stages: life[0] ? ['turn over', 'replace'].map((name) => ({ ...scaled(life[0]!, 0.5), name, count: 1 }))
-      // What only a day of the year asks for still has a stage, so that it has a place in the plan; two years never come before the day.
-      : when.length > 0 ? when : [{ name: 'steady', days: 730 }],
+    task: {
+      ...work,
+      amount: amount ?? null,
+      toleranceShare: tolerancePct / 100,
+      triggers: [...events.map((event) => ({ kind: 'event' as const, event })), ...yearly],
+      severity: severity.map((key) => severityFactors[key]),
+      cyclic: life.length > 0,
+    },
+    stages: life[0]
+      ? ['turn over', 'replace'].map((name) => ({ ...scaled(life[0]!, 0.5), name, count: 1 }))
+      : // What only a day of the year asks for still has a stage, so that it has a place in the plan; two years never come before the day.
+        when.length > 0
+        ? when
+        : [{ name: 'steady', days: 730 }],
   };
 }
 
 /** A stage with its limits so many times as long; days stay whole. */
 const scaled = ({ hours, cycles, days, standstillDays }: Stage, factor: number): Omit<Stage, 'name' | 'count'> => ({
-  ...(hours !== undefined && { hours: hours * factor }), ...(cycles !== undefined && { cycles: cycles * factor }), ...(days !== undefined && { days: Math.max(1, Math.round(days * factor)) }), ...(standstillDays !== undefined && { standstillDays }),
+  ...(hours !== undefined && { hours: hours * factor }),
+  ...(cycles !== undefined && { cycles: cycles * factor }),
+  ...(days !== undefined && { days: Math.max(1, Math.round(days * factor)) }),
+  ...(standstillDays !== undefined && { standstillDays }),
 });
 
 /** A stored task as its form shows it. */
-export type TypedTask = Omit<z.input<typeof taskForm>, 'events' | 'severity'> & { events: string[]; severity: string[] };
+export type TypedTask = Omit<z.input<typeof taskForm>, 'events' | 'severity'> & {
+  events: string[];
+  severity: string[];
+};
 
 /** What a stored task looks like as typed, for changing it. */
-export function typedTaskOf({ action, title, amountKind, amount, machineState, minutes, procedureText, who, rhythm, meterId, toleranceShare, triggers, severity, cyclic }: StatedTask, stages: readonly Stage[]): Required<TypedTask> {
+export function typedTaskOf(
+  {
+    action,
+    title,
+    amountKind,
+    amount,
+    machineState,
+    minutes,
+    procedureText,
+    who,
+    rhythm,
+    meterId,
+    toleranceShare,
+    triggers,
+    severity,
+    cyclic,
+  }: StatedTask,
+  stages: readonly Stage[],
+): Required<TypedTask> {
   const [yearly] = yearlyDaysOf(triggers);
-  const typed = (value: number | null | undefined) => (value === null || value === undefined ? '' : String(Number(value.toPrecision(12))));
+  const typed = (value: number | null | undefined) =>
+    value === null || value === undefined ? '' : String(Number(value.toPrecision(12)));
   return {
-    action, title, amountKind, machineState, procedureText, who, rhythm, amount: typed(amount), minutes: typed(minutes), meterId: meterId ?? '', tolerancePct: typed(toleranceShare * 100),
-    when: cyclic ? '' : stageWords(stages), life: cyclic && stages[0] ? stageWords([{ ...scaled(stages[0], 2), name: 'life' }]) : '',
-    events: eventsOf(triggers), yearlyName: yearly?.name ?? '', yearlyOn: yearly?.on ?? '', yearlyDaysBefore: typed(yearly?.daysBefore),
-    severity: (Object.keys(severityFactors) as Severity[]).filter((key) => severity.some(({ name }) => name === severityFactors[key].name)),
+    action,
+    title,
+    amountKind,
+    machineState,
+    procedureText,
+    who,
+    rhythm,
+    amount: typed(amount),
+    minutes: typed(minutes),
+    meterId: meterId ?? '',
+    tolerancePct: typed(toleranceShare * 100),
+    when: cyclic ? '' : stageWords(stages),
+    life: cyclic && stages[0] ? stageWords([{ ...scaled(stages[0], 2), name: 'life' }]) : '',
+    events: eventsOf(triggers),
+    yearlyName: yearly?.name ?? '',
+    yearlyOn: yearly?.on ?? '',
+    yearlyDaysBefore: typed(yearly?.daysBefore),
+    severity: (Object.keys(severityFactors) as Severity[]).filter((key) =>
+      severity.some(({ name }) => name === severityFactors[key].name),
+    ),
   };
 }

@@ -1,16 +1,54 @@
 import { describe, expect, it } from 'vitest';
-import { type TemplateTaskPlan, taskTemplateForm, templateOutcome, templateTaskWords, typedTemplateTask } from './task-template';
+import {
+  type TemplateTaskPlan,
+  taskTemplateForm,
+  templateOutcome,
+  templateTaskWords,
+  typedTemplateTask,
+} from './task-template';
 
-const typed = { action: 'check', title: 'Listen', amountKind: 'to-mark', amount: '', machineState: 'any', minutes: '2 min', who: 'technician', when: '7 × daily; then monthly', event: 'flood', procedureText: '' };
-const parse = (change: object = {}, tasks: object[] = [typed]) => taskTemplateForm.safeParse({ name: 'Watch', pointKind: 'rolling-bearing', firstHours: false, tasks, ...change });
+const typed = {
+  action: 'check',
+  title: 'Listen',
+  amountKind: 'to-mark',
+  amount: '',
+  machineState: 'any',
+  minutes: '2 min',
+  who: 'technician',
+  when: '7 × daily; then monthly',
+  event: 'flood',
+  procedureText: '',
+};
+const parse = (change: object = {}, tasks: object[] = [typed]) =>
+  taskTemplateForm.safeParse({ name: 'Watch', pointKind: 'rolling-bearing', firstHours: false, tasks, ...change });
 const wanted = (): TemplateTaskPlan => parse().data!.tasks[0]!;
-const point = (change: Partial<Parameters<typeof templateOutcome>[1]> = {}): Parameters<typeof templateOutcome>[1] => ({ kind: 'rolling-bearing', hasLubricant: true, tasks: [], blocked: () => null, ...change });
-const outcome = (change: Partial<Parameters<typeof templateOutcome>[1]>, pointKind = 'rolling-bearing') => templateOutcome({ pointKind, tasks: [wanted()] }, point(change));
+const point = (change: Partial<Parameters<typeof templateOutcome>[1]> = {}): Parameters<typeof templateOutcome>[1] => ({
+  kind: 'rolling-bearing',
+  hasLubricant: true,
+  tasks: [],
+  blocked: () => null,
+  ...change,
+});
+const outcome = (change: Partial<Parameters<typeof templateOutcome>[1]>, pointKind = 'rolling-bearing') =>
+  templateOutcome({ pointKind, tasks: [wanted()] }, point(change));
 
 describe('a template', () => {
   it('is read from what was typed, and typed back as it was read', () => {
-    expect(wanted()).toMatchObject({ minutes: 2, amount: null, stages: [{ name: 'run-in', count: 7, days: 1 }, { name: 'steady', days: 30 }], triggers: [{ kind: 'event', event: 'flood' }] });
-    expect(typedTemplateTask(wanted())).toMatchObject({ minutes: '2', amount: '', when: '7 × 1 d; then 30 d', event: 'flood' });
+    expect(wanted()).toMatchObject({
+      minutes: 2,
+      amount: null,
+      stages: [
+        { name: 'run-in', count: 7, days: 1 },
+        { name: 'steady', days: 30 },
+      ],
+      triggers: [{ kind: 'event', event: 'flood' }],
+    });
+    expect(typedTemplateTask(wanted())).toMatchObject({
+      minutes: '2',
+      amount: '',
+      when: '7 × 1 d; then 30 d',
+      event: 'flood',
+    });
     expect(parse({}, [typedTemplateTask(wanted())]).success).toBe(true);
     expect(templateTaskWords(wanted())).toBe('Listen: 7 × daily; then monthly; after: flood or wash-down');
   });
@@ -32,7 +70,11 @@ describe('what it does to a point', () => {
 
   it('adds what is not there, changes how often where it is, and leaves alone what is right', () => {
     expect(outcome({})).toMatchObject({ adds: [{ title: 'Listen' }], changes: [], skipped: null });
-    expect(outcome({ tasks: [{ ...standing, stages: [{ name: 'steady', days: 90 }] }] })).toMatchObject({ adds: [], changes: [{ task: { taskId: 't' } }], skipped: null });
+    expect(outcome({ tasks: [{ ...standing, stages: [{ name: 'steady', days: 90 }] }] })).toMatchObject({
+      adds: [],
+      changes: [{ task: { taskId: 't' } }],
+      skipped: null,
+    });
     expect(outcome({ tasks: [{ ...standing, stages: wanted().stages }] }).skipped).toBe('has all of it already');
   });
 

@@ -11,7 +11,18 @@ import { type AmountKind, type PointKind, type TaskAction, type Who, pointKindNa
 import { typedStages, workFields } from './task-form';
 
 /** A task as a template holds it: what is done and how often, without a point. */
-export type TemplateTaskPlan = { action: TaskAction; title: string; amountKind: AmountKind; amount: number | null; machineState: MachineState; minutes: number; who: Who; procedureText: string; stages: Stage[]; triggers: Trigger[] };
+export type TemplateTaskPlan = {
+  action: TaskAction;
+  title: string;
+  amountKind: AmountKind;
+  amount: number | null;
+  machineState: MachineState;
+  minutes: number;
+  who: Who;
+  procedureText: string;
+  stages: Stage[];
+  triggers: Trigger[];
+};
 
 const typedTask = z
   .strictObject({
@@ -20,36 +31,73 @@ const typedTask = z
     when: typedStages,
     event: z.union([z.enum(keysOf(eventWords)), z.literal('')]).default(''),
   })
-  .transform(({ when, event, amount, ...rest }): TemplateTaskPlan => ({ ...rest, amount: amount ?? null, stages: when, triggers: event === '' ? [] : [{ kind: 'event', event }] }));
+  .transform(({ when, event, amount, ...rest }): TemplateTaskPlan => ({
+    ...rest,
+    amount: amount ?? null,
+    stages: when,
+    triggers: event === '' ? [] : [{ kind: 'event', event }],
+  }));
 
 export const taskTemplateForm = z
   .strictObject({
     name: line('Name', { required: true }),
-    pointKind: z.enum(['any', ...pointKindNames] as [string, ...string[]], { error: 'For points of kind: choose one.' }),
+    pointKind: z.enum(['any', ...pointKindNames] as [string, ...string[]], {
+      error: 'For points of kind: choose one.',
+    }),
     firstHours: z.boolean().default(false),
     tasks: z.array(typedTask).min(1, { error: 'Add at least one task.' }).max(20),
   })
-  .superRefine(({ tasks }, context) => tasks.forEach(({ action, title }, index) => {
-    if (tasks.findIndex((other) => other.action === action && other.title === title) !== index) context.addIssue({ code: 'custom', path: ['tasks', index, 'title'], message: 'Title: stands twice with the same action.' });
-  }));
+  .superRefine(({ tasks }, context) =>
+    tasks.forEach(({ action, title }, index) => {
+      if (tasks.findIndex((other) => other.action === action && other.title === title) !== index)
+        context.addIssue({
+          code: 'custom',
+          path: ['tasks', index, 'title'],
+          message: 'Title: stands twice with the same action.',
+        });
+    }),
+  );
 
 /** What a template task looks like as typed, for changing it. */
-export const typedTemplateTask = ({ stages, triggers, amount, minutes, ...rest }: TemplateTaskPlan) => ({ ...rest, amount: amount === null ? '' : String(amount), minutes: String(minutes), when: stageWords(stages), event: (triggers.find((each) => each.kind === 'event')?.event ?? '') as EventName | '' });
+export const typedTemplateTask = ({ stages, triggers, amount, minutes, ...rest }: TemplateTaskPlan) => ({
+  ...rest,
+  amount: amount === null ? '' : String(amount),
+  minutes: String(minutes),
+  when: stageWords(stages),
+  event: (triggers.find((each) => each.kind === 'event')?.event ?? '') as EventName | '',
+});
 
 /** A template task in one line. */
-export const templateTaskWords = ({ title, stages, triggers }: Pick<TemplateTaskPlan, 'title' | 'stages' | 'triggers'>): string => [`${title}: ${shownStages(stages)}`, ...triggers.map(triggerWords)].join('; ');
+export const templateTaskWords = ({
+  title,
+  stages,
+  triggers,
+}: Pick<TemplateTaskPlan, 'title' | 'stages' | 'triggers'>): string =>
+  [`${title}: ${shownStages(stages)}`, ...triggers.map(triggerWords)].join('; ');
 
 /** A task as a point has it, as far as a template may change it. */
 export type StandingTask = { taskId: string; action: TaskAction; title: string; stages: readonly Stage[] };
 /** What a template would do to one point. */
-export type TemplateOutcome = { adds: TemplateTaskPlan[]; changes: { task: StandingTask; stages: Stage[] }[]; skipped: string | null };
+export type TemplateOutcome = {
+  adds: TemplateTaskPlan[];
+  changes: { task: StandingTask; stages: Stage[] }[];
+  skipped: string | null;
+};
 
 /**
  * Works a template out for one point: tasks it has already under the same title get the template's intervals, the others
  * are added.
  * @param blocked why this point can have no task of an action, or null
  */
-export function templateOutcome(template: { pointKind: string; tasks: readonly TemplateTaskPlan[] }, point: { kind: PointKind; hasLubricant: boolean; tasks: readonly StandingTask[]; blocked: (action: TaskAction) => string | null }): TemplateOutcome {
+export function templateOutcome(
+  template: { pointKind: string; tasks: readonly TemplateTaskPlan[] },
+  point: {
+    kind: PointKind;
+    hasLubricant: boolean;
+    tasks: readonly StandingTask[];
+    blocked: (action: TaskAction) => string | null;
+  },
+): TemplateOutcome {
   const skip = (skipped: string): TemplateOutcome => ({ adds: [], changes: [], skipped });
   if (template.pointKind !== 'any' && template.pointKind !== point.kind) return skip('is of another kind');
   if (!point.hasLubricant) return skip('has no lubricant assigned yet');

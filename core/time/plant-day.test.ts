@@ -11,22 +11,25 @@ describe('plant days', () => {
   });
 
   it('keeps the page start at six over the daylight-saving change', () => {
-    expect(new Date(startOfPlantDay('2026-03-28', 'Europe/Vienna', 360)).toISOString()).toBe('2026-03-28T05:00:00.000Z');
-    expect(new Date(startOfPlantDay('2026-03-29', 'Europe/Vienna', 360)).toISOString()).toBe('2026-03-29T04:00:00.000Z');
+    expect(new Date(startOfPlantDay('2026-03-28', 'Europe/Vienna', 360)).toISOString()).toBe(
+      '2026-03-28T05:00:00.000Z',
+    );
+    expect(new Date(startOfPlantDay('2026-03-29', 'Europe/Vienna', 360)).toISOString()).toBe(
+      '2026-03-29T04:00:00.000Z',
+    );
   });
 
-  it.each([
-    'UTC',
-    'Europe/Vienna',
-    'America/New_York',
-    'Asia/Kolkata',
-    'Pacific/Auckland',
-  ])('a day holds its own start in %s', (zone) => {
-    fc.assert(fc.property(fc.integer({ min: 0, max: 20_000 }), fc.constantFrom(0, 360), (offset, dayStart) => {
-      const day = addDays('1990-01-01', offset);
-      expect(plantDayOf(startOfPlantDay(day, zone, dayStart), zone, dayStart)).toBe(day);
-    }));
-  });
+  it.each(['UTC', 'Europe/Vienna', 'America/New_York', 'Asia/Kolkata', 'Pacific/Auckland'])(
+    'a day holds its own start in %s',
+    (zone) => {
+      fc.assert(
+        fc.property(fc.integer({ min: 0, max: 20_000 }), fc.constantFrom(0, 360), (offset, dayStart) => {
+          const day = addDays('1990-01-01', offset);
+          expect(plantDayOf(startOfPlantDay(day, zone, dayStart), zone, dayStart)).toBe(day);
+        }),
+      );
+    },
+  );
 
   it('counts days over leap years', () => {
     expect(addDays('2028-02-28', 1)).toBe('2028-02-29');

@@ -12,7 +12,17 @@ const formats = new Map<string, Intl.DateTimeFormat>();
 function formatFor(timeZone: string): Intl.DateTimeFormat {
   let format = formats.get(timeZone);
   if (!format) {
-    format = new Intl.DateTimeFormat('en-CA', { timeZone, calendar: 'iso8601', year: 'numeric', month: '2-digit', day: '2-digit', hour: '2-digit', minute: '2-digit', second: '2-digit', hourCycle: 'h23' });
+    format = new Intl.DateTimeFormat('en-CA', {
+      timeZone,
+      calendar: 'iso8601',
+      year: 'numeric',
+      month: '2-digit',
+      day: '2-digit',
+      hour: '2-digit',
+      minute: '2-digit',
+      second: '2-digit',
+      hourCycle: 'h23',
+    });
     formats.set(timeZone, format);
   }
   return format;
@@ -40,7 +50,14 @@ export function offsetMs(instantMs: number, timeZone: string): number {
 function askedOffsetMs(instantMs: number, timeZone: string): number {
   const part: Record<string, string> = {};
   for (const { type, value } of formatFor(timeZone).formatToParts(instantMs)) part[type] = value;
-  const wall = Date.UTC(Number(part.year), Number(part.month) - 1, Number(part.day), Number(part.hour), Number(part.minute), Number(part.second));
+  const wall = Date.UTC(
+    Number(part.year),
+    Number(part.month) - 1,
+    Number(part.day),
+    Number(part.hour),
+    Number(part.minute),
+    Number(part.second),
+  );
   return wall - Math.floor(instantMs / 1000) * 1000;
 }
 
@@ -62,10 +79,15 @@ export function startOfPlantDay(day: PlantDay, timeZone: string, dayStartsAtMinu
 }
 
 /** The day `count` days later (earlier when negative). */
-export const addDays = (day: PlantDay, count: number): PlantDay => isoDay(Date.parse(`${day}T00:00:00Z`) + count * dayMs);
+export const addDays = (day: PlantDay, count: number): PlantDay =>
+  isoDay(Date.parse(`${day}T00:00:00Z`) + count * dayMs);
 
 /** Whole days from one day to another; negative when `to` is earlier. */
-export const daysBetween = (from: PlantDay, to: PlantDay): number => Math.round((Date.parse(`${to}T00:00:00Z`) - Date.parse(`${from}T00:00:00Z`)) / dayMs);
+export const daysBetween = (from: PlantDay, to: PlantDay): number =>
+  Math.round((Date.parse(`${to}T00:00:00Z`) - Date.parse(`${from}T00:00:00Z`)) / dayMs);
 
 /** True for a real calendar day written `YYYY-MM-DD`. */
-export const isPlantDay = (text: string): boolean => /^\d{4}-\d{2}-\d{2}$/.test(text) && !Number.isNaN(Date.parse(`${text}T00:00:00Z`)) && isoDay(Date.parse(`${text}T00:00:00Z`)) === text;
+export const isPlantDay = (text: string): boolean =>
+  /^\d{4}-\d{2}-\d{2}$/.test(text) &&
+  !Number.isNaN(Date.parse(`${text}T00:00:00Z`)) &&
+  isoDay(Date.parse(`${text}T00:00:00Z`)) === text;

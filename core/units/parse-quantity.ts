@@ -6,10 +6,22 @@
 export const dimensions = {
   length: { unit: 'mm', accepts: { mm: 1, cm: 10, m: 1000, in: 25.4, '"': 25.4 } },
   mass: { unit: 'g', accepts: { g: 1, kg: 1000, 'oz wt': 28.349523125, lb: 453.59237 } },
-  volume: { unit: 'L', accepts: { l: 1, ml: 0.001, 'cm³': 0.001, cm3: 0.001, 'fl oz': 0.0295735295625, pt: 0.473176473, qt: 0.946352946, gal: 3.785411784 } },
+  volume: {
+    unit: 'L',
+    accepts: {
+      l: 1,
+      ml: 0.001,
+      'cm³': 0.001,
+      cm3: 0.001,
+      'fl oz': 0.0295735295625,
+      pt: 0.473176473,
+      qt: 0.946352946,
+      gal: 3.785411784,
+    },
+  },
   temperature: { unit: '°C', accepts: { '°c': 1, c: 1, '°f': 5 / 9, f: 5 / 9 } },
   speed: { unit: 'rpm', accepts: { rpm: 1, '1/min': 1, 'min-1': 1, '1/s': 60 } },
-  hours: { unit: 'h', accepts: { h: 1, min: 1 / 60, d: 24, 'days': 24 } },
+  hours: { unit: 'h', accepts: { h: 1, min: 1 / 60, d: 24, days: 24 } },
   days: { unit: 'd', accepts: { d: 1, day: 1, days: 1, wk: 7, weeks: 7 } },
   minutes: { unit: 'min', accepts: { min: 1, h: 60, s: 1 / 60 } },
   velocity: { unit: 'mm/s', accepts: { 'mm/s': 1, 'in/s': 25.4 } },
@@ -27,8 +39,18 @@ export const dimensions = {
 export type Dimension = keyof typeof dimensions;
 
 export type ParsedQuantity =
-  | { ok: true; value: number; unit: string; typed: string; /** `130 °F = 54.4 °C` when something was converted. */ echo?: string }
-  | { ok: false; code: 'empty' | 'not-a-number' | 'ambiguous-number' | 'ambiguous-unit' | 'unknown-unit' | 'wrong-dimension'; reason: string };
+  | {
+      ok: true;
+      value: number;
+      unit: string;
+      typed: string;
+      /** `130 °F = 54.4 °C` when something was converted. */ echo?: string;
+    }
+  | {
+      ok: false;
+      code: 'empty' | 'not-a-number' | 'ambiguous-number' | 'ambiguous-unit' | 'unknown-unit' | 'wrong-dimension';
+      reason: string;
+    };
 
 const numberThenUnit = /^([+\-−]?\s*(?:\d[\d\s.,\u00a0\u2009\u202f']*|[.,]\d+))\s*(.*)$/u;
 
@@ -44,27 +66,52 @@ export function parseQuantity(typed: string, dimension: Dimension): ParsedQuanti
   if (text === '') return { ok: false, code: 'empty', reason: 'Nothing is typed here yet.' };
   const match = numberThenUnit.exec(text);
   const number = match ? readNumber(match[1]!) : undefined;
-  if (!match || !number) return { ok: false, code: 'not-a-number', reason: `"${clip(text)}" is not a number. Type digits${unit ? `, with or without ${unit}` : ''}.` };
+  if (!match || !number)
+    return {
+      ok: false,
+      code: 'not-a-number',
+      reason: `"${clip(text)}" is not a number. Type digits${unit ? `, with or without ${unit}` : ''}.`,
+    };
   if (!number.ok) return number;
   const typedUnit = match[2]!.trim().toLowerCase().replace(/\s+/g, ' ');
   if (typedUnit === '') return { ok: true, value: number.value, unit, typed };
-  if (typedUnit === 'oz' || typedUnit === 'ounce' || typedUnit === 'ounces') return { ok: false, code: 'ambiguous-unit', reason: 'Ounces of weight or of volume? Write "oz wt" for weight or "fl oz" for volume.' };
+  if (typedUnit === 'oz' || typedUnit === 'ounce' || typedUnit === 'ounces')
+    return {
+      ok: false,
+      code: 'ambiguous-unit',
+      reason: 'Ounces of weight or of volume? Write "oz wt" for weight or "fl oz" for volume.',
+    };
   const factor = (accepts as Record<string, number>)[typedUnit] ?? (typedUnit === unit.toLowerCase() ? 1 : undefined);
   if (factor === undefined) {
     const elsewhere = Object.entries(dimensions).find(([, other]) => typedUnit in other.accepts);
-    const expected = unit === '' ? 'This field takes a plain number' : `This field takes ${unit}${listOf(Object.keys(accepts), unit)}`;
+    const expected =
+      unit === '' ? 'This field takes a plain number' : `This field takes ${unit}${listOf(Object.keys(accepts), unit)}`;
     return elsewhere
       ? { ok: false, code: 'wrong-dimension', reason: `"${match[2]!.trim()}" measures ${elsewhere[0]}. ${expected}.` }
-      : { ok: false, code: 'unknown-unit', reason: `The unit "${clip(match[2]!.trim())}" is not known here. ${expected}.` };
+      : {
+          ok: false,
+          code: 'unknown-unit',
+          reason: `The unit "${clip(match[2]!.trim())}" is not known here. ${expected}.`,
+        };
   }
-  const value = typedUnit.endsWith('f') && dimension === 'temperature' ? (number.value - 32) * factor : number.value * factor;
-  return { ok: true, value, unit, typed, ...(typedUnit !== unit.toLowerCase() && factor !== 1 && { echo: `${text} = ${Number(value.toPrecision(3))} ${unit}` }) };
+  const value =
+    typedUnit.endsWith('f') && dimension === 'temperature' ? (number.value - 32) * factor : number.value * factor;
+  return {
+    ok: true,
+    value,
+    unit,
+    typed,
+    ...(typedUnit !== unit.toLowerCase() &&
+      factor !== 1 && { echo: `${text} = ${Number(value.toPrecision(3))} ${unit}` }),
+  };
 }
 
 const clip = (text: string) => (text.length > 40 ? `${text.slice(0, 39)}…` : text);
 
 const listOf = (names: string[], unit: string) => {
-  const others = names.filter((name) => name !== unit.toLowerCase() && !['c', 'f', 'cm3', 'mm2/s', 'days', 'day', 'weeks'].includes(name));
+  const others = names.filter(
+    (name) => name !== unit.toLowerCase() && !['c', 'f', 'cm3', 'mm2/s', 'days', 'day', 'weeks'].includes(name),
+  );
   return others.length > 0 ? ` (or ${others.join(', ')})` : '';
 };
 
@@ -83,11 +130,17 @@ function readNumber(text: string): { ok: true; value: number } | Extract<ParsedQ
   }
   if (/^[1-9]\d{0,2}[.,]\d{3}$/.test(digits)) {
     const [whole, rest] = digits.split(/[.,]/) as [string, string];
-    return { ok: false, code: 'ambiguous-number', reason: `"${text}" can be read two ways. For ${whole}${rest} type "${whole} ${rest}"; for the decimal type "${whole}.${rest}0".` };
+    return {
+      ok: false,
+      code: 'ambiguous-number',
+      reason: `"${text}" can be read two ways. For ${whole}${rest} type "${whole} ${rest}"; for the decimal type "${whole}.${rest}0".`,
+    };
   }
   if (/^\d*[.,]\d+$/.test(digits) || /^\d+[.,]?$/.test(digits)) return finish(digits.replace(',', '.'), negative);
-  if (/^\d{1,3}(,\d{3})+\.\d+$/.test(digits) || /^\d{1,3}(,\d{3}){2,}$/.test(digits)) return finish(digits.replaceAll(',', ''), negative);
-  if (/^\d{1,3}(\.\d{3})+,\d+$/.test(digits) || /^\d{1,3}(\.\d{3}){2,}$/.test(digits)) return finish(digits.replaceAll('.', '').replace(',', '.'), negative);
+  if (/^\d{1,3}(,\d{3})+\.\d+$/.test(digits) || /^\d{1,3}(,\d{3}){2,}$/.test(digits))
+    return finish(digits.replaceAll(',', ''), negative);
+  if (/^\d{1,3}(\.\d{3})+,\d+$/.test(digits) || /^\d{1,3}(\.\d{3}){2,}$/.test(digits))
+    return finish(digits.replaceAll('.', '').replace(',', '.'), negative);
   return undefined;
 }
 

@@ -21,7 +21,8 @@ export function typedQuantity(dimension: Dimension, { label, min, above, max, re
       if (typed.trim() === '') return required ? refuse('is needed here.') : undefined;
       const parsed = parseQuantity(typed, dimension);
       if (!parsed.ok) return refuse(parsed.reason);
-      if (above !== undefined && parsed.value <= above) return refuse(`must be more than ${above} ${unit}.`.replace(' .', '.'));
+      if (above !== undefined && parsed.value <= above)
+        return refuse(`must be more than ${above} ${unit}.`.replace(' .', '.'));
       if (min !== undefined && parsed.value < min) return refuse(`must be at least ${min} ${unit}.`.replace(' .', '.'));
       if (parsed.value > max) return refuse(`must be at most ${max} ${unit}.`.replace(' .', '.'));
       return parsed.value;
@@ -29,16 +30,27 @@ export function typedQuantity(dimension: Dimension, { label, min, above, max, re
 }
 
 /** A quantity that must be typed; its parsed value is never undefined. */
-export const requiredQuantity = (dimension: Dimension, bounds: Omit<Bounds, 'required'>) => typedQuantity(dimension, { ...bounds, required: true }).transform((value) => value as number);
+export const requiredQuantity = (dimension: Dimension, bounds: Omit<Bounds, 'required'>) =>
+  typedQuantity(dimension, { ...bounds, required: true }).transform((value) => value as number);
 
 /** One line of text. */
 export const line = (label: string, { max = 120, required = false } = {}) => {
-  const text = z.string().trim().max(max, { error: `${label}: at most ${max} characters; this has more. Shorten it.` });
+  const text = z
+    .string()
+    .trim()
+    .max(max, { error: `${label}: at most ${max} characters; this has more. Shorten it.` });
   return required ? text.min(1, { error: `${label}: is needed here.` }) : text.default('');
 };
 
 /** A longer text, up to 4000 characters. */
 export const longText = (label: string) =>
-  z.string().default('').superRefine((text, context) => {
-    if (text.length > longestNote) context.addIssue({ code: 'custom', message: `${label}: ${text.length} characters; at most ${longestNote} fit. Shorten it; what you typed is kept.` });
-  });
+  z
+    .string()
+    .default('')
+    .superRefine((text, context) => {
+      if (text.length > longestNote)
+        context.addIssue({
+          code: 'custom',
+          message: `${label}: ${text.length} characters; at most ${longestNote} fit. Shorten it; what you typed is kept.`,
+        });
+    });

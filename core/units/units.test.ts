@@ -54,18 +54,32 @@ describe('typed quantities', () => {
   });
 
   it('reads back any plain number it would show', () => {
-    fc.assert(fc.property(fc.integer({ min: -999, max: 999 }), fc.integer({ min: 0, max: 99 }), fc.constantFrom('.', ','), (whole, cents, sign) => {
-      const typed = `${whole}${sign}${String(cents).padStart(2, '0')}`;
-      expect(parseQuantity(typed, 'number')).toMatchObject({ ok: true, value: Number(typed.replace(',', '.')) });
-    }));
+    fc.assert(
+      fc.property(
+        fc.integer({ min: -999, max: 999 }),
+        fc.integer({ min: 0, max: 99 }),
+        fc.constantFrom('.', ','),
+        (whole, cents, sign) => {
+          const typed = `${whole}${sign}${String(cents).padStart(2, '0')}`;
+          expect(parseQuantity(typed, 'number')).toMatchObject({ ok: true, value: Number(typed.replace(',', '.')) });
+        },
+      ),
+    );
   });
 
   it('never gives NaN or Infinity, whatever is typed', () => {
-    fc.assert(fc.property(fc.string({ maxLength: 40 }), fc.constantFrom(...(Object.keys(dimensions) as Dimension[])), (typed, dimension) => {
-      const parsed = parseQuantity(typed, dimension);
-      if (parsed.ok) expect(Number.isFinite(parsed.value)).toBe(true);
-      else expect(parsed.reason).not.toBe('');
-    }), { numRuns: 2000 });
+    fc.assert(
+      fc.property(
+        fc.string({ maxLength: 40 }),
+        fc.constantFrom(...(Object.keys(dimensions) as Dimension[])),
+        (typed, dimension) => {
+          const parsed = parseQuantity(typed, dimension);
+          if (parsed.ok) expect(Number.isFinite(parsed.value)).toBe(true);
+          else expect(parsed.reason).not.toBe('');
+        },
+      ),
+      { numRuns: 2000 },
+    );
   });
 });
 
@@ -87,7 +101,9 @@ describe('typed fields of a form', () => {
   });
 
   it('refuses a note of 10 000 characters and says how many fit', () => {
-    expect(longText('Note').safeParse('x'.repeat(10_000)).error?.issues[0]?.message).toContain('10000 characters; at most 4000');
+    expect(longText('Note').safeParse('x'.repeat(10_000)).error?.issues[0]?.message).toContain(
+      '10000 characters; at most 4000',
+    );
     expect(longText('Note').safeParse('x'.repeat(4000)).success).toBe(true);
   });
 });

@@ -50,7 +50,8 @@ export function viscosityIndexOf(kv40: number, kv100: number): number {
 export function kv100FromIndex(kv40: number, viscosityIndex: number): number | undefined {
   let low = lowestKv100ForIndex;
   let high = kv40;
-  if (high <= low || viscosityIndexOf(kv40, low) > viscosityIndex || viscosityIndexOf(kv40, high) < viscosityIndex) return undefined;
+  if (high <= low || viscosityIndexOf(kv40, low) > viscosityIndex || viscosityIndexOf(kv40, high) < viscosityIndex)
+    return undefined;
   for (let step = 0; step < 200 && high - low > 1e-12 * high; step += 1) {
     const middle = (low + high) / 2;
     if (viscosityIndexOf(kv40, middle) < viscosityIndex) low = middle;

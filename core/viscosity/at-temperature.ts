@@ -10,7 +10,12 @@ export const lineRangeC = { from: -40, to: 150 };
 /** The caution for a temperature outside the range in which the line is trusted; empty inside. */
 export function extrapolationNotice(temperatureC: number): Notice[] {
   if (temperatureC >= lineRangeC.from && temperatureC <= lineRangeC.to) return [];
-  return [{ level: 'caution', text: `${shown(temperatureC)} °C lies outside ${lineRangeC.from} … ${lineRangeC.to} °C: the line is extrapolated there; near the pour point the oil no longer flows as it says.` }];
+  return [
+    {
+      level: 'caution',
+      text: `${shown(temperatureC)} °C lies outside ${lineRangeC.from} … ${lineRangeC.to} °C: the line is extrapolated there; near the pour point the oil no longer flows as it says.`,
+    },
+  ];
 }
 
 /** Viscosity of an oil at any temperature. Example: VG 220 at VI 95 has about 51.2 mm²/s at 70 °C. */
@@ -27,7 +32,23 @@ export const viscosityAtTemperature = defineMethod({
     const oil = oilLine(input);
     if (!oil.ok) return oil;
     const kv = kvAt(oil.line, input.temperatureC);
-    if (!(kv >= lowestKv && kv <= highestKv)) return refuse(`At ${shown(input.temperatureC)} °C the line leaves the range it is known for (${lowestKv} … 2·10⁷ mm²/s).`, 'temperatureC');
-    return answer({ kv }, [...oil.working, { label: `Viscosity at ${shown(input.temperatureC)} °C`, expression: `lg lg Z = ${shown(oil.line.a)} − ${shown(oil.line.b)}·lg ${shown(input.temperatureC + 273.15)}`, value: kv, unit: 'mm²/s' }], extrapolationNotice(input.temperatureC));
+    if (!(kv >= lowestKv && kv <= highestKv))
+      return refuse(
+        `At ${shown(input.temperatureC)} °C the line leaves the range it is known for (${lowestKv} … 2·10⁷ mm²/s).`,
+        'temperatureC',
+      );
+    return answer(
+      { kv },
+      [
+        ...oil.working,
+        {
+          label: `Viscosity at ${shown(input.temperatureC)} °C`,
+          expression: `lg lg Z = ${shown(oil.line.a)} − ${shown(oil.line.b)}·lg ${shown(input.temperatureC + 273.15)}`,
+          value: kv,
+          unit: 'mm²/s',
+        },
+      ],
+      extrapolationNotice(input.temperatureC),
+    );
   },
 });

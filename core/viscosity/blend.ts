@@ -17,10 +17,26 @@ export const viscosityBlend = defineMethod({
   summary: 'What a mixture of oils is as thick as, for example what is left in a sump and what is poured on top.',
   source: 'ASTM D7152 form: ln ln(ν + 0.7) averaged by volume share, all parts at one temperature',
   input: z
-    .strictObject({ parts: z.array(z.strictObject({ kv: quantity('Viscosity', 'mm²/s', { min: thinnestPart, max: highestKv }), share: quantity('Volume share', '', { min: 0, max: 1 }) })).min(1).max(20).meta({ title: 'Parts' }) })
+    .strictObject({
+      parts: z
+        .array(
+          z.strictObject({
+            kv: quantity('Viscosity', 'mm²/s', { min: thinnestPart, max: highestKv }),
+            share: quantity('Volume share', '', { min: 0, max: 1 }),
+          }),
+        )
+        .min(1)
+        .max(20)
+        .meta({ title: 'Parts' }),
+    })
     .superRefine(({ parts }, context) => {
       const sum = parts.reduce((total, { share }) => total + share, 0);
-      if (Math.abs(sum - 1) > sumSlack) context.addIssue({ code: 'custom', path: ['parts'], message: `the volume shares add up to ${shown(sum)}; together they must make 1 (0.999 to 1.001).` });
+      if (Math.abs(sum - 1) > sumSlack)
+        context.addIssue({
+          code: 'custom',
+          path: ['parts'],
+          message: `the volume shares add up to ${shown(sum)}; together they must make 1 (0.999 to 1.001).`,
+        });
     }),
   output: z.object({ kv: quantity('Viscosity of the blend', 'mm²/s', { above: 0 }) }),
   rules: ['The volume shares add up to 1 ± 0.001.', 'All viscosities are at one temperature.'],
@@ -28,10 +44,24 @@ export const viscosityBlend = defineMethod({
     const sum = parts.reduce((total, { share }) => total + share, 0);
     const ordinate = parts.reduce((total, { kv, share }) => total + (share / sum) * blendOrdinate(kv), 0);
     const kv = Math.exp(Math.exp(ordinate)) - 0.7;
-    return answer({ kv }, [
-      ...parts.map(({ kv: part, share }) => ({ label: `Part of ${shown(part)} mm²/s`, expression: `${shown(share)}·ln ln(${shown(part)} + 0.7)`, value: (share / sum) * blendOrdinate(part), unit: '' })),
-      { label: 'Sum', expression: 'of the parts', value: ordinate, unit: '' },
-      { label: 'Viscosity of the blend', expression: `exp exp(${shown(ordinate)}) − 0.7`, value: kv, unit: 'mm²/s' },
-    ], [{ level: 'info', text: 'A blend of unlike oils can be thicker or thinner than this, and may not be a lubricant at all: ask first whether they may touch each other.' }]);
+    return answer(
+      { kv },
+      [
+        ...parts.map(({ kv: part, share }) => ({
+          label: `Part of ${shown(part)} mm²/s`,
+          expression: `${shown(share)}·ln ln(${shown(part)} + 0.7)`,
+          value: (share / sum) * blendOrdinate(part),
+          unit: '',
+        })),
+        { label: 'Sum', expression: 'of the parts', value: ordinate, unit: '' },
+        { label: 'Viscosity of the blend', expression: `exp exp(${shown(ordinate)}) − 0.7`, value: kv, unit: 'mm²/s' },
+      ],
+      [
+        {
+          level: 'info',
+          text: 'A blend of unlike oils can be thicker or thinner than this, and may not be a lubricant at all: ask first whether they may touch each other.',
+        },
+      ],
+    );
   },
 });

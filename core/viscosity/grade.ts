@@ -27,14 +27,37 @@ export const viscosityGrade = defineMethod({
     const deviationPct = (100 * (kv40 - mid)) / mid;
     // Borders belong to the grade; the tiny slack is for 1.1·mid in binary.
     const withinGrade = Math.abs(deviationPct) <= 100 * gradeHalfWidth + 1e-9;
-    const notices: Notice[] = withinGrade ? [] : [{ level: 'info', text: `${shown(kv40)} mm²/s lies in no grade: ISO 3448 leaves gaps between grades. VG ${isoVg} is the nearest by ratio.` }];
+    const notices: Notice[] = withinGrade
+      ? []
+      : [
+          {
+            level: 'info',
+            text: `${shown(kv40)} mm²/s lies in no grade: ISO 3448 leaves gaps between grades. VG ${isoVg} is the nearest by ratio.`,
+          },
+        ];
     const below = isoGrades[index - 1]?.isoVg;
     const above = isoGrades[index + 1]?.isoVg;
     return answer(
-      { isoVg, deviationPct, withinGrade, ...(below !== undefined && { below }), ...(above !== undefined && { above }) },
+      {
+        isoVg,
+        deviationPct,
+        withinGrade,
+        ...(below !== undefined && { below }),
+        ...(above !== undefined && { above }),
+      },
       [
-        { label: 'Nearest mid-point by ratio', expression: `smallest |ln(${shown(kv40)} / mid)|`, value: mid, unit: 'mm²/s' },
-        { label: 'Deviation', expression: `100·(${shown(kv40)} − ${shown(mid)}) / ${shown(mid)}`, value: deviationPct, unit: '%' },
+        {
+          label: 'Nearest mid-point by ratio',
+          expression: `smallest |ln(${shown(kv40)} / mid)|`,
+          value: mid,
+          unit: 'mm²/s',
+        },
+        {
+          label: 'Deviation',
+          expression: `100·(${shown(kv40)} − ${shown(mid)}) / ${shown(mid)}`,
+          value: deviationPct,
+          unit: '%',
+        },
       ],
       notices,
     );

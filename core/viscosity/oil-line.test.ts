@@ -18,7 +18,11 @@ describe('the line of an oil', () => {
   });
 
   it('shows the viscosity at 100 °C first where only the index was given', () => {
-    expect(lineOf({ kv40: 220, viscosityIndex: 95 }).working.map(({ label }) => label)).toEqual(['Viscosity at 100 °C (ASTM D2270, solved by bisection)', 'Slope B', 'Intercept A']);
+    expect(lineOf({ kv40: 220, viscosityIndex: 95 }).working.map(({ label }) => label)).toEqual([
+      'Viscosity at 100 °C (ASTM D2270, solved by bisection)',
+      'Slope B',
+      'Intercept A',
+    ]);
     expect(lineOf({ kv40: 220, kv100: 19 }).working.map(({ label }) => label)).toEqual(['Slope B', 'Intercept A']);
   });
 
@@ -31,12 +35,19 @@ describe('the line of an oil', () => {
   });
 
   it('a higher index is thinner in the cold and thicker in the heat', () => {
-    fc.assert(fc.property(fc.double({ min: 20, max: 1000, noNaN: true }), fc.integer({ min: 60, max: 150 }), fc.integer({ min: 5, max: 60 }), (kv40, low, more) => {
-      const flat = lineOf({ kv40, viscosityIndex: low + more });
-      const steep = lineOf({ kv40, viscosityIndex: low });
-      expect(kvAt(flat.line, 0)).toBeLessThan(kvAt(steep.line, 0));
-      expect(kvAt(flat.line, 90)).toBeGreaterThan(kvAt(steep.line, 90));
-    }));
+    fc.assert(
+      fc.property(
+        fc.double({ min: 20, max: 1000, noNaN: true }),
+        fc.integer({ min: 60, max: 150 }),
+        fc.integer({ min: 5, max: 60 }),
+        (kv40, low, more) => {
+          const flat = lineOf({ kv40, viscosityIndex: low + more });
+          const steep = lineOf({ kv40, viscosityIndex: low });
+          expect(kvAt(flat.line, 0)).toBeLessThan(kvAt(steep.line, 0));
+          expect(kvAt(flat.line, 90)).toBeGreaterThan(kvAt(steep.line, 90));
+        },
+      ),
+    );
   });
 });
 
@@ -50,10 +61,16 @@ describe('the index of an oil', () => {
   });
 
   it('comes back from the line that was made of it', () => {
-    fc.assert(fc.property(fc.double({ min: 15, max: 1000, noNaN: true }), fc.integer({ min: 50, max: 180 }), (kv40, viscosityIndex) => {
-      const index = indexOf(kv40, lineOf({ kv40, viscosityIndex }).kv100);
-      expect(index).toMatchObject({ ok: true });
-      if (index.ok) expect(Math.abs(index.viscosityIndex - viscosityIndex)).toBeLessThan(0.5);
-    }));
+    fc.assert(
+      fc.property(
+        fc.double({ min: 15, max: 1000, noNaN: true }),
+        fc.integer({ min: 50, max: 180 }),
+        (kv40, viscosityIndex) => {
+          const index = indexOf(kv40, lineOf({ kv40, viscosityIndex }).kv100);
+          expect(index).toMatchObject({ ok: true });
+          if (index.ok) expect(Math.abs(index.viscosityIndex - viscosityIndex)).toBeLessThan(0.5);
+        },
+      ),
+    );
   });
 });

@@ -3,13 +3,28 @@ import { assumedIndex, carryTo40 } from './carry';
 import type { Scale } from './translate';
 
 /** What a plate asks for besides viscosity, as far as its words say it; the store room is searched by this first. */
-export type TypeHint = 'gear-ep' | 'gear-compounded' | 'gear' | 'hydraulic' | 'slideway' | 'spindle' | 'circulating' | 'compressor' | 'chain' | 'engine';
+export type TypeHint =
+  | 'gear-ep'
+  | 'gear-compounded'
+  | 'gear'
+  | 'hydraulic'
+  | 'slideway'
+  | 'spindle'
+  | 'circulating'
+  | 'compressor'
+  | 'chain'
+  | 'engine';
 
 /** A plate read into a scale and a value, or words about what is missing. `read` says how it was understood. */
-export type PlateReading = { ok: true; scale: Scale; value: string; type?: TypeHint; read: string; note?: string } | { ok: false; reason: string };
+export type PlateReading =
+  | { ok: true; scale: Scale; value: string; type?: TypeHint; read: string; note?: string }
+  | { ok: false; reason: string };
 
 const number = String.raw`\d+(?:[.,]\d+)?(?:\s*(?:–|—|-|…|to)\s*\d+(?:[.,]\d+)?)?`;
-const seconds = new RegExp(`(?:S\\.?[US]\\.?[USV]\\.?|SAYBOLT(?: UNIVERSAL)?(?: SECONDS)?|SECONDS SAYBOLT(?: UNIVERSAL)?)\\s*(?:VISCOSITY)?\\s*(${number})|(${number})\\s*(?:S\\.?[US]\\.?[USV]\\.?|SECONDS\\s+SAYBOLT|SAYBOLT)`, 'i');
+const seconds = new RegExp(
+  `(?:S\\.?[US]\\.?[USV]\\.?|SAYBOLT(?: UNIVERSAL)?(?: SECONDS)?|SECONDS SAYBOLT(?: UNIVERSAL)?)\\s*(?:VISCOSITY)?\\s*(${number})|(${number})\\s*(?:S\\.?[US]\\.?[USV]\\.?|SECONDS\\s+SAYBOLT|SAYBOLT)`,
+  'i',
+);
 const kinematic = new RegExp(`(${number})\\s*(?:cSt|centistokes?|mm²/s|mm2/s)`, 'i');
 const temperature = /(?:@|\bat\b)?\s*(\d+(?:[.,]\d+)?)\s*(?:°|deg\.?\s*)?\s*([CF])\b/i;
 
@@ -32,33 +47,58 @@ const hints: readonly [RegExp, TypeHint][] = [
  */
 export function readPlate(line: string): PlateReading {
   const text = line.trim().replace(/\s+/g, ' ');
-  if (text === '') return { ok: false, reason: 'Type what the plate says, for example "AGMA 5 EP" or "300 SUS at 100 °F".' };
+  if (text === '')
+    return { ok: false, reason: 'Type what the plate says, for example "AGMA 5 EP" or "300 SUS at 100 °F".' };
   const type = hints.find(([pattern]) => pattern.test(text))?.[1];
-  const reading = (scale: Scale, value: string, read: string, more: { type?: TypeHint | undefined; note?: string } = {}): PlateReading => {
+  const reading = (
+    scale: Scale,
+    value: string,
+    read: string,
+    more: { type?: TypeHint | undefined; note?: string } = {},
+  ): PlateReading => {
     const said = more.type ?? type;
     return { ok: true, scale, value, read, ...(said && { type: said }), ...(more.note && { note: more.note }) };
   };
 
-  const agma = /\bAGMA\s*(?:NO\.?|LUBRICANT|GRADE|NUMBER|#)?\s*(\d{1,2}A?)\s*(EP|E\.P\.|COMP(?:OUNDED)?|C|S)?\b/i.exec(text);
+  const agma = /\bAGMA\s*(?:NO\.?|LUBRICANT|GRADE|NUMBER|#)?\s*(\d{1,2}A?)\s*(EP|E\.P\.|COMP(?:OUNDED)?|C|S)?\b/i.exec(
+    text,
+  );
   if (agma) {
-    const suffix = /^E/i.test(agma[2] ?? '') ? 'EP' : /^C/i.test(agma[2] ?? '') || type === 'gear-compounded' ? 'C' : (agma[2] ?? '').toUpperCase();
-    return reading('agma', `${agma[1]}${suffix && ` ${suffix}`}`, `AGMA number ${agma[1]}${suffix && ` ${suffix}`}`, { type: suffix === 'C' ? 'gear-compounded' : suffix === 'EP' ? 'gear-ep' : 'gear' });
+    const suffix = /^E/i.test(agma[2] ?? '')
+      ? 'EP'
+      : /^C/i.test(agma[2] ?? '') || type === 'gear-compounded'
+        ? 'C'
+        : (agma[2] ?? '').toUpperCase();
+    return reading('agma', `${agma[1]}${suffix && ` ${suffix}`}`, `AGMA number ${agma[1]}${suffix && ` ${suffix}`}`, {
+      type: suffix === 'C' ? 'gear-compounded' : suffix === 'EP' ? 'gear-ep' : 'gear',
+    });
   }
   const saybolt = seconds.exec(text);
   if (saybolt) {
     const value = (saybolt[1] ?? saybolt[2])!;
     const at = temperatureIn(text.replace(saybolt[0], ' '));
-    if (at === undefined) return reading('sus-100f', value, `${value} Saybolt seconds at 100 °F`, { note: 'No temperature stands beside the seconds: 100 °F is taken, as was usual. At 210 °F it would be a far thicker oil.' });
+    if (at === undefined)
+      return reading('sus-100f', value, `${value} Saybolt seconds at 100 °F`, {
+        note: 'No temperature stands beside the seconds: 100 °F is taken, as was usual. At 210 °F it would be a far thicker oil.',
+      });
     if (Math.abs(at - celsiusOf(100)) < 0.6) return reading('sus-100f', value, `${value} Saybolt seconds at 100 °F`);
     if (Math.abs(at - celsiusOf(210)) < 1.2) return reading('sus-210f', value, `${value} Saybolt seconds at 210 °F`);
-    return { ok: false, reason: 'Saybolt seconds are given at 100 °F or at 210 °F. Which of the two does the plate mean?' };
+    return {
+      ok: false,
+      reason: 'Saybolt seconds are given at 100 °F or at 210 °F. Which of the two does the plate mean?',
+    };
   }
   const sae = /\bSAE\s*(?:NO\.?)?\s*((?:\d{1,2}W\s*[-–/ ]?\s*)?\d{1,3}W?)(?![\w.])/i.exec(text);
   if (sae) {
-    const value = sae[1]!.toUpperCase().replace(/\s+/g, '').replace(/W[-–/]?(?=\d)/, 'W-');
+    const value = sae[1]!
+      .toUpperCase()
+      .replace(/\s+/g, '')
+      .replace(/W[-–/]?(?=\d)/, 'W-');
     const hot = Number(/(\d+)W?$/.exec(value)![1]);
     const isGear = type?.startsWith('gear') || hot >= 70;
-    return isGear ? reading('sae-gear', value, `SAE gear grade ${value}`, { type: type ?? 'gear' }) : reading('sae-engine', value, `SAE engine grade ${value}`, { type: type ?? 'engine' });
+    return isGear
+      ? reading('sae-gear', value, `SAE gear grade ${value}`, { type: type ?? 'gear' })
+      : reading('sae-engine', value, `SAE engine grade ${value}`, { type: type ?? 'engine' });
   }
   const iso = /\b(?:ISO(?:\s*[- ]?VG)?|VG)\s*[- ]?(\d{1,4})\b/i.exec(text);
   if (iso) return reading('iso-vg', iso[1]!, `ISO VG ${iso[1]}`);
@@ -66,12 +106,23 @@ export function readPlate(line: string): PlateReading {
   if (direct) {
     const value = direct[1]!;
     const at = temperatureIn(text.replace(direct[0], ' '));
-    if (at === undefined) return { ok: false, reason: `At which temperature has it ${value} mm²/s? Write it behind, for example "${value} cSt at 40 °C".` };
+    if (at === undefined)
+      return {
+        ok: false,
+        reason: `At which temperature has it ${value} mm²/s? Write it behind, for example "${value} cSt at 40 °C".`,
+      };
     if (Math.abs(at - 40) < 0.05) return reading('kv40', value, `${value} mm²/s at 40 °C`);
     if (Math.abs(at - 100) < 0.05) return reading('kv100', value, `${value} mm²/s at 100 °C`);
-    const ends = value.split(/–|—|-|…|to/).map((end) => carryTo40(Number(end.trim().replace(',', '.')), at, assumedIndex));
-    if (ends.some((end) => end === undefined)) return { ok: false, reason: `No oil has ${value} mm²/s at ${at} °C. Check the number and its temperature.` };
-    return reading('kv40', ends.map((end) => Number(end!.toPrecision(4))).join('–'), `${value} mm²/s at ${Number(at.toFixed(1))} °C, carried to 40 °C at a viscosity index of ${assumedIndex}`);
+    const ends = value
+      .split(/–|—|-|…|to/)
+      .map((end) => carryTo40(Number(end.trim().replace(',', '.')), at, assumedIndex));
+    if (ends.some((end) => end === undefined))
+      return { ok: false, reason: `No oil has ${value} mm²/s at ${at} °C. Check the number and its temperature.` };
+    return reading(
+      'kv40',
+      ends.map((end) => Number(end!.toPrecision(4))).join('–'),
+      `${value} mm²/s at ${Number(at.toFixed(1))} °C, carried to 40 °C at a viscosity index of ${assumedIndex}`,
+    );
   }
   const bare = /^\d+(?:[.,]\d+)?$/.test(text);
   return {

@@ -19,7 +19,23 @@ export const viscosityTemperatureFor = defineMethod({
     const oil = oilLine(input);
     if (!oil.ok) return oil;
     const temperatureC = temperatureFor(oil.line, input.kv);
-    if (!(temperatureC >= -90 && temperatureC <= 400)) return refuse(`This oil has ${shown(input.kv)} mm²/s only outside −90 … 400 °C, where the line says nothing.`, 'kv');
-    return answer({ temperatureC }, [...oil.working, { label: 'Temperature', expression: `lg T = (${shown(oil.line.a)} − lg lg Z(${shown(input.kv)})) / ${shown(oil.line.b)}; T − 273.15`, value: temperatureC, unit: '°C' }], extrapolationNotice(temperatureC));
+    if (!(temperatureC >= -90 && temperatureC <= 400))
+      return refuse(
+        `This oil has ${shown(input.kv)} mm²/s only outside −90 … 400 °C, where the line says nothing.`,
+        'kv',
+      );
+    return answer(
+      { temperatureC },
+      [
+        ...oil.working,
+        {
+          label: 'Temperature',
+          expression: `lg T = (${shown(oil.line.a)} − lg lg Z(${shown(input.kv)})) / ${shown(oil.line.b)}; T − 273.15`,
+          value: temperatureC,
+          unit: '°C',
+        },
+      ],
+      extrapolationNotice(temperatureC),
+    );
   },
 });

@@ -10,7 +10,8 @@ import { readPlate } from './read-plate';
 import { kvOfSeconds, sayboltSeconds } from './saybolt';
 import { type Scale, viscosityTranslate } from './translate';
 
-const translate = (scale: Scale, value: number | string, more = {}) => viscosityTranslate.compute({ scale, value, ...more });
+const translate = (scale: Scale, value: number | string, more = {}) =>
+  viscosityTranslate.compute({ scale, value, ...more });
 const typical = (scale: Scale, value: number | string) => resultOf(translate(scale, value)).kv40.typical;
 
 describe('Saybolt seconds', () => {
@@ -21,14 +22,27 @@ describe('Saybolt seconds', () => {
   });
 
   // ASTM D2161, table 1: mm²/s at 100 °F and Saybolt Universal seconds.
-  it.each([[2, 32.6], [4, 39.2], [10, 58.8], [20, 97.8], [30, 141.3], [75, 347.6]])('%f mm²/s read %f s', (kv, seconds) => {
+  it.each([
+    [2, 32.6],
+    [4, 39.2],
+    [10, 58.8],
+    [20, 97.8],
+    [30, 141.3],
+    [75, 347.6],
+  ])('%f mm²/s read %f s', (kv, seconds) => {
     expectWithin(sayboltSeconds(kv), seconds, 0.003);
   });
 
   it('grow with viscosity and come back', () => {
-    fc.assert(fc.property(fc.double({ min: 32, max: 20_000, noNaN: true }), fc.constantFrom(100, 210), (seconds, fahrenheit) => {
-      expectWithin(sayboltSeconds(kvOfSeconds(seconds, fahrenheit)!, fahrenheit), seconds, 1e-9);
-    }));
+    fc.assert(
+      fc.property(
+        fc.double({ min: 32, max: 20_000, noNaN: true }),
+        fc.constantFrom(100, 210),
+        (seconds, fahrenheit) => {
+          expectWithin(sayboltSeconds(kvOfSeconds(seconds, fahrenheit)!, fahrenheit), seconds, 1e-9);
+        },
+      ),
+    );
   });
 
   it('keep a range a range', () => {
@@ -45,7 +59,11 @@ describe('Saybolt seconds', () => {
     [0, 'low to high'],
     [-5, 'low to high'],
   ])('refuse %s', (value, words) => {
-    expect(translate('sus-100f', value)).toMatchObject({ ok: false, fields: ['value'], reason: expect.stringContaining(words) });
+    expect(translate('sus-100f', value)).toMatchObject({
+      ok: false,
+      fields: ['value'],
+      reason: expect.stringContaining(words),
+    });
   });
 });
 
@@ -67,8 +85,15 @@ describe('AGMA numbers', () => {
     expect(resultOf(translate('agma', value))).toMatchObject({ isoVg, kv40: { typical: isoVg } });
   });
 
-  it.each([['11', 4140, 5060], ['12', 6120, 7480]])('%s lies above the ISO scale', (value, min, max) => {
-    expect(translate('agma', value)).toMatchObject({ ok: true, result: { isoVg: null, kv40: { min, max } }, notices: [{ level: 'caution' }] });
+  it.each([
+    ['11', 4140, 5060],
+    ['12', 6120, 7480],
+  ])('%s lies above the ISO scale', (value, min, max) => {
+    expect(translate('agma', value)).toMatchObject({
+      ok: true,
+      result: { isoVg: null, kv40: { min, max } },
+      notices: [{ level: 'caution' }],
+    });
   });
 
   it('13 is defined at 100 °C', () => {
@@ -87,14 +112,22 @@ describe('SAE grades', () => {
   it('answer gear 90 by both editions, named', () => {
     const outcome = translate('sae-gear', 90);
     const { candidates, kv40 } = resultOf(outcome);
-    expect(candidates.map(({ note }) => note)).toEqual([expect.stringContaining('since 2005: 13.5–18.5'), expect.stringContaining('before 2005: 13.5–24')]);
+    expect(candidates.map(({ note }) => note)).toEqual([
+      expect.stringContaining('since 2005: 13.5–18.5'),
+      expect.stringContaining('before 2005: 13.5–24'),
+    ]);
     expect(candidates.map(({ isoVg }) => isoVg)).toEqual([150, 220]);
     expectWithin(kv100FromIndex(kv40.min, 95)!, 13.5, 1e-3);
     expectWithin(kv100FromIndex(kv40.max, 95)!, 24, 1e-3);
   });
 
   it('say that engine oil is not a machine oil', () => {
-    expect(translate('sae-engine', 30)).toMatchObject({ ok: true, notices: expect.arrayContaining([expect.objectContaining({ level: 'caution', text: expect.stringContaining('not a machine oil') })]) });
+    expect(translate('sae-engine', 30)).toMatchObject({
+      ok: true,
+      notices: expect.arrayContaining([
+        expect.objectContaining({ level: 'caution', text: expect.stringContaining('not a machine oil') }),
+      ]),
+    });
   });
 
   it('read a multigrade by its hot number, thinner at 40 °C than the single grade', () => {
@@ -114,7 +147,8 @@ describe('SAE grades', () => {
 
 describe('ISO grades and viscosities', () => {
   it('from a grade to its viscosity and back is the same grade', () => {
-    for (const { isoVg } of isoGrades) expect(resultOf(viscosityGrade.compute({ kv40: typical('iso-vg', isoVg) })).isoVg).toBe(isoVg);
+    for (const { isoVg } of isoGrades)
+      expect(resultOf(viscosityGrade.compute({ kv40: typical('iso-vg', isoVg) })).isoVg).toBe(isoVg);
   });
 
   it('a number in a product’s name is no grade', () => {
@@ -127,19 +161,39 @@ describe('ISO grades and viscosities', () => {
   });
 
   it('carrying to 40 °C and the index agree, and thicker stays thicker', () => {
-    fc.assert(fc.property(fc.double({ min: 2.5, max: 300, noNaN: true }), fc.double({ min: 0, max: 200, noNaN: true }), (kv100, viscosityIndex) => {
-      const kv40 = kv40FromIndex(kv100, viscosityIndex);
-      fc.pre(kv40 > kv100 * 1.01);
-      expectWithin(carryTo40(kv100, 100, viscosityIndex)!, kv40, 0.01);
-    }));
-    fc.assert(fc.property(fc.double({ min: 1, max: 5000, noNaN: true }), fc.double({ min: 1.001, max: 3, noNaN: true }), (kv, more) => {
-      expect(carryTo40(kv * more, 37.78, 95)!).toBeGreaterThan(carryTo40(kv, 37.78, 95)!);
-    }));
+    fc.assert(
+      fc.property(
+        fc.double({ min: 2.5, max: 300, noNaN: true }),
+        fc.double({ min: 0, max: 200, noNaN: true }),
+        (kv100, viscosityIndex) => {
+          const kv40 = kv40FromIndex(kv100, viscosityIndex);
+          fc.pre(kv40 > kv100 * 1.01);
+          expectWithin(carryTo40(kv100, 100, viscosityIndex)!, kv40, 0.01);
+        },
+      ),
+    );
+    fc.assert(
+      fc.property(
+        fc.double({ min: 1, max: 5000, noNaN: true }),
+        fc.double({ min: 1.001, max: 3, noNaN: true }),
+        (kv, more) => {
+          expect(carryTo40(kv * more, 37.78, 95)!).toBeGreaterThan(carryTo40(kv, 37.78, 95)!);
+        },
+      ),
+    );
   });
 });
 
 describe('blend', () => {
-  const half = (a: number, b: number, share = 0.5) => resultOf(viscosityBlend.compute({ parts: [{ kv: a, share }, { kv: b, share: 1 - share }] })).kv;
+  const half = (a: number, b: number, share = 0.5) =>
+    resultOf(
+      viscosityBlend.compute({
+        parts: [
+          { kv: a, share },
+          { kv: b, share: 1 - share },
+        ],
+      }),
+    ).kv;
 
   it('gives the check value of the handbook', () => {
     expectWithin(half(32, 220), 75.9, 0.001);
@@ -147,15 +201,24 @@ describe('blend', () => {
 
   it('lies between its parts', () => {
     const kv = fc.double({ min: 0.6, max: 10_000, noNaN: true });
-    fc.assert(fc.property(kv, kv, fc.double({ min: 0, max: 1, noNaN: true }), (a, b, share) => {
-      const blend = half(a, b, share);
-      expect(blend).toBeGreaterThanOrEqual(Math.min(a, b) * (1 - 1e-9));
-      expect(blend).toBeLessThanOrEqual(Math.max(a, b) * (1 + 1e-9));
-    }));
+    fc.assert(
+      fc.property(kv, kv, fc.double({ min: 0, max: 1, noNaN: true }), (a, b, share) => {
+        const blend = half(a, b, share);
+        expect(blend).toBeGreaterThanOrEqual(Math.min(a, b) * (1 - 1e-9));
+        expect(blend).toBeLessThanOrEqual(Math.max(a, b) * (1 + 1e-9));
+      }),
+    );
   });
 
   it('wants shares that make one', () => {
-    expect(viscosityBlend.input.safeParse({ parts: [{ kv: 32, share: 0.5 }, { kv: 46, share: 0.4 }] }).error?.issues[0]).toMatchObject({ path: ['parts'] });
+    expect(
+      viscosityBlend.input.safeParse({
+        parts: [
+          { kv: 32, share: 0.5 },
+          { kv: 46, share: 0.4 },
+        ],
+      }).error?.issues[0],
+    ).toMatchObject({ path: ['parts'] });
   });
 });
 

@@ -3,7 +3,15 @@ import { kinematicViscosity, quantity } from '../fields';
 import { type Notice, type WorkingStep, answer, defineMethod, refuse, shown } from '../method';
 import { assumedIndex, assumedMultigradeIndex, carryTo40, kv40FromIndex } from './carry';
 import { gradeHalfWidth, isoGrades, nearestGradeIndex } from './iso-3448';
-import { type HotRange, agmaAboveIso, agmaGrades, agmaSuffixes, openEndedFactor, saeEngineGrades, saeGearGrades } from './old-scales';
+import {
+  type HotRange,
+  agmaAboveIso,
+  agmaGrades,
+  agmaSuffixes,
+  openEndedFactor,
+  saeEngineGrades,
+  saeGearGrades,
+} from './old-scales';
 import { celsiusOf, fewestSeconds, kvOfSeconds } from './saybolt';
 import { highestKv, lowestKv } from './walther';
 
@@ -27,29 +35,74 @@ export const viscosityTranslate = defineMethod({
   version: 1,
   title: 'Translate an old designation',
   summary: 'What a worn plate or an old manual says, in mm²/s at 40 °C and as an ISO grade.',
-  source: 'ASTM D2161-20 (Saybolt); AGMA 9005-D94 and ANSI/AGMA 9005-E02 (AGMA numbers); SAE J306 and SAE J300 (ranges at 100 °C); ISO 3448:1992; carried to 40 °C by ASTM D341-20 and ASTM D2270',
+  source:
+    'ASTM D2161-20 (Saybolt); AGMA 9005-D94 and ANSI/AGMA 9005-E02 (AGMA numbers); SAE J306 and SAE J300 (ranges at 100 °C); ISO 3448:1992; carried to 40 °C by ASTM D341-20 and ASTM D2270',
   input: z.strictObject({
     scale: z.enum(scales).meta({ title: 'Scale' }),
-    value: z.union([z.number().meta({ title: 'Value' }), z.string().max(40)], { error: 'must be a number, or text such as "150–200" or "5 EP".' }).meta({ title: 'Value' }),
+    value: z
+      .union([z.number().meta({ title: 'Value' }), z.string().max(40)], {
+        error: 'must be a number, or text such as "150–200" or "5 EP".',
+      })
+      .meta({ title: 'Value' }),
     viscosityIndex: quantity('Viscosity index, where known', '', { min: 0, max: 250 }).optional(),
   }),
   output: z.object({
-    kv40: z.object({ min: kinematicViscosity('Lowest'), typical: kinematicViscosity('Typical'), max: kinematicViscosity('Highest') }).meta({ title: 'Viscosity at 40 °C' }),
+    kv40: z
+      .object({
+        min: kinematicViscosity('Lowest'),
+        typical: kinematicViscosity('Typical'),
+        max: kinematicViscosity('Highest'),
+      })
+      .meta({ title: 'Viscosity at 40 °C' }),
     isoVg: isoGradeNumber,
-    candidates: z.array(z.object({ kv40: kinematicViscosity('Viscosity at 40 °C'), isoVg: isoGradeNumber, note: z.string().meta({ title: 'By' }) })).meta({ title: 'Candidates' }),
+    candidates: z
+      .array(
+        z.object({
+          kv40: kinematicViscosity('Viscosity at 40 °C'),
+          isoVg: isoGradeNumber,
+          note: z.string().meta({ title: 'By' }),
+        }),
+      )
+      .meta({ title: 'Candidates' }),
   }),
-  rules: ['value is a number, a range such as "150–200", an AGMA number with its suffix such as "5 EP", or an SAE grade such as "75W-90".', 'Below 32 Saybolt seconds there is no reading.', 'The number inside a product’s name is not a scale.'],
+  rules: [
+    'value is a number, a range such as "150–200", an AGMA number with its suffix such as "5 EP", or an SAE grade such as "75W-90".',
+    'Below 32 Saybolt seconds there is no reading.',
+    'The number inside a product’s name is not a scale.',
+  ],
   compute({ scale, value, viscosityIndex }) {
     const read = readingsOf(scale, String(value).trim(), viscosityIndex);
     if (!read.ok) return read;
     const { readings, working, notices, aboveIso = false } = read;
-    const kv40 = { min: Math.min(...readings.map(({ min }) => min)), typical: readings[0]!.typical, max: Math.max(...readings.map(({ max }) => max)) };
-    if (kv40.min < lowestKv || kv40.max > highestKv) return refuse(`This leads outside ${lowestKv} … 2·10⁷ mm²/s at 40 °C, where no oil is. Check the number and its scale.`, 'value');
+    const kv40 = {
+      min: Math.min(...readings.map(({ min }) => min)),
+      typical: readings[0]!.typical,
+      max: Math.max(...readings.map(({ max }) => max)),
+    };
+    if (kv40.min < lowestKv || kv40.max > highestKv)
+      return refuse(
+        `This leads outside ${lowestKv} … 2·10⁷ mm²/s at 40 °C, where no oil is. Check the number and its scale.`,
+        'value',
+      );
     const gradeOf = (kv: number) => (aboveIso ? null : isoVgOf(kv));
     const isoVg = gradeOf(kv40.typical);
-    if (isoVg === null && !aboveIso) notices.push({ level: 'caution', text: `${shown(kv40.typical)} mm²/s at 40 °C lies outside the ISO scale (VG 2 … 3200).` });
-    const candidates = readings.length > 1 ? readings.map(({ typical, note }) => ({ kv40: typical, isoVg: gradeOf(typical), note })) : aboveIso ? [{ kv40: kv40.typical, isoVg: null, note: readings[0]!.note }] : gradesWithin(kv40.min, kv40.max, readings[0]!.note);
-    working.push({ label: 'Nearest ISO grade', expression: `to ${shown(kv40.typical)} mm²/s, by ratio`, value: isoVg ?? 'none', unit: 'ISO VG' });
+    if (isoVg === null && !aboveIso)
+      notices.push({
+        level: 'caution',
+        text: `${shown(kv40.typical)} mm²/s at 40 °C lies outside the ISO scale (VG 2 … 3200).`,
+      });
+    const candidates =
+      readings.length > 1
+        ? readings.map(({ typical, note }) => ({ kv40: typical, isoVg: gradeOf(typical), note }))
+        : aboveIso
+          ? [{ kv40: kv40.typical, isoVg: null, note: readings[0]!.note }]
+          : gradesWithin(kv40.min, kv40.max, readings[0]!.note);
+    working.push({
+      label: 'Nearest ISO grade',
+      expression: `to ${shown(kv40.typical)} mm²/s, by ratio`,
+      value: isoVg ?? 'none',
+      unit: 'ISO VG',
+    });
     return answer({ kv40, isoVg, candidates }, working, notices);
   },
 });
@@ -57,13 +110,17 @@ export const viscosityTranslate = defineMethod({
 /** The nearest ISO label, or null beyond the ends of the scale. */
 export function isoVgOf(kv40: number): number | null {
   const grade = isoGrades[nearestGradeIndex(kv40)]!;
-  const beyond = (grade === isoGrades[0] && kv40 < grade.mid * (1 - gradeHalfWidth)) || (grade === isoGrades.at(-1) && kv40 > grade.mid * (1 + gradeHalfWidth));
+  const beyond =
+    (grade === isoGrades[0] && kv40 < grade.mid * (1 - gradeHalfWidth)) ||
+    (grade === isoGrades.at(-1) && kv40 > grade.mid * (1 + gradeHalfWidth));
   return beyond ? null : grade.isoVg;
 }
 
 /** Every ISO grade that overlaps a range; the nearest one where none does. */
 function gradesWithin(min: number, max: number, note: string) {
-  const overlapping = isoGrades.filter(({ mid }) => mid * (1 - gradeHalfWidth) <= max * (1 + 1e-12) && mid * (1 + gradeHalfWidth) >= min * (1 - 1e-12));
+  const overlapping = isoGrades.filter(
+    ({ mid }) => mid * (1 - gradeHalfWidth) <= max * (1 + 1e-12) && mid * (1 + gradeHalfWidth) >= min * (1 - 1e-12),
+  );
   if (overlapping.length > 0) return overlapping.map(({ isoVg, mid }) => ({ kv40: mid, isoVg, note }));
   const typical = Math.sqrt(min * max);
   return [{ kv40: typical, isoVg: isoVgOf(typical), note: `${note}; lies between two grades, this is the nearer one` }];
@@ -72,21 +129,43 @@ function gradesWithin(min: number, max: number, note: string) {
 function readingsOf(scale: Scale, text: string, viscosityIndex: number | undefined): Readings | Refusal {
   switch (scale) {
     case 'kv40':
-      return fromRange(text, 'mm²/s at 40 °C', (kv) => kv, () => []);
+      return fromRange(
+        text,
+        'mm²/s at 40 °C',
+        (kv) => kv,
+        () => [],
+      );
     case 'kv100':
       return atAnotherTemperature(text, 100, viscosityIndex ?? assumedIndex, (kv) => kv, 'mm²/s at 100 °C');
     case 'iso-vg':
       return isoReading(text);
     case 'sus-100f':
-      return atAnotherTemperature(text, celsiusOf(100), viscosityIndex ?? assumedIndex, (seconds) => kvOfSeconds(seconds, 100), 'SUS at 100 °F');
+      return atAnotherTemperature(
+        text,
+        celsiusOf(100),
+        viscosityIndex ?? assumedIndex,
+        (seconds) => kvOfSeconds(seconds, 100),
+        'SUS at 100 °F',
+      );
     case 'sus-210f':
-      return atAnotherTemperature(text, celsiusOf(210), viscosityIndex ?? assumedIndex, (seconds) => kvOfSeconds(seconds, 210), 'SUS at 210 °F');
+      return atAnotherTemperature(
+        text,
+        celsiusOf(210),
+        viscosityIndex ?? assumedIndex,
+        (seconds) => kvOfSeconds(seconds, 210),
+        'SUS at 210 °F',
+      );
     case 'agma':
       return agmaReading(text, viscosityIndex);
     case 'sae-gear':
       return saeReading(text, saeGearGrades, 'SAE gear grade', viscosityIndex, []);
     case 'sae-engine':
-      return saeReading(text, saeEngineGrades, 'SAE engine grade', viscosityIndex, [{ level: 'caution', text: 'Engine oil is not a machine oil: its detergents hold dirt and water in suspension where they should settle. Take the viscosity, not the oil.' }]);
+      return saeReading(text, saeEngineGrades, 'SAE engine grade', viscosityIndex, [
+        {
+          level: 'caution',
+          text: 'Engine oil is not a machine oil: its detergents hold dirt and water in suspension where they should settle. Take the viscosity, not the oil.',
+        },
+      ]);
   }
 }
 
@@ -102,78 +181,239 @@ function readRange(text: string): [number, number] | undefined {
   return from > 0 && to >= from && Number.isFinite(to) ? [from, to] : undefined;
 }
 
-const notARange = (text: string, unit: string): Refusal => refuse(`"${text}" is not a value in ${unit}. Write one number, or a range from low to high such as 150–200.`, 'value');
+const notARange = (text: string, unit: string): Refusal =>
+  refuse(
+    `"${text}" is not a value in ${unit}. Write one number, or a range from low to high such as 150–200.`,
+    'value',
+  );
 
-function fromRange(text: string, unit: string, toKv40: (value: number) => number | undefined, notices: () => Notice[]): Readings | Refusal {
+function fromRange(
+  text: string,
+  unit: string,
+  toKv40: (value: number) => number | undefined,
+  notices: () => Notice[],
+): Readings | Refusal {
   const range = readRange(text);
   if (!range) return notARange(text, unit);
   const [from, to] = range;
   const [min, typical, max] = [from, Math.sqrt(from * to), to].map(toKv40);
-  if (min === undefined || typical === undefined || max === undefined) return refuse(`${text} ${unit} leads outside the viscosities an oil can have. Check the number and its scale.`, 'value');
-  const working: WorkingStep[] = from === to ? [] : [{ label: 'Middle of the range', expression: `√(${shown(from)}·${shown(to)})`, value: Math.sqrt(from * to), unit }];
-  return { ok: true, readings: [{ min, typical, max, note: `${text} ${unit}` }], working: [...working, { label: 'Viscosity at 40 °C', expression: from === to ? `${shown(from)} ${unit}` : `${shown(min)} … ${shown(max)}`, value: typical, unit: 'mm²/s' }], notices: notices() };
+  if (min === undefined || typical === undefined || max === undefined)
+    return refuse(
+      `${text} ${unit} leads outside the viscosities an oil can have. Check the number and its scale.`,
+      'value',
+    );
+  const working: WorkingStep[] =
+    from === to
+      ? []
+      : [
+          {
+            label: 'Middle of the range',
+            expression: `√(${shown(from)}·${shown(to)})`,
+            value: Math.sqrt(from * to),
+            unit,
+          },
+        ];
+  return {
+    ok: true,
+    readings: [{ min, typical, max, note: `${text} ${unit}` }],
+    working: [
+      ...working,
+      {
+        label: 'Viscosity at 40 °C',
+        expression: from === to ? `${shown(from)} ${unit}` : `${shown(min)} … ${shown(max)}`,
+        value: typical,
+        unit: 'mm²/s',
+      },
+    ],
+    notices: notices(),
+  };
 }
 
-function atAnotherTemperature(text: string, temperatureC: number, viscosityIndex: number, toKv: (value: number) => number | undefined, unit: string): Readings | Refusal {
+function atAnotherTemperature(
+  text: string,
+  temperatureC: number,
+  viscosityIndex: number,
+  toKv: (value: number) => number | undefined,
+  unit: string,
+): Readings | Refusal {
   const range = readRange(text);
   if (!range) return notARange(text, unit);
-  if (unit.startsWith('SUS') && range[0] < fewestSeconds) return refuse(`Below ${fewestSeconds} Saybolt seconds the instrument gives no reading. Is it another scale?`, 'value');
+  if (unit.startsWith('SUS') && range[0] < fewestSeconds)
+    return refuse(
+      `Below ${fewestSeconds} Saybolt seconds the instrument gives no reading. Is it another scale?`,
+      'value',
+    );
   const middle = Math.sqrt(range[0] * range[1]);
   const there = toKv(middle);
-  const carried = fromRange(text, unit, (value) => {
-    const kv = toKv(value);
-    return kv === undefined ? undefined : carryTo40(kv, temperatureC, viscosityIndex);
-  }, () => [{ level: 'info', text: `Measured at ${shown(temperatureC)} °C and carried to 40 °C along the line of an oil of viscosity index ${shown(viscosityIndex)}, which is assumed unless the plate says better.` }]);
+  const carried = fromRange(
+    text,
+    unit,
+    (value) => {
+      const kv = toKv(value);
+      return kv === undefined ? undefined : carryTo40(kv, temperatureC, viscosityIndex);
+    },
+    () => [
+      {
+        level: 'info',
+        text: `Measured at ${shown(temperatureC)} °C and carried to 40 °C along the line of an oil of viscosity index ${shown(viscosityIndex)}, which is assumed unless the plate says better.`,
+      },
+    ],
+  );
   if (!carried.ok || there === undefined) return carried;
-  return { ...carried, working: [{ label: `Viscosity at ${shown(temperatureC)} °C`, expression: unit.startsWith('SUS') ? `ν with SUS(ν) = ${shown(middle)}, by bisection` : shown(middle), value: there, unit: 'mm²/s' }, ...carried.working] };
+  return {
+    ...carried,
+    working: [
+      {
+        label: `Viscosity at ${shown(temperatureC)} °C`,
+        expression: unit.startsWith('SUS') ? `ν with SUS(ν) = ${shown(middle)}, by bisection` : shown(middle),
+        value: there,
+        unit: 'mm²/s',
+      },
+      ...carried.working,
+    ],
+  };
 }
 
 function isoReading(text: string): Readings | Refusal {
   const label = Number(text.replace(/^VG\s*/i, ''));
   const grade = isoGrades.find(({ isoVg }) => isoVg === label);
-  if (!grade) return refuse(`There is no ISO grade VG ${text}. The grades are ${isoGrades.map(({ isoVg }) => isoVg).join(', ')}. A number inside a product’s name is no grade.`, 'value');
+  if (!grade)
+    return refuse(
+      `There is no ISO grade VG ${text}. The grades are ${isoGrades.map(({ isoVg }) => isoVg).join(', ')}. A number inside a product’s name is no grade.`,
+      'value',
+    );
   const [min, max] = [grade.mid * (1 - gradeHalfWidth), grade.mid * (1 + gradeHalfWidth)];
-  return { ok: true, readings: [{ min, typical: grade.mid, max, note: `ISO VG ${grade.isoVg}` }], working: [{ label: `Mid-point of VG ${grade.isoVg}, ±10 %`, expression: `${shown(min)} … ${shown(max)}`, value: grade.mid, unit: 'mm²/s' }], notices: [] };
+  return {
+    ok: true,
+    readings: [{ min, typical: grade.mid, max, note: `ISO VG ${grade.isoVg}` }],
+    working: [
+      {
+        label: `Mid-point of VG ${grade.isoVg}, ±10 %`,
+        expression: `${shown(min)} … ${shown(max)}`,
+        value: grade.mid,
+        unit: 'mm²/s',
+      },
+    ],
+    notices: [],
+  };
 }
 
 function agmaReading(text: string, viscosityIndex: number | undefined): Readings | Refusal {
-  const match = /^(\d{1,2}A?)\s*(EP|COMP(?:OUNDED)?|C|S)?$/i.exec(text.replace(/\s*\(?\bCOMP(OUNDED)?\b\)?\.?$/i, ' C').trim());
+  const match = /^(\d{1,2}A?)\s*(EP|COMP(?:OUNDED)?|C|S)?$/i.exec(
+    text.replace(/\s*\(?\bCOMP(OUNDED)?\b\)?\.?$/i, ' C').trim(),
+  );
   const number = match?.[1]?.toUpperCase();
   const suffix = match?.[2]?.toUpperCase();
   const known = number !== undefined && (number in agmaGrades || number in agmaAboveIso);
-  if (!match || number === undefined || !known) return refuse(`"${text}" is not an AGMA number. They run from 0 to 13, with 8A; EP, C (or Comp) or S may stand behind them.`, 'value');
-  const notices: Notice[] = suffix && agmaSuffixes[suffix] ? [{ level: 'info', text: `${suffix}: ${agmaSuffixes[suffix]}.` }] : [];
-  if (suffix === 'EP') notices.push({ level: 'caution', text: 'Extreme-pressure additives with active sulphur attack bronze. Look at the wheel before you pour.' });
+  if (!match || number === undefined || !known)
+    return refuse(
+      `"${text}" is not an AGMA number. They run from 0 to 13, with 8A; EP, C (or Comp) or S may stand behind them.`,
+      'value',
+    );
+  const notices: Notice[] =
+    suffix && agmaSuffixes[suffix] ? [{ level: 'info', text: `${suffix}: ${agmaSuffixes[suffix]}.` }] : [];
+  if (suffix === 'EP')
+    notices.push({
+      level: 'caution',
+      text: 'Extreme-pressure additives with active sulphur attack bronze. Look at the wheel before you pour.',
+    });
   const grade = agmaGrades[number];
   if (grade !== undefined) {
     const iso = isoReading(String(grade));
-    return iso.ok ? { ...iso, readings: iso.readings.map((reading) => ({ ...reading, note: `AGMA ${number}${suffix ?? ''} is ISO VG ${grade}` })), notices } : iso;
+    return iso.ok
+      ? {
+          ...iso,
+          readings: iso.readings.map((reading) => ({
+            ...reading,
+            note: `AGMA ${number}${suffix ?? ''} is ISO VG ${grade}`,
+          })),
+          notices,
+        }
+      : iso;
   }
   const { atC, min, max } = agmaAboveIso[number]!;
   const index = viscosityIndex ?? assumedIndex;
   const to40 = (kv: number) => (atC === 40 ? kv : kv40FromIndex(kv, index));
-  notices.push({ level: 'caution', text: `AGMA ${number} lies above the ISO scale: there is no VG for it.${atC === 100 ? ` It is defined at 100 °C; the value at 40 °C assumes a viscosity index of ${shown(index)}.` : ''}` });
+  notices.push({
+    level: 'caution',
+    text: `AGMA ${number} lies above the ISO scale: there is no VG for it.${atC === 100 ? ` It is defined at 100 °C; the value at 40 °C assumes a viscosity index of ${shown(index)}.` : ''}`,
+  });
   const typical = to40(Math.sqrt(min * max));
-  return { ok: true, aboveIso: true, readings: [{ min: to40(min), typical, max: to40(max), note: `AGMA ${number}: ${min}–${max} mm²/s at ${atC} °C` }], working: [{ label: `AGMA ${number}`, expression: `${min} … ${max} mm²/s at ${atC} °C`, value: typical, unit: 'mm²/s at 40 °C' }], notices };
+  return {
+    ok: true,
+    aboveIso: true,
+    readings: [{ min: to40(min), typical, max: to40(max), note: `AGMA ${number}: ${min}–${max} mm²/s at ${atC} °C` }],
+    working: [
+      {
+        label: `AGMA ${number}`,
+        expression: `${min} … ${max} mm²/s at ${atC} °C`,
+        value: typical,
+        unit: 'mm²/s at 40 °C',
+      },
+    ],
+    notices,
+  };
 }
 
-function saeReading(text: string, grades: Readonly<Record<string, readonly HotRange[]>>, scale: string, viscosityIndex: number | undefined, notices: Notice[]): Readings | Refusal {
+function saeReading(
+  text: string,
+  grades: Readonly<Record<string, readonly HotRange[]>>,
+  scale: string,
+  viscosityIndex: number | undefined,
+  notices: Notice[],
+): Readings | Refusal {
   const match = /^(?:(\d{1,2}W)\s*[-–/ ]?\s*)?(\d{1,3}W?)$/i.exec(text.replace(/^SAE\s*/i, ''));
   const winter = match?.[1]?.toUpperCase();
   const number = match?.[2]?.toUpperCase();
   const ranges = number === undefined ? undefined : grades[number];
-  if (!ranges || number === undefined || (winter !== undefined && (!(winter in grades) || number.endsWith('W')))) return refuse(`"${text}" is no ${scale}. They are ${Object.keys(grades).join(', ')}, or two of them such as ${scale.includes('gear') ? '75W-90' : '10W-40'}.`, 'value');
+  if (!ranges || number === undefined || (winter !== undefined && (!(winter in grades) || number.endsWith('W'))))
+    return refuse(
+      `"${text}" is no ${scale}. They are ${Object.keys(grades).join(', ')}, or two of them such as ${scale.includes('gear') ? '75W-90' : '10W-40'}.`,
+      'value',
+    );
   const index = viscosityIndex ?? (winter ? assumedMultigradeIndex : assumedIndex);
-  const said: Notice[] = [...notices, { level: 'info', text: `SAE grades are ranges at 100 °C; the values at 40 °C assume a viscosity index of ${shown(index)}${winter && viscosityIndex === undefined ? ', usual for a multigrade' : ''}.` }];
-  if (ranges.length > 1) said.push({ level: 'caution', text: `Editions differ: ${ranges.map(({ edition, min, max }) => `${edition} says ${min}–${max}`).join('; ')} mm²/s at 100 °C. Look for the year of the plate.` });
+  const said: Notice[] = [
+    ...notices,
+    {
+      level: 'info',
+      text: `SAE grades are ranges at 100 °C; the values at 40 °C assume a viscosity index of ${shown(index)}${winter && viscosityIndex === undefined ? ', usual for a multigrade' : ''}.`,
+    },
+  ];
+  if (ranges.length > 1)
+    said.push({
+      level: 'caution',
+      text: `Editions differ: ${ranges.map(({ edition, min, max }) => `${edition} says ${min}–${max}`).join('; ')} mm²/s at 100 °C. Look for the year of the plate.`,
+    });
   const working: WorkingStep[] = [];
   const readings = ranges.map(({ min, max, edition }): Reading => {
     const top = max ?? min * openEndedFactor;
     const middle = Math.sqrt(min * top);
     const typical = kv40FromIndex(middle, index);
-    working.push({ label: `${scale} ${number}, ${edition}, at 100 °C`, expression: `√(${shown(min)}·${shown(top)})${max === undefined ? ', upper end assumed' : ''}`, value: middle, unit: 'mm²/s' }, { label: 'The same at 40 °C', expression: `KV40 with VI(KV40, ${shown(middle)}) = ${shown(index)}`, value: typical, unit: 'mm²/s' });
-    return { min: kv40FromIndex(min, index), typical, max: kv40FromIndex(top, index), note: `${edition}: ${shown(min)}${max === undefined ? ' or more' : `–${shown(max)}`} mm²/s at 100 °C` };
+    working.push(
+      {
+        label: `${scale} ${number}, ${edition}, at 100 °C`,
+        expression: `√(${shown(min)}·${shown(top)})${max === undefined ? ', upper end assumed' : ''}`,
+        value: middle,
+        unit: 'mm²/s',
+      },
+      {
+        label: 'The same at 40 °C',
+        expression: `KV40 with VI(KV40, ${shown(middle)}) = ${shown(index)}`,
+        value: typical,
+        unit: 'mm²/s',
+      },
+    );
+    return {
+      min: kv40FromIndex(min, index),
+      typical,
+      max: kv40FromIndex(top, index),
+      note: `${edition}: ${shown(min)}${max === undefined ? ' or more' : `–${shown(max)}`} mm²/s at 100 °C`,
+    };
   });
-  if (ranges.some(({ max }) => max === undefined)) said.push({ level: 'caution', text: `${number} sets a lower end only; ${openEndedFactor} times it is taken as the upper one.` });
+  if (ranges.some(({ max }) => max === undefined))
+    said.push({
+      level: 'caution',
+      text: `${number} sets a lower end only; ${openEndedFactor} times it is taken as the upper one.`,
+    });
   return { ok: true, readings, working, notices: said };
 }

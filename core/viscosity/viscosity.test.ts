@@ -9,39 +9,54 @@ import { viscosityTemperatureFor } from './temperature-for';
 import { viscosityIndexMethod } from './viscosity-index';
 import { kvOfOrdinate, waltherOrdinate } from './walther';
 
-const oil = fc.tuple(fc.double({ min: 5, max: 3000, noNaN: true }), fc.double({ min: 0.08, max: 0.4, noNaN: true })).map(([kv40, ratio]) => ({ kv40, kv100: Math.max(1.5, kv40 * ratio) })).filter(({ kv40, kv100 }) => kv100 < kv40 * 0.8);
+const oil = fc
+  .tuple(fc.double({ min: 5, max: 3000, noNaN: true }), fc.double({ min: 0.08, max: 0.4, noNaN: true }))
+  .map(([kv40, ratio]) => ({ kv40, kv100: Math.max(1.5, kv40 * ratio) }))
+  .filter(({ kv40, kv100 }) => kv100 < kv40 * 0.8);
 
 describe('viscosity and temperature', () => {
   it('gives the handbook values of a VG 220 at index 95', () => {
-    const at = (temperatureC: number) => resultOf(viscosityAtTemperature.compute({ kv40: 220, viscosityIndex: 95, temperatureC })).kv;
+    const at = (temperatureC: number) =>
+      resultOf(viscosityAtTemperature.compute({ kv40: 220, viscosityIndex: 95, temperatureC })).kv;
     expectWithin(at(100), 18.75, 0.005);
     expectWithin(at(70), 51.2, 0.005);
     expectWithin(at(0), 5440, 0.01);
   });
 
   it('returns the given viscosities at 40 and 100 °C', () => {
-    fc.assert(fc.property(oil, ({ kv40, kv100 }) => {
-      expectWithin(resultOf(viscosityAtTemperature.compute({ kv40, kv100, temperatureC: 40 })).kv, kv40, 1e-3);
-      expectWithin(resultOf(viscosityAtTemperature.compute({ kv40, kv100, temperatureC: 100 })).kv, kv100, 2e-3);
-    }));
+    fc.assert(
+      fc.property(oil, ({ kv40, kv100 }) => {
+        expectWithin(resultOf(viscosityAtTemperature.compute({ kv40, kv100, temperatureC: 40 })).kv, kv40, 1e-3);
+        expectWithin(resultOf(viscosityAtTemperature.compute({ kv40, kv100, temperatureC: 100 })).kv, kv100, 2e-3);
+      }),
+    );
   });
 
   it('goes from temperature to viscosity and back', () => {
-    fc.assert(fc.property(oil, fc.double({ min: -10, max: 120, noNaN: true }), (line, temperatureC) => {
-      const forward = viscosityAtTemperature.compute({ ...line, temperatureC });
-      fc.pre('result' in forward && forward.result.kv > 1.2);
-      const { kv } = resultOf(forward);
-      expect(resultOf(viscosityTemperatureFor.compute({ ...line, kv })).temperatureC).toBeCloseTo(temperatureC, 0);
-    }));
+    fc.assert(
+      fc.property(oil, fc.double({ min: -10, max: 120, noNaN: true }), (line, temperatureC) => {
+        const forward = viscosityAtTemperature.compute({ ...line, temperatureC });
+        fc.pre('result' in forward && forward.result.kv > 1.2);
+        const { kv } = resultOf(forward);
+        expect(resultOf(viscosityTemperatureFor.compute({ ...line, kv })).temperatureC).toBeCloseTo(temperatureC, 0);
+      }),
+    );
   });
 
   it('never thickens when it warms', () => {
-    fc.assert(fc.property(oil, fc.double({ min: -30, max: 140, noNaN: true }), fc.double({ min: 0.5, max: 20, noNaN: true }), (line, temperatureC, step) => {
-      const cold = viscosityAtTemperature.compute({ ...line, temperatureC });
-      const warm = viscosityAtTemperature.compute({ ...line, temperatureC: temperatureC + step });
-      fc.pre('result' in cold && 'result' in warm);
-      expect(resultOf(warm).kv).toBeLessThanOrEqual(resultOf(cold).kv);
-    }));
+    fc.assert(
+      fc.property(
+        oil,
+        fc.double({ min: -30, max: 140, noNaN: true }),
+        fc.double({ min: 0.5, max: 20, noNaN: true }),
+        (line, temperatureC, step) => {
+          const cold = viscosityAtTemperature.compute({ ...line, temperatureC });
+          const warm = viscosityAtTemperature.compute({ ...line, temperatureC: temperatureC + step });
+          fc.pre('result' in cold && 'result' in warm);
+          expect(resultOf(warm).kv).toBeLessThanOrEqual(resultOf(cold).kv);
+        },
+      ),
+    );
   });
 
   it('inverts the ordinate over the whole range of D341', () => {
@@ -49,14 +64,25 @@ describe('viscosity and temperature', () => {
   });
 
   it('refuses swapped viscosities and cautions outside −40 … 150 °C', () => {
-    expect(viscosityAtTemperature.compute({ kv40: 10, kv100: 100, temperatureC: 60 })).toMatchObject({ ok: false, fields: ['kv100'] });
-    expect(viscosityAtTemperature.compute({ kv40: 220, kv100: 19, temperatureC: 160 })).toMatchObject({ ok: true, notices: [{ level: 'caution' }] });
-    expect(viscosityAtTemperature.compute({ kv40: 220, kv100: 19, temperatureC: -40 })).toMatchObject({ ok: true, notices: [] });
+    expect(viscosityAtTemperature.compute({ kv40: 10, kv100: 100, temperatureC: 60 })).toMatchObject({
+      ok: false,
+      fields: ['kv100'],
+    });
+    expect(viscosityAtTemperature.compute({ kv40: 220, kv100: 19, temperatureC: 160 })).toMatchObject({
+      ok: true,
+      notices: [{ level: 'caution' }],
+    });
+    expect(viscosityAtTemperature.compute({ kv40: 220, kv100: 19, temperatureC: -40 })).toMatchObject({
+      ok: true,
+      notices: [],
+    });
   });
 
   it('wants exactly one of kv100 and viscosityIndex', () => {
     expect(viscosityAtTemperature.input.safeParse({ kv40: 220, temperatureC: 40 }).success).toBe(false);
-    expect(viscosityAtTemperature.input.safeParse({ kv40: 220, kv100: 19, viscosityIndex: 95, temperatureC: 40 }).success).toBe(false);
+    expect(
+      viscosityAtTemperature.input.safeParse({ kv40: 220, kv100: 19, viscosityIndex: 95, temperatureC: 40 }).success,
+    ).toBe(false);
   });
 });
 
@@ -67,11 +93,17 @@ describe('viscosity index', () => {
   });
 
   it('round trips through the viscosity at 100 °C within 0.6', () => {
-    fc.assert(fc.property(fc.double({ min: 20, max: 2000, noNaN: true }), fc.double({ min: 20, max: 250, noNaN: true }), (kv40, index) => {
-      const kv100 = kv100FromIndex(kv40, index);
-      fc.pre(kv100 !== undefined);
-      expect(Math.abs(viscosityIndexOf(kv40, kv100!) - index)).toBeLessThan(0.6);
-    }));
+    fc.assert(
+      fc.property(
+        fc.double({ min: 20, max: 2000, noNaN: true }),
+        fc.double({ min: 20, max: 250, noNaN: true }),
+        (kv40, index) => {
+          const kv100 = kv100FromIndex(kv40, index);
+          fc.pre(kv100 !== undefined);
+          expect(Math.abs(viscosityIndexOf(kv40, kv100!) - index)).toBeLessThan(0.6);
+        },
+      ),
+    );
   });
 
   it('refuses below 2 mm²/s at 100 °C and outside −100 … 400', () => {
@@ -82,7 +114,8 @@ describe('viscosity index', () => {
 
 describe('ISO grade', () => {
   it('gives every grade back from its mid-point', () => {
-    for (const { isoVg, mid } of isoGrades) expect(resultOf(viscosityGrade.compute({ kv40: mid }))).toMatchObject({ isoVg, withinGrade: true });
+    for (const { isoVg, mid } of isoGrades)
+      expect(resultOf(viscosityGrade.compute({ kv40: mid }))).toMatchObject({ isoVg, withinGrade: true });
   });
 
   it('includes both borders', () => {

@@ -23,7 +23,10 @@ export function kvOfOrdinate(ordinate: number): number {
 }
 
 /** The line through two (°C, mm²/s) points; the thicker must be the colder. */
-export function waltherLine(cold: { temperatureC: number; kv: number }, warm: { temperatureC: number; kv: number }): WaltherLine {
+export function waltherLine(
+  cold: { temperatureC: number; kv: number },
+  warm: { temperatureC: number; kv: number },
+): WaltherLine {
   const lgCold = Math.log10(cold.temperatureC + kelvinAtZeroC);
   const lgWarm = Math.log10(warm.temperatureC + kelvinAtZeroC);
   const b = (waltherOrdinate(cold.kv) - waltherOrdinate(warm.kv)) / (lgWarm - lgCold);
@@ -31,7 +34,9 @@ export function waltherLine(cold: { temperatureC: number; kv: number }, warm: { 
 }
 
 /** Viscosity in mm²/s at a temperature in °C. */
-export const kvAt = ({ a, b }: WaltherLine, temperatureC: number): number => kvOfOrdinate(a - b * Math.log10(temperatureC + kelvinAtZeroC));
+export const kvAt = ({ a, b }: WaltherLine, temperatureC: number): number =>
+  kvOfOrdinate(a - b * Math.log10(temperatureC + kelvinAtZeroC));
 
 /** Temperature in °C at which the line has a viscosity in mm²/s. */
-export const temperatureFor = ({ a, b }: WaltherLine, kv: number): number => 10 ** ((a - waltherOrdinate(kv)) / b) - kelvinAtZeroC;
+export const temperatureFor = ({ a, b }: WaltherLine, kv: number): number =>
+  10 ** ((a - waltherOrdinate(kv)) / b) - kelvinAtZeroC;

@@ -3,9 +3,25 @@ import { type RoundEntry, withEntry, withoutEntry } from './answered';
 import type { WalkDocument } from './document';
 
 const stop = (taskId: string) => ({ taskId, written: null }) as WalkDocument['stops'][number];
-const meter = { id: 'M', lastValue: 100, lastAt: '2026-01-01T00:00:00Z', readInRound: false } as WalkDocument['meters'][number];
-const round = { signedAt: null, stops: [stop('a'), stop('b'), stop('c')], meters: [meter, { ...meter, id: 'N' }] } as unknown as WalkDocument;
-const entry = (change: Partial<RoundEntry>): RoundEntry => ({ id: 'E', kind: 'grease', body: {}, happenedAt: '2026-01-02T06:00:00Z', taskIds: ['b'], ...change });
+const meter = {
+  id: 'M',
+  lastValue: 100,
+  lastAt: '2026-01-01T00:00:00Z',
+  readInRound: false,
+} as WalkDocument['meters'][number];
+const round = {
+  signedAt: null,
+  stops: [stop('a'), stop('b'), stop('c')],
+  meters: [meter, { ...meter, id: 'N' }],
+} as unknown as WalkDocument;
+const entry = (change: Partial<RoundEntry>): RoundEntry => ({
+  id: 'E',
+  kind: 'grease',
+  body: {},
+  happenedAt: '2026-01-02T06:00:00Z',
+  taskIds: ['b'],
+  ...change,
+});
 
 const skipped = entry({ kind: 'skip', taskIds: ['a', 'b'], body: { reason: 'no time' } });
 const read = entry({ kind: 'reading', taskIds: [], body: { meterId: 'M', value: 112.5 } });
@@ -14,17 +30,29 @@ const found = entry({ kind: 'finding', body: { text: 'leak' } });
 
 describe('a round with an entry on it', () => {
   it('has the stops answered that the entry names, and no others', () => {
-    expect(withEntry(round, skipped).stops.map(({ written }) => written?.kind ?? 'open')).toEqual(['skip', 'skip', 'open']);
+    expect(withEntry(round, skipped).stops.map(({ written }) => written?.kind ?? 'open')).toEqual([
+      'skip',
+      'skip',
+      'open',
+    ]);
     expect(withEntry(round, entry({ taskIds: [] })).stops).toEqual(round.stops);
   });
 
   it('has the meter read, or the round signed, and a finding answers no stop', () => {
-    expect(withEntry(round, read).meters).toMatchObject([{ readInRound: true, lastValue: 112.5, lastAt: read.happenedAt }, { readInRound: false, lastValue: 100 }]);
+    expect(withEntry(round, read).meters).toMatchObject([
+      { readInRound: true, lastValue: 112.5, lastAt: read.happenedAt },
+      { readInRound: false, lastValue: 100 },
+    ]);
     expect(withEntry(round, signed).signedAt).toBe(signed.happenedAt);
     expect(withEntry(round, found)).toEqual(round);
   });
 
-  it.each([['a skip', skipped], ['a reading', read], ['the signature', signed], ['a finding', found]])('is the same when %s is laid over it twice', (_, given) => {
+  it.each([
+    ['a skip', skipped],
+    ['a reading', read],
+    ['the signature', signed],
+    ['a finding', found],
+  ])('is the same when %s is laid over it twice', (_, given) => {
     const once = withEntry(round, given);
     expect(withEntry(once, given)).toEqual(once);
     expect(round.stops.every(({ written }) => written === null)).toBe(true);

@@ -13,14 +13,34 @@ const isStop = (kind: RoundEntry['kind']) => kind !== 'finding' && kind !== 'rea
  */
 export function withEntry(document: WalkDocument, { id, kind, body, happenedAt, taskIds }: RoundEntry): WalkDocument {
   if (kind === 'hand-over') return { ...document, signedAt: happenedAt };
-  if (kind === 'reading') return { ...document, meters: document.meters.map((meter) => (meter.id === body.meterId ? { ...meter, readInRound: true, lastValue: Number(body.value), lastAt: happenedAt } : meter)) };
+  if (kind === 'reading')
+    return {
+      ...document,
+      meters: document.meters.map((meter) =>
+        meter.id === body.meterId
+          ? { ...meter, readInRound: true, lastValue: Number(body.value), lastAt: happenedAt }
+          : meter,
+      ),
+    };
   if (!isStop(kind)) return document;
-  return { ...document, stops: document.stops.map((stop) => (taskIds?.includes(stop.taskId) ? { ...stop, written: { entryId: id, kind } } : stop)) };
+  return {
+    ...document,
+    stops: document.stops.map((stop) =>
+      taskIds?.includes(stop.taskId) ? { ...stop, written: { entryId: id, kind } } : stop,
+    ),
+  };
 }
 
 /** The round after an entry has been taken off the device: its stop is open again, its meter unread, its signature gone. */
 export function withoutEntry(document: WalkDocument, { id, kind, body }: RoundEntry): WalkDocument {
   if (kind === 'hand-over') return { ...document, signedAt: null };
-  if (kind === 'reading') return { ...document, meters: document.meters.map((meter) => (meter.id === body.meterId ? { ...meter, readInRound: false } : meter)) };
-  return { ...document, stops: document.stops.map((stop) => (stop.written?.entryId === id ? { ...stop, written: null } : stop)) };
+  if (kind === 'reading')
+    return {
+      ...document,
+      meters: document.meters.map((meter) => (meter.id === body.meterId ? { ...meter, readInRound: false } : meter)),
+    };
+  return {
+    ...document,
+    stops: document.stops.map((stop) => (stop.written?.entryId === id ? { ...stop, written: null } : stop)),
+  };
 }

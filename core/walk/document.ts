@@ -48,8 +48,30 @@ export const walkDocument = z.object({
   loadedAt: z.string(),
   signedAt: z.string().nullable(),
   stops: z.array(stop),
-  guns: z.array(z.object({ id: z.string(), code: z.string(), name: z.string(), lubricantId: z.string(), gramsPerStroke: z.number(), airPowered: z.boolean() })),
-  meters: z.array(z.object({ id: z.string(), machineId: z.string(), name: z.string(), unit: z.string(), lastValue: z.number().nullable(), lastAt: z.string().nullable(), maxPerDay: z.number(), resolution: z.number(), rolloverAt: z.number().nullable(), readInRound: z.boolean() })),
+  guns: z.array(
+    z.object({
+      id: z.string(),
+      code: z.string(),
+      name: z.string(),
+      lubricantId: z.string(),
+      gramsPerStroke: z.number(),
+      airPowered: z.boolean(),
+    }),
+  ),
+  meters: z.array(
+    z.object({
+      id: z.string(),
+      machineId: z.string(),
+      name: z.string(),
+      unit: z.string(),
+      lastValue: z.number().nullable(),
+      lastAt: z.string().nullable(),
+      maxPerDay: z.number(),
+      resolution: z.number(),
+      rolloverAt: z.number().nullable(),
+      readInRound: z.boolean(),
+    }),
+  ),
 });
 
 export type WalkDocument = z.infer<typeof walkDocument>;

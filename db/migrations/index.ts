@@ -9,119 +9,267 @@ const version = 'version INT NOT NULL DEFAULT 0';
 
 export const migrations: readonly Migration[] = [
   // The plant and its people. One plant per database: `singleton` is unique and always 1.
-  createTable('2026-11-24-01-plant', 'plant', `
+  createTable(
+    '2026-11-24-01-plant',
+    'plant',
+    `
     id ${id} PRIMARY KEY, singleton TINYINT NOT NULL DEFAULT 1 UNIQUE CHECK (singleton = 1), name VARCHAR(120) NOT NULL,
     timeZone VARCHAR(64) NOT NULL, dayStartsAtMinutes SMALLINT NOT NULL DEFAULT 360, weekStartsOn TINYINT NOT NULL DEFAULT 1,
     ambientBands JSON NOT NULL, greaseSchool ENUM('fixed','by-interval') NOT NULL DEFAULT 'fixed',
-    temperatureRule ENUM('steps','halving') NOT NULL DEFAULT 'steps', displayUnits JSON NOT NULL, ${stamps}`),
-  createTable('2026-11-24-02-person', 'person', `id ${id} PRIMARY KEY, initials VARCHAR(8) NOT NULL UNIQUE, name VARCHAR(120) NOT NULL, role VARCHAR(40) NOT NULL, active BOOLEAN NOT NULL DEFAULT TRUE, ${stamps}`),
+    temperatureRule ENUM('steps','halving') NOT NULL DEFAULT 'steps', displayUnits JSON NOT NULL, ${stamps}`,
+  ),
+  createTable(
+    '2026-11-24-02-person',
+    'person',
+    `id ${id} PRIMARY KEY, initials VARCHAR(8) NOT NULL UNIQUE, name VARCHAR(120) NOT NULL, role VARCHAR(40) NOT NULL, active BOOLEAN NOT NULL DEFAULT TRUE, ${stamps}`,
+  ),
 
   // The register: what there is to lubricate.
-  createTable('2026-11-24-03-area', 'area', `id ${id} PRIMARY KEY, code VARCHAR(20) NOT NULL UNIQUE, name VARCHAR(120) NOT NULL, position INT NOT NULL, outline JSON NULL, ${stamps}`),
-  createTable('2026-11-24-04-machine-model', 'machine_model', `id ${id} PRIMARY KEY, name VARCHAR(120) NOT NULL UNIQUE, description TEXT NOT NULL, template JSON NOT NULL, ${stamps}`),
-  createTable('2026-11-24-05-machine', 'machine', `
+  createTable(
+    '2026-11-24-03-area',
+    'area',
+    `id ${id} PRIMARY KEY, code VARCHAR(20) NOT NULL UNIQUE, name VARCHAR(120) NOT NULL, position INT NOT NULL, outline JSON NULL, ${stamps}`,
+  ),
+  createTable(
+    '2026-11-24-04-machine-model',
+    'machine_model',
+    `id ${id} PRIMARY KEY, name VARCHAR(120) NOT NULL UNIQUE, description TEXT NOT NULL, template JSON NOT NULL, ${stamps}`,
+  ),
+  createTable(
+    '2026-11-24-05-machine',
+    'machine',
+    `
     id ${id} PRIMARY KEY, areaId ${id} NOT NULL REFERENCES area(id), modelId ${id} NULL REFERENCES machine_model(id),
     code VARCHAR(20) NOT NULL UNIQUE, name VARCHAR(120) NOT NULL, description TEXT NOT NULL, dutyHoursPerDay DOUBLE NULL, fittingCount INT NULL,
-    outline JSON NULL, energySources JSON NOT NULL, retiredOn DATE NULL, ${version}, ${stamps}`),
-  createTable('2026-11-24-06-machine-code', 'machine_code', `code VARCHAR(20) PRIMARY KEY, machineId ${id} NOT NULL REFERENCES machine(id), ${stamps}`),
-  createTable('2026-11-24-07-meter', 'meter', `
+    outline JSON NULL, energySources JSON NOT NULL, retiredOn DATE NULL, ${version}, ${stamps}`,
+  ),
+  createTable(
+    '2026-11-24-06-machine-code',
+    'machine_code',
+    `code VARCHAR(20) PRIMARY KEY, machineId ${id} NOT NULL REFERENCES machine(id), ${stamps}`,
+  ),
+  createTable(
+    '2026-11-24-07-meter',
+    'meter',
+    `
     id ${id} PRIMARY KEY, machineId ${id} NOT NULL REFERENCES machine(id), name VARCHAR(80) NOT NULL, unit ENUM('hours','cycles','tonnes','starts') NOT NULL,
-    rolloverAt DOUBLE NULL, resolution DOUBLE NOT NULL DEFAULT 0.1, maxPerDay DOUBLE NOT NULL DEFAULT 24, ${version}, ${stamps}, UNIQUE (machineId, name)`),
-  createTable('2026-11-24-08-lubricant', 'lubricant', `
+    rolloverAt DOUBLE NULL, resolution DOUBLE NOT NULL DEFAULT 0.1, maxPerDay DOUBLE NOT NULL DEFAULT 24, ${version}, ${stamps}, UNIQUE (machineId, name)`,
+  ),
+  createTable(
+    '2026-11-24-08-lubricant',
+    'lubricant',
+    `
     id ${id} PRIMARY KEY, code VARCHAR(20) NOT NULL UNIQUE, name VARCHAR(160) NOT NULL, kind VARCHAR(40) NOT NULL, isoVg INT NULL, kv40 DOUBLE NULL, kv100 DOUBLE NULL,
-    nlgi VARCHAR(4) NULL, thickener VARCHAR(40) NULL, baseOil VARCHAR(40) NULL, densityGCm3 DOUBLE NOT NULL DEFAULT 0.9, lowerC DOUBLE NULL, upperC DOUBLE NULL, ${stamps}`),
-  createTable('2026-11-24-09-reservoir', 'reservoir', `
+    nlgi VARCHAR(4) NULL, thickener VARCHAR(40) NULL, baseOil VARCHAR(40) NULL, densityGCm3 DOUBLE NOT NULL DEFAULT 0.9, lowerC DOUBLE NULL, upperC DOUBLE NULL, ${stamps}`,
+  ),
+  createTable(
+    '2026-11-24-09-reservoir',
+    'reservoir',
+    `
     id ${id} PRIMARY KEY, machineId ${id} NOT NULL REFERENCES machine(id), name VARCHAR(80) NOT NULL, capacityL DOUBLE NULL, residualL DOUBLE NULL,
     fillMark VARCHAR(160) NOT NULL DEFAULT '', fillMarkState VARCHAR(24) NULL, checkMark VARCHAR(160) NOT NULL DEFAULT '', checkMarkState VARCHAR(24) NULL,
-    posture VARCHAR(120) NOT NULL DEFAULT '', settleMinutes INT NULL, ${version}, ${stamps}, UNIQUE (machineId, name)`),
-  createTable('2026-11-24-10-lube-point', 'lube_point', `
+    posture VARCHAR(120) NOT NULL DEFAULT '', settleMinutes INT NULL, ${version}, ${stamps}, UNIQUE (machineId, name)`,
+  ),
+  createTable(
+    '2026-11-24-10-lube-point',
+    'lube_point',
+    `
     id ${id} PRIMARY KEY, machineId ${id} NOT NULL REFERENCES machine(id), reservoirId ${id} NULL REFERENCES reservoir(id), number INT NOT NULL, walkPosition INT NOT NULL,
     kind VARCHAR(40) NOT NULL, name VARCHAR(120) NOT NULL, location VARCHAR(200) NOT NULL, details JSON NOT NULL, consequence TINYINT NOT NULL DEFAULT 2, criticalPeriods JSON NOT NULL,
     machineState VARCHAR(24) NOT NULL DEFAULT 'any', accessNote TEXT NOT NULL, cautions TEXT NOT NULL, doNots TEXT NOT NULL, enoughSign VARCHAR(200) NOT NULL DEFAULT '',
-    forbidsAirGun BOOLEAN NOT NULL DEFAULT FALSE, plug JSON NULL, retiredOn DATE NULL, ${version}, ${stamps}, UNIQUE (machineId, number)`),
+    forbidsAirGun BOOLEAN NOT NULL DEFAULT FALSE, plug JSON NULL, retiredOn DATE NULL, ${version}, ${stamps}, UNIQUE (machineId, number)`,
+  ),
 
   // What goes in, by whose word, and when.
-  createTable('2026-11-24-11-gun', 'gun', `id ${id} PRIMARY KEY, code VARCHAR(20) NOT NULL UNIQUE, name VARCHAR(120) NOT NULL, lubricantId ${id} NOT NULL REFERENCES lubricant(id), gramsPerStroke DOUBLE NOT NULL, airPowered BOOLEAN NOT NULL DEFAULT FALSE, ${stamps}`),
-  createTable('2026-11-24-12-gun-calibration', 'gun_calibration', `id ${id} PRIMARY KEY, gunId ${id} NOT NULL REFERENCES gun(id), personId ${id} NOT NULL REFERENCES person(id), doneOn DATE NOT NULL, strokes INT NOT NULL, massG DOUBLE NOT NULL, ${stamps}`),
-  createTable('2026-11-24-13-assignment', 'assignment', `
+  createTable(
+    '2026-11-24-11-gun',
+    'gun',
+    `id ${id} PRIMARY KEY, code VARCHAR(20) NOT NULL UNIQUE, name VARCHAR(120) NOT NULL, lubricantId ${id} NOT NULL REFERENCES lubricant(id), gramsPerStroke DOUBLE NOT NULL, airPowered BOOLEAN NOT NULL DEFAULT FALSE, ${stamps}`,
+  ),
+  createTable(
+    '2026-11-24-12-gun-calibration',
+    'gun_calibration',
+    `id ${id} PRIMARY KEY, gunId ${id} NOT NULL REFERENCES gun(id), personId ${id} NOT NULL REFERENCES person(id), doneOn DATE NOT NULL, strokes INT NOT NULL, massG DOUBLE NOT NULL, ${stamps}`,
+  ),
+  createTable(
+    '2026-11-24-13-assignment',
+    'assignment',
+    `
     id ${id} PRIMARY KEY, pointId ${id} NULL REFERENCES lube_point(id), reservoirId ${id} NULL REFERENCES reservoir(id), lubricantId ${id} NOT NULL REFERENCES lubricant(id),
     ambientBand VARCHAR(40) NULL, source VARCHAR(24) NOT NULL, sourceText VARCHAR(200) NOT NULL, sourceOn DATE NOT NULL, climate VARCHAR(80) NOT NULL DEFAULT '', mounting VARCHAR(80) NOT NULL DEFAULT '',
-    personId ${id} NOT NULL REFERENCES person(id), ${stamps}, CHECK ((pointId IS NULL) <> (reservoirId IS NULL)), KEY (pointId), KEY (reservoirId)`),
-  createTable('2026-11-24-14-task', 'task', `
+    personId ${id} NOT NULL REFERENCES person(id), ${stamps}, CHECK ((pointId IS NULL) <> (reservoirId IS NULL)), KEY (pointId), KEY (reservoirId)`,
+  ),
+  createTable(
+    '2026-11-24-14-task',
+    'task',
+    `
     id ${id} PRIMARY KEY, pointId ${id} NOT NULL REFERENCES lube_point(id), action VARCHAR(24) NOT NULL, title VARCHAR(120) NOT NULL, amountKind VARCHAR(16) NOT NULL, amount DOUBLE NULL,
     amountComputed JSON NULL, intervalComputed JSON NULL, machineState VARCHAR(24) NOT NULL, procedureText TEXT NOT NULL, procedureVersion INT NOT NULL DEFAULT 1,
     who ENUM('operator','technician','mechanic','authorised-service') NOT NULL DEFAULT 'technician', people TINYINT NOT NULL DEFAULT 1, minutes DOUBLE NOT NULL DEFAULT 5, waitMinutes DOUBLE NOT NULL DEFAULT 0,
     meterId ${id} NULL REFERENCES meter(id), triggers JSON NOT NULL, includesTaskIds JSON NOT NULL, rhythm ENUM('actual','fixed') NOT NULL DEFAULT 'actual', toleranceShare DOUBLE NOT NULL DEFAULT 0.1,
-    retiredOn DATE NULL, ${version}, ${stamps}, KEY (pointId)`),
-  createTable('2026-11-24-15-interval-stage', 'interval_stage', `
+    retiredOn DATE NULL, ${version}, ${stamps}, KEY (pointId)`,
+  ),
+  createTable(
+    '2026-11-24-15-interval-stage',
+    'interval_stage',
+    `
     id ${id} PRIMARY KEY, assignmentId ${id} NOT NULL REFERENCES assignment(id), taskId ${id} NOT NULL REFERENCES task(id), position INT NOT NULL, name VARCHAR(80) NOT NULL,
-    count INT NULL, hours DOUBLE NULL, cycles DOUBLE NULL, days DOUBLE NULL, standstillDays DOUBLE NULL, ${stamps}, UNIQUE (assignmentId, taskId, position), KEY (taskId)`),
+    count INT NULL, hours DOUBLE NULL, cycles DOUBLE NULL, days DOUBLE NULL, standstillDays DOUBLE NULL, ${stamps}, UNIQUE (assignmentId, taskId, position), KEY (taskId)`,
+  ),
 
   // Walking.
-  createTable('2026-11-24-16-route', 'route', `id ${id} PRIMARY KEY, code VARCHAR(20) NOT NULL UNIQUE, name VARCHAR(120) NOT NULL, note TEXT NOT NULL, retiredOn DATE NULL, ${version}, ${stamps}`),
-  createTable('2026-11-24-17-stop', 'stop', `id ${id} PRIMARY KEY, routeId ${id} NOT NULL REFERENCES route(id), taskId ${id} NOT NULL REFERENCES task(id), position INT NOT NULL, ${stamps}, UNIQUE (routeId, taskId), KEY (taskId)`),
-  createTable('2026-11-24-18-round', 'round', `id ${id} PRIMARY KEY, routeId ${id} NOT NULL REFERENCES route(id), personId ${id} NOT NULL REFERENCES person(id), startedAt DATETIME(3) NOT NULL, stops JSON NOT NULL, ${stamps}, KEY (routeId)`),
+  createTable(
+    '2026-11-24-16-route',
+    'route',
+    `id ${id} PRIMARY KEY, code VARCHAR(20) NOT NULL UNIQUE, name VARCHAR(120) NOT NULL, note TEXT NOT NULL, retiredOn DATE NULL, ${version}, ${stamps}`,
+  ),
+  createTable(
+    '2026-11-24-17-stop',
+    'stop',
+    `id ${id} PRIMARY KEY, routeId ${id} NOT NULL REFERENCES route(id), taskId ${id} NOT NULL REFERENCES task(id), position INT NOT NULL, ${stamps}, UNIQUE (routeId, taskId), KEY (taskId)`,
+  ),
+  createTable(
+    '2026-11-24-18-round',
+    'round',
+    `id ${id} PRIMARY KEY, routeId ${id} NOT NULL REFERENCES route(id), personId ${id} NOT NULL REFERENCES person(id), startedAt DATETIME(3) NOT NULL, stops JSON NOT NULL, ${stamps}, KEY (routeId)`,
+  ),
 
   // The log. `seq` is given by the server and is the only order; each hash seals the one before it.
   // `body` and `taskIds` are plain text, not JSON columns: the seal is over exactly what was written.
-  createTable('2026-11-24-19-entry', 'entry', `
+  createTable(
+    '2026-11-24-19-entry',
+    'entry',
+    `
     id ${id} PRIMARY KEY, seq BIGINT NOT NULL UNIQUE,
     kind ENUM('commissioning','grease','oil-change','top-up','drain','flush','check','reading','meter-change','sample','finding','follow-up','skip','postpone','open','close','waiver','isolation','hand-over','override','note','correction') NOT NULL,
     kindVersion INT NOT NULL, body LONGTEXT NOT NULL, happenedAt VARCHAR(40) CHARACTER SET ascii NOT NULL, happenedAtUtc DATETIME(3) NOT NULL, offsetMinutes SMALLINT NOT NULL,
     receivedAt DATETIME(3) NOT NULL, personId ${id} NOT NULL REFERENCES person(id), deviceId VARCHAR(64) NOT NULL, machineId ${id} NULL REFERENCES machine(id), pointId ${id} NULL REFERENCES lube_point(id),
     taskIds LONGTEXT NOT NULL, roundId ${id} NULL REFERENCES round(id), replacesId ${id} NULL UNIQUE REFERENCES entry(id),
     previousHash CHAR(64) CHARACTER SET ascii NOT NULL, hash CHAR(64) CHARACTER SET ascii NOT NULL,
-    KEY (machineId, seq), KEY (pointId, seq), KEY (roundId), KEY (kind, seq), KEY (happenedAtUtc)`),
-  sqlMigration('2026-11-24-20-entry-no-update', `CREATE TRIGGER entry_no_update BEFORE UPDATE ON entry FOR EACH ROW SIGNAL SQLSTATE '45000' SET MESSAGE_TEXT = 'The log is never altered: write a correction.'`, 'DROP TRIGGER entry_no_update'),
-  sqlMigration('2026-11-24-21-entry-no-delete', `CREATE TRIGGER entry_no_delete BEFORE DELETE ON entry FOR EACH ROW SIGNAL SQLSTATE '45000' SET MESSAGE_TEXT = 'The log is never deleted from: write a correction.'`, 'DROP TRIGGER entry_no_delete'),
+    KEY (machineId, seq), KEY (pointId, seq), KEY (roundId), KEY (kind, seq), KEY (happenedAtUtc)`,
+  ),
+  sqlMigration(
+    '2026-11-24-20-entry-no-update',
+    `CREATE TRIGGER entry_no_update BEFORE UPDATE ON entry FOR EACH ROW SIGNAL SQLSTATE '45000' SET MESSAGE_TEXT = 'The log is never altered: write a correction.'`,
+    'DROP TRIGGER entry_no_update',
+  ),
+  sqlMigration(
+    '2026-11-24-21-entry-no-delete',
+    `CREATE TRIGGER entry_no_delete BEFORE DELETE ON entry FOR EACH ROW SIGNAL SQLSTATE '45000' SET MESSAGE_TEXT = 'The log is never deleted from: write a correction.'`,
+    'DROP TRIGGER entry_no_delete',
+  ),
   // Which task an entry answers, for asking the other way round. The foreign key also keeps TRUNCATE off the log.
-  createTable('2026-11-24-22-entry-task', 'entry_task', `entryId ${id} NOT NULL REFERENCES entry(id), taskId ${id} NOT NULL REFERENCES task(id), PRIMARY KEY (entryId, taskId), KEY (taskId)`),
-  createTable('2026-11-24-23-log-head', 'log_head', `id TINYINT PRIMARY KEY CHECK (id = 1), seq BIGINT NOT NULL, hash CHAR(64) CHARACTER SET ascii NOT NULL`),
-  sqlMigration('2026-11-24-24-log-head-row', `INSERT INTO log_head (id, seq, hash) VALUES (1, 0, REPEAT('0', 64))`, 'DELETE FROM log_head'),
+  createTable(
+    '2026-11-24-22-entry-task',
+    'entry_task',
+    `entryId ${id} NOT NULL REFERENCES entry(id), taskId ${id} NOT NULL REFERENCES task(id), PRIMARY KEY (entryId, taskId), KEY (taskId)`,
+  ),
+  createTable(
+    '2026-11-24-23-log-head',
+    'log_head',
+    `id TINYINT PRIMARY KEY CHECK (id = 1), seq BIGINT NOT NULL, hash CHAR(64) CHARACTER SET ascii NOT NULL`,
+  ),
+  sqlMigration(
+    '2026-11-24-24-log-head-row',
+    `INSERT INTO log_head (id, seq, hash) VALUES (1, 0, REPEAT('0', 64))`,
+    'DELETE FROM log_head',
+  ),
 
   // The store room: what a lubricant is made of, what it replaces, what stands on the shelf.
   addColumns('2026-11-25-01-lubricant-properties', 'lubricant', {
-    designation: "VARCHAR(60) NOT NULL DEFAULT ''", description: "TEXT NOT NULL DEFAULT ''", additives: "JSON NOT NULL DEFAULT '[]'", pourPointC: 'DOUBLE NULL', hazards: "JSON NOT NULL DEFAULT '[]'", retiredOn: 'DATE NULL', version: 'INT NOT NULL DEFAULT 0',
+    designation: "VARCHAR(60) NOT NULL DEFAULT ''",
+    description: "TEXT NOT NULL DEFAULT ''",
+    additives: "JSON NOT NULL DEFAULT '[]'",
+    pourPointC: 'DOUBLE NULL',
+    hazards: "JSON NOT NULL DEFAULT '[]'",
+    retiredOn: 'DATE NULL',
+    version: 'INT NOT NULL DEFAULT 0',
   }),
-  createTable('2026-11-25-02-replacement', 'replacement', `
+  createTable(
+    '2026-11-25-02-replacement',
+    'replacement',
+    `
     id ${id} PRIMARY KEY, formerName VARCHAR(160) NOT NULL, lubricantId ${id} NOT NULL REFERENCES lubricant(id), source VARCHAR(24) NOT NULL, sourceText VARCHAR(200) NOT NULL, sourceOn DATE NOT NULL, note TEXT NOT NULL,
-    personId ${id} NOT NULL REFERENCES person(id), ${stamps}, KEY (lubricantId)`),
-  createTable('2026-11-25-03-stock-item', 'stock_item', `
+    personId ${id} NOT NULL REFERENCES person(id), ${stamps}, KEY (lubricantId)`,
+  ),
+  createTable(
+    '2026-11-25-03-stock-item',
+    'stock_item',
+    `
     id ${id} PRIMARY KEY, lubricantId ${id} NOT NULL REFERENCES lubricant(id), batch VARCHAR(60) NOT NULL, container VARCHAR(120) NOT NULL, place VARCHAR(120) NOT NULL DEFAULT '', amount DOUBLE NOT NULL, receivedOn DATE NOT NULL,
-    openedOn DATE NULL, bestBeforeOn DATE NULL, emptiedOn DATE NULL, ${version}, ${stamps}, KEY (lubricantId)`),
+    openedOn DATE NULL, bestBeforeOn DATE NULL, emptiedOn DATE NULL, ${version}, ${stamps}, KEY (lubricantId)`,
+  ),
 
   // Choosing: what was judged, what a person overruled; what a point's oil touches; which season it is.
-  addColumns('2026-11-25-04-assignment-overrule', 'assignment', { judged: 'JSON NULL', overruledBecause: "TEXT NOT NULL DEFAULT ''" }),
+  addColumns('2026-11-25-04-assignment-overrule', 'assignment', {
+    judged: 'JSON NULL',
+    overruledBecause: "TEXT NOT NULL DEFAULT ''",
+  }),
   addColumns('2026-11-25-05-point-materials', 'lube_point', { materials: "JSON NOT NULL DEFAULT '[]'" }),
   addColumns('2026-11-25-06-plant-ambient-band', 'plant', { ambientBandNow: 'VARCHAR(40) NULL' }),
 
   // Amounts: fill by mounting position, by marks, and the unit that comes empty.
-  addColumns('2026-11-25-07-reservoir-fill', 'reservoir', { mounting: "VARCHAR(80) NOT NULL DEFAULT ''", fillTable: "JSON NOT NULL DEFAULT '[]'", levelMarks: "JSON NOT NULL DEFAULT '[]'", confirmed: 'JSON NULL', comesEmpty: 'BOOLEAN NOT NULL DEFAULT FALSE' }),
+  addColumns('2026-11-25-07-reservoir-fill', 'reservoir', {
+    mounting: "VARCHAR(80) NOT NULL DEFAULT ''",
+    fillTable: "JSON NOT NULL DEFAULT '[]'",
+    levelMarks: "JSON NOT NULL DEFAULT '[]'",
+    confirmed: 'JSON NULL',
+    comesEmpty: 'BOOLEAN NOT NULL DEFAULT FALSE',
+  }),
 
   // Many points at once, with what they were before, so that it can be undone.
-  createTable('2026-11-25-08-change-set', 'change_set', `id ${id} PRIMARY KEY, personId ${id} NOT NULL REFERENCES person(id), madeAt DATETIME(3) NOT NULL, title VARCHAR(200) NOT NULL, changes JSON NOT NULL, undoneAt DATETIME(3) NULL, ${stamps}`),
+  createTable(
+    '2026-11-25-08-change-set',
+    'change_set',
+    `id ${id} PRIMARY KEY, personId ${id} NOT NULL REFERENCES person(id), madeAt DATETIME(3) NOT NULL, title VARCHAR(200) NOT NULL, changes JSON NOT NULL, undoneAt DATETIME(3) NULL, ${stamps}`,
+  ),
 
   // How cold and how warm it gets in an area; halls differ from the yard.
   addColumns('2026-11-25-09-area-ambient', 'area', { coldestC: 'DOUBLE NULL', warmestC: 'DOUBLE NULL' }),
 
   // When: planned running, what else makes a task due, and since when a band holds.
-  addColumns('2026-11-26-01-machine-duty', 'machine', { dutyPlan: 'JSON NULL', keepsRunning: 'BOOLEAN NOT NULL DEFAULT FALSE' }),
-  addColumns('2026-11-26-02-plant-closures', 'plant', { closures: "JSON NOT NULL DEFAULT '[]'", ambientBandSince: 'DATETIME(3) NULL' }),
-  addColumns('2026-11-26-03-task-rhythm', 'task', { cyclic: 'BOOLEAN NOT NULL DEFAULT FALSE', severity: "JSON NOT NULL DEFAULT '[]'" }),
+  addColumns('2026-11-26-01-machine-duty', 'machine', {
+    dutyPlan: 'JSON NULL',
+    keepsRunning: 'BOOLEAN NOT NULL DEFAULT FALSE',
+  }),
+  addColumns('2026-11-26-02-plant-closures', 'plant', {
+    closures: "JSON NOT NULL DEFAULT '[]'",
+    ambientBandSince: 'DATETIME(3) NULL',
+  }),
+  addColumns('2026-11-26-03-task-rhythm', 'task', {
+    cyclic: 'BOOLEAN NOT NULL DEFAULT FALSE',
+    severity: "JSON NOT NULL DEFAULT '[]'",
+  }),
 
   // Where every meter and task stands, derived from plan and log. Thrown away and rebuilt at will; holds nothing that depends on now.
-  createTable('2026-11-26-04-meter-state', 'meter_state', `
+  createTable(
+    '2026-11-26-04-meter-state',
+    'meter_state',
+    `
     meterId ${id} PRIMARY KEY REFERENCES meter(id), machineId ${id} NOT NULL, readMs BIGINT NULL, shown DOUBLE NULL, accumulated DOUBLE NULL, perDayLow DOUBLE NOT NULL, perDayMid DOUBLE NOT NULL, perDayHigh DOUBLE NOT NULL,
-    confidence VARCHAR(8) CHARACTER SET ascii NOT NULL, windowReadings INT NOT NULL, kept INT NOT NULL, rejected INT NOT NULL, lastRunMs BIGINT NULL, KEY (machineId)`),
-  createTable('2026-11-26-05-due-state', 'due_state', `
+    confidence VARCHAR(8) CHARACTER SET ascii NOT NULL, windowReadings INT NOT NULL, kept INT NOT NULL, rejected INT NOT NULL, lastRunMs BIGINT NULL, KEY (machineId)`,
+  ),
+  createTable(
+    '2026-11-26-05-due-state',
+    'due_state',
+    `
     taskId ${id} PRIMARY KEY REFERENCES task(id), machineId ${id} NOT NULL, areaId ${id} NOT NULL, pointId ${id} NOT NULL, lubricantId ${id} NULL, machineState VARCHAR(24) CHARACTER SET ascii NOT NULL, who VARCHAR(20) CHARACTER SET ascii NOT NULL, hourMeterId ${id} NULL, governingMeterId ${id} NULL,
     state VARCHAR(12) CHARACTER SET ascii NOT NULL, stage VARCHAR(80) NOT NULL, runIn BOOLEAN NOT NULL, governedBy VARCHAR(12) CHARACTER SET ascii NULL, dueOn DATE NULL, fromOn DATE NULL, toOn DATE NULL, postponedFrom DATE NULL,
     lastMs BIGINT NULL, lastHours DOUBLE NULL, dueHours DOUBLE NULL, servicesDone INT NOT NULL, confidence VARCHAR(8) CHARACTER SET ascii NOT NULL, bandChange JSON NULL, cameEmpty BOOLEAN NOT NULL,
-    KEY (dueOn, taskId, who), KEY (areaId, dueOn), KEY (lubricantId, dueOn), KEY (machineId), KEY (stage)`),
+    KEY (dueOn, taskId, who), KEY (areaId, dueOn), KEY (lubricantId, dueOn), KEY (machineId), KEY (stage)`,
+  ),
   // What one machine's log says of one kind, without wading through all its readings.
-  sqlMigration('2026-11-26-06-entry-machine-kind', 'ALTER TABLE entry ADD KEY entry_machine_kind (machineId, kind, seq)', 'ALTER TABLE entry DROP KEY entry_machine_kind'),
+  sqlMigration(
+    '2026-11-26-06-entry-machine-kind',
+    'ALTER TABLE entry ADD KEY entry_machine_kind (machineId, kind, seq)',
+    'ALTER TABLE entry DROP KEY entry_machine_kind',
+  ),
 
   // Sets of tasks that the plant makes for kinds of points; those of the first hours apply themselves when a unit is commissioned.
-  createTable('2026-11-26-07-task-template', 'task_template', `id ${id} PRIMARY KEY, name VARCHAR(120) NOT NULL UNIQUE, pointKind VARCHAR(40) NOT NULL, firstHours BOOLEAN NOT NULL DEFAULT FALSE, tasks JSON NOT NULL, retiredOn DATE NULL, ${version}, ${stamps}`),
+  createTable(
+    '2026-11-26-07-task-template',
+    'task_template',
+    `id ${id} PRIMARY KEY, name VARCHAR(120) NOT NULL UNIQUE, pointKind VARCHAR(40) NOT NULL, firstHours BOOLEAN NOT NULL DEFAULT FALSE, tasks JSON NOT NULL, retiredOn DATE NULL, ${version}, ${stamps}`,
+  ),
   addColumns('2026-11-26-08-change-set-kind', 'change_set', { kind: "VARCHAR(16) NOT NULL DEFAULT 'points'" }),
 ];

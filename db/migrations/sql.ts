@@ -1,7 +1,11 @@
 import type { QueryInterface } from 'sequelize';
 
 /** A reversible schema change. DDL commits by itself in MariaDB, so each migration makes one change. */
-export type Migration = { name: string; up: (schema: QueryInterface) => Promise<unknown>; down: (schema: QueryInterface) => Promise<unknown> };
+export type Migration = {
+  name: string;
+  up: (schema: QueryInterface) => Promise<unknown>;
+  down: (schema: QueryInterface) => Promise<unknown>;
+};
 
 /** A migration written as the SQL it runs, one statement each way. */
 export const sqlMigration = (name: string, up: string, down: string): Migration => ({
@@ -15,8 +19,20 @@ export const id = 'CHAR(26) CHARACTER SET ascii COLLATE ascii_bin';
 
 /** Table creation in the house's engine and character set. */
 export const createTable = (name: string, table: string, columns: string): Migration =>
-  sqlMigration(name, `CREATE TABLE ${table} (${columns}) ENGINE=InnoDB DEFAULT CHARSET=utf8mb4 COLLATE=utf8mb4_unicode_ci`, `DROP TABLE ${table}`);
+  sqlMigration(
+    name,
+    `CREATE TABLE ${table} (${columns}) ENGINE=InnoDB DEFAULT CHARSET=utf8mb4 COLLATE=utf8mb4_unicode_ci`,
+    `DROP TABLE ${table}`,
+  );
 
 /** Columns added to a table in one statement, and dropped again in one. */
 export const addColumns = (name: string, table: string, columns: Record<string, string>): Migration =>
-  sqlMigration(name, `ALTER TABLE ${table} ${Object.entries(columns).map(([column, type]) => `ADD COLUMN ${column} ${type}`).join(', ')}`, `ALTER TABLE ${table} ${Object.keys(columns).map((column) => `DROP COLUMN ${column}`).join(', ')}`);
+  sqlMigration(
+    name,
+    `ALTER TABLE ${table} ${Object.entries(columns)
+      .map(([column, type]) => `ADD COLUMN ${column} ${type}`)
+      .join(', ')}`,
+    `ALTER TABLE ${table} ${Object.keys(columns)
+      .map((column) => `DROP COLUMN ${column}`)
+      .join(', ')}`,
+  );

@@ -43,8 +43,38 @@ export class LogHead extends Model<InferAttributes<LogHead>, InferCreationAttrib
 export function initLog(sequelize: Sequelize) {
   const long = { type: DataTypes.TEXT('long'), allowNull: false };
   const bigint = { type: DataTypes.BIGINT, allowNull: false };
-  Entry.init(columns({ id: primaryId, seq: bigint, kind: text, kindVersion: integer, body: long, happenedAt: text, happenedAtUtc: instantColumn, offsetMinutes: integer, receivedAt: instantColumn, personId: idColumn, deviceId: text, machineId: optionalId, pointId: optionalId, taskIds: long, roundId: optionalId, replacesId: optionalId, previousHash: text, hash: text }), { sequelize, tableName: 'entry', timestamps: false });
-  EntryTask.init(columns({ entryId: { ...idColumn, primaryKey: true }, taskId: { ...idColumn, primaryKey: true } }), { sequelize, tableName: 'entry_task', timestamps: false });
-  LogHead.init(columns({ id: { ...integer, primaryKey: true }, seq: bigint, hash: text }), { sequelize, tableName: 'log_head', timestamps: false });
+  Entry.init(
+    columns({
+      id: primaryId,
+      seq: bigint,
+      kind: text,
+      kindVersion: integer,
+      body: long,
+      happenedAt: text,
+      happenedAtUtc: instantColumn,
+      offsetMinutes: integer,
+      receivedAt: instantColumn,
+      personId: idColumn,
+      deviceId: text,
+      machineId: optionalId,
+      pointId: optionalId,
+      taskIds: long,
+      roundId: optionalId,
+      replacesId: optionalId,
+      previousHash: text,
+      hash: text,
+    }),
+    { sequelize, tableName: 'entry', timestamps: false },
+  );
+  EntryTask.init(columns({ entryId: { ...idColumn, primaryKey: true }, taskId: { ...idColumn, primaryKey: true } }), {
+    sequelize,
+    tableName: 'entry_task',
+    timestamps: false,
+  });
+  LogHead.init(columns({ id: { ...integer, primaryKey: true }, seq: bigint, hash: text }), {
+    sequelize,
+    tableName: 'log_head',
+    timestamps: false,
+  });
   return { Entry, EntryTask, LogHead };
 }

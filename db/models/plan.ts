@@ -1,11 +1,34 @@
-import { type CreationOptional, DataTypes, type InferAttributes, type InferCreationAttributes, Model, type Sequelize } from 'sequelize';
+import {
+  type CreationOptional,
+  DataTypes,
+  type InferAttributes,
+  type InferCreationAttributes,
+  Model,
+  type Sequelize,
+} from 'sequelize';
 import type { StoredComputation } from '@/core/method';
 import type { MachineState } from '@/core/register/machine-states';
 import type { AmountKind, PointKind, SourceRank, TaskAction, Who } from '@/core/register/point-kinds';
 import type { TemplateTaskPlan } from '@/core/register/task-template';
 import type { Trigger } from '@/core/interval/triggers';
 import type { Judged } from '@/core/assign/judge';
-import { boolean, columns, dayColumn, idColumn, integer, json, number, optionalDay, optionalId, optionalInteger, optionalJson, optionalNumber, optionalText, primaryId, text } from './columns';
+import {
+  boolean,
+  columns,
+  dayColumn,
+  idColumn,
+  integer,
+  json,
+  number,
+  optionalDay,
+  optionalId,
+  optionalInteger,
+  optionalJson,
+  optionalNumber,
+  optionalText,
+  primaryId,
+  text,
+} from './columns';
 
 /** Which lubricant a point or a reservoir gets, by whose word. Losing sources are kept. */
 export class Assignment extends Model<InferAttributes<Assignment>, InferCreationAttributes<Assignment>> {
@@ -86,13 +109,79 @@ export class TaskTemplate extends Model<InferAttributes<TaskTemplate>, InferCrea
 
 export function initPlan(sequelize: Sequelize) {
   const longText = { type: DataTypes.TEXT, allowNull: false, defaultValue: '' };
-  Assignment.init(columns({ id: primaryId, pointId: optionalId, reservoirId: optionalId, lubricantId: idColumn, ambientBand: optionalText, source: text, sourceText: text, sourceOn: dayColumn, climate: { ...text, defaultValue: '' }, mounting: { ...text, defaultValue: '' }, personId: idColumn, judged: optionalJson, overruledBecause: longText }), { sequelize, tableName: 'assignment' });
-  Task.init(columns({
-    id: primaryId, pointId: idColumn, action: text, title: text, amountKind: text, amount: optionalNumber, amountComputed: optionalJson, intervalComputed: optionalJson, machineState: text, procedureText: longText, procedureVersion: { ...integer, defaultValue: 1 },
-    who: { ...text, defaultValue: 'technician' }, people: { ...integer, defaultValue: 1 }, minutes: { ...number, defaultValue: 5 }, waitMinutes: { ...number, defaultValue: 0 }, meterId: optionalId, triggers: { ...json, defaultValue: [] }, cyclic: { ...boolean, defaultValue: false }, severity: { ...json, defaultValue: [] }, includesTaskIds: { ...json, defaultValue: [] },
-    rhythm: { ...text, defaultValue: 'actual' }, toleranceShare: { ...number, defaultValue: 0.1 }, retiredOn: optionalDay, version: { ...integer, defaultValue: 0 },
-  }), { sequelize, tableName: 'task', version: true });
-  IntervalStage.init(columns({ id: primaryId, assignmentId: idColumn, taskId: idColumn, position: integer, name: text, count: optionalInteger, hours: optionalNumber, cycles: optionalNumber, days: optionalNumber, standstillDays: optionalNumber }), { sequelize, tableName: 'interval_stage' });
-  TaskTemplate.init(columns({ id: primaryId, name: text, pointKind: text, firstHours: boolean, tasks: json, retiredOn: optionalDay, version: { ...integer, defaultValue: 0 } }), { sequelize, tableName: 'task_template', version: true });
+  Assignment.init(
+    columns({
+      id: primaryId,
+      pointId: optionalId,
+      reservoirId: optionalId,
+      lubricantId: idColumn,
+      ambientBand: optionalText,
+      source: text,
+      sourceText: text,
+      sourceOn: dayColumn,
+      climate: { ...text, defaultValue: '' },
+      mounting: { ...text, defaultValue: '' },
+      personId: idColumn,
+      judged: optionalJson,
+      overruledBecause: longText,
+    }),
+    { sequelize, tableName: 'assignment' },
+  );
+  Task.init(
+    columns({
+      id: primaryId,
+      pointId: idColumn,
+      action: text,
+      title: text,
+      amountKind: text,
+      amount: optionalNumber,
+      amountComputed: optionalJson,
+      intervalComputed: optionalJson,
+      machineState: text,
+      procedureText: longText,
+      procedureVersion: { ...integer, defaultValue: 1 },
+      who: { ...text, defaultValue: 'technician' },
+      people: { ...integer, defaultValue: 1 },
+      minutes: { ...number, defaultValue: 5 },
+      waitMinutes: { ...number, defaultValue: 0 },
+      meterId: optionalId,
+      triggers: { ...json, defaultValue: [] },
+      cyclic: { ...boolean, defaultValue: false },
+      severity: { ...json, defaultValue: [] },
+      includesTaskIds: { ...json, defaultValue: [] },
+      rhythm: { ...text, defaultValue: 'actual' },
+      toleranceShare: { ...number, defaultValue: 0.1 },
+      retiredOn: optionalDay,
+      version: { ...integer, defaultValue: 0 },
+    }),
+    { sequelize, tableName: 'task', version: true },
+  );
+  IntervalStage.init(
+    columns({
+      id: primaryId,
+      assignmentId: idColumn,
+      taskId: idColumn,
+      position: integer,
+      name: text,
+      count: optionalInteger,
+      hours: optionalNumber,
+      cycles: optionalNumber,
+      days: optionalNumber,
+      standstillDays: optionalNumber,
+    }),
+    { sequelize, tableName: 'interval_stage' },
+  );
+  TaskTemplate.init(
+    columns({
+      id: primaryId,
+      name: text,
+      pointKind: text,
+      firstHours: boolean,
+      tasks: json,
+      retiredOn: optionalDay,
+      version: { ...integer, defaultValue: 0 },
+    }),
+    { sequelize, tableName: 'task_template', version: true },
+  );
   return { Assignment, Task, IntervalStage, TaskTemplate };
 }

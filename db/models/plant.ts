@@ -1,4 +1,10 @@
-import { type CreationOptional, type InferAttributes, type InferCreationAttributes, Model, type Sequelize } from 'sequelize';
+import {
+  type CreationOptional,
+  type InferAttributes,
+  type InferCreationAttributes,
+  Model,
+  type Sequelize,
+} from 'sequelize';
 import { boolean, columns, instantColumn, integer, json, optionalText, primaryId, text } from './columns';
 
 /** The one plant of this database: its clock, its schools, its units. */
@@ -31,7 +37,26 @@ export class Person extends Model<InferAttributes<Person>, InferCreationAttribut
 }
 
 export function initPlant(sequelize: Sequelize) {
-  Plant.init(columns({ id: primaryId, name: text, timeZone: text, dayStartsAtMinutes: { ...integer, defaultValue: 360 }, weekStartsOn: { ...integer, defaultValue: 1 }, ambientBands: json, ambientBandNow: optionalText, ambientBandSince: { ...instantColumn, allowNull: true }, closures: { ...json, defaultValue: [] }, greaseSchool: { ...text, defaultValue: 'fixed' }, temperatureRule: { ...text, defaultValue: 'steps' }, displayUnits: json }), { sequelize, tableName: 'plant' });
-  Person.init(columns({ id: primaryId, initials: text, name: text, role: text, active: { ...boolean, defaultValue: true } }), { sequelize, tableName: 'person' });
+  Plant.init(
+    columns({
+      id: primaryId,
+      name: text,
+      timeZone: text,
+      dayStartsAtMinutes: { ...integer, defaultValue: 360 },
+      weekStartsOn: { ...integer, defaultValue: 1 },
+      ambientBands: json,
+      ambientBandNow: optionalText,
+      ambientBandSince: { ...instantColumn, allowNull: true },
+      closures: { ...json, defaultValue: [] },
+      greaseSchool: { ...text, defaultValue: 'fixed' },
+      temperatureRule: { ...text, defaultValue: 'steps' },
+      displayUnits: json,
+    }),
+    { sequelize, tableName: 'plant' },
+  );
+  Person.init(
+    columns({ id: primaryId, initials: text, name: text, role: text, active: { ...boolean, defaultValue: true } }),
+    { sequelize, tableName: 'person' },
+  );
   return { Plant, Person };
 }

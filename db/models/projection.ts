@@ -4,7 +4,20 @@ import type { LimitKind } from '@/core/interval/limits';
 import type { Confidence } from '@/core/meter/forecast';
 import type { MachineState } from '@/core/register/machine-states';
 import type { Who } from '@/core/register/point-kinds';
-import { boolean, columns, idColumn, integer, number, optionalDay, optionalId, optionalJson, optionalNumber, optionalText, primaryId, text } from './columns';
+import {
+  boolean,
+  columns,
+  idColumn,
+  integer,
+  number,
+  optionalDay,
+  optionalId,
+  optionalJson,
+  optionalNumber,
+  optionalText,
+  primaryId,
+  text,
+} from './columns';
 
 /** Where a meter stands: its newest kept reading summed over dials, and its rate then. Derived; see `desk/plan/projection.ts`. */
 export class MeterStanding extends Model<InferAttributes<MeterStanding>, InferCreationAttributes<MeterStanding>> {
@@ -54,10 +67,52 @@ export class DueStanding extends Model<InferAttributes<DueStanding>, InferCreati
 
 export function initProjection(sequelize: Sequelize) {
   const bigint = { type: DataTypes.BIGINT, allowNull: true };
-  MeterStanding.init(columns({ meterId: primaryId, machineId: idColumn, readMs: bigint, shown: optionalNumber, accumulated: optionalNumber, perDayLow: number, perDayMid: number, perDayHigh: number, confidence: text, windowReadings: integer, kept: integer, rejected: integer, lastRunMs: bigint }), { sequelize, tableName: 'meter_state', timestamps: false });
-  DueStanding.init(columns({
-    taskId: primaryId, machineId: idColumn, areaId: idColumn, pointId: idColumn, lubricantId: optionalId, machineState: text, who: text, hourMeterId: optionalId, governingMeterId: optionalId, state: text, stage: text, runIn: boolean, governedBy: optionalText,
-    dueOn: optionalDay, fromOn: optionalDay, toOn: optionalDay, postponedFrom: optionalDay, lastMs: bigint, lastHours: optionalNumber, dueHours: optionalNumber, servicesDone: integer, confidence: text, bandChange: optionalJson, cameEmpty: boolean,
-  }), { sequelize, tableName: 'due_state', timestamps: false });
+  MeterStanding.init(
+    columns({
+      meterId: primaryId,
+      machineId: idColumn,
+      readMs: bigint,
+      shown: optionalNumber,
+      accumulated: optionalNumber,
+      perDayLow: number,
+      perDayMid: number,
+      perDayHigh: number,
+      confidence: text,
+      windowReadings: integer,
+      kept: integer,
+      rejected: integer,
+      lastRunMs: bigint,
+    }),
+    { sequelize, tableName: 'meter_state', timestamps: false },
+  );
+  DueStanding.init(
+    columns({
+      taskId: primaryId,
+      machineId: idColumn,
+      areaId: idColumn,
+      pointId: idColumn,
+      lubricantId: optionalId,
+      machineState: text,
+      who: text,
+      hourMeterId: optionalId,
+      governingMeterId: optionalId,
+      state: text,
+      stage: text,
+      runIn: boolean,
+      governedBy: optionalText,
+      dueOn: optionalDay,
+      fromOn: optionalDay,
+      toOn: optionalDay,
+      postponedFrom: optionalDay,
+      lastMs: bigint,
+      lastHours: optionalNumber,
+      dueHours: optionalNumber,
+      servicesDone: integer,
+      confidence: text,
+      bandChange: optionalJson,
+      cameEmpty: boolean,
+    }),
+    { sequelize, tableName: 'due_state', timestamps: false },
+  );
   return { MeterStanding, DueStanding };
 }

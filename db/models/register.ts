@@ -1,4 +1,11 @@
-import { type CreationOptional, DataTypes, type InferAttributes, type InferCreationAttributes, Model, type Sequelize } from 'sequelize';
+import {
+  type CreationOptional,
+  DataTypes,
+  type InferAttributes,
+  type InferCreationAttributes,
+  Model,
+  type Sequelize,
+} from 'sequelize';
 import type { Material } from '@/core/compat/vocabulary';
 import type { Stage } from '@/core/interval/limits';
 import type { DutyPlan } from '@/core/meter/duty';
@@ -7,7 +14,23 @@ import type { FillRow } from '@/core/register/reservoir';
 import type { Outline } from '@/core/register/outline';
 import type { MachineState } from '@/core/register/machine-states';
 import type { PointKind } from '@/core/register/point-kinds';
-import { boolean, columns, idColumn, instantColumn, integer, json, number, optionalDay, optionalId, optionalInteger, optionalJson, optionalNumber, optionalText, primaryId, text } from './columns';
+import {
+  boolean,
+  columns,
+  idColumn,
+  instantColumn,
+  integer,
+  json,
+  number,
+  optionalDay,
+  optionalId,
+  optionalInteger,
+  optionalJson,
+  optionalNumber,
+  optionalText,
+  primaryId,
+  text,
+} from './columns';
 
 export class Area extends Model<InferAttributes<Area>, InferCreationAttributes<Area>> {
   declare id: string;
@@ -122,9 +145,18 @@ export class LubePoint extends Model<InferAttributes<LubePoint>, InferCreationAt
 }
 
 /** One point before and after a change of many. */
-export type PointChange = { pointId: string; version: number; before: Record<string, unknown>; after: Record<string, unknown> };
+export type PointChange = {
+  pointId: string;
+  version: number;
+  before: Record<string, unknown>;
+  after: Record<string, unknown>;
+};
 /** What a template did to one point: tasks made, and the stages that others had before. */
-export type TemplateChange = { pointId: string; created: string[]; restaged: { taskId: string; assignmentId: string; before: Stage[]; after: Stage[] }[] };
+export type TemplateChange = {
+  pointId: string;
+  created: string[];
+  restaged: { taskId: string; assignmentId: string; before: Stage[]; after: Stage[] }[];
+};
 
 /** Many points changed at once: what each was before and after, so that it can be undone. */
 export class ChangeSet extends Model<InferAttributes<ChangeSet>, InferCreationAttributes<ChangeSet>> {
@@ -140,16 +172,117 @@ export class ChangeSet extends Model<InferAttributes<ChangeSet>, InferCreationAt
 export function initRegister(sequelize: Sequelize) {
   const version = { ...integer, defaultValue: 0 };
   const longText = { type: DataTypes.TEXT, allowNull: false };
-  Area.init(columns({ id: primaryId, code: text, name: text, position: integer, outline: optionalJson, coldestC: optionalNumber, warmestC: optionalNumber }), { sequelize, tableName: 'area' });
-  MachineModel.init(columns({ id: primaryId, name: text, description: longText, template: json }), { sequelize, tableName: 'machine_model' });
-  Machine.init(columns({ id: primaryId, areaId: idColumn, modelId: optionalId, code: text, name: text, description: longText, dutyHoursPerDay: optionalNumber, dutyPlan: optionalJson, keepsRunning: { ...boolean, defaultValue: false }, fittingCount: optionalInteger, outline: optionalJson, energySources: json, retiredOn: optionalDay, version }), { sequelize, tableName: 'machine', version: true });
-  MachineCode.init(columns({ code: { ...text, primaryKey: true }, machineId: idColumn }), { sequelize, tableName: 'machine_code' });
-  Meter.init(columns({ id: primaryId, machineId: idColumn, name: text, unit: text, rolloverAt: optionalNumber, resolution: { ...number, defaultValue: 0.1 }, maxPerDay: { ...number, defaultValue: 24 }, version }), { sequelize, tableName: 'meter', version: true });
-  Reservoir.init(columns({ id: primaryId, machineId: idColumn, name: text, capacityL: optionalNumber, residualL: optionalNumber, fillMark: { ...text, defaultValue: '' }, fillMarkState: optionalText, checkMark: { ...text, defaultValue: '' }, checkMarkState: optionalText, posture: { ...text, defaultValue: '' }, settleMinutes: optionalInteger, mounting: { ...text, defaultValue: '' }, fillTable: { ...json, defaultValue: [] }, levelMarks: { ...json, defaultValue: [] }, confirmed: optionalJson, comesEmpty: { ...boolean, defaultValue: false }, version }), { sequelize, tableName: 'reservoir', version: true });
-  LubePoint.init(columns({
-    id: primaryId, machineId: idColumn, reservoirId: optionalId, number: integer, walkPosition: integer, kind: text, name: text, location: text, details: json, consequence: { ...integer, defaultValue: 2 }, criticalPeriods: json,
-    machineState: { ...text, defaultValue: 'any' }, accessNote: longText, cautions: longText, doNots: longText, enoughSign: { ...text, defaultValue: '' }, forbidsAirGun: { ...boolean, defaultValue: false }, plug: optionalJson, materials: { ...json, defaultValue: [] }, retiredOn: optionalDay, version,
-  }), { sequelize, tableName: 'lube_point', version: true });
-  ChangeSet.init(columns({ id: primaryId, personId: idColumn, madeAt: instantColumn, title: text, kind: { ...text, defaultValue: 'points' }, changes: json, undoneAt: { ...instantColumn, allowNull: true } }), { sequelize, tableName: 'change_set' });
+  Area.init(
+    columns({
+      id: primaryId,
+      code: text,
+      name: text,
+      position: integer,
+      outline: optionalJson,
+      coldestC: optionalNumber,
+      warmestC: optionalNumber,
+    }),
+    { sequelize, tableName: 'area' },
+  );
+  MachineModel.init(columns({ id: primaryId, name: text, description: longText, template: json }), {
+    sequelize,
+    tableName: 'machine_model',
+  });
+  Machine.init(
+    columns({
+      id: primaryId,
+      areaId: idColumn,
+      modelId: optionalId,
+      code: text,
+      name: text,
+      description: longText,
+      dutyHoursPerDay: optionalNumber,
+      dutyPlan: optionalJson,
+      keepsRunning: { ...boolean, defaultValue: false },
+      fittingCount: optionalInteger,
+      outline: optionalJson,
+      energySources: json,
+      retiredOn: optionalDay,
+      version,
+    }),
+    { sequelize, tableName: 'machine', version: true },
+  );
+  MachineCode.init(columns({ code: { ...text, primaryKey: true }, machineId: idColumn }), {
+    sequelize,
+    tableName: 'machine_code',
+  });
+  Meter.init(
+    columns({
+      id: primaryId,
+      machineId: idColumn,
+      name: text,
+      unit: text,
+      rolloverAt: optionalNumber,
+      resolution: { ...number, defaultValue: 0.1 },
+      maxPerDay: { ...number, defaultValue: 24 },
+      version,
+    }),
+    { sequelize, tableName: 'meter', version: true },
+  );
+  Reservoir.init(
+    columns({
+      id: primaryId,
+      machineId: idColumn,
+      name: text,
+      capacityL: optionalNumber,
+      residualL: optionalNumber,
+      fillMark: { ...text, defaultValue: '' },
+      fillMarkState: optionalText,
+      checkMark: { ...text, defaultValue: '' },
+      checkMarkState: optionalText,
+      posture: { ...text, defaultValue: '' },
+      settleMinutes: optionalInteger,
+      mounting: { ...text, defaultValue: '' },
+      fillTable: { ...json, defaultValue: [] },
+      levelMarks: { ...json, defaultValue: [] },
+      confirmed: optionalJson,
+      comesEmpty: { ...boolean, defaultValue: false },
+      version,
+    }),
+    { sequelize, tableName: 'reservoir', version: true },
+  );
+  LubePoint.init(
+    columns({
+      id: primaryId,
+      machineId: idColumn,
+      reservoirId: optionalId,
+      number: integer,
+      walkPosition: integer,
+      kind: text,
+      name: text,
+      location: text,
+      details: json,
+      consequence: { ...integer, defaultValue: 2 },
+      criticalPeriods: json,
+      machineState: { ...text, defaultValue: 'any' },
+      accessNote: longText,
+      cautions: longText,
+      doNots: longText,
+      enoughSign: { ...text, defaultValue: '' },
+      forbidsAirGun: { ...boolean, defaultValue: false },
+      plug: optionalJson,
+      materials: { ...json, defaultValue: [] },
+      retiredOn: optionalDay,
+      version,
+    }),
+    { sequelize, tableName: 'lube_point', version: true },
+  );
+  ChangeSet.init(
+    columns({
+      id: primaryId,
+      personId: idColumn,
+      madeAt: instantColumn,
+      title: text,
+      kind: { ...text, defaultValue: 'points' },
+      changes: json,
+      undoneAt: { ...instantColumn, allowNull: true },
+    }),
+    { sequelize, tableName: 'change_set' },
+  );
   return { Area, MachineModel, Machine, MachineCode, Meter, Reservoir, LubePoint, ChangeSet };
 }

@@ -1,8 +1,29 @@
-import { type CreationOptional, DataTypes, type InferAttributes, type InferCreationAttributes, Model, type Sequelize } from 'sequelize';
+import {
+  type CreationOptional,
+  DataTypes,
+  type InferAttributes,
+  type InferCreationAttributes,
+  Model,
+  type Sequelize,
+} from 'sequelize';
 import type { Additive, Base, Family, Thickener } from '@/core/compat/vocabulary';
 import type { Hazard } from '@/core/register/hazards';
 import type { SourceRank } from '@/core/register/point-kinds';
-import { boolean, columns, dayColumn, idColumn, integer, json, number, optionalDay, optionalInteger, optionalNumber, optionalText, primaryId, text } from './columns';
+import {
+  boolean,
+  columns,
+  dayColumn,
+  idColumn,
+  integer,
+  json,
+  number,
+  optionalDay,
+  optionalInteger,
+  optionalNumber,
+  optionalText,
+  primaryId,
+  text,
+} from './columns';
 
 export class Lubricant extends Model<InferAttributes<Lubricant>, InferCreationAttributes<Lubricant>> {
   declare id: string;
@@ -79,13 +100,74 @@ export function initStoreRoom(sequelize: Sequelize) {
   const version = { ...integer, defaultValue: 0 };
   const longText = { type: DataTypes.TEXT, allowNull: false, defaultValue: '' };
   const list = { ...json, defaultValue: [] };
-  Lubricant.init(columns({
-    id: primaryId, code: text, name: text, kind: text, designation: { ...text, defaultValue: '' }, description: longText, isoVg: optionalInteger, kv40: optionalNumber, kv100: optionalNumber, nlgi: optionalText, thickener: optionalText, baseOil: optionalText, additives: list,
-    densityGCm3: { ...number, defaultValue: 0.9 }, pourPointC: optionalNumber, lowerC: optionalNumber, upperC: optionalNumber, hazards: list, retiredOn: optionalDay, version,
-  }), { sequelize, tableName: 'lubricant', version: true });
-  Replacement.init(columns({ id: primaryId, formerName: text, lubricantId: idColumn, source: text, sourceText: text, sourceOn: dayColumn, note: longText, personId: idColumn }), { sequelize, tableName: 'replacement' });
-  StockItem.init(columns({ id: primaryId, lubricantId: idColumn, batch: text, container: text, place: { ...text, defaultValue: '' }, amount: number, receivedOn: dayColumn, openedOn: optionalDay, bestBeforeOn: optionalDay, emptiedOn: optionalDay, version }), { sequelize, tableName: 'stock_item', version: true });
-  Gun.init(columns({ id: primaryId, code: text, name: text, lubricantId: idColumn, gramsPerStroke: number, airPowered: { ...boolean, defaultValue: false } }), { sequelize, tableName: 'gun' });
-  GunCalibration.init(columns({ id: primaryId, gunId: idColumn, personId: idColumn, doneOn: dayColumn, strokes: integer, massG: number }), { sequelize, tableName: 'gun_calibration' });
+  Lubricant.init(
+    columns({
+      id: primaryId,
+      code: text,
+      name: text,
+      kind: text,
+      designation: { ...text, defaultValue: '' },
+      description: longText,
+      isoVg: optionalInteger,
+      kv40: optionalNumber,
+      kv100: optionalNumber,
+      nlgi: optionalText,
+      thickener: optionalText,
+      baseOil: optionalText,
+      additives: list,
+      densityGCm3: { ...number, defaultValue: 0.9 },
+      pourPointC: optionalNumber,
+      lowerC: optionalNumber,
+      upperC: optionalNumber,
+      hazards: list,
+      retiredOn: optionalDay,
+      version,
+    }),
+    { sequelize, tableName: 'lubricant', version: true },
+  );
+  Replacement.init(
+    columns({
+      id: primaryId,
+      formerName: text,
+      lubricantId: idColumn,
+      source: text,
+      sourceText: text,
+      sourceOn: dayColumn,
+      note: longText,
+      personId: idColumn,
+    }),
+    { sequelize, tableName: 'replacement' },
+  );
+  StockItem.init(
+    columns({
+      id: primaryId,
+      lubricantId: idColumn,
+      batch: text,
+      container: text,
+      place: { ...text, defaultValue: '' },
+      amount: number,
+      receivedOn: dayColumn,
+      openedOn: optionalDay,
+      bestBeforeOn: optionalDay,
+      emptiedOn: optionalDay,
+      version,
+    }),
+    { sequelize, tableName: 'stock_item', version: true },
+  );
+  Gun.init(
+    columns({
+      id: primaryId,
+      code: text,
+      name: text,
+      lubricantId: idColumn,
+      gramsPerStroke: number,
+      airPowered: { ...boolean, defaultValue: false },
+    }),
+    { sequelize, tableName: 'gun' },
+  );
+  GunCalibration.init(
+    columns({ id: primaryId, gunId: idColumn, personId: idColumn, doneOn: dayColumn, strokes: integer, massG: number }),
+    { sequelize, tableName: 'gun_calibration' },
+  );
   return { Lubricant, Replacement, StockItem, Gun, GunCalibration };
 }

@@ -1,4 +1,11 @@
-import { type CreationOptional, DataTypes, type InferAttributes, type InferCreationAttributes, Model, type Sequelize } from 'sequelize';
+import {
+  type CreationOptional,
+  DataTypes,
+  type InferAttributes,
+  type InferCreationAttributes,
+  Model,
+  type Sequelize,
+} from 'sequelize';
 import { columns, idColumn, instantColumn, integer, json, optionalDay, primaryId, text } from './columns';
 
 export class Route extends Model<InferAttributes<Route>, InferCreationAttributes<Route>> {
@@ -29,8 +36,24 @@ export class Round extends Model<InferAttributes<Round>, InferCreationAttributes
 }
 
 export function initWalk(sequelize: Sequelize) {
-  Route.init(columns({ id: primaryId, code: text, name: text, note: { type: DataTypes.TEXT, allowNull: false }, retiredOn: optionalDay, version: { ...integer, defaultValue: 0 } }), { sequelize, tableName: 'route', version: true });
-  Stop.init(columns({ id: primaryId, routeId: idColumn, taskId: idColumn, position: integer }), { sequelize, tableName: 'stop' });
-  Round.init(columns({ id: primaryId, routeId: idColumn, personId: idColumn, startedAt: instantColumn, stops: json }), { sequelize, tableName: 'round' });
+  Route.init(
+    columns({
+      id: primaryId,
+      code: text,
+      name: text,
+      note: { type: DataTypes.TEXT, allowNull: false },
+      retiredOn: optionalDay,
+      version: { ...integer, defaultValue: 0 },
+    }),
+    { sequelize, tableName: 'route', version: true },
+  );
+  Stop.init(columns({ id: primaryId, routeId: idColumn, taskId: idColumn, position: integer }), {
+    sequelize,
+    tableName: 'stop',
+  });
+  Round.init(columns({ id: primaryId, routeId: idColumn, personId: idColumn, startedAt: instantColumn, stops: json }), {
+    sequelize,
+    tableName: 'round',
+  });
   return { Route, Stop, Round };
 }

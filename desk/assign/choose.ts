@@ -7,7 +7,13 @@ import { judgedOf } from '../read/store-room';
 import { contentsOf } from './contents';
 
 export type Candidate = { lubricant: JudgedLubricant; judged: Judged };
-export type Choice = { ambient: Ambient; requirement: Requirement; materials: Material[]; contents: JudgedLubricant | null; candidates: Candidate[] };
+export type Choice = {
+  ambient: Ambient;
+  requirement: Requirement;
+  materials: Material[];
+  contents: JudgedLubricant | null;
+  candidates: Candidate[];
+};
 
 type PointRow = InstanceType<Database['LubePoint']>;
 
@@ -27,13 +33,28 @@ export async function ambientOf(db: Database, machineId: string, band: string | 
 
 /** Everything the oil at a point touches: its own materials and those of all points on the same reservoir. */
 async function materialsAt(db: Database, point: PointRow): Promise<Material[]> {
-  const fed = point.reservoirId ? await db.LubePoint.findAll({ where: { reservoirId: point.reservoirId, retiredOn: null } }) : [];
-  return [...new Set([point, ...fed].flatMap(({ materials, details }) => [...materials, ...(['bronze', 'steel', 'cast-iron'].includes(String(details.wheelMaterial)) ? [details.wheelMaterial as Material] : [])]))];
+  const fed = point.reservoirId
+    ? await db.LubePoint.findAll({ where: { reservoirId: point.reservoirId, retiredOn: null } })
+    : [];
+  return [
+    ...new Set(
+      [point, ...fed].flatMap(({ materials, details }) => [
+        ...materials,
+        ...(['bronze', 'steel', 'cast-iron'].includes(String(details.wheelMaterial))
+          ? [details.wheelMaterial as Material]
+          : []),
+      ]),
+    ),
+  ];
 }
 
 /** What a point asks for and every lubricant of the store room judged against it, best first. */
 export async function chooseFor(db: Database, now: Date, point: PointRow, ambient: Ambient): Promise<Choice> {
-  const [lubricants, materials, contents] = await Promise.all([db.Lubricant.findAll({ where: { retiredOn: null } }), materialsAt(db, point), contentsOf(db, now, point)]);
+  const [lubricants, materials, contents] = await Promise.all([
+    db.Lubricant.findAll({ where: { retiredOn: null } }),
+    materialsAt(db, point),
+    contentsOf(db, now, point),
+  ]);
   const requirement = requirementOf(point.kind, point.details, ambient);
   const inside = lubricants.find(({ id }) => id === contents);
   const surroundings = { materials, contents: inside ? judgedOf(inside) : null };

@@ -10,15 +10,29 @@ import { writeEntry } from '../write/write-entries';
  */
 export async function declareBand({ db, now, actor }: Desk, band: string): Promise<Result<null>> {
   const plant = await thePlant(db);
-  if (band !== '' && !plant.ambientBands.some(({ name }) => name === band)) return refusal('invalid', `The plant knows the bands ${plant.ambientBands.map(({ name }) => name).join(', ')}.`);
+  if (band !== '' && !plant.ambientBands.some(({ name }) => name === band))
+    return refusal('invalid', `The plant knows the bands ${plant.ambientBands.map(({ name }) => name).join(', ')}.`);
   const next = band === '' ? null : band;
   if (next === (plant.ambientBandNow ?? null)) return done(null);
-  const written = await writeEntry(db, now, { id: ulid(now.getTime()), kind: 'note', kindVersion: 1, body: { text: next ? `Ambient band now: ${next}.` : 'Ambient bands are not followed any more.' }, happenedAt: now.toISOString(), offsetMinutes: 0, personId: actor.id, deviceId: 'server', machineId: null });
+  const written = await writeEntry(db, now, {
+    id: ulid(now.getTime()),
+    kind: 'note',
+    kindVersion: 1,
+    body: { text: next ? `Ambient band now: ${next}.` : 'Ambient bands are not followed any more.' },
+    happenedAt: now.toISOString(),
+    offsetMinutes: 0,
+    personId: actor.id,
+    deviceId: 'server',
+    machineId: null,
+  });
   if (!written.ok) return refusal('fault', written.reason);
   await plant.update({ ambientBandNow: next, ambientBandSince: next === null ? null : now });
   const banded = await db.select<{ machineId: string }>(
     `SELECT DISTINCT lube_point.machineId FROM assignment JOIN lube_point ON lube_point.id = assignment.pointId OR lube_point.reservoirId = assignment.reservoirId WHERE assignment.ambientBand IS NOT NULL`,
   );
-  await projectMachines(db, banded.map(({ machineId }) => machineId));
+  await projectMachines(
+    db,
+    banded.map(({ machineId }) => machineId),
+  );
   return done(null);
 }

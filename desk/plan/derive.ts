@@ -4,13 +4,25 @@ import type { DueEvent, Stage } from '@/core/interval/limits';
 import { eventsOf, yearlyDaysOf } from '@/core/interval/triggers';
 import { type MeterState, dutyMeter, meterState } from '@/core/meter/state';
 import type { MachineLog } from './machine-log';
-import { type AssignmentRow, type MeterRow, type Plan, type TaskPlanRow, assignmentsInForce, plannedHours, plannedStages } from './select';
+import {
+  type AssignmentRow,
+  type MeterRow,
+  type Plan,
+  type TaskPlanRow,
+  assignmentsInForce,
+  plannedHours,
+  plannedStages,
+} from './select';
 
 export type LubricantRef = { id: string; code: string; name: string };
 export type BandChange = { band: string; holds: string; wants: string };
 
 /** A machine's meters with what the log says of them; `counted` are those that its tasks go by. */
-export type MachineMeters = { states: Map<string, MeterState>; hours: { id: string | null; state: MeterState } | undefined; cycles: { id: string; state: MeterState } | undefined };
+export type MachineMeters = {
+  states: Map<string, MeterState>;
+  hours: { id: string | null; state: MeterState } | undefined;
+  cycles: { id: string; state: MeterState } | undefined;
+};
 
 /** All that plan and log say of one task, still without now. */
 export type TaskDerivation = {
@@ -40,7 +52,8 @@ export function metersOfMachine(plan: Plan, log: MachineLog, machineId: string):
     if (state.unit === 'hours') hours ??= { id: meter.id, state };
     else cycles ??= { id: meter.id, state };
   }
-  if (duty && (!hours || hours.state.kept.length === 0)) hours = { id: hours?.id ?? null, state: dutyMeter(duty, clock) };
+  if (duty && (!hours || hours.state.kept.length === 0))
+    hours = { id: hours?.id ?? null, state: dutyMeter(duty, clock) };
   return { states, hours, cycles };
 }
 
@@ -53,21 +66,36 @@ export function deriveTask(plan: Plan, log: MachineLog, row: TaskPlanRow, meters
   const winner = assignments[0];
   const insideId = log.contents(row.reservoirId ? (plan.fedBy.get(row.reservoirId) ?? [row.pointId]) : [row.pointId]);
   const inside = assignments.find(({ lubricantId }) => lubricantId === insideId);
-  const bandChange = winner?.ambientBand && inside && inside.lubricantId !== winner.lubricantId ? { band: winner.ambientBand, holds: inside.code, wants: winner.code } : null;
+  const bandChange =
+    winner?.ambientBand && inside && inside.lubricantId !== winner.lubricantId
+      ? { band: winner.ambientBand, holds: inside.code, wants: winner.code }
+      : null;
   const lubricant = bandChange && row.action !== 'oil-change' ? inside! : winner;
   const planned = plannedStages(plan, row.taskId, assignments, bandChange?.holds);
-  const stages = overrideStages(planned.stages, log.override(row.taskId, 'interval')?.body as EntryBody<'override'> | undefined);
+  const stages = overrideStages(
+    planned.stages,
+    log.override(row.taskId, 'interval')?.body as EntryBody<'override'> | undefined,
+  );
   const entries = log.answering(row.taskId, row.pointId, row.machineId);
   const named = row.meterId ? meters.states.get(row.meterId) : undefined;
   const hours = named?.unit === 'hours' ? { id: row.meterId, state: named } : meters.hours;
   const cycles = named?.unit === 'cycles' ? { id: row.meterId!, state: named } : meters.cycles;
   return {
-    row, bandChange, stages, hours, stagesOf: planned.of ? lubricantRef(planned.of) : null,
+    row,
+    bandChange,
+    stages,
+    hours,
+    stagesOf: planned.of ? lubricantRef(planned.of) : null,
     lubricant: lubricant ? lubricantRef(lubricant) : null,
     cameEmpty: Boolean(row.comesEmpty) && insideId === undefined,
     governing: ({ by }) => (by === 'hours' ? hours : by === 'cycles' ? cycles : undefined),
     input: {
-      stages, cyclic: Boolean(row.cyclic), rhythm: row.rhythm, toleranceShare: row.toleranceShare, entries, timeZone: plan.timeZone,
+      stages,
+      cyclic: Boolean(row.cyclic),
+      rhythm: row.rhythm,
+      toleranceShare: row.toleranceShare,
+      entries,
+      timeZone: plan.timeZone,
       severity: row.severity.reduce((product, { value }) => product * value, 1),
       yearly: yearlyDaysOf(row.triggers),
       events: eventsFor(plan, log, row, bandChange, entries),
@@ -76,21 +104,38 @@ export function deriveTask(plan: Plan, log: MachineLog, row: TaskPlanRow, meters
   };
 }
 
-export const lubricantRef = ({ lubricantId, code, name }: AssignmentRow): LubricantRef => ({ id: lubricantId, code, name });
+export const lubricantRef = ({ lubricantId, code, name }: AssignmentRow): LubricantRef => ({
+  id: lubricantId,
+  code,
+  name,
+});
 
 /** Events that the task answers to; a change of the ambient band calls for an oil change from the day it was declared, until the oil is changed. */
-function eventsFor(plan: Plan, log: MachineLog, row: TaskPlanRow, bandChange: BandChange | null, entries: TaskPlanAndLog['entries']): DueEvent[] {
+function eventsFor(
+  plan: Plan,
+  log: MachineLog,
+  row: TaskPlanRow,
+  bandChange: BandChange | null,
+  entries: TaskPlanAndLog['entries'],
+): DueEvent[] {
   const wanted = eventsOf(row.triggers);
-  const events: DueEvent[] = wanted.length === 0 ? [] : log.eventsAt(row.pointId, row.machineId).filter(({ event }) => wanted.includes(event));
+  const events: DueEvent[] =
+    wanted.length === 0 ? [] : log.eventsAt(row.pointId, row.machineId).filter(({ event }) => wanted.includes(event));
   if (bandChange && row.action === 'oil-change') {
     const newestMs = entries.reduce((newest, { happenedAt }) => Math.max(newest, Date.parse(happenedAt)), 0);
-    events.push({ name: `ambient band ${bandChange.band}: change to ${bandChange.wants}`, atMs: Math.max(plan.ambientBandSince?.getTime() ?? 0, newestMs + 1) });
+    events.push({
+      name: `ambient band ${bandChange.band}: change to ${bandChange.wants}`,
+      atMs: Math.max(plan.ambientBandSince?.getTime() ?? 0, newestMs + 1),
+    });
   }
   return events;
 }
 
 /** A person's interval replaces the limit of the same unit in the steady stages. */
-export function overrideStages(stages: Stage[], override: { value: number | null; unit: string } | null | undefined): Stage[] {
+export function overrideStages(
+  stages: Stage[],
+  override: { value: number | null; unit: string } | null | undefined,
+): Stage[] {
   if (!override || override.value === null) return stages;
   const key = override.unit === 'd' ? 'days' : override.unit === 'h' ? 'hours' : 'cycles';
   return stages.map((stage) => (stage.count === undefined ? { ...stage, [key]: override.value! } : stage));

@@ -56,7 +56,11 @@ export class MachineLog {
     this.noteFilling(entry);
   }
 
-  addReading(seq: number, happenedAt: string, { meterId, value }: Pick<EntryBody<'reading'>, 'meterId' | 'value'>): void {
+  addReading(
+    seq: number,
+    happenedAt: string,
+    { meterId, value }: Pick<EntryBody<'reading'>, 'meterId' | 'value'>,
+  ): void {
     this.dialsOf(meterId).numbers.push(Date.parse(happenedAt), value, seq);
   }
 
@@ -65,9 +69,17 @@ export class MachineLog {
    * taken apart where it stands; one that says more is parsed.
    */
   addReadingText(seq: number, happenedAt: string, body: string): void {
-    const value = body.startsWith(bodyStart) && body.startsWith(valueStart, valueAt - valueStart.length) ? Number(body.slice(valueAt, -1)) : NaN;
+    const value =
+      body.startsWith(bodyStart) && body.startsWith(valueStart, valueAt - valueStart.length)
+        ? Number(body.slice(valueAt, -1))
+        : NaN;
     if (Number.isNaN(value)) this.addReading(seq, happenedAt, JSON.parse(body) as EntryBody<'reading'>);
-    else this.dialsOf(body.slice(bodyStart.length, bodyStart.length + ulidLength)).numbers.push(Date.parse(happenedAt), value, seq);
+    else
+      this.dialsOf(body.slice(bodyStart.length, bodyStart.length + ulidLength)).numbers.push(
+        Date.parse(happenedAt),
+        value,
+        seq,
+      );
   }
 
   /** What was read off a meter, of readings at one instant the one written later last. */
@@ -88,7 +100,11 @@ export class MachineLog {
 
   /** Entries that answer a task, and commissionings of its unit. */
   answering(taskId: string, pointId: string, machineId: string): PlannedEffective[] {
-    return [...(this.byTask.get(taskId) ?? []), ...(this.commissionings.get(pointId) ?? []), ...(this.commissionings.get(machineId) ?? [])];
+    return [
+      ...(this.byTask.get(taskId) ?? []),
+      ...(this.commissionings.get(pointId) ?? []),
+      ...(this.commissionings.get(machineId) ?? []),
+    ];
   }
 
   eventsAt(pointId: string, machineId: string): (DueEvent & { event: EventName })[] {
@@ -120,7 +136,8 @@ export class MachineLog {
     if (!pointId || !lubricantId || (kind !== 'oil-change' && kind !== 'grease' && kind !== 'commissioning')) return;
     const atMs = Date.parse(happenedAt);
     const before = this.fillings.get(pointId);
-    if (!before || atMs > before.atMs || (atMs === before.atMs && seq > before.seq)) this.fillings.set(pointId, { lubricantId, atMs, seq });
+    if (!before || atMs > before.atMs || (atMs === before.atMs && seq > before.seq))
+      this.fillings.set(pointId, { lubricantId, atMs, seq });
   }
 }
 

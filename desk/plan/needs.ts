@@ -4,7 +4,15 @@ import { type TaskState, loadTaskStates } from './states';
 
 export type TaskNeed = Need & { state: TaskState; each: number };
 /** What one lubricant needs, in grams or litres; a month is a twelfth of the year. */
-export type LubricantNeed = { lubricantId: string; code: string; name: string; unit: 'g' | 'L'; perYear: number; byRoute: { route: string; perYear: number }[]; unknownTasks: number };
+export type LubricantNeed = {
+  lubricantId: string;
+  code: string;
+  name: string;
+  unit: 'g' | 'L';
+  perYear: number;
+  byRoute: { route: string; perYear: number }[];
+  unknownTasks: number;
+};
 
 /** Litres a service of each task took on average by the log of the last year. */
 async function litresByLog(db: Database, now: Date): Promise<Map<string, number>> {
@@ -26,10 +34,23 @@ async function litresByLog(db: Database, now: Date): Promise<Map<string, number>
 
 /** What every task of the plan uses in a year. */
 export async function loadNeeds(db: Database, now: Date): Promise<TaskNeed[]> {
-  const [states, guns, litres] = await Promise.all([loadTaskStates(db, now), db.Gun.findAll({ order: [['code', 'ASC']] }), litresByLog(db, now)]);
+  const [states, guns, litres] = await Promise.all([
+    loadTaskStates(db, now),
+    db.Gun.findAll({ order: [['code', 'ASC']] }),
+    litresByLog(db, now),
+  ]);
   return states.map((state) => {
-    const amount = { amountKind: state.amount.kind, amount: state.amount.value, gramsPerStroke: guns.find(({ lubricantId }) => lubricantId === state.lubricant?.id)?.gramsPerStroke ?? null, litresByLog: litres.get(state.taskId) ?? null };
-    return { state, each: amountOfService(amount).each, ...yearlyNeed({ ...amount, stages: state.interval.stages, hoursPerDay: state.due.hourLine.hoursPerDay }) };
+    const amount = {
+      amountKind: state.amount.kind,
+      amount: state.amount.value,
+      gramsPerStroke: guns.find(({ lubricantId }) => lubricantId === state.lubricant?.id)?.gramsPerStroke ?? null,
+      litresByLog: litres.get(state.taskId) ?? null,
+    };
+    return {
+      state,
+      each: amountOfService(amount).each,
+      ...yearlyNeed({ ...amount, stages: state.interval.stages, hoursPerDay: state.due.hourLine.hoursPerDay }),
+    };
   });
 }
 
@@ -39,7 +60,15 @@ export function needsByLubricant(needs: readonly TaskNeed[]): LubricantNeed[] {
   for (const { state, perYear, unit, by } of needs) {
     if (!state.lubricant || state.action === 'check') continue;
     const { id, code, name } = state.lubricant;
-    const sum = byId.get(id) ?? { lubricantId: id, code, name, unit: unit ?? 'L', perYear: 0, byRoute: [], unknownTasks: 0 };
+    const sum = byId.get(id) ?? {
+      lubricantId: id,
+      code,
+      name,
+      unit: unit ?? 'L',
+      perYear: 0,
+      byRoute: [],
+      unknownTasks: 0,
+    };
     byId.set(id, sum);
     if (by === 'unknown') sum.unknownTasks += 1;
     if (unit === null) continue;

@@ -14,23 +14,67 @@ import { type EntryRow, type Plan, decidingEntries, entryColumns, parseEntry, se
 type MeterRow = ReturnType<typeof meterRow>;
 type DueRow = ReturnType<typeof dueRow>;
 
-function meterRow(meterId: string, machineId: string, shown: number | null, { kept, rejected, rate, lastRunMs }: MeterState) {
+function meterRow(
+  meterId: string,
+  machineId: string,
+  shown: number | null,
+  { kept, rejected, rate, lastRunMs }: MeterState,
+) {
   const last = kept.at(-1);
-  return { meterId, machineId, readMs: last?.atMs ?? null, shown: last ? shown : null, accumulated: last?.value ?? null, perDayLow: rate.low, perDayMid: rate.mid, perDayHigh: rate.high, confidence: rate.confidence, windowReadings: rate.readings, kept: kept.length, rejected: rejected.length, lastRunMs: lastRunMs ?? null };
+  return {
+    meterId,
+    machineId,
+    readMs: last?.atMs ?? null,
+    shown: last ? shown : null,
+    accumulated: last?.value ?? null,
+    perDayLow: rate.low,
+    perDayMid: rate.mid,
+    perDayHigh: rate.high,
+    confidence: rate.confidence,
+    windowReadings: rate.readings,
+    kept: kept.length,
+    rejected: rejected.length,
+    lastRunMs: lastRunMs ?? null,
+  };
 }
 
 function dueRow(derived: ReturnType<typeof deriveTask>) {
   const { row, lubricant, bandChange, cameEmpty, hours, governing } = derived;
   const facts = factsOf(derived);
   return {
-    taskId: row.taskId, machineId: row.machineId, areaId: row.areaId, pointId: row.pointId, lubricantId: lubricant?.id ?? null, machineState: row.machineState, who: row.who, hourMeterId: hours?.id ?? null, governingMeterId: governing(facts)?.id ?? null,
-    state: facts.state, stage: facts.stage, runIn: facts.runIn, governedBy: facts.by ?? null, dueOn: facts.dueOn ?? null, fromOn: facts.window?.fromOn ?? null, toOn: facts.window?.toOn ?? null, postponedFrom: facts.postponedFrom ?? null,
-    lastMs: facts.lastMs === undefined ? null : Math.round(facts.lastMs), lastHours: facts.lastHours ?? null, dueHours: facts.dueHours ?? null, servicesDone: facts.servicesDone, confidence: facts.confidence, bandChange, cameEmpty,
+    taskId: row.taskId,
+    machineId: row.machineId,
+    areaId: row.areaId,
+    pointId: row.pointId,
+    lubricantId: lubricant?.id ?? null,
+    machineState: row.machineState,
+    who: row.who,
+    hourMeterId: hours?.id ?? null,
+    governingMeterId: governing(facts)?.id ?? null,
+    state: facts.state,
+    stage: facts.stage,
+    runIn: facts.runIn,
+    governedBy: facts.by ?? null,
+    dueOn: facts.dueOn ?? null,
+    fromOn: facts.window?.fromOn ?? null,
+    toOn: facts.window?.toOn ?? null,
+    postponedFrom: facts.postponedFrom ?? null,
+    lastMs: facts.lastMs === undefined ? null : Math.round(facts.lastMs),
+    lastHours: facts.lastHours ?? null,
+    dueHours: facts.dueHours ?? null,
+    servicesDone: facts.servicesDone,
+    confidence: facts.confidence,
+    bandChange,
+    cameEmpty,
   };
 }
 
 /** Rows of all meters and tasks of a plan, machine by machine. */
-function* rowsByMachine(plan: Plan, log: MachineLog, machineIds: Iterable<string>): Generator<{ meters: MeterRow[]; due: DueRow[] }> {
+function* rowsByMachine(
+  plan: Plan,
+  log: MachineLog,
+  machineIds: Iterable<string>,
+): Generator<{ meters: MeterRow[]; due: DueRow[] }> {
   const tasksOf = new Map<string, Plan['tasks']>();
   for (const row of plan.tasks) {
     const mine = tasksOf.get(row.machineId);
@@ -40,7 +84,9 @@ function* rowsByMachine(plan: Plan, log: MachineLog, machineIds: Iterable<string
   for (const machineId of machineIds) {
     const meters: MachineMeters = metersOfMachine(plan, log, machineId);
     yield {
-      meters: [...meters.states].map(([meterId, state]) => meterRow(meterId, machineId, shownLast(log, meterId, state), state)),
+      meters: [...meters.states].map(([meterId, state]) =>
+        meterRow(meterId, machineId, shownLast(log, meterId, state), state),
+      ),
       due: (tasksOf.get(machineId) ?? []).map((row) => dueRow(deriveTask(plan, log, row, meters))),
     };
   }
@@ -55,16 +101,25 @@ function shownLast(log: MachineLog, meterId: string, { kept }: MeterState): numb
 const entriesOfMachines = `SELECT ${entryColumns} FROM entry WHERE entry.machineId IN (:machineIds) AND (${decidingEntries()} OR entry.kind = 'correction')`;
 
 /** The log of some machines as it is to be believed. */
-export async function machineLog(db: Database, machineIds: readonly string[], { untilMs = Infinity, transaction }: { untilMs?: number; transaction?: Transaction } = {}): Promise<MachineLog> {
+export async function machineLog(
+  db: Database,
+  machineIds: readonly string[],
+  { untilMs = Infinity, transaction }: { untilMs?: number; transaction?: Transaction } = {},
+): Promise<MachineLog> {
   const log = new MachineLog();
   if (machineIds.length === 0) return log;
   const rows = await db.select<EntryRow>(entriesOfMachines, { machineIds: [...machineIds] }, transaction);
-  for (const entry of effectiveEntries(rows.map(parseEntry))) if (Date.parse(entry.happenedAt) <= untilMs) log.add(entry);
+  for (const entry of effectiveEntries(rows.map(parseEntry)))
+    if (Date.parse(entry.happenedAt) <= untilMs) log.add(entry);
   return log;
 }
 
 /** Brings the projection of some machines up to date. Rows that say the same as before are not touched. */
-export async function projectMachines(db: Database, machineIds: readonly string[], transaction?: Transaction): Promise<void> {
+export async function projectMachines(
+  db: Database,
+  machineIds: readonly string[],
+  transaction?: Transaction,
+): Promise<void> {
   const wanted = [...new Set(machineIds)];
   if (wanted.length === 0) return;
   if (!transaction) return db.sequelize.transaction((own) => projectMachines(db, wanted, own));
@@ -77,7 +132,10 @@ export async function projectMachines(db: Database, machineIds: readonly string[
     due.push(...rows.due);
   }
   const where = { machineId: wanted };
-  const [storedMeters, storedDue] = await Promise.all([db.MeterStanding.findAll({ where, transaction, raw: true }), db.DueStanding.findAll({ where, transaction, raw: true })]);
+  const [storedMeters, storedDue] = await Promise.all([
+    db.MeterStanding.findAll({ where, transaction, raw: true }),
+    db.DueStanding.findAll({ where, transaction, raw: true }),
+  ]);
   const changed = <Row extends object>(rows: Row[], stored: readonly object[], key: keyof Row) => {
     const before = new Map(stored.map((row) => [(row as Row)[key], fingerprint(row)]));
     return rows.filter((row) => before.get(row[key]) !== fingerprint(row));
@@ -85,17 +143,30 @@ export async function projectMachines(db: Database, machineIds: readonly string[
   const gone = storedDue.map(({ taskId }) => taskId).filter((taskId) => !due.some((row) => row.taskId === taskId));
   const newMeters = changed(meters, storedMeters, 'meterId');
   const newDue = changed(due, storedDue, 'taskId');
-  if (newMeters.length > 0) await db.MeterStanding.bulkCreate(newMeters, { transaction, updateOnDuplicate: Object.keys(newMeters[0]!) as (keyof MeterRow)[] });
-  if (newDue.length > 0) await db.DueStanding.bulkCreate(newDue, { transaction, updateOnDuplicate: Object.keys(newDue[0]!) as (keyof DueRow)[] });
+  if (newMeters.length > 0)
+    await db.MeterStanding.bulkCreate(newMeters, {
+      transaction,
+      updateOnDuplicate: Object.keys(newMeters[0]!) as (keyof MeterRow)[],
+    });
+  if (newDue.length > 0)
+    await db.DueStanding.bulkCreate(newDue, {
+      transaction,
+      updateOnDuplicate: Object.keys(newDue[0]!) as (keyof DueRow)[],
+    });
   if (gone.length > 0) await db.DueStanding.destroy({ where: { taskId: gone }, transaction });
 }
 
 /** Equal for a row as derived and as read back: numbers that came as text, true that came as 1. */
-const fingerprint = (row: object): string => JSON.stringify(Object.entries(row).sort(([a], [b]) => (a < b ? -1 : 1)).map(([key, value]) => [key, comparable(key, value)]));
+const fingerprint = (row: object): string =>
+  JSON.stringify(
+    Object.entries(row)
+      .sort(([a], [b]) => (a < b ? -1 : 1))
+      .map(([key, value]) => [key, comparable(key, value)]),
+  );
 function comparable(key: string, value: unknown): unknown {
   if (typeof value === 'boolean') return Number(value);
   if (key.endsWith('Ms') && value !== null) return Number(value);
-  return typeof value === 'string' && value.startsWith('{') ? JSON.parse(value) as unknown : value;
+  return typeof value === 'string' && value.startsWith('{') ? (JSON.parse(value) as unknown) : value;
 }
 
 const batchRows = 1000;
@@ -105,15 +176,21 @@ const batchRows = 1000;
  * the end, while the log is locked for a moment.
  * @param report called with what has been done so far
  */
-export async function rebuild(db: Database, report: (words: string) => void = () => {}): Promise<{ entries: number; tasks: number; meters: number }> {
+export async function rebuild(
+  db: Database,
+  report: (words: string) => void = () => {},
+): Promise<{ entries: number; tasks: number; meters: number }> {
   const head = await db.LogHead.findByPk(1);
-  const corrections = newestCorrections((await db.select<EntryRow>(`SELECT ${entryColumns} FROM entry WHERE entry.kind = 'correction'`)).map(parseEntry));
+  const corrections = newestCorrections(
+    (await db.select<EntryRow>(`SELECT ${entryColumns} FROM entry WHERE entry.kind = 'correction'`)).map(parseEntry),
+  );
   const log = new MachineLog();
   let entries = 0;
   for await (const row of db.stream<Omit<EntryRow, 'personId' | 'replacesId'>>(streamSql)) {
     entries += 1;
     // Readings are by far the most, and as a rule nobody corrects them: they take the short way.
-    if (row.kind === 'reading' && !corrections.has(row.id)) log.addReadingText(Number(row.seq), row.happenedAt, row.body);
+    if (row.kind === 'reading' && !corrections.has(row.id))
+      log.addReadingText(Number(row.seq), row.happenedAt, row.body);
     else {
       const entry = corrected(parseEntry(row), corrections);
       if (entry) log.add(entry);
@@ -135,8 +212,16 @@ export async function rebuild(db: Database, report: (words: string) => void = ()
     sum.meters = await meters.end();
     sum.tasks = await due.end();
     if (Number(now?.seq ?? 0) === Number(head?.seq ?? 0)) return;
-    const late = await db.select<{ machineId: string }>('SELECT DISTINCT machineId FROM entry WHERE seq > :seq AND machineId IS NOT NULL', { seq: Number(head?.seq ?? 0) }, transaction);
-    await projectMachines(db, late.map(({ machineId }) => machineId), transaction);
+    const late = await db.select<{ machineId: string }>(
+      'SELECT DISTINCT machineId FROM entry WHERE seq > :seq AND machineId IS NOT NULL',
+      { seq: Number(head?.seq ?? 0) },
+      transaction,
+    );
+    await projectMachines(
+      db,
+      late.map(({ machineId }) => machineId),
+      transaction,
+    );
   });
   return sum;
 }
@@ -168,8 +253,20 @@ class Batch<Row> {
 export const streamSql = `SELECT entry.id, entry.seq, entry.kind, entry.body, entry.happenedAt, entry.machineId, entry.pointId, entry.taskIds FROM entry WHERE ${decidingEntries()}`;
 
 /** Inserts rows of one shape with one statement. */
-async function insertRows(db: Database, table: string, rows: readonly object[], transaction: Transaction): Promise<void> {
+async function insertRows(
+  db: Database,
+  table: string,
+  rows: readonly object[],
+  transaction: Transaction,
+): Promise<void> {
   const columns = Object.keys(rows[0]!);
-  const values = rows.map((row) => Object.values(row).map((value) => (value !== null && typeof value === 'object' ? JSON.stringify(value) : (value as unknown))));
-  await db.sequelize.query(`INSERT INTO ${table} (${columns.map((column) => `\`${column}\``).join(',')}) VALUES ${values.map(() => '(?)').join(',')}`, { replacements: values, transaction });
+  const values = rows.map((row) =>
+    Object.values(row).map((value) =>
+      value !== null && typeof value === 'object' ? JSON.stringify(value) : (value as unknown),
+    ),
+  );
+  await db.sequelize.query(
+    `INSERT INTO ${table} (${columns.map((column) => `\`${column}\``).join(',')}) VALUES ${values.map(() => '(?)').join(',')}`,
+    { replacements: values, transaction },
+  );
 }

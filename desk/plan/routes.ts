@@ -17,7 +17,12 @@ export async function createRoute({ db, now }: Desk, values: unknown): Promise<R
 }
 
 /** Changes a route and its order. Rounds already begun keep the stops they began with. */
-export async function updateRoute({ db, now }: Desk, id: string, version: number, values: unknown): Promise<Result<{ id: string }>> {
+export async function updateRoute(
+  { db, now }: Desk,
+  id: string,
+  version: number,
+  values: unknown,
+): Promise<Result<{ id: string }>> {
   return saveRoute(db, now, values, async (form, transaction) => {
     const route = await db.Route.findByPk(id, { transaction });
     if (!route) return refusal('not-found', 'This route is not in the book any more.');
@@ -33,19 +38,38 @@ export async function updateRoute({ db, now }: Desk, id: string, version: number
 
 type RouteFields = { code: string; name: string; note: string };
 
-async function saveRoute(db: Desk['db'], now: Date, values: unknown, save: (form: RouteFields, transaction: Transaction) => Promise<Result<{ id: string }>>): Promise<Result<{ id: string }>> {
+async function saveRoute(
+  db: Desk['db'],
+  now: Date,
+  values: unknown,
+  save: (form: RouteFields, transaction: Transaction) => Promise<Result<{ id: string }>>,
+): Promise<Result<{ id: string }>> {
   const parsed = parseForm(routeForm, values);
   if (!parsed.ok) return parsed;
   const { taskIds, ...form } = parsed.value;
   const known = await db.Task.count({ where: { id: taskIds, retiredOn: null } });
-  if (new Set(taskIds).size !== taskIds.length || known !== taskIds.length) return refusal('invalid', 'A task on this route is not in the plan any more, or is there twice. Open the page anew.', { taskIds: 'Check the stops.' });
+  if (new Set(taskIds).size !== taskIds.length || known !== taskIds.length)
+    return refusal(
+      'invalid',
+      'A task on this route is not in the plan any more, or is there twice. Open the page anew.',
+      { taskIds: 'Check the stops.' },
+    );
   return saving(
-    () => db.sequelize.transaction(async (transaction) => {
-      const saved = await save(form, transaction);
-      if (!saved.ok) return saved;
-      await db.Stop.bulkCreate(taskIds.map((taskId, index) => ({ id: ulid(now.getTime()), routeId: saved.value.id, taskId, position: index + 1 })), { transaction });
-      return saved;
-    }),
+    () =>
+      db.sequelize.transaction(async (transaction) => {
+        const saved = await save(form, transaction);
+        if (!saved.ok) return saved;
+        await db.Stop.bulkCreate(
+          taskIds.map((taskId, index) => ({
+            id: ulid(now.getTime()),
+            routeId: saved.value.id,
+            taskId,
+            position: index + 1,
+          })),
+          { transaction },
+        );
+        return saved;
+      }),
     codeTaken,
   );
 }
@@ -54,6 +78,16 @@ export type RouteSummary = { id: string; code: string; name: string; note: strin
 
 /** All routes with their tasks in walking order, those that are no longer done left out. */
 export async function listRoutes({ db }: Pick<Desk, 'db'>): Promise<RouteSummary[]> {
-  const [routes, stops] = await Promise.all([db.Route.findAll({ where: { retiredOn: null }, order: [['code', 'ASC']] }), selectStops(db)]);
-  return routes.map(({ id, code, name, note, version }) => ({ id, code, name, note, version, taskIds: stops.filter(({ routeId }) => routeId === id).map(({ taskId }) => taskId) }));
+  const [routes, stops] = await Promise.all([
+    db.Route.findAll({ where: { retiredOn: null }, order: [['code', 'ASC']] }),
+    selectStops(db),
+  ]);
+  return routes.map(({ id, code, name, note, version }) => ({
+    id,
+    code,
+    name,
+    note,
+    version,
+    taskIds: stops.filter(({ routeId }) => routeId === id).map(({ taskId }) => taskId),
+  }));
 }

@@ -13,13 +13,58 @@ import { thePlant } from '../plant';
 export type TaskFilter = { machineIds?: string[]; pointId?: string; taskIds?: string[] };
 
 export type TaskPlanRow = {
-  taskId: string; action: TaskAction; machineState: MachineState; who: Who; meterId: string | null; rhythm: 'actual' | 'fixed'; toleranceShare: number; cyclic: number; severity: { name: string; value: number }[]; triggers: Trigger[];
-  pointId: string; reservoirId: string | null; comesEmpty: number | null; machineId: string; areaId: string;
+  taskId: string;
+  action: TaskAction;
+  machineState: MachineState;
+  who: Who;
+  meterId: string | null;
+  rhythm: 'actual' | 'fixed';
+  toleranceShare: number;
+  cyclic: number;
+  severity: { name: string; value: number }[];
+  triggers: Trigger[];
+  pointId: string;
+  reservoirId: string | null;
+  comesEmpty: number | null;
+  machineId: string;
+  areaId: string;
 };
-export type MachineRow = { id: string; dutyHoursPerDay: number | null; dutyPlan: DutyPlan | null; keepsRunning: number };
-export type AssignmentRow = { id: string; pointId: string | null; reservoirId: string | null; ambientBand: string | null; lubricantId: string; code: string; name: string; source: SourceRank; sourceOn: string };
-export type StageRow = { assignmentId: string; taskId: string; name: string; count: number | null; hours: number | null; cycles: number | null; days: number | null; standstillDays: number | null };
-export type MeterRow = { id: string; machineId: string; name: string; unit: string; rolloverAt: number | null; resolution: number; maxPerDay: number };
+export type MachineRow = {
+  id: string;
+  dutyHoursPerDay: number | null;
+  dutyPlan: DutyPlan | null;
+  keepsRunning: number;
+};
+export type AssignmentRow = {
+  id: string;
+  pointId: string | null;
+  reservoirId: string | null;
+  ambientBand: string | null;
+  lubricantId: string;
+  code: string;
+  name: string;
+  source: SourceRank;
+  sourceOn: string;
+};
+export type StageRow = {
+  assignmentId: string;
+  taskId: string;
+  name: string;
+  count: number | null;
+  hours: number | null;
+  cycles: number | null;
+  days: number | null;
+  standstillDays: number | null;
+};
+export type MeterRow = {
+  id: string;
+  machineId: string;
+  name: string;
+  unit: string;
+  rolloverAt: number | null;
+  resolution: number;
+  maxPerDay: number;
+};
 
 /** The plan as far as deciding when its tasks are due needs it. */
 export type Plan = {
@@ -38,15 +83,26 @@ export type Plan = {
 };
 
 const live = ['task.retiredOn IS NULL', 'lube_point.retiredOn IS NULL', 'machine.retiredOn IS NULL'];
-export const taskJoins = 'FROM task JOIN lube_point ON lube_point.id = task.pointId JOIN machine ON machine.id = lube_point.machineId JOIN area ON area.id = machine.areaId LEFT JOIN reservoir ON reservoir.id = lube_point.reservoirId';
+export const taskJoins =
+  'FROM task JOIN lube_point ON lube_point.id = task.pointId JOIN machine ON machine.id = lube_point.machineId JOIN area ON area.id = machine.areaId LEFT JOIN reservoir ON reservoir.id = lube_point.reservoirId';
 
 /** The stops of routes whose tasks are in use, in walking order. */
 export const selectStops = (db: Database, routeId?: string) =>
-  db.select<{ routeId: string; taskId: string }>(`SELECT stop.routeId, stop.taskId ${taskJoins} JOIN stop ON stop.taskId = task.id WHERE ${[...live, routeId && 'stop.routeId = :routeId'].filter(Boolean).join(' AND ')} ORDER BY stop.position`, { routeId });
+  db.select<{ routeId: string; taskId: string }>(
+    `SELECT stop.routeId, stop.taskId ${taskJoins} JOIN stop ON stop.taskId = task.id WHERE ${[...live, routeId && 'stop.routeId = :routeId'].filter(Boolean).join(' AND ')} ORDER BY stop.position`,
+    { routeId },
+  );
 
 /** The condition that a filter puts on tasks, for `taskJoins`. */
 export const taskCondition = ({ machineIds, pointId, taskIds }: TaskFilter): string =>
-  [...live, machineIds && 'machine.id IN (:machineIds)', pointId && 'lube_point.id = :pointId', taskIds && 'task.id IN (:taskIds)'].filter(Boolean).join(' AND ');
+  [
+    ...live,
+    machineIds && 'machine.id IN (:machineIds)',
+    pointId && 'lube_point.id = :pointId',
+    taskIds && 'task.id IN (:taskIds)',
+  ]
+    .filter(Boolean)
+    .join(' AND ');
 
 /** Reads the plan of some tasks, or of all. */
 export async function selectPlan(db: Database, filter: TaskFilter = {}, transaction?: Transaction): Promise<Plan> {
@@ -54,29 +110,74 @@ export async function selectPlan(db: Database, filter: TaskFilter = {}, transact
     thePlant(db, transaction),
     db.select<TaskPlanRow>(
       `SELECT task.id AS taskId, task.action, task.machineState, task.who, task.meterId, task.rhythm, task.toleranceShare, task.cyclic, task.severity, task.triggers, lube_point.id AS pointId, lube_point.reservoirId, reservoir.comesEmpty, machine.id AS machineId, machine.areaId
-       ${taskJoins} WHERE ${taskCondition(filter)} ORDER BY task.id`, filter, transaction),
+       ${taskJoins} WHERE ${taskCondition(filter)} ORDER BY task.id`,
+      filter,
+      transaction,
+    ),
   ]);
   const all = Object.keys(filter).length === 0;
   const machineIds = [...new Set([...tasks.map(({ machineId }) => machineId), ...(filter.machineIds ?? [])])];
-  const ids = { tasks: tasks.map(({ taskId }) => taskId), points: [...new Set(tasks.map(({ pointId }) => pointId))], reservoirs: [...new Set(tasks.flatMap(({ reservoirId }) => reservoirId ?? []))].concat('none') };
-  const select = <Row extends object>(sql: string, condition: string, order: string, replacements: object) => (!all && Object.values(replacements).some((list) => (list as string[]).length === 0) ? Promise.resolve<Row[]>([]) : db.select<Row>(`${sql} ${all ? '' : `WHERE ${condition}`} ${order}`, replacements as Record<string, unknown>, transaction));
+  const ids = {
+    tasks: tasks.map(({ taskId }) => taskId),
+    points: [...new Set(tasks.map(({ pointId }) => pointId))],
+    reservoirs: [...new Set(tasks.flatMap(({ reservoirId }) => reservoirId ?? []))].concat('none'),
+  };
+  const select = <Row extends object>(sql: string, condition: string, order: string, replacements: object) =>
+    !all && Object.values(replacements).some((list) => (list as string[]).length === 0)
+      ? Promise.resolve<Row[]>([])
+      : db.select<Row>(
+          `${sql} ${all ? '' : `WHERE ${condition}`} ${order}`,
+          replacements as Record<string, unknown>,
+          transaction,
+        );
   const [machines, assignments, stages, meters, fed] = await Promise.all([
-    select<MachineRow>('SELECT id, dutyHoursPerDay, dutyPlan, keepsRunning FROM machine', 'id IN (:machineIds)', '', { machineIds }),
+    select<MachineRow>('SELECT id, dutyHoursPerDay, dutyPlan, keepsRunning FROM machine', 'id IN (:machineIds)', '', {
+      machineIds,
+    }),
     select<AssignmentRow>(
       'SELECT assignment.id, assignment.pointId, assignment.reservoirId, assignment.ambientBand, assignment.lubricantId, lubricant.code, lubricant.name, assignment.source, assignment.sourceOn FROM assignment JOIN lubricant ON lubricant.id = assignment.lubricantId',
-      'assignment.pointId IN (:points) OR assignment.reservoirId IN (:reservoirs)', '', { points: ids.points, reservoirs: ids.reservoirs }),
-    select<StageRow>('SELECT assignmentId, taskId, name, `count`, hours, cycles, days, standstillDays FROM interval_stage', 'taskId IN (:tasks)', 'ORDER BY position', { tasks: ids.tasks }),
-    select<MeterRow>('SELECT id, machineId, name, unit, rolloverAt, resolution, maxPerDay FROM meter', 'machineId IN (:machineIds)', 'ORDER BY name', { machineIds }),
-    select<{ id: string; reservoirId: string | null }>('SELECT id, reservoirId FROM lube_point', 'reservoirId IN (:reservoirs)', '', { reservoirs: ids.reservoirs }),
+      'assignment.pointId IN (:points) OR assignment.reservoirId IN (:reservoirs)',
+      '',
+      { points: ids.points, reservoirs: ids.reservoirs },
+    ),
+    select<StageRow>(
+      'SELECT assignmentId, taskId, name, `count`, hours, cycles, days, standstillDays FROM interval_stage',
+      'taskId IN (:tasks)',
+      'ORDER BY position',
+      { tasks: ids.tasks },
+    ),
+    select<MeterRow>(
+      'SELECT id, machineId, name, unit, rolloverAt, resolution, maxPerDay FROM meter',
+      'machineId IN (:machineIds)',
+      'ORDER BY name',
+      { machineIds },
+    ),
+    select<{ id: string; reservoirId: string | null }>(
+      'SELECT id, reservoirId FROM lube_point',
+      'reservoirId IN (:reservoirs)',
+      '',
+      { reservoirs: ids.reservoirs },
+    ),
   ]);
   const machineOf = new Map(machines.map((row) => [row.id, row]));
   const clocks = new Map<string, DutyClock>();
   return {
-    timeZone: plant.timeZone, ambientBandNow: plant.ambientBandNow ?? null, ambientBandSince: plant.ambientBandSince ?? null, tasks, machines: machineOf,
+    timeZone: plant.timeZone,
+    ambientBandNow: plant.ambientBandNow ?? null,
+    ambientBandSince: plant.ambientBandSince ?? null,
+    tasks,
+    machines: machineOf,
     assignmentsOf: groupBy(assignments, ({ pointId, reservoirId }) => pointId ?? reservoirId!),
     stagesOf: groupBy(stages, ({ taskId }) => taskId),
     metersOf: groupBy(meters, ({ machineId }) => machineId),
-    fedBy: new Map([...groupBy(fed.filter(({ reservoirId }) => reservoirId !== null), ({ reservoirId }) => reservoirId!)].map(([reservoirId, rows]) => [reservoirId, rows.map(({ id }) => id)])),
+    fedBy: new Map(
+      [
+        ...groupBy(
+          fed.filter(({ reservoirId }) => reservoirId !== null),
+          ({ reservoirId }) => reservoirId!,
+        ),
+      ].map(([reservoirId, rows]) => [reservoirId, rows.map(({ id }) => id)]),
+    ),
     clockOf(machineId) {
       const known = clocks.get(machineId);
       if (known) return known;
@@ -88,17 +189,30 @@ export async function selectPlan(db: Database, filter: TaskFilter = {}, transact
 }
 
 /** The clock on which a machine's hours are counted forward. */
-export function clockOf(machine: Pick<MachineRow, 'dutyPlan' | 'keepsRunning'> | undefined, plant: { timeZone: string; closures?: { from: string; to: string }[] }): DutyClock {
+export function clockOf(
+  machine: Pick<MachineRow, 'dutyPlan' | 'keepsRunning'> | undefined,
+  plant: { timeZone: string; closures?: { from: string; to: string }[] },
+): DutyClock {
   const closures = machine?.keepsRunning ? [] : (plant.closures ?? []).map(({ from, to }) => ({ from, to }));
   return dutyClock({ ...machine?.dutyPlan, closures }, plant.timeZone);
 }
 
 /** Hours a day by plan: the mean of its weekdays, or the one number. */
-export const plannedHours = ({ dutyPlan, dutyHoursPerDay }: Pick<MachineRow, 'dutyPlan' | 'dutyHoursPerDay'>): number | null => (dutyPlan && meanHours(dutyPlan)) ?? dutyHoursPerDay;
+export const plannedHours = ({
+  dutyPlan,
+  dutyHoursPerDay,
+}: Pick<MachineRow, 'dutyPlan' | 'dutyHoursPerDay'>): number | null =>
+  (dutyPlan && meanHours(dutyPlan)) ?? dutyHoursPerDay;
 
 /** The assignments of a point or its reservoir: the one that holds in the ambient band first, the others by rank. */
-export function assignmentsInForce(plan: Plan, { pointId, reservoirId }: Pick<TaskPlanRow, 'pointId' | 'reservoirId'>): AssignmentRow[] {
-  const ranked = byRank([...(plan.assignmentsOf.get(pointId) ?? []), ...((reservoirId && plan.assignmentsOf.get(reservoirId)) || [])]);
+export function assignmentsInForce(
+  plan: Plan,
+  { pointId, reservoirId }: Pick<TaskPlanRow, 'pointId' | 'reservoirId'>,
+): AssignmentRow[] {
+  const ranked = byRank([
+    ...(plan.assignmentsOf.get(pointId) ?? []),
+    ...((reservoirId && plan.assignmentsOf.get(reservoirId)) || []),
+  ]);
   const winner = winnerInBand(ranked, plan.ambientBandNow);
   return winner ? [winner, ...ranked.filter((assignment) => assignment !== winner)] : ranked;
 }
@@ -108,7 +222,12 @@ export function assignmentsInForce(plan: Plan, { pointId, reservoirId }: Pick<Ta
  * band waits, else of the assignment in force; where it has none for this task, those of the next that has.
  * @returns `of`: whose stages they are
  */
-export function plannedStages(plan: Plan, taskId: string, assignments: readonly AssignmentRow[], holds: string | undefined): { stages: Stage[]; of: AssignmentRow | undefined } {
+export function plannedStages(
+  plan: Plan,
+  taskId: string,
+  assignments: readonly AssignmentRow[],
+  holds: string | undefined,
+): { stages: Stage[]; of: AssignmentRow | undefined } {
   const rows = plan.stagesOf.get(taskId) ?? [];
   const inside = assignments.filter(({ code }) => code === holds);
   const order = [...inside, ...assignments].map(({ id }) => id);
@@ -116,28 +235,64 @@ export function plannedStages(plan: Plan, taskId: string, assignments: readonly 
 }
 
 /** The assignment whose stages of a task hold; undefined where the task has none. */
-export const stageOwner = (rows: readonly Pick<StageRow, 'assignmentId'>[], assignmentsByRank: readonly string[]): string | undefined => assignmentsByRank.find((id) => rows.some(({ assignmentId }) => assignmentId === id)) ?? rows[0]?.assignmentId;
+export const stageOwner = (
+  rows: readonly Pick<StageRow, 'assignmentId'>[],
+  assignmentsByRank: readonly string[],
+): string | undefined =>
+  assignmentsByRank.find((id) => rows.some(({ assignmentId }) => assignmentId === id)) ?? rows[0]?.assignmentId;
 
 /** The stages of the first of some assignments that has any for a task. */
 export function stagesInForce(rows: readonly StageRow[], assignmentsByRank: readonly string[]): Stage[] {
   const owner = stageOwner(rows, assignmentsByRank);
-  return rows.filter(({ assignmentId }) => assignmentId === owner).map(({ name, count, hours, cycles, days, standstillDays }) => ({ name, ...(count !== null && { count }), ...(hours !== null && { hours }), ...(cycles !== null && { cycles }), ...(days !== null && { days }), ...(standstillDays !== null && { standstillDays }) }));
+  return rows
+    .filter(({ assignmentId }) => assignmentId === owner)
+    .map(({ name, count, hours, cycles, days, standstillDays }) => ({
+      name,
+      ...(count !== null && { count }),
+      ...(hours !== null && { hours }),
+      ...(cycles !== null && { cycles }),
+      ...(days !== null && { days }),
+      ...(standstillDays !== null && { standstillDays }),
+    }));
 }
 
 /** Kinds of entries from which it follows where tasks and meters stand. */
-const decidingKinds = "'reading','meter-change','commissioning','grease','oil-change','top-up','check','drain','flush','override','postpone','note'";
+const decidingKinds =
+  "'reading','meter-change','commissioning','grease','oil-change','top-up','check','drain','flush','override','postpone','note'";
 /**
  * An entry dated further ahead than clocks drift is kept in the log and marked, but decides nothing.
  * Comparing it with when it was received, not with now, keeps the projection free of now.
  */
-export const decidingEntries = (kinds = decidingKinds) => `entry.kind IN (${kinds}) AND entry.happenedAtUtc <= entry.receivedAt + INTERVAL 10 MINUTE`;
-export const entryColumns = 'entry.id, entry.seq, entry.kind, entry.body, entry.happenedAt, entry.machineId, entry.pointId, entry.personId, entry.taskIds, entry.replacesId';
+export const decidingEntries = (kinds = decidingKinds) =>
+  `entry.kind IN (${kinds}) AND entry.happenedAtUtc <= entry.receivedAt + INTERVAL 10 MINUTE`;
+export const entryColumns =
+  'entry.id, entry.seq, entry.kind, entry.body, entry.happenedAt, entry.machineId, entry.pointId, entry.personId, entry.taskIds, entry.replacesId';
 
 export type EntryRow = Omit<LoggedEntry, 'body' | 'taskIds'> & { personId: string; body: string; taskIds: string };
 export type PlannedEntry = LoggedEntry & { personId: string };
 // Field by field: a log has millions of rows, and every entry made the same way is quick to make.
-export const parseEntry = ({ id, seq, kind, body, happenedAt, machineId, pointId, personId = '', taskIds, replacesId = null }: Omit<EntryRow, 'personId' | 'replacesId'> & Partial<Pick<EntryRow, 'personId' | 'replacesId'>>): PlannedEntry => ({
-  id, seq: Number(seq), kind, body: JSON.parse(body) as Record<string, unknown>, happenedAt, machineId, pointId, personId, taskIds: taskIds === '[]' ? [] : (JSON.parse(taskIds) as string[]), replacesId,
+export const parseEntry = ({
+  id,
+  seq,
+  kind,
+  body,
+  happenedAt,
+  machineId,
+  pointId,
+  personId = '',
+  taskIds,
+  replacesId = null,
+}: Omit<EntryRow, 'personId' | 'replacesId'> & Partial<Pick<EntryRow, 'personId' | 'replacesId'>>): PlannedEntry => ({
+  id,
+  seq: Number(seq),
+  kind,
+  body: JSON.parse(body) as Record<string, unknown>,
+  happenedAt,
+  machineId,
+  pointId,
+  personId,
+  taskIds: taskIds === '[]' ? [] : (JSON.parse(taskIds) as string[]),
+  replacesId,
 });
 
 export function groupBy<Row>(rows: readonly Row[], keyOf: (row: Row) => string): Map<string, Row[]> {

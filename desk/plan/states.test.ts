@@ -32,24 +32,49 @@ describe('where tasks stand', async () => {
   });
 
   it('counts from a day that someone remembers', async () => {
-    for (const [day, value] of [['05-18', 5000], ['05-25', 5070], ['06-01', 5140], ['06-08', 5210], ['06-15', 5280]] as const) await write({ kind: 'reading', happenedAt: at(day), body: { meterId: ids.meter, value } });
-    await write({ kind: 'commissioning', ...about, happenedAt: at('06-02'), body: { basis: 'done-on', on: '2026-06-01' } });
+    for (const [day, value] of [
+      ['05-18', 5000],
+      ['05-25', 5070],
+      ['06-01', 5140],
+      ['06-08', 5210],
+      ['06-15', 5280],
+    ] as const)
+      await write({ kind: 'reading', happenedAt: at(day), body: { meterId: ids.meter, value } });
+    await write({
+      kind: 'commissioning',
+      ...about,
+      happenedAt: at('06-02'),
+      body: { basis: 'done-on', on: '2026-06-01' },
+    });
     // 1000 h from the first minute of 1 June at 10 h a day: 100 days.
     expect(await due()).toMatchObject({ state: 'known', by: 'hours', dueOn: '2026-09-09', confidence: 'good' });
   });
 
   it('moves on when the task is done', async () => {
-    await write({ kind: 'grease', ...about, happenedAt: at('06-15', '09:00'), body: { lubricantId: ids.grease, massG: 20 } });
+    await write({
+      kind: 'grease',
+      ...about,
+      happenedAt: at('06-15', '09:00'),
+      body: { lubricantId: ids.grease, massG: 20 },
+    });
     expect(await due()).toMatchObject({ dueOn: '2026-09-23', lastServiceAt: '2026-06-15T09:00:00.000Z' });
   });
 
   it('shows an earlier page as it was', async () => {
     // The day before, four readings were known (three parts 10 h a day, one part the duty plan's 16) and no service.
-    expect(await due(new Date(at('06-14')))).toMatchObject({ dueOn: '2026-08-27', confidence: 'fair', lastServiceAt: '2026-05-31T22:00:00.000Z' });
+    expect(await due(new Date(at('06-14')))).toMatchObject({
+      dueOn: '2026-08-27',
+      confidence: 'fair',
+      lastServiceAt: '2026-05-31T22:00:00.000Z',
+    });
   });
 
   it('leaves an implausible reading out, and says so', async () => {
-    await write({ kind: 'reading', happenedAt: at('06-15', '09:30'), body: { meterId: ids.meter, value: 900, confirmed: 'read twice' } });
+    await write({
+      kind: 'reading',
+      happenedAt: at('06-15', '09:30'),
+      body: { meterId: ids.meter, value: 900, confirmed: 'read twice' },
+    });
     const [meter] = await deriveMeters(db, desk.now, [ids.machine]);
     expect(meter!.state.rejected).toMatchObject([{ reason: expect.stringContaining('does not run backwards') }]);
     expect(meter!.last!.value).toBe(5280);
@@ -57,7 +82,13 @@ describe('where tasks stand', async () => {
   });
 
   it('follows a person’s interval, keeps the plan’s number beside it, and goes back', async () => {
-    const override = (value: number | null) => write({ kind: 'override', ...about, taskIds: [], body: { taskId: ids.task, field: 'interval', unit: 'h', computed: 1000, value, reason: 'Dusty corner.' } });
+    const override = (value: number | null) =>
+      write({
+        kind: 'override',
+        ...about,
+        taskIds: [],
+        body: { taskId: ids.task, field: 'interval', unit: 'h', computed: 1000, value, reason: 'Dusty corner.' },
+      });
     await override(500);
     const [state] = await deriveTaskStates(db, desk.now, { taskIds: [ids.task] });
     expect(state!.interval.override).toMatchObject({ value: 500, computed: 1000, by: 'Anna', reason: 'Dusty corner.' });
@@ -68,10 +99,25 @@ describe('where tasks stand', async () => {
 
   it('believes a correction, and forgets what was voided', async () => {
     const [newest] = await readLog(db, { kind: 'grease' }, 1);
-    const corrected = { happenedAt: at('06-10', '09:00'), offsetMinutes: 120, taskIds: [ids.task], body: { lubricantId: ids.grease, massG: 20 } };
-    const first = await write({ kind: 'correction', pointId: ids.point, replacesId: newest!.id, body: { reason: 'It was Wednesday.', replacement: corrected } });
+    const corrected = {
+      happenedAt: at('06-10', '09:00'),
+      offsetMinutes: 120,
+      taskIds: [ids.task],
+      body: { lubricantId: ids.grease, massG: 20 },
+    };
+    const first = await write({
+      kind: 'correction',
+      pointId: ids.point,
+      replacesId: newest!.id,
+      body: { reason: 'It was Wednesday.', replacement: corrected },
+    });
     expect((await due()).dueOn).toBe('2026-09-18');
-    await write({ kind: 'correction', pointId: ids.point, replacesId: first.id, body: { void: true, reason: 'Another machine.' } });
+    await write({
+      kind: 'correction',
+      pointId: ids.point,
+      replacesId: first.id,
+      body: { void: true, reason: 'Another machine.' },
+    });
     expect((await due()).dueOn).toBe('2026-09-09');
     expect((await readChain(db, newest!.id)).map(({ kind }) => kind)).toEqual(['grease', 'correction', 'correction']);
     expect((await readLog(db, { ids: [newest!.id] }, 1))[0]!.correctedById).toBe(first.id);
@@ -95,11 +141,33 @@ describe('where tasks stand', async () => {
       if (!round.ok) throw new Error(round.reason);
       expect(await startRound(desk, route.value.id, 'all')).toEqual(round);
       const before = await walkDocumentOf(db, desk.now, round.value.id);
-      expect(before).toMatchObject({ ok: true, value: { version: 2, signedAt: null, stops: [{ pointLabel: 'M-1·01', cautions: 'Shaft turns.', amount: 20, written: null }], guns: [{ gramsPerStroke: 1.2 }] } });
-      const done = await write({ kind: 'grease', ...about, roundId: round.value.id, body: { lubricantId: ids.grease, massG: 20.4, strokes: 17 } });
-      await write({ kind: 'hand-over', machineId: null, roundId: round.value.id, body: { scope: 'round', done: 1, skipped: 0, left: 0 } });
-      expect(await walkDocumentOf(db, desk.now, round.value.id)).toMatchObject({ value: { signedAt: expect.any(String), stops: [{ written: { entryId: done.id, kind: 'grease' } }] } });
-      expect(await listRounds(db, new Date(at('06-01')), new Date(at('07-01')))).toMatchObject([{ stops: 1, answered: 1, routeCode: 'R' }]);
+      expect(before).toMatchObject({
+        ok: true,
+        value: {
+          version: 2,
+          signedAt: null,
+          stops: [{ pointLabel: 'M-1·01', cautions: 'Shaft turns.', amount: 20, written: null }],
+          guns: [{ gramsPerStroke: 1.2 }],
+        },
+      });
+      const done = await write({
+        kind: 'grease',
+        ...about,
+        roundId: round.value.id,
+        body: { lubricantId: ids.grease, massG: 20.4, strokes: 17 },
+      });
+      await write({
+        kind: 'hand-over',
+        machineId: null,
+        roundId: round.value.id,
+        body: { scope: 'round', done: 1, skipped: 0, left: 0 },
+      });
+      expect(await walkDocumentOf(db, desk.now, round.value.id)).toMatchObject({
+        value: { signedAt: expect.any(String), stops: [{ written: { entryId: done.id, kind: 'grease' } }] },
+      });
+      expect(await listRounds(db, new Date(at('06-01')), new Date(at('07-01')))).toMatchObject([
+        { stops: 1, answered: 1, routeCode: 'R' },
+      ]);
       expect(await startRound(desk, route.value.id, 'all')).not.toEqual(round);
     });
 

@@ -11,7 +11,21 @@ import { type AmountKind, type PointKind, type TaskAction, type Who, usualEnough
 import type { Database } from '../desk';
 import { type BandChange, type LubricantRef, derivePlan, lubricantRef, overrideStages } from './derive';
 import { machineLog } from './projection';
-import { type EntryRow, type Plan, type TaskFilter, type TaskPlanRow, assignmentsInForce, entryColumns, groupBy, parseEntry, plannedHours, plannedStages, selectPlan, taskCondition, taskJoins } from './select';
+import {
+  type EntryRow,
+  type Plan,
+  type TaskFilter,
+  type TaskPlanRow,
+  assignmentsInForce,
+  entryColumns,
+  groupBy,
+  parseEntry,
+  plannedHours,
+  plannedStages,
+  selectPlan,
+  taskCondition,
+  taskJoins,
+} from './select';
 
 /** A person's number in place of the computed or stated one. */
 export type Override = { value: number; unit: string; computed: number | null; reason: string; by: string; at: string };
@@ -30,9 +44,34 @@ export type TaskState = {
   severity: { name: string; value: number }[];
   rhythm: 'actual' | 'fixed';
   toleranceShare: number;
-  amount: { kind: AmountKind; value: number | null; planned: number | null; computed: StoredComputation | null; override: Override | null };
-  interval: { stages: Stage[]; /** The lubricant it was set for, where that is another than the one in force. */ setFor: LubricantRef | null; computed: StoredComputation | null; override: Override | null };
-  point: { id: string; number: number; kind: PointKind; name: string; location: string; walkPosition: number; cautions: string; doNots: string; accessNote: string; enoughSign: string; forbidsAirGun: boolean; consequence: number; temperatureC: number | null };
+  amount: {
+    kind: AmountKind;
+    value: number | null;
+    planned: number | null;
+    computed: StoredComputation | null;
+    override: Override | null;
+  };
+  interval: {
+    stages: Stage[];
+    /** The lubricant it was set for, where that is another than the one in force. */ setFor: LubricantRef | null;
+    computed: StoredComputation | null;
+    override: Override | null;
+  };
+  point: {
+    id: string;
+    number: number;
+    kind: PointKind;
+    name: string;
+    location: string;
+    walkPosition: number;
+    cautions: string;
+    doNots: string;
+    accessNote: string;
+    enoughSign: string;
+    forbidsAirGun: boolean;
+    consequence: number;
+    temperatureC: number | null;
+  };
   machine: { id: string; code: string; name: string; hasHourMeter: boolean };
   area: { id: string; code: string; name: string };
   lubricant: LubricantRef | null;
@@ -45,20 +84,71 @@ export type TaskState = {
 };
 
 type TaskRow = TaskPlanRow & {
-  title: string; procedureText: string; minutes: number; amountKind: AmountKind; amount: number | null; amountComputed: StoredComputation | null; intervalComputed: StoredComputation | null;
-  number: number; kind: PointKind; pointName: string; location: string; walkPosition: number; cautions: string; doNots: string; accessNote: string; enoughSign: string; forbidsAirGun: number; consequence: number; details: Record<string, number | string>;
-  machineCode: string; machineName: string; areaCode: string; areaName: string;
+  title: string;
+  procedureText: string;
+  minutes: number;
+  amountKind: AmountKind;
+  amount: number | null;
+  amountComputed: StoredComputation | null;
+  intervalComputed: StoredComputation | null;
+  number: number;
+  kind: PointKind;
+  pointName: string;
+  location: string;
+  walkPosition: number;
+  cautions: string;
+  doNots: string;
+  accessNote: string;
+  enoughSign: string;
+  forbidsAirGun: number;
+  consequence: number;
+  details: Record<string, number | string>;
+  machineCode: string;
+  machineName: string;
+  areaCode: string;
+  areaName: string;
 };
 
 /** What the projection keeps of a task and of the meters it goes by. */
 type StandingRow = {
-  taskId: string; state: DueFacts['state']; stage: string; runIn: number; governedBy: DueFacts['by'] | null; dueOn: string | null; fromOn: string | null; toOn: string | null; postponedFrom: string | null; lastMs: number | string | null; lastHours: number | null; dueHours: number | null; servicesDone: number;
-  confidence: DueFacts['confidence']; bandChange: BandChange | null; cameEmpty: number; lubricantId: string | null; lubricantCode: string | null; lubricantName: string | null;
-  governingReadMs: number | string | null; hoursReadMs: number | string | null; accumulated: number | null; perDayLow: number | null; perDayMid: number | null; perDayHigh: number | null; hoursConfidence: MeterState['rate']['confidence'] | null; windowReadings: number | null;
+  taskId: string;
+  state: DueFacts['state'];
+  stage: string;
+  runIn: number;
+  governedBy: DueFacts['by'] | null;
+  dueOn: string | null;
+  fromOn: string | null;
+  toOn: string | null;
+  postponedFrom: string | null;
+  lastMs: number | string | null;
+  lastHours: number | null;
+  dueHours: number | null;
+  servicesDone: number;
+  confidence: DueFacts['confidence'];
+  bandChange: BandChange | null;
+  cameEmpty: number;
+  lubricantId: string | null;
+  lubricantCode: string | null;
+  lubricantName: string | null;
+  governingReadMs: number | string | null;
+  hoursReadMs: number | string | null;
+  accumulated: number | null;
+  perDayLow: number | null;
+  perDayMid: number | null;
+  perDayHigh: number | null;
+  hoursConfidence: MeterState['rate']['confidence'] | null;
+  windowReadings: number | null;
 };
 
 /** What now has to be added to: the part of a task's state that depends on the log. */
-type Standing = { due: TaskDue; stages: Stage[]; stagesOf: LubricantRef | null; lubricant: LubricantRef | null; bandChange: BandChange | null; cameEmpty: boolean };
+type Standing = {
+  due: TaskDue;
+  stages: Stage[];
+  stagesOf: LubricantRef | null;
+  lubricant: LubricantRef | null;
+  bandChange: BandChange | null;
+  cameEmpty: boolean;
+};
 
 /**
  * Where tasks stand now, from the projection: nothing of the log is read but the overrides.
@@ -74,7 +164,9 @@ export async function loadTaskStates(db: Database, now: Date, filter: TaskFilter
          lubricant.id AS lubricantId, lubricant.code AS lubricantCode, lubricant.name AS lubricantName, governing.readMs AS governingReadMs, hours.readMs AS hoursReadMs, hours.accumulated, hours.perDayLow, hours.perDayMid, hours.perDayHigh, hours.confidence AS hoursConfidence, hours.windowReadings
        ${taskJoins} JOIN due_state ON due_state.taskId = task.id LEFT JOIN lubricant ON lubricant.id = due_state.lubricantId
          LEFT JOIN meter_state AS governing ON governing.meterId = due_state.governingMeterId LEFT JOIN meter_state AS hours ON hours.meterId = due_state.hourMeterId
-       WHERE ${taskCondition(filter)}`, filter),
+       WHERE ${taskCondition(filter)}`,
+      filter,
+    ),
   ]);
   const byTask = new Map(standings.map((row) => [row.taskId, row]));
   const { overrides, routes } = await besides(db, rows);
@@ -83,11 +175,24 @@ export async function loadTaskStates(db: Database, now: Date, filter: TaskFilter
     if (!standing) return [];
     const override = overrides.get(`${row.taskId}/interval`) ?? null;
     const planned = plannedStages(plan, row.taskId, assignmentsInForce(plan, row), standing.bandChange?.holds);
-    return [assemble(plan, row, {
-      stages: overrideStages(planned.stages, override), stagesOf: planned.of ? lubricantRef(planned.of) : null, bandChange: standing.bandChange, cameEmpty: Boolean(standing.cameEmpty),
-      lubricant: standing.lubricantId ? { id: standing.lubricantId, code: standing.lubricantCode!, name: standing.lubricantName! } : null,
-      due: dueAsOf(factsOfRow(standing), asOfRow(plan, row, standing, now)),
-    }, overrides, routes)];
+    return [
+      assemble(
+        plan,
+        row,
+        {
+          stages: overrideStages(planned.stages, override),
+          stagesOf: planned.of ? lubricantRef(planned.of) : null,
+          bandChange: standing.bandChange,
+          cameEmpty: Boolean(standing.cameEmpty),
+          lubricant: standing.lubricantId
+            ? { id: standing.lubricantId, code: standing.lubricantCode!, name: standing.lubricantName! }
+            : null,
+          due: dueAsOf(factsOfRow(standing), asOfRow(plan, row, standing, now)),
+        },
+        overrides,
+        routes,
+      ),
+    ];
   });
 }
 
@@ -98,46 +203,188 @@ export async function loadTaskStates(db: Database, now: Date, filter: TaskFilter
 export async function deriveTaskStates(db: Database, asOf: Date, filter: TaskFilter = {}): Promise<TaskState[]> {
   if (filter.taskIds?.length === 0) return [];
   const [plan, rows] = await Promise.all([selectPlan(db, filter), selectTasks(db, filter)]);
-  const log = await machineLog(db, [...new Set(plan.tasks.map(({ machineId }) => machineId))], { untilMs: asOf.getTime() });
+  const log = await machineLog(db, [...new Set(plan.tasks.map(({ machineId }) => machineId))], {
+    untilMs: asOf.getTime(),
+  });
   const { overrides, routes } = await besides(db, rows, asOf.getTime());
   const derived = new Map([...derivePlan(plan, log)].map((each) => [each.row.taskId, each]));
   return rows.flatMap((row) => {
     const each = derived.get(row.taskId);
     if (!each) return [];
-    return [assemble(plan, row, { due: taskDue(each.input, asOf.getTime(), assumedHours(plan, row)), stages: each.stages, stagesOf: each.stagesOf, lubricant: each.lubricant, bandChange: each.bandChange, cameEmpty: each.cameEmpty }, overrides, routes)];
+    return [
+      assemble(
+        plan,
+        row,
+        {
+          due: taskDue(each.input, asOf.getTime(), assumedHours(plan, row)),
+          stages: each.stages,
+          stagesOf: each.stagesOf,
+          lubricant: each.lubricant,
+          bandChange: each.bandChange,
+          cameEmpty: each.cameEmpty,
+        },
+        overrides,
+        routes,
+      ),
+    ];
   });
 }
 
-const assumedHours = (plan: Plan, { machineId }: { machineId: string }) => { const machine = plan.machines.get(machineId); return (machine && plannedHours(machine)) || 24; };
+const assumedHours = (plan: Plan, { machineId }: { machineId: string }) => {
+  const machine = plan.machines.get(machineId);
+  return (machine && plannedHours(machine)) || 24;
+};
 
 /** The stored facts as the core knows them. */
-export function factsOfRow({ state, stage, runIn, governedBy, dueOn, fromOn, toOn, postponedFrom, lastMs, lastHours, dueHours, servicesDone, confidence }: Pick<StandingRow, 'state' | 'stage' | 'runIn' | 'governedBy' | 'dueOn' | 'fromOn' | 'toOn' | 'postponedFrom' | 'lastMs' | 'lastHours' | 'dueHours' | 'servicesDone' | 'confidence'>): DueFacts {
+export function factsOfRow({
+  state,
+  stage,
+  runIn,
+  governedBy,
+  dueOn,
+  fromOn,
+  toOn,
+  postponedFrom,
+  lastMs,
+  lastHours,
+  dueHours,
+  servicesDone,
+  confidence,
+}: Pick<
+  StandingRow,
+  | 'state'
+  | 'stage'
+  | 'runIn'
+  | 'governedBy'
+  | 'dueOn'
+  | 'fromOn'
+  | 'toOn'
+  | 'postponedFrom'
+  | 'lastMs'
+  | 'lastHours'
+  | 'dueHours'
+  | 'servicesDone'
+  | 'confidence'
+>): DueFacts {
   return {
-    state, stage, runIn: Boolean(runIn), servicesDone, confidence,
-    ...(governedBy && { by: governedBy }), ...(dueOn && { dueOn }), ...(fromOn && toOn && { window: { fromOn, toOn } }), ...(postponedFrom && { postponedFrom }),
-    ...(lastMs !== null && { lastMs: Number(lastMs) }), ...(lastHours !== null && { lastHours }), ...(dueHours !== null && { dueHours }),
+    state,
+    stage,
+    runIn: Boolean(runIn),
+    servicesDone,
+    confidence,
+    ...(governedBy && { by: governedBy }),
+    ...(dueOn && { dueOn }),
+    ...(fromOn && toOn && { window: { fromOn, toOn } }),
+    ...(postponedFrom && { postponedFrom }),
+    ...(lastMs !== null && { lastMs: Number(lastMs) }),
+    ...(lastHours !== null && { lastHours }),
+    ...(dueHours !== null && { dueHours }),
   };
 }
 
-function asOfRow(plan: Plan, row: { machineId: string }, { governingReadMs, hoursReadMs, accumulated, perDayLow, perDayMid, perDayHigh, hoursConfidence, windowReadings }: StandingRow, now: Date): AsOf {
+function asOfRow(
+  plan: Plan,
+  row: { machineId: string },
+  {
+    governingReadMs,
+    hoursReadMs,
+    accumulated,
+    perDayLow,
+    perDayMid,
+    perDayHigh,
+    hoursConfidence,
+    windowReadings,
+  }: StandingRow,
+  now: Date,
+): AsOf {
   const duty = assumedHours(plan, row);
   const machine = plan.machines.get(row.machineId);
   const clock = plan.clockOf(row.machineId);
-  const read: HourMeter | undefined = hoursReadMs === null || accumulated === null ? undefined : { kept: [{ index: 0, atMs: Number(hoursReadMs), value: accumulated }], clock, rate: { low: perDayLow!, mid: perDayMid!, high: perDayHigh!, confidence: hoursConfidence!, readings: windowReadings! } };
+  const read: HourMeter | undefined =
+    hoursReadMs === null || accumulated === null
+      ? undefined
+      : {
+          kept: [{ index: 0, atMs: Number(hoursReadMs), value: accumulated }],
+          clock,
+          rate: {
+            low: perDayLow!,
+            mid: perDayMid!,
+            high: perDayHigh!,
+            confidence: hoursConfidence!,
+            readings: windowReadings!,
+          },
+        };
   const planned = machine && plannedHours(machine) ? dutyMeter(plannedHours(machine)!, clock) : undefined;
-  return { nowMs: now.getTime(), timeZone: plan.timeZone, hours: read ?? planned, governingReadMs: governingReadMs === null ? undefined : Number(governingReadMs), assumedHoursPerDay: duty };
+  return {
+    nowMs: now.getTime(),
+    timeZone: plan.timeZone,
+    hours: read ?? planned,
+    governingReadMs: governingReadMs === null ? undefined : Number(governingReadMs),
+    assumedHoursPerDay: duty,
+  };
 }
 
-function assemble(plan: Plan, row: TaskRow, { due, stages, stagesOf, lubricant, bandChange, cameEmpty }: Standing, overrides: Map<string, Override | null>, routes: Map<string, { id: string; code: string; name: string }[]>): TaskState {
+function assemble(
+  plan: Plan,
+  row: TaskRow,
+  { due, stages, stagesOf, lubricant, bandChange, cameEmpty }: Standing,
+  overrides: Map<string, Override | null>,
+  routes: Map<string, { id: string; code: string; name: string }[]>,
+): TaskState {
   const amountOverride = overrides.get(`${row.taskId}/amount`) ?? null;
   return {
-    taskId: row.taskId, title: row.title, action: row.action, machineState: row.machineState, procedureText: row.procedureText, minutes: row.minutes, who: row.who, triggers: row.triggers, cyclic: Boolean(row.cyclic), severity: row.severity, rhythm: row.rhythm, toleranceShare: row.toleranceShare,
-    amount: { kind: row.amountKind, value: amountOverride?.value ?? row.amount, planned: row.amount, computed: row.amountComputed, override: amountOverride },
-    interval: { stages, setFor: stagesOf && lubricant && stagesOf.id !== lubricant.id ? stagesOf : null, computed: row.intervalComputed, override: overrides.get(`${row.taskId}/interval`) ?? null },
-    point: { id: row.pointId, number: row.number, kind: row.kind, name: row.pointName, location: row.location, walkPosition: row.walkPosition, cautions: row.cautions, doNots: row.doNots, accessNote: row.accessNote, enoughSign: row.enoughSign || usualEnough(row.kind), forbidsAirGun: Boolean(row.forbidsAirGun), consequence: row.consequence, temperatureC: typeof row.details.temperatureC === 'number' ? row.details.temperatureC : null },
-    machine: { id: row.machineId, code: row.machineCode, name: row.machineName, hasHourMeter: (plan.metersOf.get(row.machineId) ?? []).some(({ unit }) => unit === 'hours') },
+    taskId: row.taskId,
+    title: row.title,
+    action: row.action,
+    machineState: row.machineState,
+    procedureText: row.procedureText,
+    minutes: row.minutes,
+    who: row.who,
+    triggers: row.triggers,
+    cyclic: Boolean(row.cyclic),
+    severity: row.severity,
+    rhythm: row.rhythm,
+    toleranceShare: row.toleranceShare,
+    amount: {
+      kind: row.amountKind,
+      value: amountOverride?.value ?? row.amount,
+      planned: row.amount,
+      computed: row.amountComputed,
+      override: amountOverride,
+    },
+    interval: {
+      stages,
+      setFor: stagesOf && lubricant && stagesOf.id !== lubricant.id ? stagesOf : null,
+      computed: row.intervalComputed,
+      override: overrides.get(`${row.taskId}/interval`) ?? null,
+    },
+    point: {
+      id: row.pointId,
+      number: row.number,
+      kind: row.kind,
+      name: row.pointName,
+      location: row.location,
+      walkPosition: row.walkPosition,
+      cautions: row.cautions,
+      doNots: row.doNots,
+      accessNote: row.accessNote,
+      enoughSign: row.enoughSign || usualEnough(row.kind),
+      forbidsAirGun: Boolean(row.forbidsAirGun),
+      consequence: row.consequence,
+      temperatureC: typeof row.details.temperatureC === 'number' ? row.details.temperatureC : null,
+    },
+    machine: {
+      id: row.machineId,
+      code: row.machineCode,
+      name: row.machineName,
+      hasHourMeter: (plan.metersOf.get(row.machineId) ?? []).some(({ unit }) => unit === 'hours'),
+    },
     area: { id: row.areaId, code: row.areaCode, name: row.areaName },
-    lubricant, routes: routes.get(row.taskId) ?? [], bandChange, cameEmpty, due,
+    lubricant,
+    routes: routes.get(row.taskId) ?? [],
+    bandChange,
+    cameEmpty,
+    due,
   };
 }
 
@@ -145,18 +392,40 @@ function assemble(plan: Plan, row: TaskRow, { due, stages, stagesOf, lubricant, 
 async function besides(db: Database, rows: readonly TaskRow[], untilMs = Infinity) {
   const machineIds = [...new Set(rows.map(({ machineId }) => machineId))];
   const taskIds = rows.map(({ taskId }) => taskId);
-  if (rows.length === 0) return { overrides: new Map<string, Override | null>(), routes: new Map<string, { id: string; code: string; name: string }[]>() };
+  if (rows.length === 0)
+    return {
+      overrides: new Map<string, Override | null>(),
+      routes: new Map<string, { id: string; code: string; name: string }[]>(),
+    };
   const [overriding, people, stops] = await Promise.all([
-    db.select<EntryRow>(`SELECT ${entryColumns} FROM entry WHERE entry.kind IN ('override', 'correction') AND entry.machineId IN (:machineIds)`, { machineIds }),
+    db.select<EntryRow>(
+      `SELECT ${entryColumns} FROM entry WHERE entry.kind IN ('override', 'correction') AND entry.machineId IN (:machineIds)`,
+      { machineIds },
+    ),
     db.Person.findAll({ attributes: ['id', 'name'] }),
-    db.select<{ taskId: string; id: string; code: string; name: string }>('SELECT stop.taskId, route.id, route.code, route.name FROM stop JOIN route ON route.id = stop.routeId WHERE route.retiredOn IS NULL AND stop.taskId IN (:taskIds) ORDER BY route.code', { taskIds }),
+    db.select<{ taskId: string; id: string; code: string; name: string }>(
+      'SELECT stop.taskId, route.id, route.code, route.name FROM stop JOIN route ON route.id = stop.routeId WHERE route.retiredOn IS NULL AND stop.taskId IN (:taskIds) ORDER BY route.code',
+      { taskIds },
+    ),
   ]);
   const nameOf = new Map(people.map(({ id, name }) => [id, name]));
   const overrides = new Map<string, Override | null>();
   for (const entry of effectiveEntries(overriding.map(parseEntry))) {
     if (Date.parse(entry.happenedAt) > untilMs) continue;
     const body = entry.body as EntryBody<'override'>;
-    overrides.set(`${body.taskId}/${body.field}`, body.value === null ? null : { value: body.value, unit: body.unit, computed: body.computed, reason: body.reason, by: nameOf.get(entry.personId) ?? 'unknown', at: entry.happenedAt });
+    overrides.set(
+      `${body.taskId}/${body.field}`,
+      body.value === null
+        ? null
+        : {
+            value: body.value,
+            unit: body.unit,
+            computed: body.computed,
+            reason: body.reason,
+            by: nameOf.get(entry.personId) ?? 'unknown',
+            at: entry.happenedAt,
+          },
+    );
   }
   return { overrides, routes: groupBy(stops, ({ taskId }) => taskId) };
 }
@@ -166,4 +435,6 @@ const selectTasks = (db: Database, filter: TaskFilter) =>
     `SELECT task.id AS taskId, task.title, task.action, task.machineState, task.procedureText, task.minutes, task.who, task.amountKind, task.amount, task.amountComputed, task.intervalComputed, task.meterId, task.rhythm, task.toleranceShare, task.cyclic, task.severity, task.triggers,
        lube_point.id AS pointId, lube_point.number, lube_point.kind, lube_point.name AS pointName, lube_point.location, lube_point.walkPosition, lube_point.cautions, lube_point.doNots, lube_point.accessNote, lube_point.enoughSign, lube_point.forbidsAirGun, lube_point.consequence, lube_point.details, lube_point.reservoirId, reservoir.comesEmpty,
        machine.id AS machineId, machine.code AS machineCode, machine.name AS machineName, area.id AS areaId, area.code AS areaCode, area.name AS areaName
-     ${taskJoins} WHERE ${taskCondition(filter)} ORDER BY area.position, machine.code, lube_point.walkPosition, task.id`, filter);
+     ${taskJoins} WHERE ${taskCondition(filter)} ORDER BY area.position, machine.code, lube_point.walkPosition, task.id`,
+    filter,
+  );

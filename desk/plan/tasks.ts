@@ -38,7 +38,13 @@ export async function createTask(desk: Desk, pointId: string, values: unknown): 
 }
 
 /** Writes a stated task with its stages under an assignment. */
-export async function insertTask({ db, now }: Pick<Desk, 'db' | 'now'>, pointId: string, assignmentId: string, form: z.output<typeof taskForm>, transaction: Transaction): Promise<string> {
+export async function insertTask(
+  { db, now }: Pick<Desk, 'db' | 'now'>,
+  pointId: string,
+  assignmentId: string,
+  form: z.output<typeof taskForm>,
+  transaction: Transaction,
+): Promise<string> {
   const { task, stages } = statedTask(form);
   const { id } = await db.Task.create({ id: ulid(now.getTime()), pointId, ...task }, { transaction });
   await insertStages(db, now, id, assignmentId, stages, transaction);
@@ -49,34 +55,52 @@ export async function insertTask({ db, now }: Pick<Desk, 'db' | 'now'>, pointId:
  * Changes a task. What it does stays, as its history answers it; a computed amount or interval is overruled with a reason
  * rather than replaced, so that both stand beside each other.
  */
-export async function updateTask({ db, now }: Desk, taskId: string, version: number, values: unknown): Promise<Result<{ id: string }>> {
+export async function updateTask(
+  { db, now }: Desk,
+  taskId: string,
+  version: number,
+  values: unknown,
+): Promise<Result<{ id: string }>> {
   const form = parseForm(taskForm, values);
   if (!form.ok) return form;
   const { task: stated, stages } = statedTask(form.value);
-  return saving(() => db.sequelize.transaction(async (transaction) => {
-    const task = await db.Task.findOne({ where: { id: taskId, retiredOn: null }, transaction });
-    const point = task && (await db.LubePoint.findByPk(task.pointId, { transaction }));
-    if (!task || !point) return refusal('not-found', 'This task is not in the plan any more.');
-    const stale = checkVersion(task, version);
-    if (stale) return stale;
-    const rows = await db.IntervalStage.findAll({ where: { taskId }, order: [['position', 'ASC']], transaction });
-    const winner = await winningAssignment(db, point.id);
-    if (!winner) return assignFirst;
-    const standing = stagesInForce(rows, [winner.id]);
-    const otherInterval = !sameStages(standing, stages) || stated.cyclic !== Boolean(task.cyclic);
-    const fields = {
-      ...(stated.action !== task.action && { action: 'What is done: stays, as the log answers it. Stop doing this task and add another.' }),
-      ...(otherInterval && task.intervalComputed && { when: 'How often: was computed. Overrule it at the point, with a reason.' }),
-      ...((stated.amount !== task.amount || stated.amountKind !== task.amountKind) && task.amountComputed && { amount: 'Amount: was computed. Overrule it at the point, with a reason.' }),
-    };
-    if (Object.keys(fields).length > 0) return refusal('invalid', 'Some of this is not changed here.', fields);
-    await task.update({ ...stated, procedureVersion: (task.procedureVersion ?? 1) + (stated.procedureText === task.procedureText ? 0 : 1) }, { transaction });
-    // The interval of another lubricant stays with it: an interval belongs to the point and what is in it.
-    const hasItsOwn = rows.some(({ assignmentId }) => assignmentId === winner.id);
-    if (otherInterval || (!hasItsOwn && !task.intervalComputed)) await replaceStages(db, now, taskId, winner.id, stages, transaction);
-    await projectMachines(db, [point.machineId], transaction);
-    return done({ id: taskId });
-  }));
+  return saving(() =>
+    db.sequelize.transaction(async (transaction) => {
+      const task = await db.Task.findOne({ where: { id: taskId, retiredOn: null }, transaction });
+      const point = task && (await db.LubePoint.findByPk(task.pointId, { transaction }));
+      if (!task || !point) return refusal('not-found', 'This task is not in the plan any more.');
+      const stale = checkVersion(task, version);
+      if (stale) return stale;
+      const rows = await db.IntervalStage.findAll({ where: { taskId }, order: [['position', 'ASC']], transaction });
+      const winner = await winningAssignment(db, point.id);
+      if (!winner) return assignFirst;
+      const standing = stagesInForce(rows, [winner.id]);
+      const otherInterval = !sameStages(standing, stages) || stated.cyclic !== Boolean(task.cyclic);
+      const fields = {
+        ...(stated.action !== task.action && {
+          action: 'What is done: stays, as the log answers it. Stop doing this task and add another.',
+        }),
+        ...(otherInterval &&
+          task.intervalComputed && { when: 'How often: was computed. Overrule it at the point, with a reason.' }),
+        ...((stated.amount !== task.amount || stated.amountKind !== task.amountKind) &&
+          task.amountComputed && { amount: 'Amount: was computed. Overrule it at the point, with a reason.' }),
+      };
+      if (Object.keys(fields).length > 0) return refusal('invalid', 'Some of this is not changed here.', fields);
+      await task.update(
+        {
+          ...stated,
+          procedureVersion: (task.procedureVersion ?? 1) + (stated.procedureText === task.procedureText ? 0 : 1),
+        },
+        { transaction },
+      );
+      // The interval of another lubricant stays with it: an interval belongs to the point and what is in it.
+      const hasItsOwn = rows.some(({ assignmentId }) => assignmentId === winner.id);
+      if (otherInterval || (!hasItsOwn && !task.intervalComputed))
+        await replaceStages(db, now, taskId, winner.id, stages, transaction);
+      await projectMachines(db, [point.machineId], transaction);
+      return done({ id: taskId });
+    }),
+  );
 }
 
 /**
@@ -90,7 +114,11 @@ export async function takeGreaseProposal(desk: Desk, pointId: string): Promise<R
   const assignment = await winningAssignment(db, pointId);
   if (!assignment) return assignFirst;
   const proposal = await greaseProposal(db, point, await db.Lubricant.findByPk(assignment.lubricantId));
-  if (!proposal) return refusal('invalid', 'Amount and interval of this kind of point are not computed; state them from the manual.');
+  if (!proposal)
+    return refusal(
+      'invalid',
+      'Amount and interval of this kind of point are not computed; state them from the manual.',
+    );
   if (proposal.closed) return refusal('invalid', proposal.closed);
   if (!proposal.amount.ok) return refusal('invalid', proposal.amount.reason);
   if (!proposal.interval.ok) return refusal('invalid', proposal.interval.reason);
@@ -109,7 +137,11 @@ const oilLifeForm = z.strictObject({
 });
 
 /** Takes the life of an oil at its temperature as the hours of its change; stored whole, with its working. */
-export async function takeOilLife({ db, now }: Desk, taskId: string, values: unknown): Promise<Result<{ hours: number }>> {
+export async function takeOilLife(
+  { db, now }: Desk,
+  taskId: string,
+  values: unknown,
+): Promise<Result<{ hours: number }>> {
   const form = parseForm(oilLifeForm, values);
   if (!form.ok) return form;
   const { severity, ...input } = form.value;
@@ -123,23 +155,79 @@ export async function takeOilLife({ db, now }: Desk, taskId: string, values: unk
   const hours = run.result.lifeH;
   return db.sequelize.transaction(async (transaction) => {
     await task.update({ intervalComputed: run.stored }, { transaction });
-    const steady = await db.IntervalStage.findOne({ where: { taskId, assignmentId: assignment.id, count: null }, transaction });
+    const steady = await db.IntervalStage.findOne({
+      where: { taskId, assignmentId: assignment.id, count: null },
+      transaction,
+    });
     if (steady) await steady.update({ hours }, { transaction });
-    else await db.IntervalStage.create({ id: ulid(now.getTime()), assignmentId: assignment.id, taskId, position: 9, name: 'steady', count: null, hours, cycles: null, days: null, standstillDays: null }, { transaction });
+    else
+      await db.IntervalStage.create(
+        {
+          id: ulid(now.getTime()),
+          assignmentId: assignment.id,
+          taskId,
+          position: 9,
+          name: 'steady',
+          count: null,
+          hours,
+          cycles: null,
+          days: null,
+          standstillDays: null,
+        },
+        { transaction },
+      );
     await projectMachines(db, [point.machineId], transaction);
     return done({ hours });
   });
 }
 
 /** Writes a computed amount and interval into the greasing task of a point, with everything they were computed from. */
-export async function insertComputedTask({ db, now }: Pick<Desk, 'db' | 'now'>, point: InstanceType<Database['LubePoint']>, assignmentId: string, { school, amount, interval }: GreasePlan, transaction: Transaction): Promise<string> {
+export async function insertComputedTask(
+  { db, now }: Pick<Desk, 'db' | 'now'>,
+  point: InstanceType<Database['LubePoint']>,
+  assignmentId: string,
+  { school, amount, interval }: GreasePlan,
+  transaction: Transaction,
+): Promise<string> {
   if (!amount.ok || !interval.ok) throw new Error('Only a whole proposal is taken.');
-  const computed = { amountKind: school === 'purge' ? ('purge' as const) : ('grams' as const), amount: amount.value, amountComputed: amount.stored, intervalComputed: interval.stored };
+  const computed = {
+    amountKind: school === 'purge' ? ('purge' as const) : ('grams' as const),
+    amount: amount.value,
+    amountComputed: amount.stored,
+    intervalComputed: interval.stored,
+  };
   const known = await db.Task.findOne({ where: { pointId: point.id, action: 'grease', retiredOn: null }, transaction });
-  const task = known ? await known.update(computed, { transaction }) : await db.Task.create({ id: ulid(now.getTime()), pointId: point.id, action: 'grease', title: 'Regrease', machineState: point.machineState ?? 'any', ...computed }, { transaction });
+  const task = known
+    ? await known.update(computed, { transaction })
+    : await db.Task.create(
+        {
+          id: ulid(now.getTime()),
+          pointId: point.id,
+          action: 'grease',
+          title: 'Regrease',
+          machineState: point.machineState ?? 'any',
+          ...computed,
+        },
+        { transaction },
+      );
   const stage = await db.IntervalStage.findOne({ where: { taskId: task.id, assignmentId, count: null }, transaction });
   if (stage) await stage.update({ hours: interval.value }, { transaction });
-  else await db.IntervalStage.create({ id: ulid(now.getTime()), assignmentId, taskId: task.id, position: 0, name: 'steady', count: null, hours: interval.value, cycles: null, days: null, standstillDays: null }, { transaction });
+  else
+    await db.IntervalStage.create(
+      {
+        id: ulid(now.getTime()),
+        assignmentId,
+        taskId: task.id,
+        position: 0,
+        name: 'steady',
+        count: null,
+        hours: interval.value,
+        cycles: null,
+        days: null,
+        standstillDays: null,
+      },
+      { transaction },
+    );
   return task.id;
 }
 
@@ -148,6 +236,8 @@ export async function winningAssignment(db: Database, pointId: string) {
   const point = await db.LubePoint.findByPk(pointId);
   if (!point) return undefined;
   const own = await db.Assignment.findAll({ where: { pointId } });
-  const ofReservoir = point.reservoirId ? await db.Assignment.findAll({ where: { reservoirId: point.reservoirId } }) : [];
+  const ofReservoir = point.reservoirId
+    ? await db.Assignment.findAll({ where: { reservoirId: point.reservoirId } })
+    : [];
   return winnerInBand([...own, ...ofReservoir], (await thePlant(db)).ambientBandNow ?? null);
 }

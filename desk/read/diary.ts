@@ -13,7 +13,12 @@ const readEveryDays = 7;
 const standingOrder: DueStanding[] = ['overdue', 'due', 'soon', 'unknown', 'later'];
 
 /** What one walk of the day holds: a route's tasks that are wanted, most urgent first. */
-export type DiaryWalk = { routeId: string | null; code: string; name: string; tasks: (TaskState & { standing: DueStanding })[] };
+export type DiaryWalk = {
+  routeId: string | null;
+  code: string;
+  name: string;
+  tasks: (TaskState & { standing: DueStanding })[];
+};
 
 export type DiaryPage = {
   day: PlantDay;
@@ -36,20 +41,41 @@ export async function readDiary({ db, now }: Pick<Desk, 'db' | 'now'>, day: Plan
   const to = new Date(startOfPlantDay(addDays(day, 1), timeZone, dayStartsAtMinutes));
   const past = to < now;
   const asOf = past ? new Date(to.getTime() - 1) : now;
-  const [states, meters, machines, rounds, written, findings] = await Promise.all([past ? deriveTaskStates(db, asOf) : loadTaskStates(db, now), past ? deriveMeters(db, asOf) : loadMeters(db), db.Machine.findAll({ where: { retiredOn: null } }), listRounds(db, from, to), readLog(db, { from, to }, 200), openFindings(db, asOf)]);
+  const [states, meters, machines, rounds, written, findings] = await Promise.all([
+    past ? deriveTaskStates(db, asOf) : loadTaskStates(db, now),
+    past ? deriveMeters(db, asOf) : loadMeters(db),
+    db.Machine.findAll({ where: { retiredOn: null } }),
+    listRounds(db, from, to),
+    readLog(db, { from, to }, 200),
+    openFindings(db, asOf),
+  ]);
   const wanted = states
     .map((state) => ({ ...state, standing: standingOn(state.due, day) }))
     .filter(({ who }) => who !== 'operator')
-    .filter(({ standing, due }) => (day > today ? due.dueOn === day || due.window?.fromOn === day : standing === 'overdue' || standing === 'due'));
+    .filter(({ standing, due }) =>
+      day > today ? due.dueOn === day || due.window?.fromOn === day : standing === 'overdue' || standing === 'due',
+    );
   return {
-    day, today, timeZone, rounds, written, findings,
+    day,
+    today,
+    timeZone,
+    rounds,
+    written,
+    findings,
     walks: groupByRoute(wanted),
     unknownCount: states.filter(({ due }) => due.state === 'unknown').length,
-    metersToRead: day > today ? [] : meters.flatMap((meter) => {
-      const machine = machines.find(({ id }) => id === meter.machineId);
-      const daysSince = meter.last ? daysBetween(plantDayOf(Date.parse(meter.last.at), timeZone), day) : null;
-      return machine && (daysSince === null || daysSince >= readEveryDays) ? [{ ...meter, machineCode: machine.code, machineName: machine.name, daysSince }] : [];
-    }).sort((a, b) => (b.daysSince ?? 9999) - (a.daysSince ?? 9999)),
+    metersToRead:
+      day > today
+        ? []
+        : meters
+            .flatMap((meter) => {
+              const machine = machines.find(({ id }) => id === meter.machineId);
+              const daysSince = meter.last ? daysBetween(plantDayOf(Date.parse(meter.last.at), timeZone), day) : null;
+              return machine && (daysSince === null || daysSince >= readEveryDays)
+                ? [{ ...meter, machineCode: machine.code, machineName: machine.name, daysSince }]
+                : [];
+            })
+            .sort((a, b) => (b.daysSince ?? 9999) - (a.daysSince ?? 9999)),
   };
 }
 
@@ -58,18 +84,38 @@ function groupByRoute(tasks: (TaskState & { standing: DueStanding })[]): DiaryWa
   for (const task of tasks) {
     const route = task.routes[0];
     const key = route?.id ?? '';
-    if (!walks.has(key)) walks.set(key, { routeId: route?.id ?? null, code: route?.code ?? '', name: route?.name ?? 'On no route yet', tasks: [] });
+    if (!walks.has(key))
+      walks.set(key, {
+        routeId: route?.id ?? null,
+        code: route?.code ?? '',
+        name: route?.name ?? 'On no route yet',
+        tasks: [],
+      });
     walks.get(key)!.tasks.push(task);
   }
-  const urgency = (task: { standing: DueStanding; due: TaskState['due'] }) => `${standingOrder.indexOf(task.standing)}${task.due.dueOn ?? '9999'}`;
+  const urgency = (task: { standing: DueStanding; due: TaskState['due'] }) =>
+    `${standingOrder.indexOf(task.standing)}${task.due.dueOn ?? '9999'}`;
   for (const walk of walks.values()) walk.tasks.sort((a, b) => urgency(a).localeCompare(urgency(b)));
-  return [...walks.values()].sort((a, b) => (a.routeId === null ? 1 : b.routeId === null ? -1 : a.code.localeCompare(b.code)));
+  return [...walks.values()].sort((a, b) =>
+    a.routeId === null ? 1 : b.routeId === null ? -1 : a.code.localeCompare(b.code),
+  );
 }
 
 /** Findings that are to be followed up, newest first. Closing one comes with its follow-up; until then it stays open. */
 async function openFindings(db: Desk['db'], asOf: Date): Promise<LogLine[]> {
   const lines = await readLog(db, { kind: 'finding', to: asOf }, 100);
-  const corrections = lines.length > 0 ? await readLog(db, { ids: lines.flatMap(({ correctedById }) => correctedById ?? []).concat('none') }, 100) : [];
-  const standing = new Set(effectiveEntries([...lines, ...corrections].map((line) => ({ ...line, machineId: line.machine?.id ?? null, pointId: line.point?.id ?? null }))).map(({ id }) => id));
+  const corrections =
+    lines.length > 0
+      ? await readLog(db, { ids: lines.flatMap(({ correctedById }) => correctedById ?? []).concat('none') }, 100)
+      : [];
+  const standing = new Set(
+    effectiveEntries(
+      [...lines, ...corrections].map((line) => ({
+        ...line,
+        machineId: line.machine?.id ?? null,
+        pointId: line.point?.id ?? null,
+      })),
+    ).map(({ id }) => id),
+  );
   return lines.filter(({ id }) => standing.has(id));
 }

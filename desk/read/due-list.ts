@@ -7,23 +7,49 @@ import { type TaskState, loadTaskStates } from '../plan/states';
 import { thePlant } from '../plant';
 
 export type DueGroupCount = { key: string; label: string; count: number };
-export type DuePage = { today: PlantDay; total: number; groups: DueGroupCount[]; offset: number; states: (TaskState & { groupKey: string })[] };
+export type DuePage = {
+  today: PlantDay;
+  total: number;
+  groups: DueGroupCount[];
+  offset: number;
+  states: (TaskState & { groupKey: string })[];
+};
 
 /** What each grouping sorts by, and what it is called. */
 const groupColumns: Record<DueGroup, { key: string; label: string; join: string }> = {
-  area: { key: 'area.code', label: "CONCAT(area.code, ' ', area.name)", join: 'JOIN area ON area.id = due_state.areaId' },
-  route: { key: "COALESCE(MIN(route.code), '~')", label: "COALESCE(MIN(CONCAT(route.code, ' ', route.name)), 'on no route')", join: 'LEFT JOIN stop ON stop.taskId = due_state.taskId LEFT JOIN route ON route.id = stop.routeId AND route.retiredOn IS NULL' },
-  lubricant: { key: "COALESCE(lubricant.code, '~')", label: "COALESCE(CONCAT(lubricant.code, ' ', lubricant.name), 'no lubricant')", join: 'LEFT JOIN lubricant ON lubricant.id = due_state.lubricantId' },
+  area: {
+    key: 'area.code',
+    label: "CONCAT(area.code, ' ', area.name)",
+    join: 'JOIN area ON area.id = due_state.areaId',
+  },
+  route: {
+    key: "COALESCE(MIN(route.code), '~')",
+    label: "COALESCE(MIN(CONCAT(route.code, ' ', route.name)), 'on no route')",
+    join: 'LEFT JOIN stop ON stop.taskId = due_state.taskId LEFT JOIN route ON route.id = stop.routeId AND route.retiredOn IS NULL',
+  },
+  lubricant: {
+    key: "COALESCE(lubricant.code, '~')",
+    label: "COALESCE(CONCAT(lubricant.code, ' ', lubricant.name), 'no lubricant')",
+    join: 'LEFT JOIN lubricant ON lubricant.id = due_state.lubricantId',
+  },
   machineState: { key: 'due_state.machineState', label: 'due_state.machineState', join: '' },
   stage: { key: 'due_state.stage', label: 'due_state.stage', join: '' },
-  week: { key: "COALESCE(DATE_FORMAT(due_state.dueOn, '%x-W%v'), '~')", label: "COALESCE(DATE_FORMAT(due_state.dueOn, '%x-W%v'), 'no date')", join: '' },
+  week: {
+    key: "COALESCE(DATE_FORMAT(due_state.dueOn, '%x-W%v'), '~')",
+    label: "COALESCE(DATE_FORMAT(due_state.dueOn, '%x-W%v'), 'no date')",
+    join: '',
+  },
 };
 
 /**
  * One screenful of the plant's due work, earliest first, what has no date last. Reads in full only the rows it returns.
  * What the operator does stands on the machine's card and is listed only when asked for.
  */
-export async function readDueList({ db, now }: Pick<Desk, 'db' | 'now'>, filter: DueFilter, { offset, limit }: { offset: number; limit: number }): Promise<DuePage> {
+export async function readDueList(
+  { db, now }: Pick<Desk, 'db' | 'now'>,
+  filter: DueFilter,
+  { offset, limit }: { offset: number; limit: number },
+): Promise<DuePage> {
   const plant = await thePlant(db);
   const today = plantDayOf(now.getTime(), plant.timeZone, plant.dayStartsAtMinutes);
   const { where, values } = conditionOf(filter, now, today);
@@ -31,57 +57,138 @@ export async function readDueList({ db, now }: Pick<Desk, 'db' | 'now'>, filter:
   const group = filter.group && groupColumns[filter.group];
   const wanted = group
     ? await db.select<{ taskId: string; groupKey: string }>(
-      `SELECT due_state.taskId, ${group.key} AS groupKey FROM due_state ${group.join} WHERE ${where} GROUP BY due_state.taskId ORDER BY groupKey, due_state.dueOn IS NULL, due_state.dueOn, due_state.taskId LIMIT :limit OFFSET :offset`, replacements)
+        `SELECT due_state.taskId, ${group.key} AS groupKey FROM due_state ${group.join} WHERE ${where} GROUP BY due_state.taskId ORDER BY groupKey, due_state.dueOn IS NULL, due_state.dueOn, due_state.taskId LIMIT :limit OFFSET :offset`,
+        replacements,
+      )
     : (await inOrder(db, where, replacements)).map((row) => ({ ...row, groupKey: '' }));
-  const [states, groups] = await Promise.all([loadTaskStates(db, now, { taskIds: wanted.map(({ taskId }) => taskId) }), countGroups(db, filter, where, values)]);
+  const [states, groups] = await Promise.all([
+    loadTaskStates(db, now, { taskIds: wanted.map(({ taskId }) => taskId) }),
+    countGroups(db, filter, where, values),
+  ]);
   const byTask = new Map(states.map((state) => [state.taskId, state]));
   return {
-    today, groups, offset,
+    today,
+    groups,
+    offset,
     total: groups.reduce((sum, { count }) => sum + count, 0),
-    states: wanted.flatMap(({ taskId, groupKey }) => { const state = byTask.get(taskId); return state ? [{ ...state, groupKey }] : []; }),
+    states: wanted.flatMap(({ taskId, groupKey }) => {
+      const state = byTask.get(taskId);
+      return state ? [{ ...state, groupKey }] : [];
+    }),
   };
 }
 
 /** Dated tasks straight off the index; the undated only when the dated are used up. */
-async function inOrder(db: Desk['db'], where: string, { offset, limit, ...values }: { offset: number; limit: number }): Promise<{ taskId: string }[]> {
-  const dated = await db.select<{ taskId: string }>(`SELECT due_state.taskId FROM due_state WHERE ${where} AND due_state.dueOn IS NOT NULL ORDER BY due_state.dueOn, due_state.taskId LIMIT :limit OFFSET :offset`, { ...values, offset, limit });
+async function inOrder(
+  db: Desk['db'],
+  where: string,
+  { offset, limit, ...values }: { offset: number; limit: number },
+): Promise<{ taskId: string }[]> {
+  const dated = await db.select<{ taskId: string }>(
+    `SELECT due_state.taskId FROM due_state WHERE ${where} AND due_state.dueOn IS NOT NULL ORDER BY due_state.dueOn, due_state.taskId LIMIT :limit OFFSET :offset`,
+    { ...values, offset, limit },
+  );
   if (dated.length === limit) return dated;
-  const [count] = await db.select<{ dated: number }>(`SELECT COUNT(*) AS dated FROM due_state WHERE ${where} AND due_state.dueOn IS NOT NULL`, values);
-  const undated = await db.select<{ taskId: string }>(`SELECT due_state.taskId FROM due_state WHERE ${where} AND due_state.dueOn IS NULL ORDER BY due_state.taskId LIMIT :limit OFFSET :offset`, { ...values, limit: limit - dated.length, offset: Math.max(0, offset - Number(count?.dated ?? 0)) });
+  const [count] = await db.select<{ dated: number }>(
+    `SELECT COUNT(*) AS dated FROM due_state WHERE ${where} AND due_state.dueOn IS NOT NULL`,
+    values,
+  );
+  const undated = await db.select<{ taskId: string }>(
+    `SELECT due_state.taskId FROM due_state WHERE ${where} AND due_state.dueOn IS NULL ORDER BY due_state.taskId LIMIT :limit OFFSET :offset`,
+    { ...values, limit: limit - dated.length, offset: Math.max(0, offset - Number(count?.dated ?? 0)) },
+  );
   return [...dated, ...undated];
 }
 
-async function countGroups(db: Desk['db'], { group }: DueFilter, where: string, values: Record<string, unknown>): Promise<DueGroupCount[]> {
+async function countGroups(
+  db: Desk['db'],
+  { group }: DueFilter,
+  where: string,
+  values: Record<string, unknown>,
+): Promise<DueGroupCount[]> {
   if (!group) {
     const [row] = await db.select<{ count: number }>(`SELECT COUNT(*) AS count FROM due_state WHERE ${where}`, values);
     return Number(row?.count ?? 0) === 0 ? [] : [{ key: '', label: '', count: Number(row!.count) }];
   }
   const { key, label, join } = groupColumns[group];
-  const rows = await db.select<DueGroupCount>(`SELECT groupKey AS \`key\`, MIN(groupLabel) AS label, COUNT(*) AS count FROM (SELECT due_state.taskId, ${key} AS groupKey, ${label} AS groupLabel FROM due_state ${join} WHERE ${where} GROUP BY due_state.taskId) AS grouped GROUP BY groupKey ORDER BY groupKey`, values);
-  return rows.map((row) => ({ key: row.key, count: Number(row.count), label: group === 'machineState' ? machineStates[row.label as keyof typeof machineStates] : row.label === '' ? 'no interval' : row.label }));
+  const rows = await db.select<DueGroupCount>(
+    `SELECT groupKey AS \`key\`, MIN(groupLabel) AS label, COUNT(*) AS count FROM (SELECT due_state.taskId, ${key} AS groupKey, ${label} AS groupLabel FROM due_state ${join} WHERE ${where} GROUP BY due_state.taskId) AS grouped GROUP BY groupKey ORDER BY groupKey`,
+    values,
+  );
+  return rows.map((row) => ({
+    key: row.key,
+    count: Number(row.count),
+    label:
+      group === 'machineState'
+        ? machineStates[row.label as keyof typeof machineStates]
+        : row.label === ''
+          ? 'no interval'
+          : row.label,
+  }));
 }
 
-function conditionOf(filter: DueFilter, now: Date, today: PlantDay): { where: string; values: Record<string, unknown> } {
+function conditionOf(
+  filter: DueFilter,
+  now: Date,
+  today: PlantDay,
+): { where: string; values: Record<string, unknown> } {
   const conditions: string[] = [];
   const values: Record<string, unknown> = { today };
-  const add = (condition: string, more: Record<string, unknown> = {}) => { conditions.push(condition); Object.assign(values, more); };
+  const add = (condition: string, more: Record<string, unknown> = {}) => {
+    conditions.push(condition);
+    Object.assign(values, more);
+  };
   if (filter.who) add('due_state.who = :who', { who: filter.who });
   else add("due_state.who IN ('technician', 'mechanic', 'authorised-service')");
   if (filter.area) add('due_state.areaId = (SELECT id FROM area WHERE code = :area)', { area: filter.area });
-  if (filter.machine) add('due_state.machineId = (SELECT machineId FROM machine_code WHERE code = :machine)', { machine: filter.machine });
-  if (filter.lubricant) add('due_state.lubricantId = (SELECT id FROM lubricant WHERE code = :lubricant)', { lubricant: filter.lubricant });
-  if (filter.route) add('due_state.taskId IN (SELECT stop.taskId FROM stop JOIN route ON route.id = stop.routeId WHERE route.code = :route)', { route: filter.route });
+  if (filter.machine)
+    add('due_state.machineId = (SELECT machineId FROM machine_code WHERE code = :machine)', {
+      machine: filter.machine,
+    });
+  if (filter.lubricant)
+    add('due_state.lubricantId = (SELECT id FROM lubricant WHERE code = :lubricant)', { lubricant: filter.lubricant });
+  if (filter.route)
+    add(
+      'due_state.taskId IN (SELECT stop.taskId FROM stop JOIN route ON route.id = stop.routeId WHERE route.code = :route)',
+      { route: filter.route },
+    );
   if (filter.state) add('due_state.machineState = :state', { state: filter.state });
   if (filter.stage) add('due_state.stage = :stage', { stage: filter.stage });
-  if (filter.week) add('due_state.dueOn BETWEEN :monday AND :sunday', { monday: mondayOf(filter.week), sunday: addDays(mondayOf(filter.week), 6) });
+  if (filter.week)
+    add('due_state.dueOn BETWEEN :monday AND :sunday', {
+      monday: mondayOf(filter.week),
+      sunday: addDays(mondayOf(filter.week), 6),
+    });
   switch (filter.standing) {
-    case 'overdue': add('COALESCE(due_state.toOn, due_state.dueOn) < :today'); break;
-    case 'due': add("((COALESCE(due_state.fromOn, due_state.dueOn) <= :today AND COALESCE(due_state.toOn, due_state.dueOn) >= :today) OR due_state.state = 'next-round')"); break;
-    case 'soon': add('COALESCE(due_state.fromOn, due_state.dueOn) > :today AND COALESCE(due_state.fromOn, due_state.dueOn) <= :weekAhead', { weekAhead: addDays(today, 7) }); break;
-    case 'unknown': add("due_state.state = 'unknown'"); break;
-    case 'run-in': add('due_state.runIn'); break;
-    case 'postponed': add('due_state.postponedFrom IS NOT NULL'); break;
-    case 'low': add("due_state.state = 'known' AND (due_state.confidence IN ('low', 'none') OR (due_state.governingMeterId IN (SELECT meterId FROM meter_state WHERE readMs < :staleMs)))", { staleMs: now.getTime() - staleDays * 86_400_000 }); break;
+    case 'overdue':
+      add('COALESCE(due_state.toOn, due_state.dueOn) < :today');
+      break;
+    case 'due':
+      add(
+        "((COALESCE(due_state.fromOn, due_state.dueOn) <= :today AND COALESCE(due_state.toOn, due_state.dueOn) >= :today) OR due_state.state = 'next-round')",
+      );
+      break;
+    case 'soon':
+      add(
+        'COALESCE(due_state.fromOn, due_state.dueOn) > :today AND COALESCE(due_state.fromOn, due_state.dueOn) <= :weekAhead',
+        { weekAhead: addDays(today, 7) },
+      );
+      break;
+    case 'unknown':
+      add("due_state.state = 'unknown'");
+      break;
+    case 'run-in':
+      add('due_state.runIn');
+      break;
+    case 'postponed':
+      add('due_state.postponedFrom IS NOT NULL');
+      break;
+    case 'low':
+      add(
+        "due_state.state = 'known' AND (due_state.confidence IN ('low', 'none') OR (due_state.governingMeterId IN (SELECT meterId FROM meter_state WHERE readMs < :staleMs)))",
+        { staleMs: now.getTime() - staleDays * 86_400_000 },
+      );
+      break;
     default:
   }
   return { where: conditions.join(' AND '), values };
@@ -96,5 +203,10 @@ export async function readDueChoices({ db }: Pick<Desk, 'db'>) {
     db.select<{ stage: string }>("SELECT DISTINCT stage FROM due_state WHERE stage <> '' ORDER BY stage"),
   ]);
   const named = ({ code, name }: { code: string; name: string }) => [code, `${code} ${name}`] as const;
-  return { areas: areas.map(named), routes: routes.map(named), lubricants: lubricants.map(named), stages: stages.map(({ stage }) => [stage, stage] as const) };
+  return {
+    areas: areas.map(named),
+    routes: routes.map(named),
+    lubricants: lubricants.map(named),
+    stages: stages.map(({ stage }) => [stage, stage] as const),
+  };
 }

@@ -1,6 +1,11 @@
 import type { Database } from '../desk';
 
-export type Found = { kind: 'machine' | 'point' | 'lubricant' | 'person' | 'route'; label: string; name: string; href: string };
+export type Found = {
+  kind: 'machine' | 'point' | 'lubricant' | 'person' | 'route';
+  label: string;
+  name: string;
+  href: string;
+};
 
 const most = 12;
 
@@ -14,23 +19,60 @@ export async function find(db: Database, typed: string): Promise<Found[]> {
   const [machines, points, lubricants, routes, people] = await Promise.all([
     db.select<{ code: string; name: string; old: string | null }>(
       `SELECT machine.code, machine.name, MIN(machine_code.code) AS old FROM machine JOIN machine_code ON machine_code.machineId = machine.id
-       WHERE machine.retiredOn IS NULL AND (machine_code.code LIKE :like OR machine.name LIKE :like) GROUP BY machine.id, machine.code, machine.name LIMIT ${most}`, { like }),
+       WHERE machine.retiredOn IS NULL AND (machine_code.code LIKE :like OR machine.name LIKE :like) GROUP BY machine.id, machine.code, machine.name LIMIT ${most}`,
+      { like },
+    ),
     db.select<{ code: string; number: number; name: string }>(
       `SELECT machine.code, lube_point.number, lube_point.name FROM lube_point JOIN machine ON machine.id = lube_point.machineId
-       WHERE lube_point.retiredOn IS NULL AND (lube_point.name LIKE :like OR (machine.code LIKE :machine AND lube_point.number = :number)) ORDER BY machine.code, lube_point.number LIMIT ${most}`, { like, machine: place ? `${place[1]}%` : '', number: place ? Number(place[2]) : -1 }),
+       WHERE lube_point.retiredOn IS NULL AND (lube_point.name LIKE :like OR (machine.code LIKE :machine AND lube_point.number = :number)) ORDER BY machine.code, lube_point.number LIMIT ${most}`,
+      { like, machine: place ? `${place[1]}%` : '', number: place ? Number(place[2]) : -1 },
+    ),
     db.select<{ code: string; name: string; formerName: string | null }>(
       `SELECT lubricant.code, lubricant.name, MIN(replacement.formerName) AS formerName FROM lubricant LEFT JOIN replacement ON replacement.lubricantId = lubricant.id AND replacement.formerName LIKE :like
-       WHERE lubricant.code LIKE :like OR lubricant.name LIKE :like OR lubricant.designation LIKE :like OR replacement.id IS NOT NULL GROUP BY lubricant.id, lubricant.code, lubricant.name LIMIT ${most}`, { like }),
-    db.select<{ id: string; code: string; name: string }>(`SELECT id, code, name FROM route WHERE retiredOn IS NULL AND (code LIKE :like OR name LIKE :like) LIMIT ${most}`, { like }),
-    db.select<{ initials: string; name: string }>(`SELECT initials, name FROM person WHERE active AND (initials LIKE :like OR name LIKE :like) LIMIT ${most}`, { like }),
+       WHERE lubricant.code LIKE :like OR lubricant.name LIKE :like OR lubricant.designation LIKE :like OR replacement.id IS NOT NULL GROUP BY lubricant.id, lubricant.code, lubricant.name LIMIT ${most}`,
+      { like },
+    ),
+    db.select<{ id: string; code: string; name: string }>(
+      `SELECT id, code, name FROM route WHERE retiredOn IS NULL AND (code LIKE :like OR name LIKE :like) LIMIT ${most}`,
+      { like },
+    ),
+    db.select<{ initials: string; name: string }>(
+      `SELECT initials, name FROM person WHERE active AND (initials LIKE :like OR name LIKE :like) LIMIT ${most}`,
+      { like },
+    ),
   ]);
   const found: Found[] = [
-    ...machines.map(({ code, name, old }): Found => ({ kind: 'machine', label: code, name: old && old !== code ? `${name}, formerly ${old}` : name, href: `/plant/machines/${code}` })),
-    ...points.map(({ code, number, name }): Found => ({ kind: 'point', label: `${code}·${String(number).padStart(2, '0')}`, name, href: `/plant/machines/${code}/points/${number}` })),
-    ...lubricants.map(({ code, name, formerName }): Found => ({ kind: 'lubricant', label: code, name: formerName ? `${name}, for ${formerName}` : name, href: `/lubricants/${code}` })),
+    ...machines.map(({ code, name, old }): Found => ({
+      kind: 'machine',
+      label: code,
+      name: old && old !== code ? `${name}, formerly ${old}` : name,
+      href: `/plant/machines/${code}`,
+    })),
+    ...points.map(({ code, number, name }): Found => ({
+      kind: 'point',
+      label: `${code}·${String(number).padStart(2, '0')}`,
+      name,
+      href: `/plant/machines/${code}/points/${number}`,
+    })),
+    ...lubricants.map(({ code, name, formerName }): Found => ({
+      kind: 'lubricant',
+      label: code,
+      name: formerName ? `${name}, for ${formerName}` : name,
+      href: `/lubricants/${code}`,
+    })),
     ...routes.map(({ id, code, name }): Found => ({ kind: 'route', label: code, name, href: `/routes/${id}` })),
-    ...people.map(({ initials, name }): Found => ({ kind: 'person', label: initials, name: `${name}, entries`, href: `/log?by=${initials}` })),
+    ...people.map(({ initials, name }): Found => ({
+      kind: 'person',
+      label: initials,
+      name: `${name}, entries`,
+      href: `/log?by=${initials}`,
+    })),
   ];
-  const begins = ({ label, name }: Found) => (label.toLowerCase().startsWith(text.toLowerCase()) ? 0 : name.toLowerCase().startsWith(text.toLowerCase()) ? 1 : 2);
-  return found.map((each, index) => ({ each, index })).sort((a, b) => begins(a.each) - begins(b.each) || a.index - b.index).map(({ each }) => each).slice(0, most);
+  const begins = ({ label, name }: Found) =>
+    label.toLowerCase().startsWith(text.toLowerCase()) ? 0 : name.toLowerCase().startsWith(text.toLowerCase()) ? 1 : 2;
+  return found
+    .map((each, index) => ({ each, index }))
+    .sort((a, b) => begins(a.each) - begins(b.each) || a.index - b.index)
+    .map(({ each }) => each)
+    .slice(0, most);
 }

@@ -23,10 +23,32 @@ export type LogLine = {
   hash: string;
 };
 
-export type LogFilter = { kind?: EntryKind; machineCode?: string; pointId?: string; initials?: string; text?: string; from?: Date; to?: Date; beforeSeq?: number; ids?: string[]; roundId?: string };
+export type LogFilter = {
+  kind?: EntryKind;
+  machineCode?: string;
+  pointId?: string;
+  initials?: string;
+  text?: string;
+  from?: Date;
+  to?: Date;
+  beforeSeq?: number;
+  ids?: string[];
+  roundId?: string;
+};
 
 type Row = Omit<LogLine, 'body' | 'taskIds' | 'receivedAt' | 'person' | 'machine' | 'point' | 'clockAhead'> & {
-  body: string; taskIds: string; receivedAt: Date; happenedAtUtc: Date; initials: string; personName: string; machineId: string | null; machineCode: string | null; machineName: string | null; pointId: string | null; number: number | null; pointName: string | null;
+  body: string;
+  taskIds: string;
+  receivedAt: Date;
+  happenedAtUtc: Date;
+  initials: string;
+  personName: string;
+  machineId: string | null;
+  machineCode: string | null;
+  machineName: string | null;
+  pointId: string | null;
+  number: number | null;
+  pointName: string | null;
 };
 
 /** Entries newest first, one page at a time; `beforeSeq` of the last line fetches the next. */
@@ -43,7 +65,9 @@ export async function readLog(db: Database, filter: LogFilter, limit = 50): Prom
     filter.beforeSeq && 'entry.seq < :beforeSeq',
     filter.ids && 'entry.id IN (:ids)',
     filter.roundId && 'entry.roundId = :roundId',
-  ].filter(Boolean).join(' AND ');
+  ]
+    .filter(Boolean)
+    .join(' AND ');
   const like = filter.text && `%${filter.text.replaceAll(/[\\%_]/g, (sign) => `\\${sign}`)}%`;
   const rows = await db.select<Row>(
     `SELECT entry.id, entry.seq, entry.kind, entry.body, entry.happenedAt, entry.happenedAtUtc, entry.offsetMinutes, entry.receivedAt, entry.taskIds, entry.roundId, entry.replacesId, entry.hash,
@@ -53,11 +77,24 @@ export async function readLog(db: Database, filter: LogFilter, limit = 50): Prom
     { ...filter, like, limit },
   );
   return rows.map((row) => ({
-    id: row.id, seq: Number(row.seq), kind: row.kind, body: JSON.parse(row.body) as Record<string, unknown>, happenedAt: row.happenedAt, offsetMinutes: row.offsetMinutes, receivedAt: row.receivedAt.toISOString(),
-    clockAhead: isClockAhead(row.happenedAtUtc, row.receivedAt), person: { initials: row.initials, name: row.personName },
+    id: row.id,
+    seq: Number(row.seq),
+    kind: row.kind,
+    body: JSON.parse(row.body) as Record<string, unknown>,
+    happenedAt: row.happenedAt,
+    offsetMinutes: row.offsetMinutes,
+    receivedAt: row.receivedAt.toISOString(),
+    clockAhead: isClockAhead(row.happenedAtUtc, row.receivedAt),
+    person: { initials: row.initials, name: row.personName },
     machine: row.machineId ? { id: row.machineId, code: row.machineCode!, name: row.machineName! } : null,
-    point: row.pointId ? { id: row.pointId, number: row.number!, label: pointLabel(row.machineCode!, row.number!), name: row.pointName! } : null,
-    taskIds: JSON.parse(row.taskIds) as string[], roundId: row.roundId, replacesId: row.replacesId, correctedById: row.correctedById, hash: row.hash,
+    point: row.pointId
+      ? { id: row.pointId, number: row.number!, label: pointLabel(row.machineCode!, row.number!), name: row.pointName! }
+      : null,
+    taskIds: JSON.parse(row.taskIds) as string[],
+    roundId: row.roundId,
+    replacesId: row.replacesId,
+    correctedById: row.correctedById,
+    hash: row.hash,
   }));
 }
 
@@ -65,8 +102,13 @@ export async function readLog(db: Database, filter: LogFilter, limit = 50): Prom
 export async function readChain(db: Database, id: string): Promise<LogLine[]> {
   const chain: LogLine[] = [];
   const [start] = await readLog(db, { ids: [id] }, 1);
-  for (let line: LogLine | undefined = start; line; line = line.replacesId ? (await readLog(db, { ids: [line.replacesId] }, 1))[0] : undefined) chain.unshift(line);
-  for (let next = start?.correctedById; next; ) {
+  for (
+    let line: LogLine | undefined = start;
+    line;
+    line = line.replacesId ? (await readLog(db, { ids: [line.replacesId] }, 1))[0] : undefined
+  )
+    chain.unshift(line);
+  for (let next = start?.correctedById; next;) {
     const [line] = await readLog(db, { ids: [next] }, 1);
     if (!line) break;
     chain.push(line);

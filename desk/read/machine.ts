@@ -12,16 +12,37 @@ import { type TaskState, deriveTaskStates, loadTaskStates } from '../plan/states
 import { findMachine } from '../register/machines';
 import { type LogLine, readLog } from './log';
 
-type Row<Model extends 'Machine' | 'LubePoint' | 'Area' | 'Lubricant' | 'Reservoir' | 'MachineModel' | 'Task'> = InstanceType<Database[Model]>;
-export type MachinePage = { machine: Row<'Machine'>; area: Row<'Area'>; points: Row<'LubePoint'>[]; retired: Row<'LubePoint'>[]; states: TaskState[]; meters: DerivedMeter[]; history: LogLine[]; oldCodes: string[]; reservoirs: Row<'Reservoir'>[]; model: Row<'MachineModel'> | null };
+type Row<Model extends 'Machine' | 'LubePoint' | 'Area' | 'Lubricant' | 'Reservoir' | 'MachineModel' | 'Task'> =
+  InstanceType<Database[Model]>;
+export type MachinePage = {
+  machine: Row<'Machine'>;
+  area: Row<'Area'>;
+  points: Row<'LubePoint'>[];
+  retired: Row<'LubePoint'>[];
+  states: TaskState[];
+  meters: DerivedMeter[];
+  history: LogLine[];
+  oldCodes: string[];
+  reservoirs: Row<'Reservoir'>[];
+  model: Row<'MachineModel'> | null;
+};
 
 /** Everything a machine's page shows; undefined for a code that never existed. */
-export async function readMachinePage({ db, now }: Pick<Desk, 'db' | 'now'>, code: string): Promise<MachinePage | undefined> {
+export async function readMachinePage(
+  { db, now }: Pick<Desk, 'db' | 'now'>,
+  code: string,
+): Promise<MachinePage | undefined> {
   const machine = await findMachine({ db }, code);
   if (!machine) return undefined;
   const [area, all, states, meters, history, codes, reservoirs, model] = await Promise.all([
     db.Area.findByPk(machine.areaId),
-    db.LubePoint.findAll({ where: { machineId: machine.id }, order: [['walkPosition', 'ASC'], ['number', 'ASC']] }),
+    db.LubePoint.findAll({
+      where: { machineId: machine.id },
+      order: [
+        ['walkPosition', 'ASC'],
+        ['number', 'ASC'],
+      ],
+    }),
     loadTaskStates(db, now, { machineIds: [machine.id] }),
     deriveMeters(db, now, [machine.id]),
     readLog(db, { machineCode: machine.code }, 15),
@@ -29,14 +50,55 @@ export async function readMachinePage({ db, now }: Pick<Desk, 'db' | 'now'>, cod
     db.Reservoir.findAll({ where: { machineId: machine.id }, order: [['name', 'ASC']] }),
     machine.modelId ? db.MachineModel.findByPk(machine.modelId) : null,
   ]);
-  return { reservoirs, model, machine, area: area!, points: all.filter(({ retiredOn }) => !retiredOn), retired: all.filter(({ retiredOn }) => retiredOn), states, meters, history, oldCodes: codes.map((each) => each.code).filter((each) => each !== machine.code) };
+  return {
+    reservoirs,
+    model,
+    machine,
+    area: area!,
+    points: all.filter(({ retiredOn }) => !retiredOn),
+    retired: all.filter(({ retiredOn }) => retiredOn),
+    states,
+    meters,
+    history,
+    oldCodes: codes.map((each) => each.code).filter((each) => each !== machine.code),
+  };
 }
 
-export type AssignmentLine = { id: string; lubricant: { id: string; code: string; name: string }; source: SourceRank; sourceText: string; sourceOn: string; climate: string; mounting: string; by: string; ambientBand: string | null; judged: Judged | null; overruledBecause: string };
-export type PointPage = { machine: Row<'Machine'>; point: Row<'LubePoint'>; states: TaskState[]; retiredTasks: Row<'Task'>[]; assignments: AssignmentLine[]; proposal: GreasePlan | undefined; lubricant: Row<'Lubricant'> | null; reservoir: Row<'Reservoir'> | null; sharedWith: Row<'LubePoint'>[]; contents: Row<'Lubricant'> | null; meters: MeterStanding[]; guns: { id: string; code: string; name: string; lubricantId: string; gramsPerStroke: number; airPowered: boolean }[]; history: LogLine[] };
+export type AssignmentLine = {
+  id: string;
+  lubricant: { id: string; code: string; name: string };
+  source: SourceRank;
+  sourceText: string;
+  sourceOn: string;
+  climate: string;
+  mounting: string;
+  by: string;
+  ambientBand: string | null;
+  judged: Judged | null;
+  overruledBecause: string;
+};
+export type PointPage = {
+  machine: Row<'Machine'>;
+  point: Row<'LubePoint'>;
+  states: TaskState[];
+  retiredTasks: Row<'Task'>[];
+  assignments: AssignmentLine[];
+  proposal: GreasePlan | undefined;
+  lubricant: Row<'Lubricant'> | null;
+  reservoir: Row<'Reservoir'> | null;
+  sharedWith: Row<'LubePoint'>[];
+  contents: Row<'Lubricant'> | null;
+  meters: MeterStanding[];
+  guns: { id: string; code: string; name: string; lubricantId: string; gramsPerStroke: number; airPowered: boolean }[];
+  history: LogLine[];
+};
 
 /** Everything a point's page shows; undefined where there is no such point. */
-export async function readPointPage({ db, now }: Pick<Desk, 'db' | 'now'>, code: string, number: number): Promise<PointPage | undefined> {
+export async function readPointPage(
+  { db, now }: Pick<Desk, 'db' | 'now'>,
+  code: string,
+  number: number,
+): Promise<PointPage | undefined> {
   const machine = await findMachine({ db }, code);
   const point = machine && (await db.LubePoint.findOne({ where: { machineId: machine.id, number } }));
   if (!machine || !point) return undefined;
@@ -52,16 +114,47 @@ export async function readPointPage({ db, now }: Pick<Desk, 'db' | 'now'>, code:
     db.Gun.findAll({ order: [['code', 'ASC']] }),
     readLog(db, { pointId: point.id }, 30),
   ]);
-  const ranked = byRank(rows.map(({ lubricantId, code: lubricantCode, name, ...row }) => ({ ...row, lubricant: { id: lubricantId, code: lubricantCode, name } })));
+  const ranked = byRank(
+    rows.map(({ lubricantId, code: lubricantCode, name, ...row }) => ({
+      ...row,
+      lubricant: { id: lubricantId, code: lubricantCode, name },
+    })),
+  );
   const winner = winnerInBand(ranked, (await thePlant(db)).ambientBandNow ?? null);
   // The one that holds comes first; the rest stay in their rank.
   const assignments = winner ? [winner, ...ranked.filter((line) => line !== winner)] : ranked;
   const lubricant = assignments[0] ? await db.Lubricant.findByPk(assignments[0].lubricant.id) : null;
   const [reservoir, sharedWith, inside] = await Promise.all([
     point.reservoirId ? db.Reservoir.findByPk(point.reservoirId) : null,
-    point.reservoirId ? db.LubePoint.findAll({ where: { reservoirId: point.reservoirId, retiredOn: null, id: { [Op.ne]: point.id } }, order: [['walkPosition', 'ASC']] }) : [],
+    point.reservoirId
+      ? db.LubePoint.findAll({
+          where: { reservoirId: point.reservoirId, retiredOn: null, id: { [Op.ne]: point.id } },
+          order: [['walkPosition', 'ASC']],
+        })
+      : [],
     contentsOf(db, now, point),
   ]);
   const contents = inside ? await db.Lubricant.findByPk(inside) : null;
-  return { reservoir, sharedWith, contents, machine, point, states, retiredTasks, assignments, proposal: await greaseProposal(db, point, lubricant), lubricant, meters, guns: guns.map(({ id, code: gunCode, name, lubricantId, gramsPerStroke, airPowered = false }) => ({ id, code: gunCode, name, lubricantId, gramsPerStroke, airPowered })), history };
+  return {
+    reservoir,
+    sharedWith,
+    contents,
+    machine,
+    point,
+    states,
+    retiredTasks,
+    assignments,
+    proposal: await greaseProposal(db, point, lubricant),
+    lubricant,
+    meters,
+    guns: guns.map(({ id, code: gunCode, name, lubricantId, gramsPerStroke, airPowered = false }) => ({
+      id,
+      code: gunCode,
+      name,
+      lubricantId,
+      gramsPerStroke,
+      airPowered,
+    })),
+    history,
+  };
 }

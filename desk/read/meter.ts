@@ -6,28 +6,61 @@ import { type EntryRow, decidingEntries, entryColumns, parseEntry } from '../pla
 import { findMachine } from '../register/machines';
 
 /** One line of a meter's page: a reading or a new dial, where it came from, and what became of it. */
-export type MeterLine = { entryId: string; at: string; kind: 'reading' | 'meter-change'; shown: number; newDial: number | null; accumulated: number | null; leftOut: string | null; by: string; source: string; corrected: boolean };
+export type MeterLine = {
+  entryId: string;
+  at: string;
+  kind: 'reading' | 'meter-change';
+  shown: number;
+  newDial: number | null;
+  accumulated: number | null;
+  leftOut: string | null;
+  by: string;
+  source: string;
+  corrected: boolean;
+};
 export type MeterPage = { machine: InstanceType<Database['Machine']>; meter: DerivedMeter; lines: MeterLine[] };
 
 /** A meter with its newest readings; undefined where the machine has no such meter. */
-export async function readMeterPage({ db, now }: Pick<Desk, 'db' | 'now'>, code: string, meterId: string, most = 200): Promise<MeterPage | undefined> {
+export async function readMeterPage(
+  { db, now }: Pick<Desk, 'db' | 'now'>,
+  code: string,
+  meterId: string,
+  most = 200,
+): Promise<MeterPage | undefined> {
   const machine = await findMachine({ db }, code);
   const meter = machine && (await deriveMeters(db, now, [machine.id])).find(({ id }) => id === meterId);
   if (!machine || !meter) return undefined;
   const rows = await db.select<EntryRow & { personName: string; deviceId: string }>(
-    `SELECT ${entryColumns}, entry.deviceId, person.name AS personName FROM entry JOIN person ON person.id = entry.personId WHERE entry.machineId = :machineId AND (${decidingEntries("'reading','meter-change'")} OR entry.kind = 'correction')`, { machineId: machine.id });
-  const mine = effectiveEntries(rows.map((row) => ({ ...parseEntry(row), personName: row.personName, deviceId: row.deviceId }))).filter(({ body, happenedAt }) => body.meterId === meterId && Date.parse(happenedAt) <= now.getTime());
+    `SELECT ${entryColumns}, entry.deviceId, person.name AS personName FROM entry JOIN person ON person.id = entry.personId WHERE entry.machineId = :machineId AND (${decidingEntries("'reading','meter-change'")} OR entry.kind = 'correction')`,
+    { machineId: machine.id },
+  );
+  const mine = effectiveEntries(
+    rows.map((row) => ({ ...parseEntry(row), personName: row.personName, deviceId: row.deviceId })),
+  ).filter(({ body, happenedAt }) => body.meterId === meterId && Date.parse(happenedAt) <= now.getTime());
   const kept = new Map(meter.state.kept.map(({ atMs, value }) => [atMs, value]));
   const leftOut = new Map(meter.leftOut.map(({ atMs, value, reason }) => [`${atMs}/${value}`, reason]));
   const lines = mine.map(({ id, kind, body, happenedAt, personName, deviceId, correctedBy }): MeterLine => {
-    const common = { entryId: id, at: happenedAt, by: personName, source: sourceWords(deviceId), corrected: correctedBy !== null };
+    const common = {
+      entryId: id,
+      at: happenedAt,
+      by: personName,
+      source: sourceWords(deviceId),
+      corrected: correctedBy !== null,
+    };
     if (kind === 'meter-change') {
       const { oldValue, newValue } = body as EntryBody<'meter-change'>;
       return { ...common, kind, shown: oldValue, newDial: newValue, accumulated: null, leftOut: null };
     }
     const { value } = body as EntryBody<'reading'>;
     const reason = leftOut.get(`${Date.parse(happenedAt)}/${value}`) ?? null;
-    return { ...common, kind: 'reading', shown: value, newDial: null, accumulated: reason ? null : (kept.get(Date.parse(happenedAt)) ?? null), leftOut: reason };
+    return {
+      ...common,
+      kind: 'reading',
+      shown: value,
+      newDial: null,
+      accumulated: reason ? null : (kept.get(Date.parse(happenedAt)) ?? null),
+      leftOut: reason,
+    };
   });
   return { machine, meter, lines: lines.sort((a, b) => Date.parse(b.at) - Date.parse(a.at)).slice(0, most) };
 }

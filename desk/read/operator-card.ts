@@ -1,4 +1,10 @@
-import { type CardInterval, cardInterval, everyWords, expectedTimes, isOftenerThanAShift } from '@/core/interval/operator-card';
+import {
+  type CardInterval,
+  cardInterval,
+  everyWords,
+  expectedTimes,
+  isOftenerThanAShift,
+} from '@/core/interval/operator-card';
 import { pointLabel } from '@/core/register/assignment';
 import type { Database, Desk } from '../desk';
 import { loadMeters } from '../plan/meters';
@@ -9,21 +15,64 @@ const auditedDays = 7;
 
 /** One line of a machine's card: what its operator does, how often, and how that went in the last week. */
 export type CardLine = {
-  taskId: string; pointId: string; label: string; pointName: string; location: string; title: string; action: TaskState['action']; amount: TaskState['amount']; lubricant: TaskState['lubricant']; every: string; interval: CardInterval;
-  enough: string; cautions: string; doNots: string; machineState: TaskState['machineState']; lastAt: string | null; done: number; expected: number;
+  taskId: string;
+  pointId: string;
+  label: string;
+  pointName: string;
+  location: string;
+  title: string;
+  action: TaskState['action'];
+  amount: TaskState['amount'];
+  lubricant: TaskState['lubricant'];
+  every: string;
+  interval: CardInterval;
+  enough: string;
+  cautions: string;
+  doNots: string;
+  machineState: TaskState['machineState'];
+  lastAt: string | null;
+  done: number;
+  expected: number;
 };
 export type CardMeter = { id: string; name: string; unit: string; last: { value: number; at: string } | null };
 /** `belongs` are tasks of others that come round within a shift: nobody walks that often. */
-export type OperatorCard = { machine: InstanceType<Database['Machine']>; lines: CardLine[]; meters: CardMeter[]; belongs: { taskId: string; number: number; label: string; title: string; every: string }[] };
+export type OperatorCard = {
+  machine: InstanceType<Database['Machine']>;
+  lines: CardLine[];
+  meters: CardMeter[];
+  belongs: { taskId: string; number: number; label: string; title: string; every: string }[];
+};
 
 /** The card of a machine: its operator's tasks. Undefined for an unknown machine. */
-export async function readOperatorCard({ db, now }: Pick<Desk, 'db' | 'now'>, code: string): Promise<OperatorCard | undefined> {
+export async function readOperatorCard(
+  { db, now }: Pick<Desk, 'db' | 'now'>,
+  code: string,
+): Promise<OperatorCard | undefined> {
   const machine = await findMachine({ db }, code);
   if (!machine) return undefined;
-  const [lines, meters, states] = await Promise.all([cardLines(db, now, [machine.id]), loadMeters(db, [machine.id]), loadTaskStates(db, now, { machineIds: [machine.id] })]);
+  const [lines, meters, states] = await Promise.all([
+    cardLines(db, now, [machine.id]),
+    loadMeters(db, [machine.id]),
+    loadTaskStates(db, now, { machineIds: [machine.id] }),
+  ]);
   const cyclesPerDay = meters.find(({ unit }) => unit !== 'hours')?.rate.mid ?? 0;
-  const belongs = states.filter(({ who, interval }) => who !== 'operator' && isOftenerThanAShift(cardInterval(interval.stages), cyclesPerDay)).map(({ taskId, title, point, interval }) => ({ taskId, number: point.number, label: pointLabel(machine.code, point.number), title, every: everyWords(interval.stages) }));
-  return { machine, belongs, lines: lines.get(machine.id) ?? [], meters: meters.map(({ id, name, unit, last }) => ({ id, name, unit, last })) };
+  const belongs = states
+    .filter(
+      ({ who, interval }) => who !== 'operator' && isOftenerThanAShift(cardInterval(interval.stages), cyclesPerDay),
+    )
+    .map(({ taskId, title, point, interval }) => ({
+      taskId,
+      number: point.number,
+      label: pointLabel(machine.code, point.number),
+      title,
+      every: everyWords(interval.stages),
+    }));
+  return {
+    machine,
+    belongs,
+    lines: lines.get(machine.id) ?? [],
+    meters: meters.map(({ id, name, unit, last }) => ({ id, name, unit, last })),
+  };
 }
 
 /** The lines of some machines' cards, by machine. */
@@ -35,19 +84,41 @@ export async function cardLines(db: Database, now: Date, machineIds: string[]): 
   const [counts, meters] = await Promise.all([
     db.select<{ taskId: string; done: number }>(
       `SELECT entry_task.taskId, COUNT(*) AS done FROM entry_task JOIN entry ON entry.id = entry_task.entryId WHERE entry_task.taskId IN (:taskIds) AND entry.happenedAtUtc >= :since AND entry.happenedAtUtc <= :now
-         AND entry.kind IN ('grease','oil-change','top-up','check') AND NOT EXISTS (SELECT 1 FROM entry AS later WHERE later.replacesId = entry.id) GROUP BY entry_task.taskId`, { taskIds: states.map(({ taskId }) => taskId), since, now }),
+         AND entry.kind IN ('grease','oil-change','top-up','check') AND NOT EXISTS (SELECT 1 FROM entry AS later WHERE later.replacesId = entry.id) GROUP BY entry_task.taskId`,
+      { taskIds: states.map(({ taskId }) => taskId), since, now },
+    ),
     loadMeters(db, machineIds),
   ]);
   const doneOf = new Map(counts.map(({ taskId, done }) => [taskId, Number(done)]));
   for (const state of states) {
     const { machine, point, interval, due } = state;
-    const cyclesPerDay = meters.find(({ machineId, unit }) => machineId === machine.id && unit !== 'hours')?.rate.mid ?? 0;
+    const cyclesPerDay =
+      meters.find(({ machineId, unit }) => machineId === machine.id && unit !== 'hours')?.rate.mid ?? 0;
     const every = cardInterval(interval.stages);
     const lines = cards.get(machine.id) ?? [];
-    cards.set(machine.id, [...lines, {
-      taskId: state.taskId, pointId: point.id, label: pointLabel(machine.code, point.number), pointName: point.name, location: point.location, title: state.title, action: state.action, amount: state.amount, lubricant: state.lubricant, every: everyWords(interval.stages), interval: every,
-      enough: point.enoughSign, cautions: point.cautions, doNots: point.doNots, machineState: state.machineState, lastAt: due.lastServiceAt ?? null, done: doneOf.get(state.taskId) ?? 0, expected: expectedTimes(every, auditedDays, due.hourLine.hoursPerDay, cyclesPerDay),
-    }]);
+    cards.set(machine.id, [
+      ...lines,
+      {
+        taskId: state.taskId,
+        pointId: point.id,
+        label: pointLabel(machine.code, point.number),
+        pointName: point.name,
+        location: point.location,
+        title: state.title,
+        action: state.action,
+        amount: state.amount,
+        lubricant: state.lubricant,
+        every: everyWords(interval.stages),
+        interval: every,
+        enough: point.enoughSign,
+        cautions: point.cautions,
+        doNots: point.doNots,
+        machineState: state.machineState,
+        lastAt: due.lastServiceAt ?? null,
+        done: doneOf.get(state.taskId) ?? 0,
+        expected: expectedTimes(every, auditedDays, due.hourLine.hoursPerDay, cyclesPerDay),
+      },
+    ]);
   }
   return cards;
 }

@@ -5,16 +5,27 @@ import type { Desk } from '../desk';
 import { type Planned, type PlannedWork, loadPlannedWork } from '../plan/planned';
 
 /** From today so many weeks on, to the end of the last one. */
-export const horizonOf = ({ today, timeZone, dutyPlans, planOf }: PlannedWork, weeks: number): Horizon => ({ today, timeZone, untilOn: addDays(mondayOf(weekOf(today)), weeks * 7 - 1), clockOf: clocksOf(dutyPlans, planOf, timeZone) });
+export const horizonOf = ({ today, timeZone, dutyPlans, planOf }: PlannedWork, weeks: number): Horizon => ({
+  today,
+  timeZone,
+  untilOn: addDays(mondayOf(weekOf(today)), weeks * 7 - 1),
+  clockOf: clocksOf(dutyPlans, planOf, timeZone),
+});
 
 /** The coming weeks: work and lubricants, with the forecast's spread. */
-export async function readOutlook(desk: Pick<Desk, 'db' | 'now'>, weeks: number): Promise<{ weeks: OutlookWeek[]; tasks: number; undated: number }> {
+export async function readOutlook(
+  desk: Pick<Desk, 'db' | 'now'>,
+  weeks: number,
+): Promise<{ weeks: OutlookWeek[]; tasks: number; undated: number }> {
   const work = await loadPlannedWork(desk);
   return { weeks: outlook(work.tasks, horizonOf(work, weeks)), tasks: work.tasks.length, undated: work.undated };
 }
 
 /** What falls into one week, by day. */
-export async function readOutlookWeek(desk: Pick<Desk, 'db' | 'now'>, week: string): Promise<{ on: string; task: Planned }[]> {
+export async function readOutlookWeek(
+  desk: Pick<Desk, 'db' | 'now'>,
+  week: string,
+): Promise<{ on: string; task: Planned }[]> {
   const work = await loadPlannedWork(desk);
   const [monday, sunday] = [mondayOf(week), addDays(mondayOf(week), 6)];
   const horizon = { ...horizonOf(work, 53), untilOn: sunday };

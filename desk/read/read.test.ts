@@ -25,13 +25,26 @@ describe('what the pages read', async () => {
   describe('the diary', () => {
     it('counts what is unknown and wants meters read that never were', async () => {
       const page = await readDiary(desk, today);
-      expect(page).toMatchObject({ day: today, today, timeZone: 'Europe/Vienna', unknownCount: 1, walks: [], findings: [] });
+      expect(page).toMatchObject({
+        day: today,
+        today,
+        timeZone: 'Europe/Vienna',
+        unknownCount: 1,
+        walks: [],
+        findings: [],
+      });
       expect(page.metersToRead).toMatchObject([{ machineCode: 'M-1', daysSince: null }]);
     });
 
     it('lists what is overdue under its route', async () => {
       await write({ kind: 'reading', ...at('2026-01-01'), body: { meterId: ids.meter, value: 100 } });
-      await write({ kind: 'grease', ...at('2026-01-01', '09:00'), pointId: ids.point, taskIds: [ids.task], body: { lubricantId: ids.grease, massG: 20 } });
+      await write({
+        kind: 'grease',
+        ...at('2026-01-01', '09:00'),
+        pointId: ids.point,
+        taskIds: [ids.task],
+        body: { lubricantId: ids.grease, massG: 20 },
+      });
       await write({ kind: 'reading', ...at('2026-06-10'), body: { meterId: ids.meter, value: 2660 } });
       const page = await readDiary(desk, today);
       expect(page.walks).toMatchObject([{ code: 'R-1', tasks: [{ taskId: ids.task, standing: 'overdue' }] }]);
@@ -58,9 +71,20 @@ describe('what the pages read', async () => {
     });
 
     it('keeps findings open until they are voided', async () => {
-      const id = await write({ kind: 'finding', ...at(today), pointId: ids.point, body: { what: 'leak', urgency: 'act-now' } });
+      const id = await write({
+        kind: 'finding',
+        ...at(today),
+        pointId: ids.point,
+        body: { what: 'leak', urgency: 'act-now' },
+      });
       expect((await readDiary(desk, today)).findings).toMatchObject([{ id }]);
-      await write({ kind: 'correction', ...at(today), pointId: ids.point, replacesId: id, body: { void: true, reason: 'It was water.' } });
+      await write({
+        kind: 'correction',
+        ...at(today),
+        pointId: ids.point,
+        replacesId: id,
+        body: { void: true, reason: 'It was water.' },
+      });
       expect((await readDiary(desk, today)).findings).toEqual([]);
     });
   });
@@ -106,24 +130,44 @@ describe('what the pages read', async () => {
 
     it('a machine is found by every code it ever had; an unknown one is not there', async () => {
       await db.MachineCode.create({ code: 'OLD-1', machineId: ids.machine });
-      expect(await readMachinePage(desk, 'old-1')).toMatchObject({ machine: { code: 'M-1' }, oldCodes: ['OLD-1'], reservoirs: [], model: null });
+      expect(await readMachinePage(desk, 'old-1')).toMatchObject({
+        machine: { code: 'M-1' },
+        oldCodes: ['OLD-1'],
+        reservoirs: [],
+        model: null,
+      });
       expect(await readMachinePage(desk, 'M-99')).toBeUndefined();
       expect(await readPointPage(desk, 'M-1', 99)).toBeUndefined();
     });
 
     it('a point’s page ranks its sources and proposes from its sizes', async () => {
-      await db.Assignment.create({ id: newId(), pointId: ids.point, lubricantId: ids.oil, source: 'hearsay', sourceText: 'Told', sourceOn: '2025-05-01', personId: ids.bert });
+      await db.Assignment.create({
+        id: newId(),
+        pointId: ids.point,
+        lubricantId: ids.oil,
+        source: 'hearsay',
+        sourceText: 'Told',
+        sourceOn: '2025-05-01',
+        personId: ids.bert,
+      });
       const page = (await readPointPage(desk, 'M-1', 1))!;
       expect(page.assignments.map(({ lubricant, source }) => [lubricant.code, source])).toEqual([
         ['G-1', 'manual'],
         ['O-1', 'hearsay'],
       ]);
-      expect(page.proposal).toMatchObject({ closed: null, school: 'fixed', amount: { ok: true }, interval: { ok: true } });
+      expect(page.proposal).toMatchObject({
+        closed: null,
+        school: 'fixed',
+        amount: { ok: true },
+        interval: { ok: true },
+      });
       expect(page.contents!.code).toBe('G-1');
     });
 
     it('a route is built from choices that know their frequency and routes', async () => {
-      expect(await readTaskChoices(db, desk.now)).toMatchObject([{ taskId: ids.task, machine: 'M-1', lubricant: 'G-1', routes: ['R-1'] }]);
+      expect(await readTaskChoices(db, desk.now)).toMatchObject([
+        { taskId: ids.task, machine: 'M-1', lubricant: 'G-1', routes: ['R-1'] },
+      ]);
     });
   });
 });

@@ -9,16 +9,57 @@ import { type LubricantNeed, type TaskNeed, loadNeeds, needsByLubricant } from '
 type Row<Model extends 'Lubricant' | 'StockItem' | 'Gun' | 'GunCalibration'> = InstanceType<Database[Model]>;
 
 /** A lubricant's row as the judging of the core takes it. */
-export const judgedOf = ({ id, code, name, kind, isoVg, kv40, kv100, nlgi, thickener, baseOil, additives, pourPointC, lowerC, upperC }: Row<'Lubricant'>): JudgedLubricant => ({ id, code, name, kind, isoVg, kv40, kv100, nlgi, thickener, baseOil, additives, pourPointC, lowerC, upperC });
+export const judgedOf = ({
+  id,
+  code,
+  name,
+  kind,
+  isoVg,
+  kv40,
+  kv100,
+  nlgi,
+  thickener,
+  baseOil,
+  additives,
+  pourPointC,
+  lowerC,
+  upperC,
+}: Row<'Lubricant'>): JudgedLubricant => ({
+  id,
+  code,
+  name,
+  kind,
+  isoVg,
+  kv40,
+  kv100,
+  nlgi,
+  thickener,
+  baseOil,
+  additives,
+  pourPointC,
+  lowerC,
+  upperC,
+});
 
-export type StoreRoomLine = { lubricant: Row<'Lubricant'>; onHand: number; unit: 'g' | 'L'; points: number; need: LubricantNeed | undefined; oldestOpenedOn: string | null };
+export type StoreRoomLine = {
+  lubricant: Row<'Lubricant'>;
+  onHand: number;
+  unit: 'g' | 'L';
+  points: number;
+  need: LubricantNeed | undefined;
+  oldestOpenedOn: string | null;
+};
 
 const inUse = { retiredOn: null };
 const stockInUse = (lubricantId?: string) => ({ emptiedOn: null, ...(lubricantId && { lubricantId }) });
 
 /** Every lubricant of the house with what is on hand, where it is used, and what the plan uses in a year. */
 export async function readStoreRoom({ db, now }: Pick<Desk, 'db' | 'now'>): Promise<StoreRoomLine[]> {
-  const [lubricants, stock, needs] = await Promise.all([db.Lubricant.findAll({ where: inUse, order: [['code', 'ASC']] }), db.StockItem.findAll({ where: stockInUse() }), loadNeeds(db, now)]);
+  const [lubricants, stock, needs] = await Promise.all([
+    db.Lubricant.findAll({ where: inUse, order: [['code', 'ASC']] }),
+    db.StockItem.findAll({ where: stockInUse() }),
+    loadNeeds(db, now),
+  ]);
   const totals = needsByLubricant(needs);
   return lubricants.map((lubricant) => {
     const mine = stock.filter(({ lubricantId }) => lubricantId === lubricant.id);
@@ -26,7 +67,9 @@ export async function readStoreRoom({ db, now }: Pick<Desk, 'db' | 'now'>): Prom
       lubricant,
       unit: isGreaseKind(lubricant.kind) ? ('g' as const) : ('L' as const),
       onHand: mine.reduce((sum, { amount }) => sum + amount, 0),
-      points: new Set(needs.filter(({ state }) => state.lubricant?.id === lubricant.id).map(({ state }) => state.point.id)).size,
+      points: new Set(
+        needs.filter(({ state }) => state.lubricant?.id === lubricant.id).map(({ state }) => state.point.id),
+      ).size,
       need: totals.find(({ lubricantId }) => lubricantId === lubricant.id),
       oldestOpenedOn: mine.flatMap(({ openedOn }) => openedOn ?? []).sort()[0] ?? null,
     };
@@ -39,12 +82,23 @@ export type LubricantPage = {
   needs: TaskNeed[];
   need: LubricantNeed | undefined;
   guns: { gun: Row<'Gun'>; calibrations: Row<'GunCalibration'>[] }[];
-  replaces: { id: string; formerName: string; source: string; sourceText: string; sourceOn: string; note: string; by: string }[];
+  replaces: {
+    id: string;
+    formerName: string;
+    source: string;
+    sourceText: string;
+    sourceOn: string;
+    note: string;
+    by: string;
+  }[];
   others: Row<'Lubricant'>[];
 };
 
 /** Everything a lubricant's page shows; undefined where there is no such code. */
-export async function readLubricantPage({ db, now }: Pick<Desk, 'db' | 'now'>, code: string): Promise<LubricantPage | undefined> {
+export async function readLubricantPage(
+  { db, now }: Pick<Desk, 'db' | 'now'>,
+  code: string,
+): Promise<LubricantPage | undefined> {
   const lubricant = await db.Lubricant.findOne({ where: { code } });
   if (!lubricant) return undefined;
   const [stock, needs, guns, replacements, people, others] = await Promise.all([
@@ -55,19 +109,46 @@ export async function readLubricantPage({ db, now }: Pick<Desk, 'db' | 'now'>, c
     db.Person.findAll(),
     db.Lubricant.findAll({ where: { ...inUse, id: { [Op.ne]: lubricant.id } }, order: [['code', 'ASC']] }),
   ]);
-  const calibrations = guns.length > 0 ? await db.GunCalibration.findAll({ where: { gunId: guns.map(({ id }) => id) }, order: [['doneOn', 'DESC'], ['id', 'DESC']] }) : [];
+  const calibrations =
+    guns.length > 0
+      ? await db.GunCalibration.findAll({
+          where: { gunId: guns.map(({ id }) => id) },
+          order: [
+            ['doneOn', 'DESC'],
+            ['id', 'DESC'],
+          ],
+        })
+      : [];
   return {
-    lubricant, stock, others,
+    lubricant,
+    stock,
+    others,
     needs: needs.filter(({ state }) => state.lubricant?.id === lubricant.id),
     need: needsByLubricant(needs).find(({ lubricantId }) => lubricantId === lubricant.id),
     guns: guns.map((gun) => ({ gun, calibrations: calibrations.filter(({ gunId }) => gunId === gun.id) })),
-    replaces: replacements.map(({ id, formerName, source, sourceText, sourceOn, note, personId }) => ({ id, formerName, source, sourceText, sourceOn, note, by: people.find((person) => person.id === personId)?.name ?? '' })),
+    replaces: replacements.map(({ id, formerName, source, sourceText, sourceOn, note, personId }) => ({
+      id,
+      formerName,
+      source,
+      sourceText,
+      sourceOn,
+      note,
+      by: people.find((person) => person.id === personId)?.name ?? '',
+    })),
   };
 }
 
 /** Former products with the lubricants that stand in for them, by name. */
 export async function readReplacements(db: Database) {
-  return db.select<{ id: string; formerName: string; code: string; name: string; source: string; sourceText: string; sourceOn: string }>(
+  return db.select<{
+    id: string;
+    formerName: string;
+    code: string;
+    name: string;
+    source: string;
+    sourceText: string;
+    sourceOn: string;
+  }>(
     'SELECT replacement.id, replacement.formerName, lubricant.code, lubricant.name, replacement.source, replacement.sourceText, replacement.sourceOn FROM replacement JOIN lubricant ON lubricant.id = replacement.lubricantId ORDER BY replacement.formerName, lubricant.code',
   );
 }
@@ -77,7 +158,10 @@ export async function readMergers(desk: Pick<Desk, 'db' | 'now'>) {
   const lines = await readStoreRoom(desk);
   const uses = new Map(lines.map(({ lubricant, points }) => [lubricant.id, points]));
   const of = (id: string) => lines.find(({ lubricant }) => lubricant.id === id)!;
-  return possibleMergers(lines.map(({ lubricant }) => judgedOf(lubricant)), uses).map((merger) => ({ ...merger, keep: of(merger.keep), giveUp: of(merger.giveUp) }));
+  return possibleMergers(
+    lines.map(({ lubricant }) => judgedOf(lubricant)),
+    uses,
+  ).map((merger) => ({ ...merger, keep: of(merger.keep), giveUp: of(merger.giveUp) }));
 }
 
 /** `BM-1·03` of a task's point. */

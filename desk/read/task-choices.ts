@@ -5,7 +5,23 @@ import type { Database } from '../desk';
 import { loadTaskStates } from '../plan/states';
 
 /** A task as the route builder offers it. */
-export type TaskChoice = { taskId: string; label: string; pointName: string; title: string; action: TaskAction; actionWords: string; area: string; machine: string; machineState: MachineState; lubricant: string; frequency: Frequency; minutes: number; amountKind: AmountKind; amount: number | null; routes: string[] };
+export type TaskChoice = {
+  taskId: string;
+  label: string;
+  pointName: string;
+  title: string;
+  action: TaskAction;
+  actionWords: string;
+  area: string;
+  machine: string;
+  machineState: MachineState;
+  lubricant: string;
+  frequency: Frequency;
+  minutes: number;
+  amountKind: AmountKind;
+  amount: number | null;
+  routes: string[];
+};
 
 export type Frequency = 'weekly or more' | 'monthly' | 'quarterly' | 'yearly or less';
 
@@ -22,9 +38,46 @@ const usualHoursPerDay = 16;
 export async function readTaskChoices(db: Database, now: Date): Promise<TaskChoice[]> {
   const states = await loadTaskStates(db, now);
   // What the operator does stands on the machine's card, not on a walk.
-  return states.filter(({ who }) => who !== 'operator').map(({ taskId, point, machine, area, title, action, machineState, lubricant, interval, minutes, amount, routes, due }) => {
-    const steady = interval.stages.find(({ count }) => count === undefined);
-    const days = Math.min(steady?.days ?? Infinity, (steady?.hours ?? Infinity) / Math.max(0.5, due.hourLine.hoursPerDay || usualHoursPerDay));
-    return { taskId, label: pointLabel(machine.code, point.number), pointName: point.name, title, action, actionWords: taskActions[action], area: `${area.code} ${area.name}`, machine: machine.code, machineState, lubricant: lubricant?.code ?? 'none', frequency: frequencyOf(days), minutes, amountKind: amount.kind, amount: amount.value, routes: routes.map(({ code }) => code) };
-  });
+  return states
+    .filter(({ who }) => who !== 'operator')
+    .map(
+      ({
+        taskId,
+        point,
+        machine,
+        area,
+        title,
+        action,
+        machineState,
+        lubricant,
+        interval,
+        minutes,
+        amount,
+        routes,
+        due,
+      }) => {
+        const steady = interval.stages.find(({ count }) => count === undefined);
+        const days = Math.min(
+          steady?.days ?? Infinity,
+          (steady?.hours ?? Infinity) / Math.max(0.5, due.hourLine.hoursPerDay || usualHoursPerDay),
+        );
+        return {
+          taskId,
+          label: pointLabel(machine.code, point.number),
+          pointName: point.name,
+          title,
+          action,
+          actionWords: taskActions[action],
+          area: `${area.code} ${area.name}`,
+          machine: machine.code,
+          machineState,
+          lubricant: lubricant?.code ?? 'none',
+          frequency: frequencyOf(days),
+          minutes,
+          amountKind: amount.kind,
+          amount: amount.value,
+          routes: routes.map(({ code }) => code),
+        };
+      },
+    );
 }

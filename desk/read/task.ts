@@ -7,12 +7,34 @@ import { winningAssignment } from '../plan/tasks';
 type Row<Model extends 'Machine' | 'LubePoint' | 'Task' | 'Meter'> = InstanceType<Database[Model]>;
 
 /** A task with its stages as stored, without what persons overruled; undefined for one that never was. */
-export async function readTaskPage(db: Database, taskId: string): Promise<{ task: Row<'Task'> & StatedTask; point: Row<'LubePoint'>; machine: Row<'Machine'>; stages: Stage[]; meters: Row<'Meter'>[] } | undefined> {
+export async function readTaskPage(
+  db: Database,
+  taskId: string,
+): Promise<
+  | {
+      task: Row<'Task'> & StatedTask;
+      point: Row<'LubePoint'>;
+      machine: Row<'Machine'>;
+      stages: Stage[];
+      meters: Row<'Meter'>[];
+    }
+  | undefined
+> {
   const task = await db.Task.findByPk(taskId);
   const point = task && (await db.LubePoint.findByPk(task.pointId));
   const machine = point && (await db.Machine.findByPk(point.machineId));
   if (!task || !point || !machine) return undefined;
-  const [rows, winner, meters] = await Promise.all([db.IntervalStage.findAll({ where: { taskId }, order: [['position', 'ASC']] }), winningAssignment(db, point.id), db.Meter.findAll({ where: { machineId: machine.id }, order: [['name', 'ASC']] })]);
+  const [rows, winner, meters] = await Promise.all([
+    db.IntervalStage.findAll({ where: { taskId }, order: [['position', 'ASC']] }),
+    winningAssignment(db, point.id),
+    db.Meter.findAll({ where: { machineId: machine.id }, order: [['name', 'ASC']] }),
+  ]);
   // Columns with a default are optional when a row is made, never when it is read.
-  return { task: task as Row<'Task'> & StatedTask, point, machine, stages: stagesInForce(rows, winner ? [winner.id] : []), meters };
+  return {
+    task: task as Row<'Task'> & StatedTask,
+    point,
+    machine,
+    stages: stagesInForce(rows, winner ? [winner.id] : []),
+    meters,
+  };
 }

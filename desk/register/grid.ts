@@ -1,6 +1,13 @@
 import { OptimisticLockError, type Transaction } from 'sequelize';
 import { z } from 'zod';
-import { type GridColumn, columnOfField, columnOfInterval, gridColumnNames, gridInput, standingInput } from '@/core/register/grid';
+import {
+  type GridColumn,
+  columnOfField,
+  columnOfInterval,
+  gridColumnNames,
+  gridInput,
+  standingInput,
+} from '@/core/register/grid';
 import { assignmentForm, pointForm } from '@/core/register/forms';
 import { taskForm } from '@/core/register/task-form';
 import { plantDayOf } from '@/core/time/plant-day';
@@ -22,25 +29,79 @@ import { saving } from './save';
 type PointRow = InstanceType<Database['LubePoint']>;
 
 /** A row of the grid: a new point, or one that stands already, with the version it was opened with. */
-const gridLine = z.strictObject({ known: z.strictObject({ id: z.string(), version: z.number() }).nullable(), cells: z.partialRecord(z.enum(gridColumnNames as [GridColumn, ...GridColumn[]]), z.string().max(4000)) });
-const gridForm = z.strictObject({ source: z.string().trim().min(1, { error: 'Where it comes from: say which document, so that the next one can look it up.' }).max(200), rows: z.array(gridLine).min(1, { error: 'Nothing is in the grid yet.' }).max(500) });
+const gridLine = z.strictObject({
+  known: z.strictObject({ id: z.string(), version: z.number() }).nullable(),
+  cells: z.partialRecord(z.enum(gridColumnNames as [GridColumn, ...GridColumn[]]), z.string().max(4000)),
+});
+const gridForm = z.strictObject({
+  source: z
+    .string()
+    .trim()
+    .min(1, { error: 'Where it comes from: say which document, so that the next one can look it up.' })
+    .max(200),
+  rows: z.array(gridLine).min(1, { error: 'Nothing is in the grid yet.' }).max(500),
+});
 type GridLine = z.output<typeof gridLine>;
 
 /** What is wrong with one cell of one row. */
 export type CellProblem = { row: number; column: GridColumn; reason: string };
 export type GridCheck = { problems: CellProblem[]; rows: number };
 
-type Ready = { known: { id: string; version: number } | null; point: z.output<typeof pointForm>; lubricantId: string | null; task: z.output<typeof taskForm> | null };
+type Ready = {
+  known: { id: string; version: number } | null;
+  point: z.output<typeof pointForm>;
+  lubricantId: string | null;
+  task: z.output<typeof taskForm> | null;
+};
 
-const standingOf = ({ kind, name, location, reservoirId = null, consequence = 2, machineState = 'any', cautions, doNots, accessNote, enoughSign = '', forbidsAirGun = false, materials = [], details }: PointRow) => ({ kind, name, location, reservoirId, consequence, machineState, cautions, doNots, accessNote, enoughSign, forbidsAirGun, materials, details });
+const standingOf = ({
+  kind,
+  name,
+  location,
+  reservoirId = null,
+  consequence = 2,
+  machineState = 'any',
+  cautions,
+  doNots,
+  accessNote,
+  enoughSign = '',
+  forbidsAirGun = false,
+  materials = [],
+  details,
+}: PointRow) => ({
+  kind,
+  name,
+  location,
+  reservoirId,
+  consequence,
+  machineState,
+  cautions,
+  doNots,
+  accessNote,
+  enoughSign,
+  forbidsAirGun,
+  materials,
+  details,
+});
 
-async function readRows({ db }: Desk, machineId: string, rows: readonly GridLine[]): Promise<{ ready: Ready[]; problems: CellProblem[] }> {
-  const [lubricants, ambient, standing] = await Promise.all([db.Lubricant.findAll({ where: { retiredOn: null } }), ambientOf(db, machineId), db.LubePoint.findAll({ where: { machineId, retiredOn: null } })]);
+async function readRows(
+  { db }: Desk,
+  machineId: string,
+  rows: readonly GridLine[],
+): Promise<{ ready: Ready[]; problems: CellProblem[] }> {
+  const [lubricants, ambient, standing] = await Promise.all([
+    db.Lubricant.findAll({ where: { retiredOn: null } }),
+    ambientOf(db, machineId),
+    db.LubePoint.findAll({ where: { machineId, retiredOn: null } }),
+  ]);
   const problems: CellProblem[] = [];
   const ready: Ready[] = [];
   for (const [row, { known, cells }] of rows.entries()) {
     const before = problems.length;
-    const say = (fields: Record<string, string> | undefined) => Object.entries(fields ?? {}).forEach(([field, reason]) => problems.push({ row, column: columnOfField(field), reason }));
+    const say = (fields: Record<string, string> | undefined) =>
+      Object.entries(fields ?? {}).forEach(([field, reason]) =>
+        problems.push({ row, column: columnOfField(field), reason }),
+      );
     if (known) {
       const stands = standing.find(({ id }) => id === known.id);
       const parsed = stands && parseForm(pointForm, standingInput(standingOf(stands), cells));
@@ -53,20 +114,44 @@ async function readRows({ db }: Desk, machineId: string, rows: readonly GridLine
     const parsed = parseForm(pointForm, point);
     if (!parsed.ok) say(parsed.fields);
     const lubricant = lubricants.find(({ code }) => code === lubricantCode);
-    if (lubricantCode !== '' && !lubricant) problems.push({ row, column: 'lubricant', reason: `Lubricant: ${lubricantCode} is not in the store room. Its codes are ${lubricants.map(({ code }) => code).join(', ')}.` });
+    if (lubricantCode !== '' && !lubricant)
+      problems.push({
+        row,
+        column: 'lubricant',
+        reason: `Lubricant: ${lubricantCode} is not in the store room. Its codes are ${lubricants.map(({ code }) => code).join(', ')}.`,
+      });
     const parsedTask = task && parseForm(taskForm, { procedureText: '', ...task });
     if (parsedTask && !parsedTask.ok) {
       const { when, ...others } = parsedTask.fields ?? {};
       say({ ...others, ...(when && { [columnOfInterval(cells)]: when }) });
     }
-    if (task && lubricantCode === '') problems.push({ row, column: 'lubricant', reason: 'Lubricant: is needed for a task; an interval belongs to a point and its lubricant.' });
+    if (task && lubricantCode === '')
+      problems.push({
+        row,
+        column: 'lubricant',
+        reason: 'Lubricant: is needed for a task; an interval belongs to a point and its lubricant.',
+      });
     if (parsed.ok && lubricant) {
       const requirement = requirementOf(parsed.value.kind, parsed.value.details, ambient);
-      const { findings } = judge(judgedOf(lubricant), requirement, { materials: parsed.value.materials, contents: null });
+      const { findings } = judge(judgedOf(lubricant), requirement, {
+        materials: parsed.value.materials,
+        contents: null,
+      });
       const stop = findings.find(({ level }) => level === 'stop');
-      if (stop) problems.push({ row, column: 'lubricant', reason: `Stopped by "${stop.rule}" (${stop.input}): ${stop.text} Leave it empty here and decide at the point, with a reason.` });
+      if (stop)
+        problems.push({
+          row,
+          column: 'lubricant',
+          reason: `Stopped by "${stop.rule}" (${stop.input}): ${stop.text} Leave it empty here and decide at the point, with a reason.`,
+        });
     }
-    if (problems.length === before && parsed.ok) ready.push({ known: null, point: parsed.value, lubricantId: lubricant?.id ?? null, task: parsedTask?.ok ? parsedTask.value : null });
+    if (problems.length === before && parsed.ok)
+      ready.push({
+        known: null,
+        point: parsed.value,
+        lubricantId: lubricant?.id ?? null,
+        task: parsedTask?.ok ? parsedTask.value : null,
+      });
   }
   return { ready, problems };
 }
@@ -84,29 +169,42 @@ export async function saveGrid(desk: Desk, machineId: string, values: unknown): 
   const form = parseForm(gridForm, values);
   if (!form.ok) return form;
   const { ready, problems } = await readRows(desk, machineId, form.value.rows);
-  if (problems.length > 0) return refusal('invalid', `${problems.length} cells need another look. Nothing has been saved.`);
+  if (problems.length > 0)
+    return refusal('invalid', `${problems.length} cells need another look. Nothing has been saved.`);
   const { db, now, actor } = desk;
   const plant = await thePlant(db);
   const sourceOn = plantDayOf(now.getTime(), plant.timeZone);
-  return saving(() => db.sequelize.transaction(async (transaction: Transaction) => {
-    if (!(await db.Machine.findByPk(machineId, { lock: transaction.LOCK.UPDATE, transaction }))) return refusal('not-found', 'This machine is not in the register any more.');
-    for (const { known, point, lubricantId, task } of ready) {
-      if (known) {
-        const stands = await db.LubePoint.findByPk(known.id, { transaction });
-        if (stands?.version !== known.version) throw new OptimisticLockError({ modelName: 'LubePoint', values: {}, where: {} });
-        await stands.update(point, { transaction });
-        continue;
+  return saving(() =>
+    db.sequelize.transaction(async (transaction: Transaction) => {
+      if (!(await db.Machine.findByPk(machineId, { lock: transaction.LOCK.UPDATE, transaction })))
+        return refusal('not-found', 'This machine is not in the register any more.');
+      for (const { known, point, lubricantId, task } of ready) {
+        if (known) {
+          const stands = await db.LubePoint.findByPk(known.id, { transaction });
+          if (stands?.version !== known.version)
+            throw new OptimisticLockError({ modelName: 'LubePoint', values: {}, where: {} });
+          await stands.update(point, { transaction });
+          continue;
+        }
+        const row = await insertPoint(desk, machineId, point, transaction);
+        if (lubricantId === null) continue;
+        const assignment = await insertAssignment(
+          desk,
+          { pointId: row.id },
+          assignmentForm.parse({ lubricantId, source: 'manual', sourceText: form.value.source, sourceOn }),
+          actor.id,
+          null,
+          transaction,
+        );
+        if (task) await insertTask(desk, row.id, assignment.id, task, transaction);
+        else if (computesGrease(point.kind)) {
+          const proposal = await greaseProposal(db, row, await db.Lubricant.findByPk(lubricantId, { transaction }));
+          if (proposal && !proposal.closed && proposal.amount.ok && proposal.interval.ok)
+            await insertComputedTask(desk, row, assignment.id, proposal, transaction);
+        }
       }
-      const row = await insertPoint(desk, machineId, point, transaction);
-      if (lubricantId === null) continue;
-      const assignment = await insertAssignment(desk, { pointId: row.id }, assignmentForm.parse({ lubricantId, source: 'manual', sourceText: form.value.source, sourceOn }), actor.id, null, transaction);
-      if (task) await insertTask(desk, row.id, assignment.id, task, transaction);
-      else if (computesGrease(point.kind)) {
-        const proposal = await greaseProposal(db, row, await db.Lubricant.findByPk(lubricantId, { transaction }));
-        if (proposal && !proposal.closed && proposal.amount.ok && proposal.interval.ok) await insertComputedTask(desk, row, assignment.id, proposal, transaction);
-      }
-    }
-    await projectMachines(db, [machineId], transaction);
-    return done({ points: ready.length });
-  }));
+      await projectMachines(db, [machineId], transaction);
+      return done({ points: ready.length });
+    }),
+  );
 }

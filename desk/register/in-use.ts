@@ -12,33 +12,68 @@ export type Retirable = 'machine' | 'point' | 'task' | 'route' | 'template' | 'l
  * Takes something out of use as of today, or back into use. Its tasks leave the plan or come back with the history they
  * had; walks already begun keep their stops.
  */
-export async function setInUse({ db, now }: Desk, kind: Retirable, id: string, version: number, inUse: boolean): Promise<Result<{ id: string }>> {
-  const models = { machine: db.Machine, point: db.LubePoint, task: db.Task, route: db.Route, template: db.TaskTemplate, lubricant: db.Lubricant };
+export async function setInUse(
+  { db, now }: Desk,
+  kind: Retirable,
+  id: string,
+  version: number,
+  inUse: boolean,
+): Promise<Result<{ id: string }>> {
+  const models = {
+    machine: db.Machine,
+    point: db.LubePoint,
+    task: db.Task,
+    route: db.Route,
+    template: db.TaskTemplate,
+    lubricant: db.Lubricant,
+  };
   // All six have what is needed here: an id, a version, a day of retirement.
   const model = models[kind] as typeof db.Machine;
-  return saving(() => db.sequelize.transaction(async (transaction) => {
-    const row = await model.findByPk(id, { transaction });
-    if (!row) return refusal('not-found', 'This is not in the book any more.');
-    const stale = checkVersion(row as { version: number }, version);
-    if (stale) return stale;
-    const needed = kind === 'lubricant' && !inUse ? await pointsWith(db, id, transaction) : 0;
-    if (needed > 0) return refusal('invalid', `${needed} ${needed === 1 ? 'point in use has' : 'points in use have'} this lubricant assigned. Assign another there first.`);
-    await row.update({ retiredOn: inUse ? null : plantDayOf(now.getTime(), (await thePlant(db, transaction)).timeZone) }, { transaction });
-    await projectMachines(db, await machinesOf(db, kind, id, transaction), transaction);
-    return done({ id });
-  }));
+  return saving(() =>
+    db.sequelize.transaction(async (transaction) => {
+      const row = await model.findByPk(id, { transaction });
+      if (!row) return refusal('not-found', 'This is not in the book any more.');
+      const stale = checkVersion(row as { version: number }, version);
+      if (stale) return stale;
+      const needed = kind === 'lubricant' && !inUse ? await pointsWith(db, id, transaction) : 0;
+      if (needed > 0)
+        return refusal(
+          'invalid',
+          `${needed} ${needed === 1 ? 'point in use has' : 'points in use have'} this lubricant assigned. Assign another there first.`,
+        );
+      await row.update(
+        { retiredOn: inUse ? null : plantDayOf(now.getTime(), (await thePlant(db, transaction)).timeZone) },
+        { transaction },
+      );
+      await projectMachines(db, await machinesOf(db, kind, id, transaction), transaction);
+      return done({ id });
+    }),
+  );
 }
 
 async function pointsWith(db: Database, lubricantId: string, transaction: Transaction): Promise<number> {
   const [row] = await db.select<{ points: number }>(
     'SELECT COUNT(DISTINCT lube_point.id) AS points FROM assignment JOIN lube_point ON lube_point.id = assignment.pointId OR lube_point.reservoirId = assignment.reservoirId JOIN machine ON machine.id = lube_point.machineId WHERE assignment.lubricantId = :lubricantId AND lube_point.retiredOn IS NULL AND machine.retiredOn IS NULL',
-    { lubricantId }, transaction);
+    { lubricantId },
+    transaction,
+  );
   return Number(row?.points ?? 0);
 }
 
 /** Machines whose tasks come or go with it. */
 async function machinesOf(db: Database, kind: Retirable, id: string, transaction: Transaction): Promise<string[]> {
   if (kind === 'machine') return [id];
-  if (kind === 'point') return (await db.LubePoint.findAll({ where: { id }, attributes: ['machineId'], transaction })).map(({ machineId }) => machineId);
-  return kind === 'task' ? (await db.select<{ machineId: string }>('SELECT lube_point.machineId FROM task JOIN lube_point ON lube_point.id = task.pointId WHERE task.id = :id', { id }, transaction)).map(({ machineId }) => machineId) : [];
+  if (kind === 'point')
+    return (await db.LubePoint.findAll({ where: { id }, attributes: ['machineId'], transaction })).map(
+      ({ machineId }) => machineId,
+    );
+  return kind === 'task'
+    ? (
+        await db.select<{ machineId: string }>(
+          'SELECT lube_point.machineId FROM task JOIN lube_point ON lube_point.id = task.pointId WHERE task.id = :id',
+          { id },
+          transaction,
+        )
+      ).map(({ machineId }) => machineId)
+    : [];
 }

@@ -11,8 +11,16 @@ import { checkVersion, saving } from './save';
 function rowOf(form: z.output<typeof machineForm>) {
   const { dutyHoursPerDay = null, fittingCount = null, hoursByWeekday, dutySeasons, ...rest } = form;
   const seasons = dutySeasons.map(({ from, to, percent }) => ({ from, to, factor: percent / 100 }));
-  const dutyPlan = hoursByWeekday || seasons.length > 0 ? { ...(hoursByWeekday && { hoursByWeekday }), ...(seasons.length > 0 && { seasons }) } : null;
-  return { ...rest, fittingCount, dutyPlan, dutyHoursPerDay: hoursByWeekday ? hoursByWeekday.reduce((sum, hours) => sum + hours, 0) / 7 : dutyHoursPerDay };
+  const dutyPlan =
+    hoursByWeekday || seasons.length > 0
+      ? { ...(hoursByWeekday && { hoursByWeekday }), ...(seasons.length > 0 && { seasons }) }
+      : null;
+  return {
+    ...rest,
+    fittingCount,
+    dutyPlan,
+    dutyHoursPerDay: hoursByWeekday ? hoursByWeekday.reduce((sum, hours) => sum + hours, 0) / 7 : dutyHoursPerDay,
+  };
 }
 
 /** Sets the plant's holidays and shutdown weeks; every forecast that heeds them is made anew. */
@@ -33,7 +41,14 @@ export async function createArea({ db, now }: Desk, values: unknown): Promise<Re
   if (!form.ok) return form;
   return saving(async () => {
     const { coldestC = null, warmestC = null, ...rest } = form.value;
-    const area = await db.Area.create({ id: ulid(now.getTime()), ...rest, coldestC, warmestC, position: (await db.Area.count()) + 1, outline: null });
+    const area = await db.Area.create({
+      id: ulid(now.getTime()),
+      ...rest,
+      coldestC,
+      warmestC,
+      position: (await db.Area.count()) + 1,
+      outline: null,
+    });
     return done({ id: area.id });
   }, codeTaken);
 }
@@ -43,37 +58,45 @@ export async function createMachine({ db, now }: Desk, values: unknown): Promise
   const form = parseForm(machineForm, values);
   if (!form.ok) return form;
   const rest = rowOf(form.value);
-  if (!(await db.Area.findByPk(rest.areaId))) return refusal('invalid', 'Choose an area first.', { areaId: 'This area is not in the register.' });
+  if (!(await db.Area.findByPk(rest.areaId)))
+    return refusal('invalid', 'Choose an area first.', { areaId: 'This area is not in the register.' });
   return saving(
-    () => db.sequelize.transaction(async (transaction) => {
-      const machine = await db.Machine.create({ id: ulid(now.getTime()), ...rest }, { transaction });
-      await db.MachineCode.create({ code: machine.code, machineId: machine.id }, { transaction });
-      return done({ id: machine.id, code: machine.code });
-    }),
+    () =>
+      db.sequelize.transaction(async (transaction) => {
+        const machine = await db.Machine.create({ id: ulid(now.getTime()), ...rest }, { transaction });
+        await db.MachineCode.create({ code: machine.code, machineId: machine.id }, { transaction });
+        return done({ id: machine.id, code: machine.code });
+      }),
     codeTaken,
   );
 }
 
 /** Changes a machine; `version` is the one the form was opened with. */
-export async function updateMachine({ db }: Desk, id: string, version: number, values: unknown): Promise<Result<{ code: string }>> {
+export async function updateMachine(
+  { db }: Desk,
+  id: string,
+  version: number,
+  values: unknown,
+): Promise<Result<{ code: string }>> {
   const form = parseForm(machineForm, values);
   if (!form.ok) return form;
   const rest = rowOf(form.value);
   return saving(
-    () => db.sequelize.transaction(async (transaction) => {
-      const machine = await db.Machine.findByPk(id, { transaction });
-      if (!machine) return refusal('not-found', 'This machine is not in the register any more.');
-      const stale = checkVersion(machine, version);
-      if (stale) return stale;
-      if (rest.code !== machine.code) {
-        const owner = await db.MachineCode.findByPk(rest.code, { transaction });
-        if (owner && owner.machineId !== id) return refusal('conflict', codeTaken.code, codeTaken);
-        if (!owner) await db.MachineCode.create({ code: rest.code, machineId: id }, { transaction });
-      }
-      await machine.update(rest, { transaction });
-      await projectMachines(db, [id], transaction);
-      return done({ code: machine.code });
-    }),
+    () =>
+      db.sequelize.transaction(async (transaction) => {
+        const machine = await db.Machine.findByPk(id, { transaction });
+        if (!machine) return refusal('not-found', 'This machine is not in the register any more.');
+        const stale = checkVersion(machine, version);
+        if (stale) return stale;
+        if (rest.code !== machine.code) {
+          const owner = await db.MachineCode.findByPk(rest.code, { transaction });
+          if (owner && owner.machineId !== id) return refusal('conflict', codeTaken.code, codeTaken);
+          if (!owner) await db.MachineCode.create({ code: rest.code, machineId: id }, { transaction });
+        }
+        await machine.update(rest, { transaction });
+        await projectMachines(db, [id], transaction);
+        return done({ code: machine.code });
+      }),
     codeTaken,
   );
 }

@@ -7,29 +7,50 @@ import { checkVersion, saving } from './save';
 
 const nameTaken = { name: 'This machine has a meter of that name already.' };
 
-export async function createMeter({ db, now }: Desk, machineId: string, values: unknown): Promise<Result<{ id: string }>> {
+export async function createMeter(
+  { db, now }: Desk,
+  machineId: string,
+  values: unknown,
+): Promise<Result<{ id: string }>> {
   const form = parseForm(meterForm, values);
   if (!form.ok) return form;
   const { rolloverAt = null, ...rest } = form.value;
-  if (!(await db.Machine.findByPk(machineId))) return refusal('not-found', 'This machine is not in the register any more.');
-  return saving(() => db.sequelize.transaction(async (transaction) => {
-    const meter = await db.Meter.create({ id: ulid(now.getTime()), machineId, rolloverAt, ...rest }, { transaction });
-    await projectMachines(db, [machineId], transaction);
-    return done({ id: meter.id });
-  }), nameTaken);
+  if (!(await db.Machine.findByPk(machineId)))
+    return refusal('not-found', 'This machine is not in the register any more.');
+  return saving(
+    () =>
+      db.sequelize.transaction(async (transaction) => {
+        const meter = await db.Meter.create(
+          { id: ulid(now.getTime()), machineId, rolloverAt, ...rest },
+          { transaction },
+        );
+        await projectMachines(db, [machineId], transaction);
+        return done({ id: meter.id });
+      }),
+    nameTaken,
+  );
 }
 
-export async function updateMeter({ db }: Desk, id: string, version: number, values: unknown): Promise<Result<{ id: string }>> {
+export async function updateMeter(
+  { db }: Desk,
+  id: string,
+  version: number,
+  values: unknown,
+): Promise<Result<{ id: string }>> {
   const form = parseForm(meterForm, values);
   if (!form.ok) return form;
   const { rolloverAt = null, ...rest } = form.value;
-  return saving(() => db.sequelize.transaction(async (transaction) => {
-    const meter = await db.Meter.findByPk(id, { transaction });
-    if (!meter) return refusal('not-found', 'This meter is not in the register any more.');
-    const stale = checkVersion(meter, version);
-    if (stale) return stale;
-    await meter.update({ rolloverAt, ...rest }, { transaction });
-    await projectMachines(db, [meter.machineId], transaction);
-    return done({ id });
-  }), nameTaken);
+  return saving(
+    () =>
+      db.sequelize.transaction(async (transaction) => {
+        const meter = await db.Meter.findByPk(id, { transaction });
+        if (!meter) return refusal('not-found', 'This meter is not in the register any more.');
+        const stale = checkVersion(meter, version);
+        if (stale) return stale;
+        await meter.update({ rolloverAt, ...rest }, { transaction });
+        await projectMachines(db, [meter.machineId], transaction);
+        return done({ id });
+      }),
+    nameTaken,
+  );
 }

@@ -4,7 +4,12 @@ import { parseForm } from '../parse';
 import { checkVersion, saving } from './save';
 
 /** Keeps the plain drawing of a machine: boxes, and where the number of each point stands. */
-export async function saveOutline({ db }: Desk, machineId: string, version: number, values: unknown): Promise<Result<null>> {
+export async function saveOutline(
+  { db }: Desk,
+  machineId: string,
+  version: number,
+  values: unknown,
+): Promise<Result<null>> {
   const form = parseForm(outlineForm, values);
   if (!form.ok) return form;
   return saving(async () => {

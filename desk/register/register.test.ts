@@ -12,10 +12,43 @@ import { createPoint, movePoint, updatePoint } from './points';
 describe('the register', async () => {
   const db = await freshDatabase();
   const { ids, desk } = await smallPlant(db);
-  const machine = (change = {}) => ({ areaId: ids.area, code: 'm-7', name: 'Mixer', description: '', dutyHoursPerDay: '8 h', fittingCount: '', energySources: [], ...change });
+  const machine = (change = {}) => ({
+    areaId: ids.area,
+    code: 'm-7',
+    name: 'Mixer',
+    description: '',
+    dutyHoursPerDay: '8 h',
+    fittingCount: '',
+    energySources: [],
+    ...change,
+  });
   const bearing = (details = {}) => ({
-    kind: 'rolling-bearing', name: 'Fan end', location: 'right', reservoirId: '', consequence: '3', machineState: 'any', cautions: '', doNots: '', accessNote: '', enoughSign: '', forbidsAirGun: false,
-    details: { bearingKind: 'ball', boreMm: '60', outsideDiameterMm: '130', widthMm: '31 mm', speedRpm: '1500', temperatureC: '140 °F', contamination: 'light-non-abrasive', moisture: 'dry', vibrationMmS: '1,5', position: 'horizontal', feed: 'side', sealing: 'open', ...details },
+    kind: 'rolling-bearing',
+    name: 'Fan end',
+    location: 'right',
+    reservoirId: '',
+    consequence: '3',
+    machineState: 'any',
+    cautions: '',
+    doNots: '',
+    accessNote: '',
+    enoughSign: '',
+    forbidsAirGun: false,
+    details: {
+      bearingKind: 'ball',
+      boreMm: '60',
+      outsideDiameterMm: '130',
+      widthMm: '31 mm',
+      speedRpm: '1500',
+      temperatureC: '140 °F',
+      contamination: 'light-non-abrasive',
+      moisture: 'dry',
+      vibrationMmS: '1,5',
+      position: 'horizontal',
+      feed: 'side',
+      sealing: 'open',
+      ...details,
+    },
   });
   const fieldsOf = (result: { ok: boolean; fields?: Record<string, string> }) => Object.keys(result.fields ?? {});
 
@@ -26,19 +59,31 @@ describe('the register', async () => {
     expect(row.dutyHoursPerDay).toBe(8);
     expect(await updateMachine(desk, row.id, row.version, machine({ code: 'M-8' }))).toMatchObject({ ok: true });
     expect((await findMachine(desk, 'M-7'))?.code).toBe('M-8');
-    expect(await createMachine(desk, machine({ code: 'M-7' }))).toMatchObject({ ok: false, code: 'conflict', fields: { code: expect.stringContaining('never reused') } });
+    expect(await createMachine(desk, machine({ code: 'M-7' }))).toMatchObject({
+      ok: false,
+      code: 'conflict',
+      fields: { code: expect.stringContaining('never reused') },
+    });
   });
 
   it('lets only the first of two editors save', async () => {
     const row = (await findMachine(desk, 'M-8'))!;
-    const [first, second] = await Promise.all([updateMachine(desk, row.id, row.version, machine({ code: 'M-8', name: 'One' })), updateMachine(desk, row.id, row.version, machine({ code: 'M-8', name: 'Two' }))]);
+    const [first, second] = await Promise.all([
+      updateMachine(desk, row.id, row.version, machine({ code: 'M-8', name: 'One' })),
+      updateMachine(desk, row.id, row.version, machine({ code: 'M-8', name: 'Two' })),
+    ]);
     expect([first.ok, second.ok].sort()).toEqual([false, true]);
-    expect([first, second].find(({ ok }) => !ok)).toMatchObject({ code: 'edited-meanwhile', reason: expect.stringContaining('kept') });
+    expect([first, second].find(({ ok }) => !ok)).toMatchObject({
+      code: 'edited-meanwhile',
+      reason: expect.stringContaining('kept'),
+    });
   });
 
   it('says which fields need another look, and saves nothing', async () => {
     const before = await db.Machine.count();
-    expect(fieldsOf(await createMachine(desk, machine({ code: 'bad code!', name: '', dutyHoursPerDay: '25' })))).toEqual(['code', 'name', 'dutyHoursPerDay']);
+    expect(
+      fieldsOf(await createMachine(desk, machine({ code: 'bad code!', name: '', dutyHoursPerDay: '25' }))),
+    ).toEqual(['code', 'name', 'dutyHoursPerDay']);
     expect(fieldsOf(await createMachine(desk, machine({ code: 'M-9', areaId: '' })))).toEqual(['areaId']);
     expect(fieldsOf(await createArea(desk, { code: 'A', name: 'Again' }))).toEqual(['code']);
     expect(await db.Machine.count()).toBe(before);
@@ -69,17 +114,30 @@ describe('the register', async () => {
   });
 
   it('explains swapped diameters', async () => {
-    expect(fieldsOf(await createPoint(desk, ids.machine, bearing({ boreMm: '130', outsideDiameterMm: '60' })))).toEqual(['details.outsideDiameterMm']);
+    expect(fieldsOf(await createPoint(desk, ids.machine, bearing({ boreMm: '130', outsideDiameterMm: '60' })))).toEqual(
+      ['details.outsideDiameterMm'],
+    );
   });
 
   it('lets only the first of two editors save a point', async () => {
     const point = (await db.LubePoint.findOne({ where: { machineId: ids.machine, number: 3 } }))!;
-    expect(await updatePoint(desk, point.id, point.version, { ...bearing(), name: 'Renamed' })).toMatchObject({ ok: true });
-    expect(await updatePoint(desk, point.id, point.version, { ...bearing(), name: 'Again' })).toMatchObject({ ok: false, code: 'edited-meanwhile' });
+    expect(await updatePoint(desk, point.id, point.version, { ...bearing(), name: 'Renamed' })).toMatchObject({
+      ok: true,
+    });
+    expect(await updatePoint(desk, point.id, point.version, { ...bearing(), name: 'Again' })).toMatchObject({
+      ok: false,
+      code: 'edited-meanwhile',
+    });
   });
 
   it('moves a point in the walking order', async () => {
-    const order = async () => (await db.LubePoint.findAll({ where: { machineId: ids.machine, retiredOn: null }, order: [['walkPosition', 'ASC']] })).map(({ number }) => number);
+    const order = async () =>
+      (
+        await db.LubePoint.findAll({
+          where: { machineId: ids.machine, retiredOn: null },
+          order: [['walkPosition', 'ASC']],
+        })
+      ).map(({ number }) => number);
     const last = (await db.LubePoint.findOne({ where: { machineId: ids.machine, number: 3 } }))!;
     expect(await order()).toEqual([1, 3]);
     await movePoint(desk, last.id, 'up');
@@ -91,26 +149,44 @@ describe('the register', async () => {
     const made = await createMeter(desk, ids.machine, meter);
     expect(made).toMatchObject({ ok: true });
     expect(fieldsOf(await createMeter(desk, ids.machine, meter))).toEqual(['name']);
-    expect(fieldsOf(await createMeter(desk, ids.machine, { ...meter, name: 'x', resolution: '0' }))).toEqual(['resolution']);
-    if (made.ok) expect(await updateMeter(desk, made.value.id, 5, meter)).toMatchObject({ ok: false, code: 'edited-meanwhile' });
+    expect(fieldsOf(await createMeter(desk, ids.machine, { ...meter, name: 'x', resolution: '0' }))).toEqual([
+      'resolution',
+    ]);
+    if (made.ok)
+      expect(await updateMeter(desk, made.value.id, 5, meter)).toMatchObject({ ok: false, code: 'edited-meanwhile' });
   });
 
   describe('assignment, task and route', () => {
-    const source = { lubricantId: ids.oil, source: 'plant-engineer', sourceText: 'Memo 7', sourceOn: '2026-01-02', climate: '', mounting: '' };
+    const source = {
+      lubricantId: ids.oil,
+      source: 'plant-engineer',
+      sourceText: 'Memo 7',
+      sourceOn: '2026-01-02',
+      climate: '',
+      mounting: '',
+    };
 
     it('takes computed amount and interval with their working', async () => {
       expect(await takeGreaseProposal(desk, ids.point)).toMatchObject({ ok: true });
       const [state] = await loadTaskStates(db, desk.now, { pointId: ids.point });
-      expect(state!.amount).toMatchObject({ value: expect.closeTo(20.15), computed: { methodId: 'grease.quantity', version: 1 } });
+      expect(state!.amount).toMatchObject({
+        value: expect.closeTo(20.15),
+        computed: { methodId: 'grease.quantity', version: 1 },
+      });
       expect(state!.interval.stages[0]!.hours).toBeCloseTo(9649, 0);
       expect(state!.interval.computed!.working.length).toBeGreaterThan(2);
     });
 
     it('lets the better source win, keeps the loser, and carries the interval over', async () => {
-      expect(fieldsOf(await addAssignment(desk, ids.point, { ...source, sourceOn: '2026-12-24' }))).toEqual(['sourceOn']);
+      expect(fieldsOf(await addAssignment(desk, ids.point, { ...source, sourceOn: '2026-12-24' }))).toEqual([
+        'sourceOn',
+      ]);
       await addAssignment(desk, ids.point, { ...source, source: 'hearsay' });
       expect((await loadTaskStates(db, desk.now, { pointId: ids.point }))[0]!.lubricant!.code).toBe('G-1');
-      expect(await addAssignment(desk, ids.point, source)).toMatchObject({ ok: false, fields: { overruledBecause: expect.any(String) } });
+      expect(await addAssignment(desk, ids.point, source)).toMatchObject({
+        ok: false,
+        fields: { overruledBecause: expect.any(String) },
+      });
       await addAssignment(desk, ids.point, { ...source, overruledBecause: 'Trial of the supplier, watched daily.' });
       const [state] = await loadTaskStates(db, desk.now, { pointId: ids.point });
       expect(state!.lubricant!.code).toBe('O-1');
@@ -119,8 +195,21 @@ describe('the register', async () => {
     });
 
     it('wants a limit and an amount for a stated task', async () => {
-      const task = { action: 'oil-change', title: 'Change oil', amountKind: 'litres', amount: '12 L', machineState: 'isolated', minutes: '40', procedureText: '', meterId: '', when: '1 × 300 h; then 4000 h' };
-      expect(fieldsOf(await createTask(desk, ids.point, { ...task, amount: '', when: '' }))).toEqual(['when', 'amount']);
+      const task = {
+        action: 'oil-change',
+        title: 'Change oil',
+        amountKind: 'litres',
+        amount: '12 L',
+        machineState: 'isolated',
+        minutes: '40',
+        procedureText: '',
+        meterId: '',
+        when: '1 × 300 h; then 4000 h',
+      };
+      expect(fieldsOf(await createTask(desk, ids.point, { ...task, amount: '', when: '' }))).toEqual([
+        'when',
+        'amount',
+      ]);
       expect(fieldsOf(await createTask(desk, ids.point, task))).toEqual(['amount']);
       expect(await createTask(desk, ids.point, { ...task, amount: '12' })).toMatchObject({ ok: true });
     });
@@ -131,11 +220,17 @@ describe('the register', async () => {
       expect(made.ok).toBe(true);
       const [route] = await listRoutes(desk);
       const turned = [...tasks].reverse();
-      expect(await updateRoute(desk, route!.id, route!.version, { code: 'R-1', name: 'Round', note: '', taskIds: turned })).toMatchObject({ ok: true });
+      expect(
+        await updateRoute(desk, route!.id, route!.version, { code: 'R-1', name: 'Round', note: '', taskIds: turned }),
+      ).toMatchObject({ ok: true });
       expect((await listRoutes(desk))[0]!.taskIds).toEqual(turned);
-      expect(await updateRoute(desk, route!.id, route!.version, { code: 'R-1', name: 'Round', note: '', taskIds: tasks })).toMatchObject({ ok: false, code: 'edited-meanwhile' });
+      expect(
+        await updateRoute(desk, route!.id, route!.version, { code: 'R-1', name: 'Round', note: '', taskIds: tasks }),
+      ).toMatchObject({ ok: false, code: 'edited-meanwhile' });
       expect((await listRoutes(desk))[0]!.taskIds).toEqual(turned);
-      expect(fieldsOf(await createRoute(desk, { code: 'R-1', name: 'Other', note: '', taskIds: tasks }))).toEqual(['code']);
+      expect(fieldsOf(await createRoute(desk, { code: 'R-1', name: 'Other', note: '', taskIds: tasks }))).toEqual([
+        'code',
+      ]);
     });
   });
 });

@@ -11,37 +11,66 @@ import { checkVersion, saving } from './save';
 const nameTaken = { name: 'This machine has a reservoir of that name already.' };
 
 type Form = ReturnType<typeof reservoirForm.parse>;
-const rowOf = ({ capacityL, residualL, settleMinutes, pointIds: _, ...rest }: Form) => ({ ...rest, capacityL: capacityL ?? null, residualL: residualL ?? null, settleMinutes: settleMinutes ?? null });
+const rowOf = ({ capacityL, residualL, settleMinutes, pointIds: _, ...rest }: Form) => ({
+  ...rest,
+  capacityL: capacityL ?? null,
+  residualL: residualL ?? null,
+  settleMinutes: settleMinutes ?? null,
+});
 
 /** Adds a reservoir and the points it feeds. A fill by table waits for its confirmation. */
-export async function createReservoir({ db, now }: Desk, machineId: string, values: unknown): Promise<Result<{ id: string }>> {
+export async function createReservoir(
+  { db, now }: Desk,
+  machineId: string,
+  values: unknown,
+): Promise<Result<{ id: string }>> {
   const form = parseForm(reservoirForm, values);
   if (!form.ok) return form;
-  if (!(await db.Machine.findByPk(machineId))) return refusal('not-found', 'This machine is not in the register any more.');
-  return saving(() => db.sequelize.transaction(async (transaction) => {
-    const reservoir = await db.Reservoir.create({ id: ulid(now.getTime()), machineId, ...rowOf(form.value) }, { transaction });
-    await db.LubePoint.update({ reservoirId: reservoir.id }, { where: { id: form.value.pointIds, machineId }, transaction });
-    await projectMachines(db, [machineId], transaction);
-    return done({ id: reservoir.id });
-  }), nameTaken);
+  if (!(await db.Machine.findByPk(machineId)))
+    return refusal('not-found', 'This machine is not in the register any more.');
+  return saving(
+    () =>
+      db.sequelize.transaction(async (transaction) => {
+        const reservoir = await db.Reservoir.create(
+          { id: ulid(now.getTime()), machineId, ...rowOf(form.value) },
+          { transaction },
+        );
+        await db.LubePoint.update(
+          { reservoirId: reservoir.id },
+          { where: { id: form.value.pointIds, machineId }, transaction },
+        );
+        await projectMachines(db, [machineId], transaction);
+        return done({ id: reservoir.id });
+      }),
+    nameTaken,
+  );
 }
 
 /** Changes a reservoir. Another mounting position makes its fill, vent and drain wait for confirmation again. */
-export async function updateReservoir({ db }: Desk, id: string, version: number, values: unknown): Promise<Result<{ id: string }>> {
+export async function updateReservoir(
+  { db }: Desk,
+  id: string,
+  version: number,
+  values: unknown,
+): Promise<Result<{ id: string }>> {
   const form = parseForm(reservoirForm, values);
   if (!form.ok) return form;
-  return saving(() => db.sequelize.transaction(async (transaction) => {
-    const reservoir = await db.Reservoir.findByPk(id, { transaction });
-    if (!reservoir) return refusal('not-found', 'This reservoir is not in the register any more.');
-    const stale = checkVersion(reservoir, version);
-    if (stale) return stale;
-    const { machineId } = reservoir;
-    await db.LubePoint.update({ reservoirId: null }, { where: { reservoirId: id }, transaction });
-    await db.LubePoint.update({ reservoirId: id }, { where: { id: form.value.pointIds, machineId }, transaction });
-    await reservoir.update(rowOf(form.value), { transaction });
-    await projectMachines(db, [machineId], transaction);
-    return done({ id });
-  }), nameTaken);
+  return saving(
+    () =>
+      db.sequelize.transaction(async (transaction) => {
+        const reservoir = await db.Reservoir.findByPk(id, { transaction });
+        if (!reservoir) return refusal('not-found', 'This reservoir is not in the register any more.');
+        const stale = checkVersion(reservoir, version);
+        if (stale) return stale;
+        const { machineId } = reservoir;
+        await db.LubePoint.update({ reservoirId: null }, { where: { reservoirId: id }, transaction });
+        await db.LubePoint.update({ reservoirId: id }, { where: { id: form.value.pointIds, machineId }, transaction });
+        await reservoir.update(rowOf(form.value), { transaction });
+        await projectMachines(db, [machineId], transaction);
+        return done({ id });
+      }),
+    nameTaken,
+  );
 }
 
 /**
@@ -54,10 +83,36 @@ export async function confirmFill({ db, now, actor }: Desk, id: string): Promise
     const reservoir = await db.Reservoir.findByPk(id, { transaction });
     if (!reservoir) return refusal('not-found', 'This reservoir is not in the register any more.');
     const row = fillRowFor(reservoir.fillTable, reservoir.mounting);
-    if (!row) return refusal('invalid', 'The table has no row for this mounting position. Never take the amount of another position.');
-    await reservoir.update({ capacityL: row.volumeL, confirmed: { position: row.position, volumeL: row.volumeL, by: actor.name, on: plantDayOf(now.getTime(), plant.timeZone) } }, { transaction });
+    if (!row)
+      return refusal(
+        'invalid',
+        'The table has no row for this mounting position. Never take the amount of another position.',
+      );
+    await reservoir.update(
+      {
+        capacityL: row.volumeL,
+        confirmed: {
+          position: row.position,
+          volumeL: row.volumeL,
+          by: actor.name,
+          on: plantDayOf(now.getTime(), plant.timeZone),
+        },
+      },
+      { transaction },
+    );
     const points = await db.LubePoint.findAll({ where: { reservoirId: id, retiredOn: null }, transaction });
-    await db.Task.update({ amount: row.volumeL }, { where: { pointId: points.map((point) => point.id), action: 'oil-change', amountKind: 'litres', retiredOn: null }, transaction });
+    await db.Task.update(
+      { amount: row.volumeL },
+      {
+        where: {
+          pointId: points.map((point) => point.id),
+          action: 'oil-change',
+          amountKind: 'litres',
+          retiredOn: null,
+        },
+        transaction,
+      },
+    );
     return done({ volumeL: row.volumeL });
   });
 }

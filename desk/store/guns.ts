@@ -16,19 +16,43 @@ export async function createGun({ db, now, actor }: Desk, values: unknown): Prom
   if (!form.ok) return form;
   const { strokes, massG, ...gun } = form.value;
   const lubricant = await db.Lubricant.findByPk(gun.lubricantId);
-  if (lubricant?.thickener == null && lubricant?.nlgi == null) return refusal('invalid', 'A gun carries grease.', { lubricantId: 'Grease: choose one; a gun is dedicated to it for good.' });
+  if (lubricant?.thickener == null && lubricant?.nlgi == null)
+    return refusal('invalid', 'A gun carries grease.', {
+      lubricantId: 'Grease: choose one; a gun is dedicated to it for good.',
+    });
   const run = computeStored(greaseGunCalibration, { strokes, massG });
   if (!run.ok) return refusal('invalid', run.reason);
   const plant = await thePlant(db);
-  return saving(() => db.sequelize.transaction(async (transaction) => {
-    const row = await db.Gun.create({ id: ulid(now.getTime()), ...gun, gramsPerStroke: run.result.gramsPerStroke }, { transaction });
-    await db.GunCalibration.create({ id: ulid(now.getTime()), gunId: row.id, personId: actor.id, doneOn: plantDayOf(now.getTime(), plant.timeZone), strokes, massG }, { transaction });
-    return done({ id: row.id });
-  }), codeTaken);
+  return saving(
+    () =>
+      db.sequelize.transaction(async (transaction) => {
+        const row = await db.Gun.create(
+          { id: ulid(now.getTime()), ...gun, gramsPerStroke: run.result.gramsPerStroke },
+          { transaction },
+        );
+        await db.GunCalibration.create(
+          {
+            id: ulid(now.getTime()),
+            gunId: row.id,
+            personId: actor.id,
+            doneOn: plantDayOf(now.getTime(), plant.timeZone),
+            strokes,
+            massG,
+          },
+          { transaction },
+        );
+        return done({ id: row.id });
+      }),
+    codeTaken,
+  );
 }
 
 /** Calibrates a gun anew: from now on its strokes are counted with the new weight. Earlier ones stay in the book. */
-export async function calibrateGun({ db, now, actor }: Desk, gunId: string, values: unknown): Promise<Result<{ gramsPerStroke: number }>> {
+export async function calibrateGun(
+  { db, now, actor }: Desk,
+  gunId: string,
+  values: unknown,
+): Promise<Result<{ gramsPerStroke: number }>> {
   const form = parseForm(calibrationForm, values);
   if (!form.ok) return form;
   const run = computeStored(greaseGunCalibration, form.value);
@@ -37,7 +61,16 @@ export async function calibrateGun({ db, now, actor }: Desk, gunId: string, valu
   return db.sequelize.transaction(async (transaction) => {
     const gun = await db.Gun.findByPk(gunId, { transaction });
     if (!gun) return refusal('not-found', 'This gun is not in the store room any more.');
-    await db.GunCalibration.create({ id: ulid(now.getTime()), gunId, personId: actor.id, doneOn: plantDayOf(now.getTime(), plant.timeZone), ...form.value }, { transaction });
+    await db.GunCalibration.create(
+      {
+        id: ulid(now.getTime()),
+        gunId,
+        personId: actor.id,
+        doneOn: plantDayOf(now.getTime(), plant.timeZone),
+        ...form.value,
+      },
+      { transaction },
+    );
     await gun.update({ gramsPerStroke: run.result.gramsPerStroke }, { transaction });
     return done({ gramsPerStroke: run.result.gramsPerStroke });
   });

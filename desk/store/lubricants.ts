@@ -7,21 +7,49 @@ import { parseForm } from '../parse';
 import { thePlant } from '../plant';
 import { checkVersion, saving } from '../register/save';
 
-const codeTaken = { code: 'This house code is in use. Codes stand on cans and guns: never give one to two lubricants.' };
+const codeTaken = {
+  code: 'This house code is in use. Codes stand on cans and guns: never give one to two lubricants.',
+};
 
 /** What a lubricant's form gives, as its row holds it. */
-function rowOf({ isoVg, kv40, kv100, densityGCm3 = 0.9, pourPointC, lowerC, upperC, ...rest }: z.output<typeof lubricantForm>) {
-  return { ...rest, densityGCm3, isoVg: isoVg ?? null, kv40: kv40 ?? null, kv100: kv100 ?? null, pourPointC: pourPointC ?? null, lowerC: lowerC ?? null, upperC: upperC ?? null };
+function rowOf({
+  isoVg,
+  kv40,
+  kv100,
+  densityGCm3 = 0.9,
+  pourPointC,
+  lowerC,
+  upperC,
+  ...rest
+}: z.output<typeof lubricantForm>) {
+  return {
+    ...rest,
+    densityGCm3,
+    isoVg: isoVg ?? null,
+    kv40: kv40 ?? null,
+    kv100: kv100 ?? null,
+    pourPointC: pourPointC ?? null,
+    lowerC: lowerC ?? null,
+    upperC: upperC ?? null,
+  };
 }
 
 export async function createLubricant({ db, now }: Desk, values: unknown): Promise<Result<{ code: string }>> {
   const form = parseForm(lubricantForm, values);
   if (!form.ok) return form;
-  return saving(async () => done({ code: (await db.Lubricant.create({ id: ulid(now.getTime()), ...rowOf(form.value) })).code }), codeTaken);
+  return saving(
+    async () => done({ code: (await db.Lubricant.create({ id: ulid(now.getTime()), ...rowOf(form.value) })).code }),
+    codeTaken,
+  );
 }
 
 /** Changes a lubricant; `version` is the one the form was opened with. */
-export async function updateLubricant({ db }: Desk, id: string, version: number, values: unknown): Promise<Result<{ code: string }>> {
+export async function updateLubricant(
+  { db }: Desk,
+  id: string,
+  version: number,
+  values: unknown,
+): Promise<Result<{ code: string }>> {
   const form = parseForm(lubricantForm, values);
   if (!form.ok) return form;
   return saving(async () => {
@@ -39,7 +67,11 @@ export async function addReplacement({ db, now, actor }: Desk, values: unknown):
   const form = parseForm(replacementForm, values);
   if (!form.ok) return form;
   const plant = await thePlant(db);
-  if (form.value.sourceOn > plantDayOf(now.getTime(), plant.timeZone)) return refusal('invalid', 'The source is dated in the future.', { sourceOn: 'Date of the source: this day has not come yet.' });
-  if (!(await db.Lubricant.findByPk(form.value.lubricantId))) return refusal('invalid', 'Choose a lubricant.', { lubricantId: 'This lubricant is not in the store room.' });
+  if (form.value.sourceOn > plantDayOf(now.getTime(), plant.timeZone))
+    return refusal('invalid', 'The source is dated in the future.', {
+      sourceOn: 'Date of the source: this day has not come yet.',
+    });
+  if (!(await db.Lubricant.findByPk(form.value.lubricantId)))
+    return refusal('invalid', 'Choose a lubricant.', { lubricantId: 'This lubricant is not in the store room.' });
   return done({ id: (await db.Replacement.create({ id: ulid(now.getTime()), personId: actor.id, ...form.value })).id });
 }

@@ -12,7 +12,16 @@ describe('the store room', async () => {
   const db = await freshDatabase();
   const { ids, desk, entry, newId } = await smallPlant(db);
   const fieldsOf = (result: { ok: boolean; fields?: Record<string, string> }) => Object.keys(result.fields ?? {});
-  const grease = { code: 'g-9', name: 'Grease', kind: 'grease', nlgi: '2', thickener: 'lithium', baseOil: 'mineral', isoVg: '150', upperC: '266 °F' };
+  const grease = {
+    code: 'g-9',
+    name: 'Grease',
+    kind: 'grease',
+    nlgi: '2',
+    thickener: 'lithium',
+    baseOil: 'mineral',
+    isoVg: '150',
+    upperC: '266 °F',
+  };
 
   it('keeps a lubricant in storage units, and its code to itself', async () => {
     expect(await createLubricant(desk, grease)).toMatchObject({ ok: true, value: { code: 'G-9' } });
@@ -20,8 +29,13 @@ describe('the store room', async () => {
     expect(row).toMatchObject({ upperC: 130, isoVg: 150, additives: [], densityGCm3: 0.9 });
     expect(fieldsOf(await createLubricant(desk, grease))).toEqual(['code']);
     expect(fieldsOf(await createLubricant(desk, { ...grease, code: 'G-8', nlgi: '' }))).toEqual(['nlgi']);
-    expect(await updateLubricant(desk, row.id, row.version!, { ...grease, name: 'Renamed' })).toMatchObject({ ok: true });
-    expect(await updateLubricant(desk, row.id, row.version!, { ...grease, name: 'Again' })).toMatchObject({ ok: false, code: 'edited-meanwhile' });
+    expect(await updateLubricant(desk, row.id, row.version!, { ...grease, name: 'Renamed' })).toMatchObject({
+      ok: true,
+    });
+    expect(await updateLubricant(desk, row.id, row.version!, { ...grease, name: 'Again' })).toMatchObject({
+      ok: false,
+      code: 'edited-meanwhile',
+    });
   });
 
   it('counts greases in grams and oils in litres, and asks back what can be read two ways', async () => {
@@ -31,9 +45,15 @@ describe('the store room', async () => {
     expect(fieldsOf(await addStock(desk, ids.grease, { ...can, amount: '18 L' }))).toEqual(['amount']);
     expect(fieldsOf(await addStock(desk, ids.grease, { ...can, amount: '5 oz' }))).toEqual(['amount']);
     expect(fieldsOf(await addStock(desk, ids.grease, { ...can, amount: '0' }))).toEqual(['amount']);
-    expect(fieldsOf(await addStock(desk, ids.grease, { ...can, amount: '1 kg', receivedOn: '2027-01-01' }))).toEqual(['receivedOn']);
+    expect(fieldsOf(await addStock(desk, ids.grease, { ...can, amount: '1 kg', receivedOn: '2027-01-01' }))).toEqual([
+      'receivedOn',
+    ]);
     const lines = await readStoreRoom(desk);
-    expect(lines.find(({ lubricant }) => lubricant.code === 'G-1')).toMatchObject({ onHand: 18_000, unit: 'g', points: 1 });
+    expect(lines.find(({ lubricant }) => lubricant.code === 'G-1')).toMatchObject({
+      onHand: 18_000,
+      unit: 'g',
+      points: 1,
+    });
     expect(lines.find(({ lubricant }) => lubricant.code === 'O-1')!.onHand).toBeCloseTo(7.57, 2);
     const item = (await db.StockItem.findOne({ where: { lubricantId: ids.grease } }))!;
     await markStock(desk, item.id, 'opened');
@@ -47,9 +67,38 @@ describe('the store room', async () => {
     await db.Route.create({ id: route, code: 'R-1', name: 'Round', note: '' });
     await db.Stop.create({ id: newId(), routeId: route, taskId: ids.task, position: 1 });
     const topUp = newId();
-    await db.Task.create({ id: topUp, pointId: ids.point, action: 'top-up', title: 'Top up', amountKind: 'to-mark', amount: null, machineState: 'any' });
-    await db.IntervalStage.create({ id: newId(), assignmentId: ids.assignment, taskId: topUp, position: 0, name: 'steady', count: null, hours: null, cycles: null, days: 36.5, standstillDays: null });
-    for (const amount of [0.2, 0.4]) await writeEntry(db, desk.now, entry({ kind: 'top-up', pointId: ids.point, taskIds: [topUp], body: { lubricantId: ids.oil, amountKind: 'litres', amount } }));
+    await db.Task.create({
+      id: topUp,
+      pointId: ids.point,
+      action: 'top-up',
+      title: 'Top up',
+      amountKind: 'to-mark',
+      amount: null,
+      machineState: 'any',
+    });
+    await db.IntervalStage.create({
+      id: newId(),
+      assignmentId: ids.assignment,
+      taskId: topUp,
+      position: 0,
+      name: 'steady',
+      count: null,
+      hours: null,
+      cycles: null,
+      days: 36.5,
+      standstillDays: null,
+    });
+    for (const amount of [0.2, 0.4])
+      await writeEntry(
+        db,
+        desk.now,
+        entry({
+          kind: 'top-up',
+          pointId: ids.point,
+          taskIds: [topUp],
+          body: { lubricantId: ids.oil, amountKind: 'litres', amount },
+        }),
+      );
     const needs = await loadNeeds(db, desk.now);
     expect(needs.find(({ state }) => state.taskId === ids.task)!.perYear).toBeCloseTo((20 * 365 * 16) / 1000, 6);
     expect(needs.find(({ state }) => state.taskId === topUp)).toMatchObject({ by: 'log', unit: 'L' });
@@ -59,7 +108,14 @@ describe('the store room', async () => {
   });
 
   it('remembers what a former product was replaced by, with its source', async () => {
-    const row = { formerName: 'Old Blue 57', lubricantId: ids.oil, source: 'supplier', sourceText: 'Letter', sourceOn: '2026-01-01', note: '' };
+    const row = {
+      formerName: 'Old Blue 57',
+      lubricantId: ids.oil,
+      source: 'supplier',
+      sourceText: 'Letter',
+      sourceOn: '2026-01-01',
+      note: '',
+    };
     expect(await addReplacement(desk, row)).toMatchObject({ ok: true });
     expect(fieldsOf(await addReplacement(desk, { ...row, sourceOn: '2027-01-01' }))).toEqual(['sourceOn']);
     expect(fieldsOf(await addReplacement(desk, { ...row, lubricantId: '' }))).toEqual(['lubricantId']);
@@ -82,6 +138,10 @@ describe('the store room', async () => {
 
   it('finds what could be one', async () => {
     await createLubricant(desk, { ...grease, code: 'G-10', isoVg: '220' });
-    expect((await readMergers(desk)).map(({ keep, giveUp }) => [keep.lubricant.code, giveUp.lubricant.code].sort().join(' '))).toContain('G-10 G-9');
+    expect(
+      (await readMergers(desk)).map(({ keep, giveUp }) =>
+        [keep.lubricant.code, giveUp.lubricant.code].sort().join(' '),
+      ),
+    ).toContain('G-10 G-9');
   });
 });

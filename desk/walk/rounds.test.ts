@@ -16,7 +16,8 @@ describe('a walk', async () => {
     { id: empty, code: 'R-2', name: 'Empty', note: '' },
   ]);
   await db.Stop.create({ id: newId(), routeId: route, taskId: ids.task, position: 1 });
-  const write = async (change: Parameters<typeof entry>[0]) => expect((await writeEntry(db, desk.now, entry(change))).ok).toBe(true);
+  const write = async (change: Parameters<typeof entry>[0]) =>
+    expect((await writeEntry(db, desk.now, entry(change))).ok).toBe(true);
   let roundId = '';
   const document = async () => {
     const read = await walkDocumentOf(db, desk.now, roundId);
@@ -36,7 +37,18 @@ describe('a walk', async () => {
     if (begun.ok) roundId = begun.value.id;
     const read = await document();
     expect(walkDocument.safeParse(read).error).toBeUndefined();
-    expect(read.stops).toMatchObject([{ taskId: ids.task, pointLabel: 'M-1·01', amountKind: 'grams', amount: 20, lubricant: { code: 'G-1' }, cautions: 'Shaft turns.', written: null, dueWords: 'last service unknown' }]);
+    expect(read.stops).toMatchObject([
+      {
+        taskId: ids.task,
+        pointLabel: 'M-1·01',
+        amountKind: 'grams',
+        amount: 20,
+        lubricant: { code: 'G-1' },
+        cautions: 'Shaft turns.',
+        written: null,
+        dueWords: 'last service unknown',
+      },
+    ]);
     expect(read.guns).toMatchObject([{ code: 'GUN', gramsPerStroke: 1.2 }]);
     expect(read.meters).toMatchObject([{ name: 'Hour meter', lastValue: null, readInRound: false }]);
   });
@@ -51,14 +63,32 @@ describe('a walk', async () => {
 
   it('shows what was written on it, and no longer what was voided', async () => {
     const id = newId();
-    await write({ id, kind: 'grease', pointId: ids.point, taskIds: [ids.task], roundId, body: { lubricantId: ids.grease, massG: 20.4, strokes: 17, gunId: ids.gun } });
+    await write({
+      id,
+      kind: 'grease',
+      pointId: ids.point,
+      taskIds: [ids.task],
+      roundId,
+      body: { lubricantId: ids.grease, massG: 20.4, strokes: 17, gunId: ids.gun },
+    });
     expect((await document()).stops[0]!.written).toEqual({ entryId: id, kind: 'grease' });
-    await write({ kind: 'correction', pointId: ids.point, replacesId: id, body: { void: true, reason: 'Wrong machine.' } });
+    await write({
+      kind: 'correction',
+      pointId: ids.point,
+      replacesId: id,
+      body: { void: true, reason: 'Wrong machine.' },
+    });
     expect((await document()).stops[0]!.written).toBeNull();
   });
 
   it('a finding does not answer a stop; a meter read is marked', async () => {
-    await write({ kind: 'finding', pointId: ids.point, taskIds: [ids.task], roundId, body: { what: 'leak', urgency: 'plan' } });
+    await write({
+      kind: 'finding',
+      pointId: ids.point,
+      taskIds: [ids.task],
+      roundId,
+      body: { what: 'leak', urgency: 'plan' },
+    });
     await write({ kind: 'reading', roundId, body: { meterId: ids.meter, value: 12_000 } });
     const read = await document();
     expect(read.stops[0]!.written).toBeNull();
@@ -66,24 +96,50 @@ describe('a walk', async () => {
   });
 
   it('shows a person’s amount with the plan’s beside it', async () => {
-    await write({ kind: 'override', pointId: ids.point, body: { taskId: ids.task, field: 'amount', unit: 'g', computed: 20, value: 14, reason: 'Short line.' } });
+    await write({
+      kind: 'override',
+      pointId: ids.point,
+      body: { taskId: ids.task, field: 'amount', unit: 'g', computed: 20, value: 14, reason: 'Short line.' },
+    });
     expect((await document()).stops[0]).toMatchObject({ amount: 14, plannedAmount: 20 });
-    await write({ kind: 'override', pointId: ids.point, body: { taskId: ids.task, field: 'amount', unit: 'g', computed: 20, value: null, reason: 'Back to plan.' } });
+    await write({
+      kind: 'override',
+      pointId: ids.point,
+      body: { taskId: ids.task, field: 'amount', unit: 'g', computed: 20, value: null, reason: 'Back to plan.' },
+    });
     expect((await document()).stops[0]).toMatchObject({ amount: 20, plannedAmount: null });
   });
 
   it('is signed once it is handed over, and listed with its count', async () => {
     await write({ kind: 'skip', pointId: ids.point, taskIds: [ids.task], roundId, body: { reason: 'no-access' } });
-    await write({ kind: 'hand-over', machineId: null, roundId, body: { scope: 'round', done: 0, skipped: 1, left: 0 } });
+    await write({
+      kind: 'hand-over',
+      machineId: null,
+      roundId,
+      body: { scope: 'round', done: 0, skipped: 1, left: 0 },
+    });
     expect((await document()).signedAt).not.toBeNull();
     const day = new Date(desk.now.getTime() - 3_600_000);
     const rounds = await listRounds(db, day, new Date(day.getTime() + 86_400_000));
-    expect(rounds.find(({ id }) => id === roundId)).toMatchObject({ routeCode: 'R-1', personInitials: 'AN', stops: 1, answered: 1, signedAt: expect.any(String) });
+    expect(rounds.find(({ id }) => id === roundId)).toMatchObject({
+      routeCode: 'R-1',
+      personInitials: 'AN',
+      stops: 1,
+      answered: 1,
+      signedAt: expect.any(String),
+    });
   });
 
   it('tells before the step that a unit came empty', async () => {
     const reservoir = newId();
-    await db.Reservoir.create({ id: reservoir, machineId: ids.machine, name: 'Sump', capacityL: 2, residualL: null, comesEmpty: true });
+    await db.Reservoir.create({
+      id: reservoir,
+      machineId: ids.machine,
+      name: 'Sump',
+      capacityL: 2,
+      residualL: null,
+      comesEmpty: true,
+    });
     await db.LubePoint.update({ reservoirId: reservoir }, { where: { id: ids.point } });
     await projectMachines(db, [ids.machine]);
     expect((await document()).stops[0]!.cautions).toMatch(/^This unit came empty.*Shaft turns\.$/);

@@ -17,7 +17,11 @@ import { loggedEntry } from '../write/logged-entry';
  * Begins a walk of a route, or takes up the one that this person has begun and not signed.
  * @param scope `due`: only stops that are due, overdue, due within a week or of unknown last service; `all`: every stop
  */
-export async function startRound({ db, now, actor }: Desk, routeId: string, scope: 'due' | 'all'): Promise<Result<{ id: string }>> {
+export async function startRound(
+  { db, now, actor }: Desk,
+  routeId: string,
+  scope: 'due' | 'all',
+): Promise<Result<{ id: string }>> {
   const route = await db.Route.findOne({ where: { id: routeId, retiredOn: null } });
   if (!route) return refusal('not-found', 'This route is not in the book any more.');
   const stops = await selectStops(db, routeId);
@@ -31,30 +35,62 @@ export async function startRound({ db, now, actor }: Desk, routeId: string, scop
   const taskIds = stops.map(({ taskId }) => taskId);
   const plant = await thePlant(db);
   const today = plantDayOf(now.getTime(), plant.timeZone, plant.dayStartsAtMinutes);
-  const wanted = scope === 'all' ? taskIds : (await loadTaskStates(db, now, { taskIds })).filter(({ due }) => standingOn(due, today) !== 'later').map(({ taskId }) => taskId);
-  if (wanted.length === 0) return refusal('invalid', 'Nothing on this route is due within a week. Walk all stops if you want to go anyway.');
-  const round = await db.Round.create({ id: ulid(now.getTime()), routeId, personId: actor.id, startedAt: now, stops: taskIds.filter((taskId) => wanted.includes(taskId)) });
+  const wanted =
+    scope === 'all'
+      ? taskIds
+      : (await loadTaskStates(db, now, { taskIds }))
+          .filter(({ due }) => standingOn(due, today) !== 'later')
+          .map(({ taskId }) => taskId);
+  if (wanted.length === 0)
+    return refusal('invalid', 'Nothing on this route is due within a week. Walk all stops if you want to go anyway.');
+  const round = await db.Round.create({
+    id: ulid(now.getTime()),
+    routeId,
+    personId: actor.id,
+    startedAt: now,
+    stops: taskIds.filter((taskId) => wanted.includes(taskId)),
+  });
   return done({ id: round.id });
 }
 
 /** Entries of one round as they now hold, without those that were voided. */
 async function entriesOfRound(db: Database, roundId: string) {
   const rows = await db.Entry.findAll({ where: { roundId }, order: [['seq', 'ASC']] });
-  const corrections = rows.length > 0 ? await db.select<{ id: string }>('SELECT id FROM entry WHERE kind = \'correction\' AND replacesId IN (:ids)', { ids: rows.map(({ id }) => id) }) : [];
-  const all = corrections.length > 0 ? [...rows, ...(await db.Entry.findAll({ where: { id: corrections.map(({ id }) => id).filter((id) => !rows.some((row) => row.id === id)) } }))] : rows;
+  const corrections =
+    rows.length > 0
+      ? await db.select<{ id: string }>("SELECT id FROM entry WHERE kind = 'correction' AND replacesId IN (:ids)", {
+          ids: rows.map(({ id }) => id),
+        })
+      : [];
+  const all =
+    corrections.length > 0
+      ? [
+          ...rows,
+          ...(await db.Entry.findAll({
+            where: { id: corrections.map(({ id }) => id).filter((id) => !rows.some((row) => row.id === id)) },
+          })),
+        ]
+      : rows;
   return effectiveEntries(all.map(loggedEntry));
 }
 
 /** The one document that the Round page works from. */
 export async function walkDocumentOf(db: Database, now: Date, roundId: string): Promise<Result<WalkDocument>> {
   const round = await db.Round.findByPk(roundId);
-  const [route, person] = round ? await Promise.all([db.Route.findByPk(round.routeId), db.Person.findByPk(round.personId)]) : [null, null];
+  const [route, person] = round
+    ? await Promise.all([db.Route.findByPk(round.routeId), db.Person.findByPk(round.personId)])
+    : [null, null];
   if (!round || !route || !person) return refusal('not-found', 'This round is not in the book.');
   const plant = await thePlant(db);
   const today = plantDayOf(now.getTime(), plant.timeZone, plant.dayStartsAtMinutes);
   const states = await loadTaskStates(db, now, { taskIds: round.stops });
   const machineIds = [...new Set(states.map(({ machine }) => machine.id))];
-  const [entries, guns, meters, machines] = await Promise.all([entriesOfRound(db, roundId), db.Gun.findAll({ order: [['code', 'ASC']] }), machineIds.length > 0 ? loadMeters(db, machineIds) : [], db.Machine.findAll({ where: { id: machineIds } })]);
+  const [entries, guns, meters, machines] = await Promise.all([
+    entriesOfRound(db, roundId),
+    db.Gun.findAll({ order: [['code', 'ASC']] }),
+    machineIds.length > 0 ? loadMeters(db, machineIds) : [],
+    db.Machine.findAll({ where: { id: machineIds } }),
+  ]);
   const cards = machineIds.length > 0 ? await cardLines(db, now, machineIds) : new Map<string, CardLine[]>();
   const inOrder = round.stops.flatMap((taskId) => states.find((state) => state.taskId === taskId) ?? []);
   const handOver = entries.find(({ kind }) => kind === 'hand-over');
@@ -66,27 +102,102 @@ export async function walkDocumentOf(db: Database, now: Date, roundId: string): 
     startedAt: round.startedAt.toISOString(),
     loadedAt: now.toISOString(),
     signedAt: handOver?.happenedAt ?? null,
-    stops: inOrder.map(({ taskId, title, action, point, machine, area, machineState, procedureText, lubricant, amount, bandChange, cameEmpty, due }) => {
-      const answer = entries.filter((entry) => entry.taskIds.includes(taskId) && entry.kind !== 'finding').at(-1);
-      return {
-        taskId, title, action, pointId: point.id, pointLabel: pointLabel(machine.code, point.number), pointName: point.name, location: point.location,
-        machineId: machine.id, machineCode: machine.code, machineName: machine.name, areaName: area.name, machineState,
-        energySources: machines.find(({ id }) => id === machine.id)?.energySources ?? [],
-        cautions: stopCautions({ cameEmpty, bandChange, cautions: point.cautions }), doNots: point.doNots, accessNote: point.accessNote, procedureText, enoughSign: point.enoughSign, forbidsAirGun: point.forbidsAirGun,
-        lubricant, amountKind: amount.kind, amount: amount.value, plannedAmount: amount.override ? amount.planned : null, dueWords: dueWords(due, today), operatorCard: putsNothingIn(action) ? auditWords(cards.get(machine.id) ?? []) : null,
-        written: answer ? { entryId: answer.id, kind: answer.kind } : null,
-      };
-    }),
-    guns: guns.map(({ id, code, name, lubricantId, gramsPerStroke, airPowered }) => ({ id, code, name, lubricantId, gramsPerStroke, airPowered })),
-    meters: meters.map(({ id, machineId, name, unit, last, maxPerDay, resolution, rolloverAt }) => ({ id, machineId, name, unit, lastValue: last?.value ?? null, lastAt: last?.at ?? null, maxPerDay, resolution, rolloverAt, readInRound: entries.some(({ kind, body }) => kind === 'reading' && body.meterId === id) })),
+    stops: inOrder.map(
+      ({
+        taskId,
+        title,
+        action,
+        point,
+        machine,
+        area,
+        machineState,
+        procedureText,
+        lubricant,
+        amount,
+        bandChange,
+        cameEmpty,
+        due,
+      }) => {
+        const answer = entries.filter((entry) => entry.taskIds.includes(taskId) && entry.kind !== 'finding').at(-1);
+        return {
+          taskId,
+          title,
+          action,
+          pointId: point.id,
+          pointLabel: pointLabel(machine.code, point.number),
+          pointName: point.name,
+          location: point.location,
+          machineId: machine.id,
+          machineCode: machine.code,
+          machineName: machine.name,
+          areaName: area.name,
+          machineState,
+          energySources: machines.find(({ id }) => id === machine.id)?.energySources ?? [],
+          cautions: stopCautions({ cameEmpty, bandChange, cautions: point.cautions }),
+          doNots: point.doNots,
+          accessNote: point.accessNote,
+          procedureText,
+          enoughSign: point.enoughSign,
+          forbidsAirGun: point.forbidsAirGun,
+          lubricant,
+          amountKind: amount.kind,
+          amount: amount.value,
+          plannedAmount: amount.override ? amount.planned : null,
+          dueWords: dueWords(due, today),
+          operatorCard: putsNothingIn(action) ? auditWords(cards.get(machine.id) ?? []) : null,
+          written: answer ? { entryId: answer.id, kind: answer.kind } : null,
+        };
+      },
+    ),
+    guns: guns.map(({ id, code, name, lubricantId, gramsPerStroke, airPowered }) => ({
+      id,
+      code,
+      name,
+      lubricantId,
+      gramsPerStroke,
+      airPowered,
+    })),
+    meters: meters.map(({ id, machineId, name, unit, last, maxPerDay, resolution, rolloverAt }) => ({
+      id,
+      machineId,
+      name,
+      unit,
+      lastValue: last?.value ?? null,
+      lastAt: last?.at ?? null,
+      maxPerDay,
+      resolution,
+      rolloverAt,
+      readInRound: entries.some(({ kind, body }) => kind === 'reading' && body.meterId === id),
+    })),
   });
 }
 
 /** What must be known before the step, most pressing first. */
-const stopCautions = ({ cameEmpty, bandChange, cautions }: Pick<TaskState, 'cameEmpty' | 'bandChange'> & { cautions: string }): string =>
-  [cameEmpty && 'This unit came empty and no filling is in the book: not started before it is filled.', bandChange && `The sump holds ${bandChange.holds}; the ${bandChange.band} band wants ${bandChange.wants}. Until the change is logged, top up with ${bandChange.holds} only.`, cautions].filter(Boolean).join(' ');
+const stopCautions = ({
+  cameEmpty,
+  bandChange,
+  cautions,
+}: Pick<TaskState, 'cameEmpty' | 'bandChange'> & { cautions: string }): string =>
+  [
+    cameEmpty && 'This unit came empty and no filling is in the book: not started before it is filled.',
+    bandChange &&
+      `The sump holds ${bandChange.holds}; the ${bandChange.band} band wants ${bandChange.wants}. Until the change is logged, top up with ${bandChange.holds} only.`,
+    cautions,
+  ]
+    .filter(Boolean)
+    .join(' ');
 
-export type RoundSummary = { id: string; routeId: string; routeCode: string; routeName: string; personInitials: string; startedAt: Date; signedAt: string | null; stops: number; answered: number };
+export type RoundSummary = {
+  id: string;
+  routeId: string;
+  routeCode: string;
+  routeName: string;
+  personInitials: string;
+  startedAt: Date;
+  signedAt: string | null;
+  stops: number;
+  answered: number;
+};
 
 /** Rounds begun between two instants, newest first. */
 export async function listRounds(db: Database, from: Date, to: Date): Promise<RoundSummary[]> {

@@ -10,8 +10,18 @@ import { appendTrusted, isClockAhead } from './write-entries';
 
 /** What a gateway posts: one reading or many, as the dial showed them. Sending the same again writes nothing. */
 const reading = z.strictObject({ at: instant('Read at'), value: quantity('Reading', '', { min: 0, max: 1e12 }) });
-const source = z.string().trim().min(1).max(50).regex(/^[\w .:-]+$/, { error: 'may hold letters, digits, spaces and . : - _ only.' }).default('api').meta({ title: 'Source' });
-export const readingsPost = z.strictObject({ source, readings: z.array(reading).min(1).max(5000).meta({ title: 'Readings' }) });
+const source = z
+  .string()
+  .trim()
+  .min(1)
+  .max(50)
+  .regex(/^[\w .:-]+$/, { error: 'may hold letters, digits, spaces and . : - _ only.' })
+  .default('api')
+  .meta({ title: 'Source' });
+export const readingsPost = z.strictObject({
+  source,
+  readings: z.array(reading).min(1).max(5000).meta({ title: 'Readings' }),
+});
 export const oneReadingPost = reading.extend({ source });
 export type PostedReading = z.infer<typeof reading>;
 
@@ -33,7 +43,10 @@ function readingId(meterId: string, atMs: number, value: number): string {
 /** Who readings are written by when no person typed them. Not offered for opening the book. */
 export async function devicePerson(db: Database, now: Date): Promise<string> {
   const known = await db.Person.findOne({ where: { role: 'device' } });
-  return (known ?? (await db.Person.create({ id: ulid(now.getTime()), initials: 'AUTO', name: 'Meter gateway', role: 'device' }))).id;
+  return (
+    known ??
+    (await db.Person.create({ id: ulid(now.getTime()), initials: 'AUTO', name: 'Meter gateway', role: 'device' }))
+  ).id;
 }
 
 const offsetOf = (at: string): number => {
@@ -47,32 +60,67 @@ export type ReadingToWrite = { meterId: string; machineId: string; at: string; v
  * Writes readings of any meters, in one transaction, those already in the book left as they are.
  * @param deviceId where they came from: the screens show it
  */
-export async function writeReadings(db: Database, now: Date, personId: string, deviceId: string, readings: readonly ReadingToWrite[]): Promise<{ stored: number; known: number }> {
-  const drafts = new Map(readings.map(({ meterId, machineId, at, value, typed }) => {
-    const atMs = Date.parse(at);
-    const envelope: EntryEnvelope = {
-      id: readingId(meterId, atMs, value), kind: 'reading', kindVersion: 1, body: { meterId, value, ...(typed !== undefined && { typed: { value: typed } }) },
-      happenedAt: at, offsetMinutes: offsetOf(at), personId, deviceId, machineId, pointId: null, taskIds: [], roundId: null, replacesId: null,
-    };
-    return [envelope.id, envelope] as const;
-  }));
+export async function writeReadings(
+  db: Database,
+  now: Date,
+  personId: string,
+  deviceId: string,
+  readings: readonly ReadingToWrite[],
+): Promise<{ stored: number; known: number }> {
+  const drafts = new Map(
+    readings.map(({ meterId, machineId, at, value, typed }) => {
+      const atMs = Date.parse(at);
+      const envelope: EntryEnvelope = {
+        id: readingId(meterId, atMs, value),
+        kind: 'reading',
+        kindVersion: 1,
+        body: { meterId, value, ...(typed !== undefined && { typed: { value: typed } }) },
+        happenedAt: at,
+        offsetMinutes: offsetOf(at),
+        personId,
+        deviceId,
+        machineId,
+        pointId: null,
+        taskIds: [],
+        roundId: null,
+        replacesId: null,
+      };
+      return [envelope.id, envelope] as const;
+    }),
+  );
   const ids = [...drafts.keys()];
   const stored = await appendTrusted(db, async (transaction: Transaction) => {
-    const known = new Set((await db.Entry.findAll({ where: { id: { [Op.in]: ids } }, attributes: ['id'], raw: true, transaction })).map(({ id }) => id));
+    const known = new Set(
+      (await db.Entry.findAll({ where: { id: { [Op.in]: ids } }, attributes: ['id'], raw: true, transaction })).map(
+        ({ id }) => id,
+      ),
+    );
     return ids.filter((id) => !known.has(id)).map((id) => ({ envelope: drafts.get(id)!, receivedAt: now }));
   });
   return { stored, known: readings.length - stored };
 }
 
 /** Writes what a gateway posted to one meter; undefined where there is no such meter. */
-export async function postReadings(db: Database, now: Date, meterId: string, posted: z.infer<typeof readingsPost>): Promise<ReadingsWritten | undefined> {
+export async function postReadings(
+  db: Database,
+  now: Date,
+  meterId: string,
+  posted: z.infer<typeof readingsPost>,
+): Promise<ReadingsWritten | undefined> {
   const meter = await db.Meter.findByPk(meterId);
   if (!meter) return undefined;
-  const written = await writeReadings(db, now, await devicePerson(db, now), `api:${posted.source}`, posted.readings.map((each) => ({ meterId, machineId: meter.machineId, ...each })));
+  const written = await writeReadings(
+    db,
+    now,
+    await devicePerson(db, now),
+    `api:${posted.source}`,
+    posted.readings.map((each) => ({ meterId, machineId: meter.machineId, ...each })),
+  );
   const [derived] = (await deriveMeters(db, now, [meter.machineId])).filter(({ id }) => id === meterId);
   const reasons = new Map(derived!.leftOut.map(({ atMs, value, reason }) => [`${atMs}/${value}`, reason]));
   const leftOut = posted.readings.flatMap(({ at, value }, index) => {
-    if (isClockAhead(new Date(at), now)) return [{ index, reason: 'Lies in the future: kept and marked, but not used.' }];
+    if (isClockAhead(new Date(at), now))
+      return [{ index, reason: 'Lies in the future: kept and marked, but not used.' }];
     const reason = reasons.get(`${Date.parse(at)}/${value}`);
     return reason ? [{ index, reason }] : [];
   });

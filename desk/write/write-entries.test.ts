@@ -7,7 +7,13 @@ describe('the log', async () => {
   const db = await freshDatabase();
   const { ids, desk, entry, newId } = await smallPlant(db);
   const write = (raw: unknown, now = desk.now) => writeEntry(db, now, raw);
-  const grease = (massG = 20) => entry({ kind: 'grease', pointId: ids.point, taskIds: [ids.task], body: { lubricantId: ids.grease, massG, strokes: 17, gunId: ids.gun } });
+  const grease = (massG = 20) =>
+    entry({
+      kind: 'grease',
+      pointId: ids.point,
+      taskIds: [ids.task],
+      body: { lubricantId: ids.grease, massG, strokes: 17, gunId: ids.gun },
+    });
   const problem = async (raw: unknown) => {
     const outcome = await write(raw);
     return outcome.ok ? undefined : `${outcome.code} ${outcome.problems[0]!.pointer}`;
@@ -23,7 +29,10 @@ describe('the log', async () => {
   it('refuses another entry under the same identifier', async () => {
     const first = grease();
     await write(first);
-    expect(await write({ ...first, body: { ...first.body, massG: 21 } })).toMatchObject({ ok: false, code: 'conflict' });
+    expect(await write({ ...first, body: { ...first.body, massG: 21 } })).toMatchObject({
+      ok: false,
+      code: 'conflict',
+    });
   });
 
   it('numbers simultaneous writers without a gap and seals the chain', async () => {
@@ -47,7 +56,9 @@ describe('the log', async () => {
     expect(await problem({ ...grease(), happenedAt: '2026-02-30T10:00:00Z' })).toBe('invalid /happenedAt');
     expect(await problem(entry({ kind: 'sample', body: {} }))).toBe('invalid /kind');
     expect(await problem(entry({ kind: 'note', body: { text: 'x'.repeat(10_000) } }))).toBe('invalid /body/text');
-    expect(await problem(entry({ kind: 'reading', machineId: ids.other, body: { meterId: ids.meter, value: 5 } }))).toBe('invalid /body/meterId');
+    expect(
+      await problem(entry({ kind: 'reading', machineId: ids.other, body: { meterId: ids.meter, value: 5 } })),
+    ).toBe('invalid /body/meterId');
   });
 
   it('writes nothing at all when anything is wrong', async () => {
@@ -60,12 +71,23 @@ describe('the log', async () => {
   it('keeps and marks an entry from a clock that is ahead', async () => {
     const ahead = { ...grease(), happenedAt: new Date(desk.now.getTime() + 11 * 60_000).toISOString() };
     expect(await write(ahead)).toMatchObject({ ok: true, entry: { clockAhead: true } });
-    expect(await write({ ...grease(), happenedAt: new Date(desk.now.getTime() + 9 * 60_000).toISOString() })).toMatchObject({ ok: true, entry: { clockAhead: false } });
+    expect(
+      await write({ ...grease(), happenedAt: new Date(desk.now.getTime() + 9 * 60_000).toISOString() }),
+    ).toMatchObject({ ok: true, entry: { clockAhead: false } });
   });
 
   describe('corrections', () => {
-    const correction = (replacesId: string, body: Record<string, unknown>) => entry({ kind: 'correction', pointId: ids.point, replacesId, body });
-    const replacement = (massG: number) => ({ reason: 'Read the wrong gun.', replacement: { happenedAt: desk.now.toISOString(), offsetMinutes: 120, taskIds: [ids.task], body: { lubricantId: ids.grease, massG } } });
+    const correction = (replacesId: string, body: Record<string, unknown>) =>
+      entry({ kind: 'correction', pointId: ids.point, replacesId, body });
+    const replacement = (massG: number) => ({
+      reason: 'Read the wrong gun.',
+      replacement: {
+        happenedAt: desk.now.toISOString(),
+        offsetMinutes: 120,
+        taskIds: [ids.task],
+        body: { lubricantId: ids.grease, massG },
+      },
+    });
 
     it('replace the newest of a chain, and only that', async () => {
       const original = grease();
@@ -87,7 +109,14 @@ describe('the log', async () => {
     it('carry a body of the original’s kind, and a reason', async () => {
       const original = grease();
       await write(original);
-      expect(await problem(correction(original.id, { ...replacement(18), replacement: { ...replacement(18).replacement, body: { text: 'hello' } } }))).toBe('invalid /body/replacement/body/lubricantId');
+      expect(
+        await problem(
+          correction(original.id, {
+            ...replacement(18),
+            replacement: { ...replacement(18).replacement, body: { text: 'hello' } },
+          }),
+        ),
+      ).toBe('invalid /body/replacement/body/lubricantId');
       expect((await write(correction(original.id, { void: true }))).ok).toBe(false);
       expect(await problem({ ...grease(), replacesId: original.id })).toBe('invalid /replacesId');
       expect(await problem(correction(newId(), replacement(18)))).toBe('invalid /replacesId');
@@ -100,12 +129,18 @@ describe('the log', async () => {
     it.each([
       ['through an instance', async () => (await firstId()).update({ deviceId: 'forged' })],
       ['by a static update', async () => db.Entry.update({ deviceId: 'forged' }, { where: { seq: 1 } })],
-      ['by a bulk insert with update on duplicate', async () => db.Entry.bulkCreate([{ ...(await firstId()).get({ plain: true }), deviceId: 'forged' }], { updateOnDuplicate: ['deviceId'] })],
+      [
+        'by a bulk insert with update on duplicate',
+        async () =>
+          db.Entry.bulkCreate([{ ...(await firstId()).get({ plain: true }), deviceId: 'forged' }], {
+            updateOnDuplicate: ['deviceId'],
+          }),
+      ],
       ['by an upsert', async () => db.Entry.upsert({ ...(await firstId()).get({ plain: true }), deviceId: 'forged' })],
       ['by an increment', async () => db.Entry.increment('kindVersion', { where: { seq: 1 } })],
       ['by raw SQL', async () => db.sequelize.query("UPDATE entry SET deviceId = 'forged' WHERE seq = 1")],
       ['by a delete', async () => db.Entry.destroy({ where: { seq: 1 } })],
-      ['by REPLACE', async () => db.sequelize.query("REPLACE INTO entry SELECT * FROM entry WHERE seq = 1")],
+      ['by REPLACE', async () => db.sequelize.query('REPLACE INTO entry SELECT * FROM entry WHERE seq = 1')],
       ['by truncating', async () => db.sequelize.query('TRUNCATE TABLE entry')],
     ])('%s', async (_, alter) => {
       const before = await firstId();

@@ -19,8 +19,18 @@ export type WriteOutcome =
   | { ok: true; stored: boolean; entry: Written }
   | { ok: false; code: 'invalid' | 'conflict'; reason: string; problems: Problem[] };
 
-const invalid = (problems: Problem[]): WriteOutcome => ({ ok: false, code: 'invalid', reason: problems.map(({ detail }) => detail).join(' '), problems });
-const conflict = (pointer: string, detail: string): WriteOutcome => ({ ok: false, code: 'conflict', reason: detail, problems: [{ pointer, detail, code: 'conflict' }] });
+const invalid = (problems: Problem[]): WriteOutcome => ({
+  ok: false,
+  code: 'invalid',
+  reason: problems.map(({ detail }) => detail).join(' '),
+  problems,
+});
+const conflict = (pointer: string, detail: string): WriteOutcome => ({
+  ok: false,
+  code: 'conflict',
+  reason: detail,
+  problems: [{ pointer, detail, code: 'conflict' }],
+});
 
 /**
  * Writes one entry to the log: the only way in. Sending the same entry twice writes it once.
@@ -38,7 +48,8 @@ export async function writeEntry(db: Database, now: Date, raw: unknown): Promise
     if (!head) throw new Error('The log has no head row; run the migrations.');
     const known = await db.Entry.findByPk(envelope.id, { transaction });
     if (known) {
-      if (sealedContent(known) !== contentOf(envelope)) return conflict('/id', 'Another entry with this identifier and other content is already in the book.');
+      if (sealedContent(known) !== contentOf(envelope))
+        return conflict('/id', 'Another entry with this identifier and other content is already in the book.');
       return { ok: true, stored: false, entry: written(known) };
     }
     const problem = await checkReferences(db, envelope, transaction);
@@ -56,7 +67,8 @@ export async function writeEntry(db: Database, now: Date, raw: unknown): Promise
  * @param choose which, decided while nobody else can write
  * @returns how many were written
  */
-export const appendTrusted = (db: Database, choose: ChooseEntries): Promise<number> => db.sequelize.transaction((transaction) => appendWithin(db, choose, transaction));
+export const appendTrusted = (db: Database, choose: ChooseEntries): Promise<number> =>
+  db.sequelize.transaction((transaction) => appendWithin(db, choose, transaction));
 
 type ChooseEntries = (transaction: Transaction) => Promise<readonly { envelope: EntryEnvelope; receivedAt: Date }[]>;
 
@@ -66,15 +78,31 @@ export async function appendWithin(db: Database, choose: ChooseEntries, transact
   if (!head) throw new Error('The log has no head row; run the migrations.');
   const envelopes = await choose(transaction);
   if (envelopes.length === 0) return 0;
-  await append(db, envelopes.map(({ envelope }) => envelope), (index) => envelopes[index]!.receivedAt, head, transaction);
-  await projectMachines(db, envelopes.flatMap(({ envelope }) => envelope.machineId ?? []), transaction);
+  await append(
+    db,
+    envelopes.map(({ envelope }) => envelope),
+    (index) => envelopes[index]!.receivedAt,
+    head,
+    transaction,
+  );
+  await projectMachines(
+    db,
+    envelopes.flatMap(({ envelope }) => envelope.machineId ?? []),
+    transaction,
+  );
   return envelopes.length;
 }
 
 type Row = InstanceType<Database['Entry']>;
 type Head = InstanceType<Database['LogHead']>;
 
-async function append(db: Database, envelopes: readonly EntryEnvelope[], receivedAt: Date | ((index: number) => Date), head: Head, transaction: Transaction): Promise<Row[]> {
+async function append(
+  db: Database,
+  envelopes: readonly EntryEnvelope[],
+  receivedAt: Date | ((index: number) => Date),
+  head: Head,
+  transaction: Transaction,
+): Promise<Row[]> {
   let seq = Number(head.seq);
   let previousHash = head.hash;
   const rows = envelopes.map((envelope, index) => {
@@ -94,7 +122,9 @@ async function append(db: Database, envelopes: readonly EntryEnvelope[], receive
     return row;
   });
   const entries = await db.Entry.bulkCreate(rows, { transaction });
-  const links = envelopes.flatMap((envelope) => answeredTasks(envelope).map((taskId) => ({ entryId: envelope.id, taskId })));
+  const links = envelopes.flatMap((envelope) =>
+    answeredTasks(envelope).map((taskId) => ({ entryId: envelope.id, taskId })),
+  );
   if (links.length > 0) await db.EntryTask.bulkCreate(links, { transaction });
   await head.update({ seq, hash: previousHash }, { transaction });
   return entries;
@@ -103,58 +133,153 @@ async function append(db: Database, envelopes: readonly EntryEnvelope[], receive
 /** Tasks an entry answers, those of a correction's replacement included. */
 function answeredTasks({ kind, body, taskIds }: EntryEnvelope): string[] {
   const replacement = kind === 'correction' ? (body as EntryBody<'correction'>) : undefined;
-  return [...new Set([...taskIds, ...(replacement && 'replacement' in replacement ? replacement.replacement.taskIds : [])])];
+  return [
+    ...new Set([...taskIds, ...(replacement && 'replacement' in replacement ? replacement.replacement.taskIds : [])]),
+  ];
 }
 
-type Sealed = Pick<Row, 'id' | 'seq' | 'kind' | 'kindVersion' | 'body' | 'happenedAt' | 'offsetMinutes' | 'receivedAt' | 'personId' | 'deviceId' | 'machineId' | 'pointId' | 'taskIds' | 'roundId' | 'replacesId' | 'previousHash'>;
+type Sealed = Pick<
+  Row,
+  | 'id'
+  | 'seq'
+  | 'kind'
+  | 'kindVersion'
+  | 'body'
+  | 'happenedAt'
+  | 'offsetMinutes'
+  | 'receivedAt'
+  | 'personId'
+  | 'deviceId'
+  | 'machineId'
+  | 'pointId'
+  | 'taskIds'
+  | 'roundId'
+  | 'replacesId'
+  | 'previousHash'
+>;
 
 /** SHA-256 over the previous hash and every field of the entry, in canonical JSON. */
 export function hashOf(row: Sealed): string {
-  const sealed = { ...JSON.parse(sealedContent(row)) as object, seq: Number(row.seq), receivedAt: row.receivedAt.toISOString(), previousHash: row.previousHash };
+  const sealed = {
+    ...(JSON.parse(sealedContent(row)) as object),
+    seq: Number(row.seq),
+    receivedAt: row.receivedAt.toISOString(),
+    previousHash: row.previousHash,
+  };
   return createHash('sha256').update(canonicalize(sealed)!).digest('hex');
 }
 
 /** Canonical JSON of what the device sent; equal text means the same entry. */
 const contentOf = (envelope: EntryEnvelope): string => canonicalize(envelope)!;
 
-const sealedContent = ({ id, kind, kindVersion, body, happenedAt, offsetMinutes, personId, deviceId, machineId, pointId, taskIds, roundId, replacesId }: Omit<Sealed, 'seq' | 'receivedAt' | 'previousHash'>): string =>
-  canonicalize({ id, kind, kindVersion, body: JSON.parse(body) as unknown, happenedAt, offsetMinutes, personId, deviceId, machineId, pointId, taskIds: JSON.parse(taskIds) as unknown, roundId, replacesId })!;
+const sealedContent = ({
+  id,
+  kind,
+  kindVersion,
+  body,
+  happenedAt,
+  offsetMinutes,
+  personId,
+  deviceId,
+  machineId,
+  pointId,
+  taskIds,
+  roundId,
+  replacesId,
+}: Omit<Sealed, 'seq' | 'receivedAt' | 'previousHash'>): string =>
+  canonicalize({
+    id,
+    kind,
+    kindVersion,
+    body: JSON.parse(body) as unknown,
+    happenedAt,
+    offsetMinutes,
+    personId,
+    deviceId,
+    machineId,
+    pointId,
+    taskIds: JSON.parse(taskIds) as unknown,
+    roundId,
+    replacesId,
+  })!;
 
-const written = ({ id, seq, hash, receivedAt, happenedAtUtc }: Row): Written => ({ id, seq: Number(seq), hash, receivedAt: receivedAt.toISOString(), clockAhead: isClockAhead(happenedAtUtc, receivedAt) });
+const written = ({ id, seq, hash, receivedAt, happenedAtUtc }: Row): Written => ({
+  id,
+  seq: Number(seq),
+  hash,
+  receivedAt: receivedAt.toISOString(),
+  clockAhead: isClockAhead(happenedAtUtc, receivedAt),
+});
 
 /** True when the device's clock was further ahead than clocks drift: kept, but marked wherever it is shown. */
-export const isClockAhead = (happenedAt: Date, receivedAt: Date): boolean => happenedAt.getTime() - receivedAt.getTime() > clockSlackMs;
+export const isClockAhead = (happenedAt: Date, receivedAt: Date): boolean =>
+  happenedAt.getTime() - receivedAt.getTime() > clockSlackMs;
 
 function checkBody(kind: EntryEnvelope['kind'], body: unknown): Problem[] {
-  if (!isWritable(kind)) return [{ pointer: '/kind', detail: `Entries of kind "${kind}" cannot be written yet.`, code: 'not-open' }];
+  if (!isWritable(kind))
+    return [{ pointer: '/kind', detail: `Entries of kind "${kind}" cannot be written yet.`, code: 'not-open' }];
   const parsed = entryBodies[kind].safeParse(body, { reportInput: true });
-  return parsed.success ? [] : problemsOf(parsed.error, entryBodies[kind]).map((problem) => ({ ...problem, pointer: `/body${problem.pointer}` }));
+  return parsed.success
+    ? []
+    : problemsOf(parsed.error, entryBodies[kind]).map((problem) => ({
+        ...problem,
+        pointer: `/body${problem.pointer}`,
+      }));
 }
 
 /** Everything an entry names must exist and belong together. */
-async function checkReferences(db: Database, envelope: EntryEnvelope, transaction: Transaction): Promise<WriteOutcome | undefined> {
-  const problem = (path: PropertyKey[], detail: string) => invalid([{ pointer: pointerOf(path), detail, code: 'unknown-reference' }]);
+async function checkReferences(
+  db: Database,
+  envelope: EntryEnvelope,
+  transaction: Transaction,
+): Promise<WriteOutcome | undefined> {
+  const problem = (path: PropertyKey[], detail: string) =>
+    invalid([{ pointer: pointerOf(path), detail, code: 'unknown-reference' }]);
   const find = { transaction };
-  if (!(await db.Person.findOne({ where: { id: envelope.personId, active: true }, ...find }))) return problem(['personId'], 'This person is not on the plant’s list.');
-  if (envelope.machineId === null && !['hand-over', 'note', 'correction'].includes(envelope.kind)) return problem(['machineId'], 'Say which machine this is about.');
-  if (envelope.machineId !== null && !(await db.Machine.findByPk(envelope.machineId, find))) return problem(['machineId'], 'This machine is not in the register.');
+  if (!(await db.Person.findOne({ where: { id: envelope.personId, active: true }, ...find })))
+    return problem(['personId'], 'This person is not on the plant’s list.');
+  if (envelope.machineId === null && !['hand-over', 'note', 'correction'].includes(envelope.kind))
+    return problem(['machineId'], 'Say which machine this is about.');
+  if (envelope.machineId !== null && !(await db.Machine.findByPk(envelope.machineId, find)))
+    return problem(['machineId'], 'This machine is not in the register.');
   if (envelope.pointId !== null) {
     const point = await db.LubePoint.findByPk(envelope.pointId, find);
-    if (!point || point.machineId !== envelope.machineId) return problem(['pointId'], 'This point is not on that machine.');
+    if (!point || point.machineId !== envelope.machineId)
+      return problem(['pointId'], 'This point is not on that machine.');
   }
-  if (envelope.roundId !== null && !(await db.Round.findByPk(envelope.roundId, find))) return problem(['roundId'], 'This round is not known.');
+  if (envelope.roundId !== null && !(await db.Round.findByPk(envelope.roundId, find)))
+    return problem(['roundId'], 'This round is not known.');
   const tasks = answeredTasks(envelope);
   if (tasks.length > 0) {
-    const rows = await db.select<{ id: string; machineId: string }>('SELECT task.id, lube_point.machineId FROM task JOIN lube_point ON lube_point.id = task.pointId WHERE task.id IN (:tasks)', { tasks }, transaction);
-    if (rows.length !== tasks.length || rows.some(({ machineId }) => machineId !== envelope.machineId)) return problem(['taskIds'], 'A task named here is not on that machine.');
+    const rows = await db.select<{ id: string; machineId: string }>(
+      'SELECT task.id, lube_point.machineId FROM task JOIN lube_point ON lube_point.id = task.pointId WHERE task.id IN (:tasks)',
+      { tasks },
+      transaction,
+    );
+    if (rows.length !== tasks.length || rows.some(({ machineId }) => machineId !== envelope.machineId))
+      return problem(['taskIds'], 'A task named here is not on that machine.');
   }
-  return (await checkBodyReferences(db, envelope, transaction)) ?? (await checkPostponement(db, envelope, transaction)) ?? (envelope.kind === 'correction' || envelope.replacesId !== null ? checkCorrection(db, envelope, transaction) : undefined);
+  return (
+    (await checkBodyReferences(db, envelope, transaction)) ??
+    (await checkPostponement(db, envelope, transaction)) ??
+    (envelope.kind === 'correction' || envelope.replacesId !== null
+      ? checkCorrection(db, envelope, transaction)
+      : undefined)
+  );
 }
 
-async function checkBodyReferences(db: Database, { body, machineId }: EntryEnvelope, transaction: Transaction): Promise<WriteOutcome | undefined> {
-  const problem = (field: string, detail: string) => invalid([{ pointer: `/body/${field}`, detail, code: 'unknown-reference' }]);
-  const { lubricantId, gunId, meterId, taskId } = body as Partial<Record<'lubricantId' | 'gunId' | 'meterId' | 'taskId', string>>;
-  if (lubricantId && !(await db.Lubricant.findByPk(lubricantId, { transaction }))) return problem('lubricantId', 'This lubricant is not in the store room.');
+async function checkBodyReferences(
+  db: Database,
+  { body, machineId }: EntryEnvelope,
+  transaction: Transaction,
+): Promise<WriteOutcome | undefined> {
+  const problem = (field: string, detail: string) =>
+    invalid([{ pointer: `/body/${field}`, detail, code: 'unknown-reference' }]);
+  const { lubricantId, gunId, meterId, taskId } = body as Partial<
+    Record<'lubricantId' | 'gunId' | 'meterId' | 'taskId', string>
+  >;
+  if (lubricantId && !(await db.Lubricant.findByPk(lubricantId, { transaction })))
+    return problem('lubricantId', 'This lubricant is not in the store room.');
   if (gunId && !(await db.Gun.findByPk(gunId, { transaction }))) return problem('gunId', 'This gun is not known.');
   if (meterId) {
     const meter = await db.Meter.findByPk(meterId, { transaction });
@@ -165,46 +290,121 @@ async function checkBodyReferences(db: Database, { body, machineId }: EntryEnvel
 }
 
 /** A whole unit that is commissioned or overhauled gets the tasks of its first hours, however its entry came in. */
-async function beginFirstHours(db: Database, now: Date, { kind, body, machineId, pointId, taskIds }: EntryEnvelope, transaction: Transaction): Promise<void> {
-  if (kind !== 'commissioning' || (body as EntryBody<'commissioning'>).basis !== 'commissioned' || taskIds.length > 0 || !machineId) return;
-  await applyFirstHours(db, now, await db.LubePoint.findAll({ where: { retiredOn: null, ...(pointId ? { id: pointId } : { machineId }) }, transaction }), transaction);
+async function beginFirstHours(
+  db: Database,
+  now: Date,
+  { kind, body, machineId, pointId, taskIds }: EntryEnvelope,
+  transaction: Transaction,
+): Promise<void> {
+  if (
+    kind !== 'commissioning' ||
+    (body as EntryBody<'commissioning'>).basis !== 'commissioned' ||
+    taskIds.length > 0 ||
+    !machineId
+  )
+    return;
+  await applyFirstHours(
+    db,
+    now,
+    await db.LubePoint.findAll({
+      where: { retiredOn: null, ...(pointId ? { id: pointId } : { machineId }) },
+      transaction,
+    }),
+    transaction,
+  );
 }
 
 /** A task is put off only so far, and never brought nearer by it. */
-async function checkPostponement(db: Database, { kind, body, taskIds }: EntryEnvelope, transaction: Transaction): Promise<WriteOutcome | undefined> {
+async function checkPostponement(
+  db: Database,
+  { kind, body, taskIds }: EntryEnvelope,
+  transaction: Transaction,
+): Promise<WriteOutcome | undefined> {
   if (kind !== 'postpone') return undefined;
   const refuse = (field: string, detail: string) => invalid([{ pointer: field, detail, code: 'rule' }]);
   if (taskIds.length === 0) return refuse('/taskIds', 'Say which task is put off.');
   const { untilOn } = body as EntryBody<'postpone'>;
   const { timeZone } = await thePlant(db, transaction);
-  const rows = await db.select<{ dueOn: string | null; postponedFrom: string | null; lastMs: string | null; consequence: number }>('SELECT due_state.dueOn, due_state.postponedFrom, due_state.lastMs, lube_point.consequence FROM due_state JOIN lube_point ON lube_point.id = due_state.pointId WHERE due_state.taskId IN (:taskIds)', { taskIds }, transaction);
+  const rows = await db.select<{
+    dueOn: string | null;
+    postponedFrom: string | null;
+    lastMs: string | null;
+    consequence: number;
+  }>(
+    'SELECT due_state.dueOn, due_state.postponedFrom, due_state.lastMs, lube_point.consequence FROM due_state JOIN lube_point ON lube_point.id = due_state.pointId WHERE due_state.taskId IN (:taskIds)',
+    { taskIds },
+    transaction,
+  );
   for (const { dueOn, postponedFrom, lastMs, consequence } of rows) {
     const planned = postponedFrom ?? dueOn;
-    const latest = latestPostponement({ ...(dueOn && { dueOn }), ...(postponedFrom && { postponedFrom }), ...(lastMs !== null && { lastMs: Number(lastMs) }) }, consequence, timeZone);
-    if (!planned || !latest) return refuse('/body/untilOn', 'Put off until: this task has no date that could be put off. Say first when it was last done.');
-    if (untilOn <= planned) return refuse('/body/untilOn', `Put off until: must lie after ${planned}, the day it is due. To do it earlier, just do it: the next interval counts from then.`);
+    const latest = latestPostponement(
+      {
+        ...(dueOn && { dueOn }),
+        ...(postponedFrom && { postponedFrom }),
+        ...(lastMs !== null && { lastMs: Number(lastMs) }),
+      },
+      consequence,
+      timeZone,
+    );
+    if (!planned || !latest)
+      return refuse(
+        '/body/untilOn',
+        'Put off until: this task has no date that could be put off. Say first when it was last done.',
+      );
+    if (untilOn <= planned)
+      return refuse(
+        '/body/untilOn',
+        `Put off until: must lie after ${planned}, the day it is due. To do it earlier, just do it: the next interval counts from then.`,
+      );
     if (untilOn > latest) return refuse('/body/untilOn', `Put off until: ${latest} at the latest. ${postponementRule}`);
   }
   return undefined;
 }
 
 /** A correction names the newest entry of its chain and carries a whole new body of the original's kind. */
-async function checkCorrection(db: Database, envelope: EntryEnvelope, transaction: Transaction): Promise<WriteOutcome | undefined> {
-  if (envelope.kind !== 'correction') return invalid([{ pointer: '/replacesId', detail: 'Only a correction replaces another entry.', code: 'rule' }]);
-  if (envelope.replacesId === null) return invalid([{ pointer: '/replacesId', detail: 'Say which entry this corrects.', code: 'missing' }]);
+async function checkCorrection(
+  db: Database,
+  envelope: EntryEnvelope,
+  transaction: Transaction,
+): Promise<WriteOutcome | undefined> {
+  if (envelope.kind !== 'correction')
+    return invalid([{ pointer: '/replacesId', detail: 'Only a correction replaces another entry.', code: 'rule' }]);
+  if (envelope.replacesId === null)
+    return invalid([{ pointer: '/replacesId', detail: 'Say which entry this corrects.', code: 'missing' }]);
   const replaced = await db.Entry.findByPk(envelope.replacesId, { transaction });
-  if (!replaced) return invalid([{ pointer: '/replacesId', detail: 'The entry to correct is not in the book.', code: 'unknown-reference' }]);
-  if (replaced.machineId !== envelope.machineId || replaced.pointId !== envelope.pointId) return invalid([{ pointer: '/machineId', detail: 'A correction stays with the machine and point of its original. Void the entry and write a new one instead.', code: 'rule' }]);
-  if (await db.Entry.findOne({ where: { replacesId: replaced.id }, transaction })) return conflict('/replacesId', 'This entry has been corrected meanwhile. Open the newest version and correct that one.');
+  if (!replaced)
+    return invalid([
+      { pointer: '/replacesId', detail: 'The entry to correct is not in the book.', code: 'unknown-reference' },
+    ]);
+  if (replaced.machineId !== envelope.machineId || replaced.pointId !== envelope.pointId)
+    return invalid([
+      {
+        pointer: '/machineId',
+        detail:
+          'A correction stays with the machine and point of its original. Void the entry and write a new one instead.',
+        code: 'rule',
+      },
+    ]);
+  if (await db.Entry.findOne({ where: { replacesId: replaced.id }, transaction }))
+    return conflict(
+      '/replacesId',
+      'This entry has been corrected meanwhile. Open the newest version and correct that one.',
+    );
   let original = replaced;
   while (original.replacesId) {
-    if ((JSON.parse(original.body) as { void?: true }).void) return conflict('/replacesId', 'This entry has been voided. Write a new one instead.');
+    if ((JSON.parse(original.body) as { void?: true }).void)
+      return conflict('/replacesId', 'This entry has been voided. Write a new one instead.');
     original = (await db.Entry.findByPk(original.replacesId, { transaction }))!;
   }
   const { replacement } = envelope.body as { replacement?: { body: Record<string, unknown> } };
   if (!replacement) return undefined;
-  const problems = checkBody(original.kind, replacement.body).map((each) => ({ ...each, pointer: each.pointer.replace(/^\/body/, '/body/replacement/body') }));
-  return problems.length > 0 ? invalid(problems) : checkBodyReferences(db, { ...envelope, body: replacement.body }, transaction);
+  const problems = checkBody(original.kind, replacement.body).map((each) => ({
+    ...each,
+    pointer: each.pointer.replace(/^\/body/, '/body/replacement/body'),
+  }));
+  return problems.length > 0
+    ? invalid(problems)
+    : checkBodyReferences(db, { ...envelope, body: replacement.body }, transaction);
 }
 
 /** Walks the whole log and checks every seal. */
@@ -212,7 +412,8 @@ export async function verifyLog(db: Database): Promise<{ entries: number; firstB
   let previousHash = '0'.repeat(64);
   const rows = await db.Entry.findAll({ order: [['seq', 'ASC']] });
   for (const row of rows) {
-    if (row.previousHash !== previousHash || hashOf(row) !== row.hash) return { entries: rows.length, firstBroken: Number(row.seq) };
+    if (row.previousHash !== previousHash || hashOf(row) !== row.hash)
+      return { entries: rows.length, firstBroken: Number(row.seq) };
     previousHash = row.hash;
   }
   return { entries: rows.length, firstBroken: null };

@@ -6,9 +6,28 @@ import { run, startProcess, waitUntil, PlainError } from './steps.mjs';
 
 /** A fingerprint of everything the build reads, as git sees it, uncommitted changes included. */
 async function sourceFingerprint(root) {
-  const { output } = await run('git', ['ls-files', '-z', '--cached', '--others', '--exclude-standard', '--', '*.ts', '*.tsx', '*.css', '*.mjs', 'package-lock.json', 'tsconfig.json', 'public'], { cwd: root });
+  const { output } = await run(
+    'git',
+    [
+      'ls-files',
+      '-z',
+      '--cached',
+      '--others',
+      '--exclude-standard',
+      '--',
+      '*.ts',
+      '*.tsx',
+      '*.css',
+      '*.mjs',
+      'package-lock.json',
+      'tsconfig.json',
+      'public',
+    ],
+    { cwd: root },
+  );
   const hash = createHash('sha256');
-  for (const file of output.split('\0').filter((name) => name && existsSync(join(root, name)))) hash.update(file).update(readFileSync(join(root, file)));
+  for (const file of output.split('\0').filter((name) => name && existsSync(join(root, name))))
+    hash.update(file).update(readFileSync(join(root, file)));
   return hash.digest('hex');
 }
 
@@ -20,7 +39,10 @@ export async function build(root, distDir) {
   const stamp = join(root, distDir, 'tagebuch-source');
   const fingerprint = await sourceFingerprint(root);
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === fingerprint) return 'unchanged';
-  await run('npx', ['next', 'build'], { cwd: root, env: { NEXT_DIST_DIR: distDir, NEXT_TELEMETRY_DISABLED: '1', NODE_ENV: 'production' } });
+  await run('npx', ['next', 'build'], {
+    cwd: root,
+    env: { NEXT_DIST_DIR: distDir, NEXT_TELEMETRY_DISABLED: '1', NODE_ENV: 'production' },
+  });
   mkdirSync(dirname(stamp), { recursive: true });
   writeFileSync(stamp, fingerprint);
   return 'built';
@@ -31,19 +53,44 @@ export async function build(root, distDir) {
  * @param {{ distDir: string, port: number, databaseUrl: string, logFile: string, dev?: boolean }} options
  */
 export async function serve({ distDir, port, databaseUrl, logFile, dev = false }) {
-  const application = startProcess('npx', ['next', dev ? 'dev' : 'start', '--hostname', '127.0.0.1', '--port', String(port)], {
-    env: { NEXT_DIST_DIR: distDir, DATABASE_URL: databaseUrl, NEXT_TELEMETRY_DISABLED: '1', NODE_ENV: dev ? 'development' : 'production' },
-    log: createWriteStream(logFile, { flags: 'a' }),
-  });
-  await waitUntil('The application answering', async () => {
-    if (application.exited) throw new PlainError(`The application stopped while starting; its words are in ${logFile}. Is port ${port} in use?`);
-    return fetch(`http://127.0.0.1:${port}/api/methods`).then((response) => response.ok, () => false);
-  }, 120_000);
+  const application = startProcess(
+    'npx',
+    ['next', dev ? 'dev' : 'start', '--hostname', '127.0.0.1', '--port', String(port)],
+    {
+      env: {
+        NEXT_DIST_DIR: distDir,
+        DATABASE_URL: databaseUrl,
+        NEXT_TELEMETRY_DISABLED: '1',
+        NODE_ENV: dev ? 'development' : 'production',
+      },
+      log: createWriteStream(logFile, { flags: 'a' }),
+    },
+  );
+  await waitUntil(
+    'The application answering',
+    async () => {
+      if (application.exited)
+        throw new PlainError(
+          `The application stopped while starting; its words are in ${logFile}. Is port ${port} in use?`,
+        );
+      return fetch(`http://127.0.0.1:${port}/api/methods`).then(
+        (response) => response.ok,
+        () => false,
+      );
+    },
+    120_000,
+  );
   return application;
 }
 
 /** Migrates a database and, when asked and empty, loads the demo plant. */
 export async function prepareDatabase(root, databaseUrl, { demo }) {
-  const { output } = await run('npx', ['tsx', 'scripts/prepare-database.ts', ...(demo ? ['--demo'] : [])], { cwd: root, env: { DATABASE_URL: databaseUrl } });
-  return output.split('\n').filter((text) => text && !text.startsWith('npm ')).join(', ');
+  const { output } = await run('npx', ['tsx', 'scripts/prepare-database.ts', ...(demo ? ['--demo'] : [])], {
+    cwd: root,
+    env: { DATABASE_URL: databaseUrl },
+  });
+  return output
+    .split('\n')
+    .filter((text) => text && !text.startsWith('npm '))
+    .join(', ');
 }

@@ -36,24 +36,52 @@ export async function startDatabase(folder, { port } = {}) {
   const passwordFile = join(folder, 'password');
   const user = userInfo().username;
 
-  if (socket.length > 100) throw new PlainError(`The path ${folder} is too long for a database socket (107 bytes at most). Put the checkout into a shorter path.`);
+  if (socket.length > 100)
+    throw new PlainError(
+      `The path ${folder} is too long for a database socket (107 bytes at most). Put the checkout into a shorter path.`,
+    );
   // The password file is written last, so a half-made data folder from an interrupted start is made anew.
   const isNew = !existsSync(passwordFile);
   if (isNew) {
     rmSync(data, { recursive: true, force: true });
     mkdirSync(data, { mode: 0o700 });
-    await run(findProgram('mariadb-install-db'), ['--no-defaults', `--user=${user}`, `--datadir=${data}`, '--auth-root-authentication-method=normal', '--skip-test-db']);
+    await run(findProgram('mariadb-install-db'), [
+      '--no-defaults',
+      `--user=${user}`,
+      `--datadir=${data}`,
+      '--auth-root-authentication-method=normal',
+      '--skip-test-db',
+    ]);
   }
   const usedPort = port ?? (await freePort());
-  const server = startProcess(findProgram('mariadbd'), [
-    '--no-defaults', `--user=${user}`, `--datadir=${data}`, `--socket=${socket}`, `--pid-file=${join(folder, 'db.pid')}`,
-    '--bind-address=127.0.0.1', `--port=${usedPort}`, '--skip-name-resolve', '--character-set-server=utf8mb4',
-    '--collation-server=utf8mb4_unicode_ci', '--default-time-zone=+00:00', '--innodb-buffer-pool-size=256M',
-  ], { log: createWriteStream(join(folder, 'mariadb.log'), { flags: 'a' }) });
+  const server = startProcess(
+    findProgram('mariadbd'),
+    [
+      '--no-defaults',
+      `--user=${user}`,
+      `--datadir=${data}`,
+      `--socket=${socket}`,
+      `--pid-file=${join(folder, 'db.pid')}`,
+      '--bind-address=127.0.0.1',
+      `--port=${usedPort}`,
+      '--skip-name-resolve',
+      '--character-set-server=utf8mb4',
+      '--collation-server=utf8mb4_unicode_ci',
+      '--default-time-zone=+00:00',
+      '--innodb-buffer-pool-size=256M',
+    ],
+    { log: createWriteStream(join(folder, 'mariadb.log'), { flags: 'a' }) },
+  );
   const asRoot = (sql, allowFailure = false) =>
-    run(findProgram('mariadb'), ['--no-defaults', '--user=root', `--socket=${socket}`, '--batch'], { input: sql, allowFailure });
+    run(findProgram('mariadb'), ['--no-defaults', '--user=root', `--socket=${socket}`, '--batch'], {
+      input: sql,
+      allowFailure,
+    });
   await waitUntil('The database answering', async () => {
-    if (server.exited) throw new PlainError(`The database server stopped while starting; its words are in ${join(folder, 'mariadb.log')}.`);
+    if (server.exited)
+      throw new PlainError(
+        `The database server stopped while starting; its words are in ${join(folder, 'mariadb.log')}.`,
+      );
     return (await asRoot('SELECT 1', true)).code === 0;
   });
   if (isNew) {

@@ -9,8 +9,14 @@ import { PlainError, run } from './steps.mjs';
  * client as `mariadb-server`, without the system service that we neither want started nor want to touch.
  */
 const PROGRAMS = {
-  mariadbd: { paths: ['/usr/sbin/mariadbd', '/usr/bin/mariadbd', '/usr/local/bin/mariadbd'], packageName: 'mariadb-server-core' },
-  'mariadb-install-db': { paths: ['/usr/bin/mariadb-install-db', '/usr/local/bin/mariadb-install-db'], packageName: 'mariadb-server-core' },
+  mariadbd: {
+    paths: ['/usr/sbin/mariadbd', '/usr/bin/mariadbd', '/usr/local/bin/mariadbd'],
+    packageName: 'mariadb-server-core',
+  },
+  'mariadb-install-db': {
+    paths: ['/usr/bin/mariadb-install-db', '/usr/local/bin/mariadb-install-db'],
+    packageName: 'mariadb-server-core',
+  },
   mariadb: { paths: ['/usr/bin/mariadb', '/usr/local/bin/mariadb'], packageName: 'mariadb-client-core' },
   chromium: { paths: ['/usr/bin/chromium'], packageName: 'chromium' },
 };
@@ -28,13 +34,16 @@ export async function ensurePrograms(names) {
   if (missing.length === 0) return 'all there';
   const install = ['install', '-y', '--no-install-recommends', ...missing];
   if (process.getuid?.() !== 0 || !existsSync('/usr/bin/apt-get')) {
-    throw new PlainError(`Missing on this machine: ${missing.join(', ')}.\nInstall them with this command, then start again:\n\n  sudo apt-get update && sudo apt-get ${install.join(' ')}\n`);
+    throw new PlainError(
+      `Missing on this machine: ${missing.join(', ')}.\nInstall them with this command, then start again:\n\n  sudo apt-get update && sudo apt-get ${install.join(' ')}\n`,
+    );
   }
   const env = { DEBIAN_FRONTEND: 'noninteractive' };
   await run('apt-get', ['update', '-qq'], { env });
   await run('apt-get', install, { env });
   const still = names.filter((name) => !findProgram(name));
-  if (still.length > 0) throw new PlainError(`Installed ${missing.join(', ')}, but still cannot find: ${still.join(', ')}.`);
+  if (still.length > 0)
+    throw new PlainError(`Installed ${missing.join(', ')}, but still cannot find: ${still.join(', ')}.`);
   return `installed ${missing.join(', ')}`;
 }
 
@@ -43,7 +52,9 @@ export async function ensurePrograms(names) {
  * @param {string} root
  */
 export async function ensureNodeModules(root) {
-  const lock = createHash('sha256').update(readFileSync(join(root, 'package-lock.json'))).digest('hex');
+  const lock = createHash('sha256')
+    .update(readFileSync(join(root, 'package-lock.json')))
+    .digest('hex');
   const stamp = join(root, 'node_modules', '.tagebuch-lock');
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === lock) return 'up to date';
   await run('npm', ['ci', '--no-audit', '--no-fund'], { cwd: root });

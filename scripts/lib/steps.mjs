@@ -68,21 +68,40 @@ export function run(command, args, { env, cwd, show = false, input, allowFailure
  * @param {{ env?: Record<string, string | undefined>, log?: import('node:fs').WriteStream }} [options]
  */
 export function startProcess(command, args, { env, log } = {}) {
-  const child = spawn(command, args, { detached: true, env: { ...process.env, ...env }, stdio: ['ignore', 'pipe', 'pipe'] });
+  const child = spawn(command, args, {
+    detached: true,
+    env: { ...process.env, ...env },
+    stdio: ['ignore', 'pipe', 'pipe'],
+  });
   const state = { exited: false };
   const exit = new Promise((resolve) => {
-    child.on('close', (code) => { state.exited = true; resolve(code); });
-    child.on('error', (error) => { state.exited = true; log?.write(`${error.message}\n`); resolve(1); });
+    child.on('close', (code) => {
+      state.exited = true;
+      resolve(code);
+    });
+    child.on('error', (error) => {
+      state.exited = true;
+      log?.write(`${error.message}\n`);
+      resolve(1);
+    });
   });
   for (const stream of [child.stdout, child.stderr]) stream.on('data', (chunk) => log?.write(chunk));
   return {
     pid: child.pid,
     exit,
-    get exited() { return state.exited; },
+    get exited() {
+      return state.exited;
+    },
     /** Asks the process group to end and, after `graceMs`, insists. */
     async stop(graceMs = 10_000) {
       if (state.exited) return;
-      const signal = (name) => { try { process.kill(-child.pid, name); } catch { /* already gone */ } };
+      const signal = (name) => {
+        try {
+          process.kill(-child.pid, name);
+        } catch {
+          /* already gone */
+        }
+      };
       signal('SIGTERM');
       const insist = setTimeout(() => signal('SIGKILL'), graceMs);
       await exit;

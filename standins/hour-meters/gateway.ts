@@ -23,18 +23,26 @@ async function tick(): Promise<void> {
     const readings = readingsOf(meter, Date.now(), stepMs, fault, next);
     if (fault !== 'none') console.log(`${meter.machine} ${meter.name}: ${fault}`);
     if (readings.length === 0) continue;
-    const posted = await fetch(`${base}/api/meters/${meter.id}/readings`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ source: 'cabinet gateway', readings }) });
+    const posted = await fetch(`${base}/api/meters/${meter.id}/readings`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ source: 'cabinet gateway', readings }),
+    });
     const answer = (await posted.json()) as { stored?: number; known?: number; leftOut?: unknown[]; detail?: string };
     if (!posted.ok) console.log(`${meter.machine}: ${posted.status} ${answer.detail ?? ''}`);
     sum.stored += answer.stored ?? 0;
     sum.known += answer.known ?? 0;
     sum.leftOut += answer.leftOut?.length ?? 0;
   }
-  console.log(`${new Date().toISOString().slice(11, 19)}  ${sum.stored} readings stored, ${sum.known} known already, ${sum.leftOut} left out`);
+  console.log(
+    `${new Date().toISOString().slice(11, 19)}  ${sum.stored} readings stored, ${sum.known} known already, ${sum.leftOut} left out`,
+  );
 }
 
 for (;;) {
-  await tick().catch((error: unknown) => console.log(`no answer: ${error instanceof Error ? error.message : String(error)}; the next tick catches up`));
+  await tick().catch((error: unknown) =>
+    console.log(`no answer: ${error instanceof Error ? error.message : String(error)}; the next tick catches up`),
+  );
   if (process.argv.includes('--once')) break;
   await new Promise((resolve) => setTimeout(resolve, everyMs));
 }

@@ -1,5 +1,15 @@
 /** What a gateway in a switch cabinet would read off the dials of a plant, faults included. Knows nothing but the public API's shapes. */
-export type ApiMeter = { id: string; machine: string; name: string; unit: string; rolloverAt: number | null; resolution: number; maxPerDay: number; last: { value: number; at: string } | null; perDay: { mid: number } };
+export type ApiMeter = {
+  id: string;
+  machine: string;
+  name: string;
+  unit: string;
+  rolloverAt: number | null;
+  resolution: number;
+  maxPerDay: number;
+  last: { value: number; at: string } | null;
+  perDay: { mid: number };
+};
 export type Reading = { at: string; value: number };
 export type Fault = 'none' | 'stuck' | 'jump' | 'repeat' | 'outage';
 
@@ -26,7 +36,11 @@ export function faultOn(next: () => number): Fault {
 }
 
 /** What the dial shows at an instant, run at its usual rate with a little more or less, and rolled over where it does. */
-export function shownAt({ last, perDay, rolloverAt, resolution, maxPerDay }: ApiMeter, atMs: number, next: () => number): number {
+export function shownAt(
+  { last, perDay, rolloverAt, resolution, maxPerDay }: ApiMeter,
+  atMs: number,
+  next: () => number,
+): number {
   const days = Math.max(0, atMs - Date.parse(last?.at ?? new Date(atMs).toISOString())) / dayMs;
   const grown = days * Math.min(maxPerDay * 0.95, perDay.mid * (0.95 + 0.1 * next()));
   const value = Math.floor(((last?.value ?? 0) + grown) / resolution + 1e-6) * resolution;
@@ -38,7 +52,13 @@ export function shownAt({ last, perDay, rolloverAt, resolution, maxPerDay }: Api
  * a digit that flipped; a stuck meter shows what it showed.
  * @param stepMs time between the readings of a catch-up
  */
-export function readingsOf(meter: ApiMeter, nowMs: number, stepMs: number, fault: Fault, next: () => number): Reading[] {
+export function readingsOf(
+  meter: ApiMeter,
+  nowMs: number,
+  stepMs: number,
+  fault: Fault,
+  next: () => number,
+): Reading[] {
   if (fault === 'outage') return [];
   const sinceMs = meter.last ? Date.parse(meter.last.at) : nowMs - stepMs;
   const readings: Reading[] = [];

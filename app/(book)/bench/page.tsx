@@ -8,13 +8,29 @@ export const metadata: Metadata = { title: 'Bench' };
 export default function BenchPage() {
   return (
     <>
-      <header className="border-b-2 border-ink pb-3"><h1 className="text-3xl">Bench</h1></header>
-      <p className="mt-4 max-w-prose">Every computation of the book, to try by hand: what goes in, what comes out, and the working between.</p>
+      <header className="border-b-2 border-ink pb-3">
+        <h1 className="text-3xl">Bench</h1>
+      </header>
+      <p className="mt-4 max-w-prose">
+        Every computation of the book, to try by hand: what goes in, what comes out, and the working between.
+      </p>
       <div className="mt-6 grid max-w-5xl gap-x-12 gap-y-8 md:grid-cols-2">
         {methodGroups.map(({ title: subject, methods }, index) => (
           <section key={subject} aria-labelledby={`subject-${index}`}>
-            <h2 id={`subject-${index}`} className="border-b border-ink pb-1 text-xl">{subject}</h2>
-            <ul>{methods.map(({ id, title, summary }) => <li key={id} className="rule-b py-2"><Link href={`/bench/${id}`} className="font-semibold">{title}</Link><br /><span className="text-muted">{summary}</span></li>)}</ul>
+            <h2 id={`subject-${index}`} className="border-b border-ink pb-1 text-xl">
+              {subject}
+            </h2>
+            <ul>
+              {methods.map(({ id, title, summary }) => (
+                <li key={id} className="rule-b py-2">
+                  <Link href={`/bench/${id}`} className="font-semibold">
+                    {title}
+                  </Link>
+                  <br />
+                  <span className="text-muted">{summary}</span>
+                </li>
+              ))}
+            </ul>
           </section>
         ))}
       </div>

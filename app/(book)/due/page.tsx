@@ -20,34 +20,77 @@ const firstRows = 40;
 export default async function DueListPage({ searchParams }: { searchParams: Promise<Record<string, string>> }) {
   const filter = dueFilter.parse(await searchParams);
   const desk = await openDesk();
-  const { page, choices } = await reading(async () => ({ page: await readDueList(desk, filter, { offset: 0, limit: firstRows }), choices: await readDueChoices(desk) }));
+  const { page, choices } = await reading(async () => ({
+    page: await readDueList(desk, filter, { offset: 0, limit: firstRows }),
+    choices: await readDueChoices(desk),
+  }));
   const cut = Object.entries(filter).some(([key, value]) => value && key !== 'group');
   return (
     <>
       <header className="flex flex-wrap items-end justify-between gap-4 border-b-2 border-ink pb-3">
         <h1 className="text-3xl">Due</h1>
         <nav aria-label="Plan" className="no-print flex flex-wrap gap-x-6">
-          <Link href="/due/outlook" className="inline-flex min-h-11 items-center md:min-h-8">Outlook</Link>
-          <Link href="/due/what-if" className="inline-flex min-h-11 items-center md:min-h-8">What if</Link>
-          <Link href="/due/formats" className="inline-flex min-h-11 items-center md:min-h-8">Calendar and files</Link>
+          <Link href="/due/outlook" className="inline-flex min-h-11 items-center md:min-h-8">
+            Outlook
+          </Link>
+          <Link href="/due/what-if" className="inline-flex min-h-11 items-center md:min-h-8">
+            What if
+          </Link>
+          <Link href="/due/formats" className="inline-flex min-h-11 items-center md:min-h-8">
+            Calendar and files
+          </Link>
         </nav>
       </header>
       <AutoForm opener={cut ? 'Change the filter' : 'Filter and group'}>
-        <FilterChoice name="standing" label="Standing" value={filter.standing} options={Object.entries(standingWords)} />
+        <FilterChoice
+          name="standing"
+          label="Standing"
+          value={filter.standing}
+          options={Object.entries(standingWords)}
+        />
         <FilterChoice name="area" label="Area" value={filter.area} options={choices.areas} />
         <FilterChoice name="route" label="Route" value={filter.route} options={choices.routes} />
         <FilterChoice name="lubricant" label="Lubricant" value={filter.lubricant} options={choices.lubricants} />
         <FilterChoice name="state" label="Machine state" value={filter.state} options={Object.entries(machineStates)} />
         <FilterChoice name="stage" label="Stage" value={filter.stage} options={choices.stages} />
-        <FilterChoice name="who" label="Done by" value={filter.who} options={Object.entries(whoMay)} any="all but operators" />
+        <FilterChoice
+          name="who"
+          label="Done by"
+          value={filter.who}
+          options={Object.entries(whoMay)}
+          any="all but operators"
+        />
         <FilterText name="machine" label="Machine code" value={filter.machine} />
         <FilterText name="week" label="Week" type="week" value={filter.week} />
-        <FilterChoice name="group" label="Grouped by" value={filter.group} options={Object.entries(groupWords)} any="nothing" />
+        <FilterChoice
+          name="group"
+          label="Grouped by"
+          value={filter.group}
+          options={Object.entries(groupWords)}
+          any="nothing"
+        />
       </AutoForm>
-      <p className="mt-4" role="status"><strong>{page.total}</strong> {page.total === 1 ? 'task' : 'tasks'}{cut && <> match. {/* A plain link: the fields begin anew with the page. */}<a href={filter.group ? `/due?group=${filter.group}` : '/due'}>Show all</a></>}</p>
-      {page.total === 0 ? <NothingDue filter={filter} /> : (
+      <p className="mt-4" role="status">
+        <strong>{page.total}</strong> {page.total === 1 ? 'task' : 'tasks'}
+        {cut && (
+          <>
+            {' '}
+            match. {/* A plain link: the fields begin anew with the page. */}
+            <a href={filter.group ? `/due?group=${filter.group}` : '/due'}>Show all</a>
+          </>
+        )}
+      </p>
+      {page.total === 0 ? (
+        <NothingDue filter={filter} />
+      ) : (
         <>
-          <DueWindow key={dueQuery(filter)} query={dueQuery(filter)} total={page.total} groups={page.groups} first={page.states.map((state) => ({ ...dueItem(state, page.today), groupKey: state.groupKey }))} />
+          <DueWindow
+            key={dueQuery(filter)}
+            query={dueQuery(filter)}
+            total={page.total}
+            groups={page.groups}
+            first={page.states.map((state) => ({ ...dueItem(state, page.today), groupKey: state.groupKey }))}
+          />
           <p className="caption mt-4">{hourLineLegend}</p>
         </>
       )}
@@ -57,5 +100,10 @@ export default async function DueListPage({ searchParams }: { searchParams: Prom
 
 function NothingDue({ filter }: { filter: DueFilter }) {
   if (Object.values(filter).some(Boolean)) return <p className="mt-3">No task matches this filter.</p>;
-  return <p className="mt-3">There are no tasks yet. A point with its lubricant and an interval makes one: <Link href="/plant">open a machine</Link> and add them.</p>;
+  return (
+    <p className="mt-3">
+      There are no tasks yet. A point with its lubricant and an interval makes one:{' '}
+      <Link href="/plant">open a machine</Link> and add them.
+    </p>
+  );
 }

@@ -22,23 +22,55 @@ export default async function LogPage({ searchParams }: { searchParams: Promise<
   await openDesk();
   const { lines, names, plant, people } = await reading(async (db) => {
     const home = await thePlant(db);
-    const start = (day: string | undefined, shift = 0) => (day && isPlantDay(day) ? new Date(startOfPlantDay(addDays(day, shift), home.timeZone, home.dayStartsAtMinutes)) : undefined);
+    const start = (day: string | undefined, shift = 0) =>
+      day && isPlantDay(day)
+        ? new Date(startOfPlantDay(addDays(day, shift), home.timeZone, home.dayStartsAtMinutes))
+        : undefined;
     const kind = entryKinds.find((each) => each === search.kind);
     const from = start(search.from);
     const to = start(search.to, 1);
     const before = Number(search.before);
     return {
-      plant: home, people: await activePeople(db), names: await readNames(db),
-      lines: await readLog(db, { ...(kind && { kind }), ...(search.machine && { machineCode: search.machine.toUpperCase().slice(0, 20) }), ...(search.by && { initials: search.by.slice(0, 8) }), ...(search.text && { text: search.text.slice(0, 100) }), ...(from && { from }), ...(to && { to }), ...(before > 0 && { beforeSeq: before }) }, pageSize),
+      plant: home,
+      people: await activePeople(db),
+      names: await readNames(db),
+      lines: await readLog(
+        db,
+        {
+          ...(kind && { kind }),
+          ...(search.machine && { machineCode: search.machine.toUpperCase().slice(0, 20) }),
+          ...(search.by && { initials: search.by.slice(0, 8) }),
+          ...(search.text && { text: search.text.slice(0, 100) }),
+          ...(from && { from }),
+          ...(to && { to }),
+          ...(before > 0 && { beforeSeq: before }),
+        },
+        pageSize,
+      ),
     };
   });
-  const older = lines.length === pageSize ? `/log?${new URLSearchParams({ ...Object.fromEntries(Object.entries(search).filter(([, value]) => value)), before: String(lines.at(-1)!.seq) })}` : null;
+  const older =
+    lines.length === pageSize
+      ? `/log?${new URLSearchParams({ ...Object.fromEntries(Object.entries(search).filter(([, value]) => value)), before: String(lines.at(-1)!.seq) })}`
+      : null;
   return (
     <>
-      <header className="border-b-2 border-ink pb-3"><h1 className="text-3xl">Log</h1></header>
+      <header className="border-b-2 border-ink pb-3">
+        <h1 className="text-3xl">Log</h1>
+      </header>
       <form className="no-print mt-4 grid grid-cols-2 gap-3 md:grid-cols-4 xl:grid-cols-7 xl:items-end" role="search">
-        <FilterChoice name="kind" label="Kind" value={search.kind} options={entryKinds.map((kind): [string, string] => [kind, kindWords[kind as EntryKind]])} />
-        <FilterChoice name="by" label="Written by" value={search.by} options={people.map(({ initials, name }): [string, string] => [initials, name])} />
+        <FilterChoice
+          name="kind"
+          label="Kind"
+          value={search.kind}
+          options={entryKinds.map((kind): [string, string] => [kind, kindWords[kind as EntryKind]])}
+        />
+        <FilterChoice
+          name="by"
+          label="Written by"
+          value={search.by}
+          options={people.map(({ initials, name }): [string, string] => [initials, name])}
+        />
         <FilterText name="machine" label="Machine code" value={search.machine} />
         <FilterText name="text" label="Words" value={search.text} />
         <FilterText name="from" label="From" type="date" value={search.from} />
@@ -46,8 +78,20 @@ export default async function LogPage({ searchParams }: { searchParams: Promise<
         <button className="button self-end">Show</button>
       </form>
       <section aria-label="Entries" className="mt-6 max-w-4xl">
-        {lines.length === 0 ? <p>Nothing written matches. <Link href="/log">Show everything</Link></p> : <WrittenList items={lines.map((line) => writtenItem(line, names, plant.timeZone, true))} />}
-        {older && <p className="mt-4"><Link href={older} className="button">Older entries</Link></p>}
+        {lines.length === 0 ? (
+          <p>
+            Nothing written matches. <Link href="/log">Show everything</Link>
+          </p>
+        ) : (
+          <WrittenList items={lines.map((line) => writtenItem(line, names, plant.timeZone, true))} />
+        )}
+        {older && (
+          <p className="mt-4">
+            <Link href={older} className="button">
+              Older entries
+            </Link>
+          </p>
+        )}
       </section>
     </>
   );

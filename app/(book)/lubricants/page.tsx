@@ -10,46 +10,127 @@ export const metadata: Metadata = { title: 'Lubricants' };
 /** The store room: what there is, where it is used, what the plan uses in a year. */
 export default async function LubricantsPage() {
   const desk = await openDesk();
-  const { lines, retired } = await reading(async (db) => ({ lines: await readStoreRoom(desk), retired: (await db.Lubricant.findAll({ order: [['code', 'ASC']] })).filter(({ retiredOn }) => retiredOn) }));
+  const { lines, retired } = await reading(async (db) => ({
+    lines: await readStoreRoom(desk),
+    retired: (await db.Lubricant.findAll({ order: [['code', 'ASC']] })).filter(({ retiredOn }) => retiredOn),
+  }));
   return (
     <>
       <header className="flex flex-wrap items-end justify-between gap-4 border-b-2 border-ink pb-3">
         <h1 className="text-3xl">Lubricants</h1>
-        <p className="no-print flex flex-wrap gap-2"><Link href="/lubricants/translate" className="button">Read an old plate</Link><Link href="/lubricants/new" className="button">Add a lubricant</Link></p>
+        <p className="no-print flex flex-wrap gap-2">
+          <Link href="/lubricants/translate" className="button">
+            Read an old plate
+          </Link>
+          <Link href="/lubricants/new" className="button">
+            Add a lubricant
+          </Link>
+        </p>
       </header>
       <nav aria-label="Store room" className="no-print mt-3 flex flex-wrap gap-x-6">
-        {[['/lubricants/chart', 'Viscosity and temperature'], ['/lubricants/consolidate', 'Which could be one'], ['/lubricants/needs', 'What the plan uses'], ['/lubricants/guns', 'Guns'], ['/lubricants/labels', 'Labels for cans and guns']].map(([href, label]) => <Link key={href} href={href!} className="inline-flex min-h-11 items-center md:min-h-8">{label}</Link>)}
+        {[
+          ['/lubricants/chart', 'Viscosity and temperature'],
+          ['/lubricants/consolidate', 'Which could be one'],
+          ['/lubricants/needs', 'What the plan uses'],
+          ['/lubricants/guns', 'Guns'],
+          ['/lubricants/labels', 'Labels for cans and guns'],
+        ].map(([href, label]) => (
+          <Link key={href} href={href!} className="inline-flex min-h-11 items-center md:min-h-8">
+            {label}
+          </Link>
+        ))}
       </nav>
-      {lines.length === 0 ? <p className="mt-6">The store room is empty. Add the first lubricant; its house code then stands on cans, guns and points.</p> : (
+      {lines.length === 0 ? (
+        <p className="mt-6">
+          The store room is empty. Add the first lubricant; its house code then stands on cans, guns and points.
+        </p>
+      ) : (
         <table className="mt-4 w-full">
           <thead className="max-md:sr-only">
             <tr className="caption border-b border-ink">
-              <th scope="col" className="py-1 pr-4">Code</th>
-              <th scope="col" className="py-1 pr-4">Lubricant</th>
-              <th scope="col" className="py-1 pr-4 text-right">Grade</th>
-              <th scope="col" className="py-1 pr-4 text-right">Points</th>
-              <th scope="col" className="py-1 pr-4 text-right">A year, by plan</th>
-              <th scope="col" className="py-1 text-right">On hand</th>
+              <th scope="col" className="py-1 pr-4">
+                Code
+              </th>
+              <th scope="col" className="py-1 pr-4">
+                Lubricant
+              </th>
+              <th scope="col" className="py-1 pr-4 text-right">
+                Grade
+              </th>
+              <th scope="col" className="py-1 pr-4 text-right">
+                Points
+              </th>
+              <th scope="col" className="py-1 pr-4 text-right">
+                A year, by plan
+              </th>
+              <th scope="col" className="py-1 text-right">
+                On hand
+              </th>
             </tr>
           </thead>
           <tbody>
             {lines.map(({ lubricant, unit, onHand, points, need, oldestOpenedOn }) => {
               const short = need !== undefined && onHand < need.perYear / 12;
               return (
-                <tr key={lubricant.id} className="rule-b align-top max-md:grid max-md:grid-cols-[5.5rem_1fr] max-md:py-2">
-                  <td className="py-2 pr-4 whitespace-nowrap max-md:row-span-4 max-md:py-0"><Link href={`/lubricants/${lubricant.code}`} className="no-underline"><span className="house-code">{lubricant.code}</span></Link></td>
-                  <th scope="row" className="py-2 pr-4 font-normal max-md:py-0"><Link href={`/lubricants/${lubricant.code}`}>{lubricant.name}</Link><br /><span className="caption">{families[lubricant.kind]}{lubricant.designation && `, ${lubricant.designation}`}</span></th>
-                  <td className="py-2 pr-4 text-right whitespace-nowrap max-md:py-0 max-md:text-left">{lubricant.nlgi !== null && `NLGI ${lubricant.nlgi}`}{lubricant.nlgi === null && lubricant.isoVg !== null && `VG ${lubricant.isoVg}`}</td>
-                  <td className="py-2 pr-4 text-right max-md:py-0 max-md:text-left">{points === 0 ? <span className="text-muted">none</span> : number(points, 0)}<span className="caption md:hidden"> points</span></td>
-                  <td className="py-2 pr-4 text-right whitespace-nowrap max-md:py-0 max-md:text-left">{need && need.perYear > 0 ? quantityOf(need.perYear, need.unit) : <span className="text-muted" aria-label="nothing">–</span>}<span className="caption md:hidden"> a year</span></td>
-                  <td className="py-2 text-right max-md:py-0 max-md:text-left"><span className={`whitespace-nowrap ${short ? 'font-semibold' : ''}`}>{onHand > 0 ? quantityOf(onHand, unit) : 'none'}</span>{short && <span className="caption block">less than a month’s use</span>}{oldestOpenedOn && <span className="caption block">opened {day(oldestOpenedOn)}</span>}</td>
+                <tr
+                  key={lubricant.id}
+                  className="rule-b align-top max-md:grid max-md:grid-cols-[5.5rem_1fr] max-md:py-2"
+                >
+                  <td className="py-2 pr-4 whitespace-nowrap max-md:row-span-4 max-md:py-0">
+                    <Link href={`/lubricants/${lubricant.code}`} className="no-underline">
+                      <span className="house-code">{lubricant.code}</span>
+                    </Link>
+                  </td>
+                  <th scope="row" className="py-2 pr-4 font-normal max-md:py-0">
+                    <Link href={`/lubricants/${lubricant.code}`}>{lubricant.name}</Link>
+                    <br />
+                    <span className="caption">
+                      {families[lubricant.kind]}
+                      {lubricant.designation && `, ${lubricant.designation}`}
+                    </span>
+                  </th>
+                  <td className="py-2 pr-4 text-right whitespace-nowrap max-md:py-0 max-md:text-left">
+                    {lubricant.nlgi !== null && `NLGI ${lubricant.nlgi}`}
+                    {lubricant.nlgi === null && lubricant.isoVg !== null && `VG ${lubricant.isoVg}`}
+                  </td>
+                  <td className="py-2 pr-4 text-right max-md:py-0 max-md:text-left">
+                    {points === 0 ? <span className="text-muted">none</span> : number(points, 0)}
+                    <span className="caption md:hidden"> points</span>
+                  </td>
+                  <td className="py-2 pr-4 text-right whitespace-nowrap max-md:py-0 max-md:text-left">
+                    {need && need.perYear > 0 ? (
+                      quantityOf(need.perYear, need.unit)
+                    ) : (
+                      <span className="text-muted" aria-label="nothing">
+                        –
+                      </span>
+                    )}
+                    <span className="caption md:hidden"> a year</span>
+                  </td>
+                  <td className="py-2 text-right max-md:py-0 max-md:text-left">
+                    <span className={`whitespace-nowrap ${short ? 'font-semibold' : ''}`}>
+                      {onHand > 0 ? quantityOf(onHand, unit) : 'none'}
+                    </span>
+                    {short && <span className="caption block">less than a month’s use</span>}
+                    {oldestOpenedOn && <span className="caption block">opened {day(oldestOpenedOn)}</span>}
+                  </td>
                 </tr>
               );
             })}
           </tbody>
         </table>
       )}
-      {retired.length > 0 && <p className="caption mt-4">Out of use: {retired.map(({ id, code, name }, index) => <span key={id}>{index > 0 && ', '}<Link href={`/lubricants/${code}/edit`}>{code}</Link> {name}</span>)}</p>}
+      {retired.length > 0 && (
+        <p className="caption mt-4">
+          Out of use:{' '}
+          {retired.map(({ id, code, name }, index) => (
+            <span key={id}>
+              {index > 0 && ', '}
+              <Link href={`/lubricants/${code}/edit`}>{code}</Link> {name}
+            </span>
+          ))}
+        </p>
+      )}
     </>
   );
 }

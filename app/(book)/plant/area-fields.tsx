@@ -8,16 +8,26 @@ import { saveArea } from './actions';
 export function AreaFields() {
   const [saved, setSaved] = useState(0);
   return (
-    <SavedForm key={saved} initial={{ code: '', name: '', coldestC: '', warmestC: '' }} submitLabel="Add area" save={async (values) => {
-      const answer = await saveArea(values);
-      if (answer.ok) setSaved(saved + 1);
-      return answer;
-    }}>
+    <SavedForm
+      key={saved}
+      initial={{ code: '', name: '', coldestC: '', warmestC: '' }}
+      submitLabel="Add area"
+      save={async (values) => {
+        const answer = await saveArea(values);
+        if (answer.ok) setSaved(saved + 1);
+        return answer;
+      }}
+    >
       <div className="grid gap-4 sm:grid-cols-[9rem_1fr]">
         <TextField name="code" label="Area code" required />
         <TextField name="name" label="Name" required />
         <QuantityField name="coldestC" label="Coldest there" dimension="temperature" />
-        <QuantityField name="warmestC" label="Warmest there" dimension="temperature" hint="Lubricants are judged for it; the plant’s bands where not said" />
+        <QuantityField
+          name="warmestC"
+          label="Warmest there"
+          dimension="temperature"
+          hint="Lubricants are judged for it; the plant’s bands where not said"
+        />
       </div>
     </SavedForm>
   );

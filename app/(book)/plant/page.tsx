@@ -12,34 +12,78 @@ export const metadata: Metadata = { title: 'Plant' };
 /** The tree of areas and machines, with how many tasks stand where. */
 export default async function PlantPage() {
   const desk = await openDesk();
-  const { areas, plant } = await reading(async (db) => ({ areas: await readPlantTree(desk), plant: await thePlant(db) }));
+  const { areas, plant } = await reading(async (db) => ({
+    areas: await readPlantTree(desk),
+    plant: await thePlant(db),
+  }));
   const unknown = areas.flatMap(({ machines }) => machines).reduce((sum, { counts }) => sum + (counts.unknown ?? 0), 0);
   return (
     <>
       <header className="flex flex-wrap items-end justify-between gap-4 border-b-2 border-ink pb-3">
         <h1 className="text-3xl">Plant</h1>
-        <p className="no-print flex flex-wrap gap-2"><Link href="/plant/closures" className="button">Holidays and shutdowns</Link><Link href="/plant/meters/import" className="button">Import readings</Link><Link href="/plant/templates" className="button">Templates</Link><Link href="/plant/many" className="button">Many points at once</Link><Link href="/plant/machines/new" className="button">Add a machine</Link></p>
+        <p className="no-print flex flex-wrap gap-2">
+          <Link href="/plant/closures" className="button">
+            Holidays and shutdowns
+          </Link>
+          <Link href="/plant/meters/import" className="button">
+            Import readings
+          </Link>
+          <Link href="/plant/templates" className="button">
+            Templates
+          </Link>
+          <Link href="/plant/many" className="button">
+            Many points at once
+          </Link>
+          <Link href="/plant/machines/new" className="button">
+            Add a machine
+          </Link>
+        </p>
       </header>
-      {areas.length === 0 && <p className="mt-6">No areas yet. Begin with one: a hall, a line, a yard. Machines go into areas, points onto machines.</p>}
-      {unknown > 0 && <p className="mt-4">{counted(unknown, 'task')} of unknown last service. <Link href="/plant/unknown">Say what is known of them</Link></p>}
+      {areas.length === 0 && (
+        <p className="mt-6">
+          No areas yet. Begin with one: a hall, a line, a yard. Machines go into areas, points onto machines.
+        </p>
+      )}
+      {unknown > 0 && (
+        <p className="mt-4">
+          {counted(unknown, 'task')} of unknown last service.{' '}
+          <Link href="/plant/unknown">Say what is known of them</Link>
+        </p>
+      )}
       {areas.map(({ id, code, name, machines, retired }) => (
         <section key={id} aria-labelledby={`area-${code}`} className="mt-8">
-          <h2 id={`area-${code}`} className="text-xl"><span className="mr-3">{code}</span><span className="font-normal">{name}</span></h2>
+          <h2 id={`area-${code}`} className="text-xl">
+            <span className="mr-3">{code}</span>
+            <span className="font-normal">{name}</span>
+          </h2>
           {machines.length === 0 && <p className="mt-2">No machines here yet.</p>}
           {machines.length > 0 && (
             <table className="mt-2 w-full">
               <thead className="max-md:sr-only">
                 <tr className="caption rule-b">
-                  <th scope="col" className="py-1 pr-4">Machine</th>
-                  {['Points', 'Overdue', 'Due', 'Unknown'].map((head) => <th key={head} scope="col" className="w-24 py-1 pr-4 text-right">{head}</th>)}
+                  <th scope="col" className="py-1 pr-4">
+                    Machine
+                  </th>
+                  {['Points', 'Overdue', 'Due', 'Unknown'].map((head) => (
+                    <th key={head} scope="col" className="w-24 py-1 pr-4 text-right">
+                      {head}
+                    </th>
+                  ))}
                 </tr>
               </thead>
               <tbody>
                 {machines.map((machine) => (
                   <tr key={machine.id} className="rule-b max-md:block max-md:py-2">
-                    <th scope="row" className="py-2 pr-4 max-md:block max-md:py-0"><Link href={`/plant/machines/${machine.code}`} className="inline-block min-w-20 font-semibold">{machine.code}</Link> <span className="font-normal">{machine.name}</span></th>
+                    <th scope="row" className="py-2 pr-4 max-md:block max-md:py-0">
+                      <Link href={`/plant/machines/${machine.code}`} className="inline-block min-w-20 font-semibold">
+                        {machine.code}
+                      </Link>{' '}
+                      <span className="font-normal">{machine.name}</span>
+                    </th>
                     <Cell label="points">{machine.points}</Cell>
-                    <Cell label="overdue" strong>{machine.counts.overdue}</Cell>
+                    <Cell label="overdue" strong>
+                      {machine.counts.overdue}
+                    </Cell>
                     <Cell label="due">{machine.counts.due}</Cell>
                     <Cell label="unknown">{machine.counts.unknown}</Cell>
                   </tr>
@@ -47,12 +91,28 @@ export default async function PlantPage() {
               </tbody>
             </table>
           )}
-          {retired.length > 0 && <p className="caption mt-2">Out of use: {retired.map((machine, index) => <span key={machine.code}>{index > 0 && ', '}<Link href={`/plant/machines/${machine.code}`}>{machine.code}</Link> {machine.name}</span>)}</p>}
+          {retired.length > 0 && (
+            <p className="caption mt-2">
+              Out of use:{' '}
+              {retired.map((machine, index) => (
+                <span key={machine.code}>
+                  {index > 0 && ', '}
+                  <Link href={`/plant/machines/${machine.code}`}>{machine.code}</Link> {machine.name}
+                </span>
+              ))}
+            </p>
+          )}
         </section>
       ))}
-      {plant.ambientBands.length > 0 && <div className="no-print mt-10 max-w-sm"><BandChoice bands={plant.ambientBands} now={plant.ambientBandNow ?? null} /></div>}
+      {plant.ambientBands.length > 0 && (
+        <div className="no-print mt-10 max-w-sm">
+          <BandChoice bands={plant.ambientBands} now={plant.ambientBandNow ?? null} />
+        </div>
+      )}
       <section aria-labelledby="add-area" className="no-print mt-12 max-w-xl border-t border-ink pt-4">
-        <h2 id="add-area" className="mb-3 text-xl">Add an area</h2>
+        <h2 id="add-area" className="mb-3 text-xl">
+          Add an area
+        </h2>
         <AreaFields />
       </section>
     </>
@@ -61,8 +121,15 @@ export default async function PlantPage() {
 
 function Cell({ label, strong, children }: { label: string; strong?: boolean; children: number | undefined }) {
   return (
-    <td className={`py-2 pr-4 text-right max-md:inline-block max-md:py-0 max-md:text-left ${strong && children ? 'font-semibold' : ''} ${children ? '' : 'max-md:hidden'}`}>
-      {children ?? <span aria-label="none" className="text-muted">–</span>}<span className="caption md:hidden"> {label}</span>
+    <td
+      className={`py-2 pr-4 text-right max-md:inline-block max-md:py-0 max-md:text-left ${strong && children ? 'font-semibold' : ''} ${children ? '' : 'max-md:hidden'}`}
+    >
+      {children ?? (
+        <span aria-label="none" className="text-muted">
+          –
+        </span>
+      )}
+      <span className="caption md:hidden"> {label}</span>
     </td>
   );
 }

@@ -1,7 +1,13 @@
 'use client';
 
 import { DndContext, KeyboardSensor, PointerSensor, closestCenter, useSensor, useSensors } from '@dnd-kit/core';
-import { SortableContext, arrayMove, sortableKeyboardCoordinates, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable';
+import {
+  SortableContext,
+  arrayMove,
+  sortableKeyboardCoordinates,
+  useSortable,
+  verticalListSortingStrategy,
+} from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import { GripVertical, X } from 'lucide-react';
 import { useRouter } from 'next/navigation';
@@ -14,66 +20,133 @@ import type { TaskChoice } from '@/desk/read/task-choices';
 import { saveNewRoute, saveRoute } from './actions';
 
 type Known = { id: string; version: number; code: string; name: string; note: string; taskIds: string[] };
-const filters = { area: 'Area', machine: 'Machine', lubricant: 'Lubricant', frequency: 'Frequency', machineState: 'Machine state', actionWords: 'What is done' } as const;
+const filters = {
+  area: 'Area',
+  machine: 'Machine',
+  lubricant: 'Lubricant',
+  frequency: 'Frequency',
+  machineState: 'Machine state',
+  actionWords: 'What is done',
+} as const;
 type Filter = keyof typeof filters;
 
 /** Picks tasks by filter and puts them in walking order, by dragging or by keyboard. */
 export function RouteBuilder({ choices, known }: { choices: TaskChoice[]; known?: Known }) {
   const router = useRouter();
-  const [picked, setPicked] = useState<string[]>(known?.taskIds.filter((id) => choices.some(({ taskId }) => taskId === id)) ?? []);
+  const [picked, setPicked] = useState<string[]>(
+    known?.taskIds.filter((id) => choices.some(({ taskId }) => taskId === id)) ?? [],
+  );
   return (
-    <SavedForm initial={{ code: known?.code ?? '', name: known?.name ?? '', note: known?.note ?? '' }} submitLabel={known ? 'Save route' : 'Make route'} save={async (values) => {
-      const form = { ...values, taskIds: picked };
-      const answer = known ? await saveRoute(known.id, known.version, form) : await saveNewRoute(form);
-      if (answer.ok) router.push(`/routes/${answer.value.id}`);
-      return answer.ok || !answer.fields?.taskIds ? answer : { ...answer, reason: answer.fields.taskIds };
-    }}>
+    <SavedForm
+      initial={{ code: known?.code ?? '', name: known?.name ?? '', note: known?.note ?? '' }}
+      submitLabel={known ? 'Save route' : 'Make route'}
+      save={async (values) => {
+        const form = { ...values, taskIds: picked };
+        const answer = known ? await saveRoute(known.id, known.version, form) : await saveNewRoute(form);
+        if (answer.ok) router.push(`/routes/${answer.value.id}`);
+        return answer.ok || !answer.fields?.taskIds ? answer : { ...answer, reason: answer.fields.taskIds };
+      }}
+    >
       <div className="grid gap-4 sm:grid-cols-[12rem_1fr]">
         <TextField name="code" label="Route code" required />
         <TextField name="name" label="Name" required />
       </div>
       <NoteField name="note" label="Note" rows={2} hint="What to carry, whom to ask for the key" />
       <div className="gap-8 lg:grid lg:grid-cols-2">
-        <TaskPicker choices={choices} picked={picked} onPick={(ids) => setPicked([...picked, ...ids.filter((id) => !picked.includes(id))])} />
-        <StopOrder stops={picked.flatMap((id) => choices.find(({ taskId }) => taskId === id) ?? [])} onChange={setPicked} />
+        <TaskPicker
+          choices={choices}
+          picked={picked}
+          onPick={(ids) => setPicked([...picked, ...ids.filter((id) => !picked.includes(id))])}
+        />
+        <StopOrder
+          stops={picked.flatMap((id) => choices.find(({ taskId }) => taskId === id) ?? [])}
+          onChange={setPicked}
+        />
       </div>
     </SavedForm>
   );
 }
 
-function TaskPicker({ choices, picked, onPick }: { choices: TaskChoice[]; picked: string[]; onPick: (ids: string[]) => void }) {
+function TaskPicker({
+  choices,
+  picked,
+  onPick,
+}: {
+  choices: TaskChoice[];
+  picked: string[];
+  onPick: (ids: string[]) => void;
+}) {
   const [wanted, setWanted] = useState<Partial<Record<Filter, string>>>({});
   const base = useId();
-  const open = choices.filter((choice) => !picked.includes(choice.taskId) && (Object.entries(wanted) as [Filter, string][]).every(([key, value]) => value === '' || choice[key] === value));
+  const open = choices.filter(
+    (choice) =>
+      !picked.includes(choice.taskId) &&
+      (Object.entries(wanted) as [Filter, string][]).every(([key, value]) => value === '' || choice[key] === value),
+  );
   const shown = open.slice(0, 60);
   return (
     <section aria-labelledby={`${base}-head`}>
-      <h2 id={`${base}-head`} className="text-xl">Pick tasks</h2>
+      <h2 id={`${base}-head`} className="text-xl">
+        Pick tasks
+      </h2>
       <div className="mt-3 grid grid-cols-2 gap-3">
         {(Object.entries(filters) as [Filter, string][]).map(([key, label]) => (
           <div key={key}>
-            <label htmlFor={`${base}-${key}`} className="caption">{label}</label>
-            <select id={`${base}-${key}`} className="field" value={wanted[key] ?? ''} onChange={(event) => setWanted({ ...wanted, [key]: event.target.value })}>
+            <label htmlFor={`${base}-${key}`} className="caption">
+              {label}
+            </label>
+            <select
+              id={`${base}-${key}`}
+              className="field"
+              value={wanted[key] ?? ''}
+              onChange={(event) => setWanted({ ...wanted, [key]: event.target.value })}
+            >
               <option value="">any</option>
-              {[...new Set(choices.map((choice) => choice[key]))].sort().map((value) => <option key={value} value={value}>{key === 'machineState' ? machineStates[value as keyof typeof machineStates] : value}</option>)}
+              {[...new Set(choices.map((choice) => choice[key]))].sort().map((value) => (
+                <option key={value} value={value}>
+                  {key === 'machineState' ? machineStates[value as keyof typeof machineStates] : value}
+                </option>
+              ))}
             </select>
           </div>
         ))}
       </div>
       <div className="mt-3 flex items-center justify-between">
         <p role="status">{counted(open.length, 'task')} match</p>
-        <button type="button" className="button" disabled={open.length === 0} onClick={() => onPick(open.map(({ taskId }) => taskId))}>Add all {open.length}</button>
+        <button
+          type="button"
+          className="button"
+          disabled={open.length === 0}
+          onClick={() => onPick(open.map(({ taskId }) => taskId))}
+        >
+          Add all {open.length}
+        </button>
       </div>
       <ul className="mt-2 max-h-[60vh] overflow-y-auto" aria-label="Tasks to pick from">
         {shown.map(({ taskId, label, title, pointName, lubricant, routes }) => (
           <li key={taskId} className="rule-t flex items-center gap-3 py-1">
-            <span className="min-w-0 grow"><strong>{label}</strong> {title} <span className="text-muted">{pointName}{routes.length > 0 ? `, on ${routes.join(', ')}` : ''}</span></span>
+            <span className="min-w-0 grow">
+              <strong>{label}</strong> {title}{' '}
+              <span className="text-muted">
+                {pointName}
+                {routes.length > 0 ? `, on ${routes.join(', ')}` : ''}
+              </span>
+            </span>
             <span className="house-code">{lubricant}</span>
-            <button type="button" className="button" onClick={() => onPick([taskId])} aria-label={`Add ${title} at ${label}`}>Add</button>
+            <button
+              type="button"
+              className="button"
+              onClick={() => onPick([taskId])}
+              aria-label={`Add ${title} at ${label}`}
+            >
+              Add
+            </button>
           </li>
         ))}
       </ul>
-      {open.length > shown.length && <p className="caption">The first {shown.length} are shown; narrow the filter for the rest, or add all.</p>}
+      {open.length > shown.length && (
+        <p className="caption">The first {shown.length} are shown; narrow the filter for the rest, or add all.</p>
+      )}
     </section>
   );
 }
@@ -81,25 +154,69 @@ function TaskPicker({ choices, picked, onPick }: { choices: TaskChoice[]; picked
 function StopOrder({ stops, onChange }: { stops: TaskChoice[]; onChange: (taskIds: string[]) => void }) {
   const id = useId();
   const ids = stops.map(({ taskId }) => taskId);
-  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 4 } }), useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }));
-  const name = (taskId: unknown) => { const stop = stops.find((each) => each.taskId === taskId); return stop ? `${stop.title} at ${stop.label}` : 'stop'; };
+  const sensors = useSensors(
+    useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
+    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
+  );
+  const name = (taskId: unknown) => {
+    const stop = stops.find((each) => each.taskId === taskId);
+    return stop ? `${stop.title} at ${stop.label}` : 'stop';
+  };
   const place = (taskId: unknown) => `place ${ids.indexOf(String(taskId)) + 1} of ${ids.length}`;
   const announcements = {
     onDragStart: ({ active }: { active: { id: unknown } }) => `Picked up ${name(active.id)}, ${place(active.id)}.`,
-    onDragOver: ({ active, over }: { active: { id: unknown }; over: { id: unknown } | null }) => (over ? `${name(active.id)} is over ${place(over.id)}.` : undefined),
-    onDragEnd: ({ active, over }: { active: { id: unknown }; over: { id: unknown } | null }) => (over ? `Put down ${name(active.id)} at ${place(over.id)}.` : `${name(active.id)} stays.`),
+    onDragOver: ({ active, over }: { active: { id: unknown }; over: { id: unknown } | null }) =>
+      over ? `${name(active.id)} is over ${place(over.id)}.` : undefined,
+    onDragEnd: ({ active, over }: { active: { id: unknown }; over: { id: unknown } | null }) =>
+      over ? `Put down ${name(active.id)} at ${place(over.id)}.` : `${name(active.id)} stays.`,
     onDragCancel: ({ active }: { active: { id: unknown } }) => `${name(active.id)} stays where it was.`,
   };
   const grams = new Map<string, number>();
-  for (const { lubricant, amount: value, amountKind } of stops) if (value !== null && (amountKind === 'grams' || amountKind === 'litres')) grams.set(`${lubricant} ${amountKind === 'grams' ? 'g' : 'L'}`, (grams.get(`${lubricant} ${amountKind === 'grams' ? 'g' : 'L'}`) ?? 0) + value);
+  for (const { lubricant, amount: value, amountKind } of stops)
+    if (value !== null && (amountKind === 'grams' || amountKind === 'litres'))
+      grams.set(
+        `${lubricant} ${amountKind === 'grams' ? 'g' : 'L'}`,
+        (grams.get(`${lubricant} ${amountKind === 'grams' ? 'g' : 'L'}`) ?? 0) + value,
+      );
   return (
     <section aria-labelledby={`${id}-head`} className="max-lg:mt-8">
-      <h2 id={`${id}-head`} className="text-xl">Walking order <span className="caption font-normal">{counted(stops.length, 'stop')}, {measured(stops.reduce((sum, { minutes }) => sum + minutes, 0))} min without the walk</span></h2>
-      {grams.size > 0 && <p className="caption mt-1">To carry: {[...grams].map(([key, value]) => `${measured(value)} ${key.split(' ')[1]} of ${key.split(' ')[0]}`).join(', ')}</p>}
+      <h2 id={`${id}-head`} className="text-xl">
+        Walking order{' '}
+        <span className="caption font-normal">
+          {counted(stops.length, 'stop')}, {measured(stops.reduce((sum, { minutes }) => sum + minutes, 0))} min without
+          the walk
+        </span>
+      </h2>
+      {grams.size > 0 && (
+        <p className="caption mt-1">
+          To carry:{' '}
+          {[...grams]
+            .map(([key, value]) => `${measured(value)} ${key.split(' ')[1]} of ${key.split(' ')[0]}`)
+            .join(', ')}
+        </p>
+      )}
       {stops.length === 0 && <p className="mt-3">Nothing picked yet. Filter on the left, then add.</p>}
-      <DndContext id={id} sensors={sensors} collisionDetection={closestCenter} accessibility={{ announcements }} onDragEnd={({ active, over }) => { if (over && active.id !== over.id) onChange(arrayMove(ids, ids.indexOf(String(active.id)), ids.indexOf(String(over.id)))); }}>
+      <DndContext
+        id={id}
+        sensors={sensors}
+        collisionDetection={closestCenter}
+        accessibility={{ announcements }}
+        onDragEnd={({ active, over }) => {
+          if (over && active.id !== over.id)
+            onChange(arrayMove(ids, ids.indexOf(String(active.id)), ids.indexOf(String(over.id))));
+        }}
+      >
         <SortableContext items={ids} strategy={verticalListSortingStrategy}>
-          <ol className="mt-3" aria-label="Stops in walking order">{stops.map((stop, index) => <StopRow key={stop.taskId} stop={stop} place={index + 1} onRemove={() => onChange(ids.filter((each) => each !== stop.taskId))} />)}</ol>
+          <ol className="mt-3" aria-label="Stops in walking order">
+            {stops.map((stop, index) => (
+              <StopRow
+                key={stop.taskId}
+                stop={stop}
+                place={index + 1}
+                onRemove={() => onChange(ids.filter((each) => each !== stop.taskId))}
+              />
+            ))}
+          </ol>
         </SortableContext>
       </DndContext>
     </section>
@@ -107,15 +224,42 @@ function StopOrder({ stops, onChange }: { stops: TaskChoice[]; onChange: (taskId
 }
 
 function StopRow({ stop, place, onRemove }: { stop: TaskChoice; place: number; onRemove: () => void }) {
-  const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging } = useSortable({ id: stop.taskId });
+  const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging } = useSortable({
+    id: stop.taskId,
+  });
   const name = `${stop.title} at ${stop.label}`;
   return (
-    <li ref={setNodeRef} style={{ transform: CSS.Translate.toString(transform), transition }} className={`rule-t flex items-center gap-2 bg-ground py-1 ${isDragging ? 'relative z-10 outline-3 outline-ink' : ''}`}>
-      <button type="button" ref={setActivatorNodeRef} className="button button-quiet cursor-grab" {...attributes} {...listeners} aria-label={`Move ${name}`}><GripVertical aria-hidden="true" size={18} /></button>
+    <li
+      ref={setNodeRef}
+      style={{ transform: CSS.Translate.toString(transform), transition }}
+      className={`rule-t flex items-center gap-2 bg-ground py-1 ${isDragging ? 'relative z-10 outline-3 outline-ink' : ''}`}
+    >
+      <button
+        type="button"
+        ref={setActivatorNodeRef}
+        className="button button-quiet cursor-grab"
+        {...attributes}
+        {...listeners}
+        aria-label={`Move ${name}`}
+      >
+        <GripVertical aria-hidden="true" size={18} />
+      </button>
       <span className="w-7 text-right text-muted">{place}</span>
-      <span className="min-w-0 grow"><strong>{stop.label}</strong> {stop.title} <span className="text-muted">{machineStates[stop.machineState]}</span></span>
-      <span className="whitespace-nowrap">{amount(stop.amountKind, stop.amount)} <span className="house-code">{stop.lubricant}</span></span>
-      <button type="button" className="button button-quiet" onClick={onRemove} aria-label={`Take ${name} off the route`}><X aria-hidden="true" size={18} /></button>
+      <span className="min-w-0 grow">
+        <strong>{stop.label}</strong> {stop.title}{' '}
+        <span className="text-muted">{machineStates[stop.machineState]}</span>
+      </span>
+      <span className="whitespace-nowrap">
+        {amount(stop.amountKind, stop.amount)} <span className="house-code">{stop.lubricant}</span>
+      </span>
+      <button
+        type="button"
+        className="button button-quiet"
+        onClick={onRemove}
+        aria-label={`Take ${name} off the route`}
+      >
+        <X aria-hidden="true" size={18} />
+      </button>
     </li>
   );
 }

@@ -19,15 +19,42 @@ export async function GET(request: NextRequest) {
     const db = database();
     const now = new Date();
     const route = request.nextUrl.searchParams.get('route')?.toUpperCase();
-    if (route !== undefined && !(await db.Route.findOne({ where: { code: route, retiredOn: null } }))) return problem(404, 'Unknown route', `There is no route ${route}.`);
-    const [rounds, plant, site] = await Promise.all([readRoundsAhead({ db, now }, { routeCode: route }), thePlant(db), siteAddress()]);
+    if (route !== undefined && !(await db.Route.findOne({ where: { code: route, retiredOn: null } })))
+      return problem(404, 'Unknown route', `There is no route ${route}.`);
+    const [rounds, plant, site] = await Promise.all([
+      readRoundsAhead({ db, now }, { routeCode: route }),
+      thePlant(db),
+      siteAddress(),
+    ]);
     const events = rounds.map(({ routeId, number: walk, on, code, name, tasks, minutes }): EventAttributes => ({
-      uid: `${routeId.toLowerCase()}-${walk}@tagebuch`, start: date(on), end: date(addDays(on, 1)), title: `${code} ${name}`, productId: 'tagebuch', calName: `${plant.name}: rounds`,
-      description: `${counted(tasks.length, 'task')}, about ${number(minutes, 0)} min.\n${tasks.slice(0, 40).map(({ label, title, lubricant }) => `${label} ${title}${lubricant ? `, ${lubricant}` : ''}`).join('\n')}${tasks.length > 40 ? `\nand ${tasks.length - 40} more` : ''}`,
-      url: `${site}/routes/${routeId}`, status: 'TENTATIVE', busyStatus: 'FREE', categories: ['Lubrication'], sequence: Math.floor(now.getTime() / 86_400_000) % 100_000,
+      uid: `${routeId.toLowerCase()}-${walk}@tagebuch`,
+      start: date(on),
+      end: date(addDays(on, 1)),
+      title: `${code} ${name}`,
+      productId: 'tagebuch',
+      calName: `${plant.name}: rounds`,
+      description: `${counted(tasks.length, 'task')}, about ${number(minutes, 0)} min.\n${tasks
+        .slice(0, 40)
+        .map(({ label, title, lubricant }) => `${label} ${title}${lubricant ? `, ${lubricant}` : ''}`)
+        .join('\n')}${tasks.length > 40 ? `\nand ${tasks.length - 40} more` : ''}`,
+      url: `${site}/routes/${routeId}`,
+      status: 'TENTATIVE',
+      busyStatus: 'FREE',
+      categories: ['Lubrication'],
+      sequence: Math.floor(now.getTime() / 86_400_000) % 100_000,
     }));
-    const { value, error } = createEvents(events, { productId: 'tagebuch', calName: `${plant.name}: rounds`, method: 'PUBLISH' });
+    const { value, error } = createEvents(events, {
+      productId: 'tagebuch',
+      calName: `${plant.name}: rounds`,
+      method: 'PUBLISH',
+    });
     if (error) throw error;
-    return new Response(value, { headers: { 'content-type': 'text/calendar; charset=utf-8', 'content-disposition': 'inline; filename="rounds.ics"', 'cache-control': 'no-cache' } });
+    return new Response(value, {
+      headers: {
+        'content-type': 'text/calendar; charset=utf-8',
+        'content-disposition': 'inline; filename="rounds.ics"',
+        'cache-control': 'no-cache',
+      },
+    });
   });
 }

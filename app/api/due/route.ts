@@ -12,11 +12,23 @@ const most = 200;
 export async function GET(request: NextRequest) {
   return answering(async () => {
     const search = Object.fromEntries(request.nextUrl.searchParams);
-    const whole = (name: string, fallback: number) => (search[name] === undefined ? fallback : /^\d{1,9}$/.test(search[name]) ? Number(search[name]) : undefined);
+    const whole = (name: string, fallback: number) =>
+      search[name] === undefined ? fallback : /^\d{1,9}$/.test(search[name]) ? Number(search[name]) : undefined;
     const offset = whole('offset', 0);
     const limit = whole('limit', 60);
-    if (offset === undefined || limit === undefined || limit < 1 || limit > most) return problem(422, 'Not a stretch of the list', `offset and limit are whole numbers; limit is 1 to ${most}.`);
-    const { today, total, groups, states } = await readDueList({ db: database(), now: new Date() }, dueFilter.parse(search), { offset, limit });
-    return Response.json({ today, total, groups, offset, items: states.map((state) => ({ ...dueItem(state, today), groupKey: state.groupKey, plan: planLine(state) })) });
+    if (offset === undefined || limit === undefined || limit < 1 || limit > most)
+      return problem(422, 'Not a stretch of the list', `offset and limit are whole numbers; limit is 1 to ${most}.`);
+    const { today, total, groups, states } = await readDueList(
+      { db: database(), now: new Date() },
+      dueFilter.parse(search),
+      { offset, limit },
+    );
+    return Response.json({
+      today,
+      total,
+      groups,
+      offset,
+      items: states.map((state) => ({ ...dueItem(state, today), groupKey: state.groupKey, plan: planLine(state) })),
+    });
   });
 }

@@ -10,13 +10,27 @@ export async function GET() {
   return answering(async () => {
     const db = database();
     const now = new Date();
-    const [needs, stock, lubricants] = await Promise.all([loadNeeds(db, now).then(needsByLubricant), db.StockItem.findAll({ where: { emptiedOn: null } }), db.Lubricant.findAll({ where: { retiredOn: null }, order: [['code', 'ASC']] })]);
+    const [needs, stock, lubricants] = await Promise.all([
+      loadNeeds(db, now).then(needsByLubricant),
+      db.StockItem.findAll({ where: { emptiedOn: null } }),
+      db.Lubricant.findAll({ where: { retiredOn: null }, order: [['code', 'ASC']] }),
+    ]);
     const round = (value: number) => Number(value.toFixed(3));
     const rows = lubricants.map(({ id, code, name, designation, kind }) => {
       const scale = isGreaseKind(kind) ? 1000 : 1;
       const perYear = (needs.find(({ lubricantId }) => lubricantId === id)?.perYear ?? 0) / scale;
-      const onHand = stock.filter(({ lubricantId }) => lubricantId === id).reduce((sum, { amount }) => sum + amount, 0) / scale;
-      return { code, name, designation, unit: isGreaseKind(kind) ? 'kg' : 'L', 'per month': round(perYear / 12), 'per year': round(perYear), 'on hand': round(onHand), 'to order for a year': round(Math.max(0, perYear - onHand)) };
+      const onHand =
+        stock.filter(({ lubricantId }) => lubricantId === id).reduce((sum, { amount }) => sum + amount, 0) / scale;
+      return {
+        code,
+        name,
+        designation,
+        unit: isGreaseKind(kind) ? 'kg' : 'L',
+        'per month': round(perYear / 12),
+        'per year': round(perYear),
+        'on hand': round(onHand),
+        'to order for a year': round(Math.max(0, perYear - onHand)),
+      };
     });
     // Cells that look like formulas are quoted as text.
     return csvResponse('order-list.csv', Papa.unparse(rows, { escapeFormulae: true }));

@@ -8,6 +8,17 @@ import { database } from '@/app/server';
 export async function GET() {
   return answering(async () => {
     const lines = await readPlanLines({ db: database(), now: new Date() });
-    return csvResponse('plan.csv', Papa.unparse(lines.map(({ routes, alsoDue, stages: _exactly, severity, ...line }) => ({ ...line, severity: severity.map(({ name, value }) => `${name} × ${value}`).join('; '), alsoDue: alsoDue.join('; '), routes: routes.join(' ') })), { escapeFormulae: true }));
+    return csvResponse(
+      'plan.csv',
+      Papa.unparse(
+        lines.map(({ routes, alsoDue, stages: _exactly, severity, ...line }) => ({
+          ...line,
+          severity: severity.map(({ name, value }) => `${name} × ${value}`).join('; '),
+          alsoDue: alsoDue.join('; '),
+          routes: routes.join(' '),
+        })),
+        { escapeFormulae: true },
+      ),
+    );
   });
 }

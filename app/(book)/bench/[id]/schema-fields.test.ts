@@ -4,7 +4,10 @@ import { methods } from '@/core/methods';
 import { type JsonSchema, emptyOf, valueOf } from './schema-fields';
 
 const number: JsonSchema = { type: 'number' };
-const list: JsonSchema = { type: 'array', items: { type: 'object', properties: { at: { type: 'string' }, value: number }, required: ['at', 'value'] } };
+const list: JsonSchema = {
+  type: 'array',
+  items: { type: 'object', properties: { at: { type: 'string' }, value: number }, required: ['at', 'value'] },
+};
 
 describe('what is typed on the bench', () => {
   it.each([
@@ -25,15 +28,23 @@ describe('what is typed on the bench', () => {
     expect(valueOf(list, [], true)).toEqual([]);
     expect(valueOf({ type: 'object', properties: { hours: number } }, { hours: '' }, false)).toBeUndefined();
     expect(valueOf({ type: 'object', properties: { hours: number } }, { hours: '' }, true)).toEqual({});
-    expect(valueOf(list, [{ at: '2026-01-01T00:00Z', value: '5' }], true)).toEqual([{ at: '2026-01-01T00:00Z', value: 5 }]);
+    expect(valueOf(list, [{ at: '2026-01-01T00:00Z', value: '5' }], true)).toEqual([
+      { at: '2026-01-01T00:00Z', value: 5 },
+    ]);
   });
 
-  it.each(methods.map((method) => [method.id, method] as const))('an empty form of %s is answered with words, not with a fault', async (_, method) => {
-    const schema = describeMethod(method).input as JsonSchema;
-    const run = await runMethod(method, valueOf(schema, emptyOf(schema), true));
-    expect(run.ok).toBe(false);
-    if (!run.ok) expect(run.problems.every(({ code }) => ['missing', 'rule', 'too-small', 'invalid-value'].includes(code))).toBe(true);
-  });
+  it.each(methods.map((method) => [method.id, method] as const))(
+    'an empty form of %s is answered with words, not with a fault',
+    async (_, method) => {
+      const schema = describeMethod(method).input as JsonSchema;
+      const run = await runMethod(method, valueOf(schema, emptyOf(schema), true));
+      expect(run.ok).toBe(false);
+      if (!run.ok)
+        expect(run.problems.every(({ code }) => ['missing', 'rule', 'too-small', 'invalid-value'].includes(code))).toBe(
+          true,
+        );
+    },
+  );
 
   it('starts from the defaults of the schema', () => {
     expect(emptyOf({ type: 'number', default: 0.9 })).toBe('0.9');

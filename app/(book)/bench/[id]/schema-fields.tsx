@@ -3,13 +3,28 @@
 import { Plus, X } from 'lucide-react';
 
 /** The part of JSON Schema that the methods use. */
-export type JsonSchema = { type?: string; title?: string; unit?: string; enum?: string[]; default?: unknown; required?: string[]; properties?: Record<string, JsonSchema>; items?: JsonSchema; minimum?: number; maximum?: number; exclusiveMinimum?: number; format?: string; pattern?: string };
+export type JsonSchema = {
+  type?: string;
+  title?: string;
+  unit?: string;
+  enum?: string[];
+  default?: unknown;
+  required?: string[];
+  properties?: Record<string, JsonSchema>;
+  items?: JsonSchema;
+  minimum?: number;
+  maximum?: number;
+  exclusiveMinimum?: number;
+  format?: string;
+  pattern?: string;
+};
 
 /** What is typed: text at the leaves, so that nothing is lost or rounded on the way. */
 export type Typed = string | boolean | Typed[] | { [key: string]: Typed };
 
 export const emptyOf = (schema: JsonSchema): Typed => {
-  if (schema.type === 'object') return Object.fromEntries(Object.entries(schema.properties ?? {}).map(([key, child]) => [key, emptyOf(child)]));
+  if (schema.type === 'object')
+    return Object.fromEntries(Object.entries(schema.properties ?? {}).map(([key, child]) => [key, emptyOf(child)]));
   if (schema.type === 'array') return [];
   if (schema.type === 'boolean') return false;
   return schema.default === undefined ? '' : String(schema.default);
@@ -18,10 +33,21 @@ export const emptyOf = (schema: JsonSchema): Typed => {
 /** From what was typed to the JSON value of the schema; empty leaves are left out, text stays where a number cannot be read, so that the method says so. */
 export function valueOf(schema: JsonSchema, typed: Typed, required: boolean): unknown {
   if (schema.type === 'object') {
-    const entries = Object.entries(schema.properties ?? {}).map(([key, child]) => [key, valueOf(child, (typed as Record<string, Typed>)[key] ?? '', schema.required?.includes(key) ?? false)] as const).filter(([, value]) => value !== undefined);
+    const entries = Object.entries(schema.properties ?? {})
+      .map(
+        ([key, child]) =>
+          [
+            key,
+            valueOf(child, (typed as Record<string, Typed>)[key] ?? '', schema.required?.includes(key) ?? false),
+          ] as const,
+      )
+      .filter(([, value]) => value !== undefined);
     return entries.length === 0 && !required ? undefined : Object.fromEntries(entries);
   }
-  if (schema.type === 'array') return (typed as Typed[]).length === 0 && !required ? undefined : (typed as Typed[]).map((each) => valueOf(schema.items!, each, true));
+  if (schema.type === 'array')
+    return (typed as Typed[]).length === 0 && !required
+      ? undefined
+      : (typed as Typed[]).map((each) => valueOf(schema.items!, each, true));
   if (typeof typed !== 'string') return typed;
   if (typed.trim() === '') return undefined;
   if (schema.type === 'number' || schema.type === 'integer') {
@@ -31,20 +57,48 @@ export function valueOf(schema: JsonSchema, typed: Typed, required: boolean): un
   return typed.trim();
 }
 
-type Props = { schema: JsonSchema; typed: Typed; path: string; required: boolean; name: string; problems: Record<string, string>; onChange: (typed: Typed) => void };
+type Props = {
+  schema: JsonSchema;
+  typed: Typed;
+  path: string;
+  required: boolean;
+  name: string;
+  problems: Record<string, string>;
+  onChange: (typed: Typed) => void;
+};
 
 /** A form made from a schema, field by field; lists and groups nest. */
 export function SchemaFields({ schema, typed, path, required, name, problems, onChange }: Props) {
   const label = schema.title ?? name;
   const id = `field${path.replaceAll('/', '-')}`;
   const problem = problems[path];
-  const message = problem && <p id={`${id}-problem`} className="mt-1 border-l-4 border-ink pl-2 text-sm"><span aria-hidden="true">✗ </span>{problem}</p>;
+  const message = problem && (
+    <p id={`${id}-problem`} className="mt-1 border-l-4 border-ink pl-2 text-sm">
+      <span aria-hidden="true">✗ </span>
+      {problem}
+    </p>
+  );
   if (schema.type === 'object') {
     const fields = Object.entries(schema.properties ?? {}).map(([key, child]) => (
-      <SchemaFields key={key} schema={child} name={key} typed={(typed as Record<string, Typed>)[key] ?? ''} path={`${path}/${key}`} required={schema.required?.includes(key) ?? false} problems={problems} onChange={(next) => onChange({ ...(typed as Record<string, Typed>), [key]: next })} />
+      <SchemaFields
+        key={key}
+        schema={child}
+        name={key}
+        typed={(typed as Record<string, Typed>)[key] ?? ''}
+        path={`${path}/${key}`}
+        required={schema.required?.includes(key) ?? false}
+        problems={problems}
+        onChange={(next) => onChange({ ...(typed as Record<string, Typed>), [key]: next })}
+      />
     ));
     if (path === '') return <div className="grid items-start gap-4 sm:grid-cols-2">{fields}</div>;
-    return <fieldset className="rule-t pt-2 sm:col-span-2"><legend className="font-medium">{label}</legend>{message}<div className="grid items-start gap-4 sm:grid-cols-3">{fields}</div></fieldset>;
+    return (
+      <fieldset className="rule-t pt-2 sm:col-span-2">
+        <legend className="font-medium">{label}</legend>
+        {message}
+        <div className="grid items-start gap-4 sm:grid-cols-3">{fields}</div>
+      </fieldset>
+    );
   }
   if (schema.type === 'array' && schema.items?.enum) {
     const chosen = typed as string[];
@@ -53,7 +107,19 @@ export function SchemaFields({ schema, typed, path, required, name, problems, on
         <legend className="font-medium">{label}</legend>
         {message}
         <div className="grid sm:grid-cols-3">
-          {schema.items.enum.map((value) => <label key={value} className="flex min-h-9 items-center gap-2"><input type="checkbox" className="size-5 accent-ink" checked={chosen.includes(value)} onChange={(event) => onChange(event.target.checked ? [...chosen, value] : chosen.filter((each) => each !== value))} />{value}</label>)}
+          {schema.items.enum.map((value) => (
+            <label key={value} className="flex min-h-9 items-center gap-2">
+              <input
+                type="checkbox"
+                className="size-5 accent-ink"
+                checked={chosen.includes(value)}
+                onChange={(event) =>
+                  onChange(event.target.checked ? [...chosen, value] : chosen.filter((each) => each !== value))
+                }
+              />
+              {value}
+            </label>
+          ))}
         </div>
       </fieldset>
     );
@@ -66,30 +132,84 @@ export function SchemaFields({ schema, typed, path, required, name, problems, on
         {message}
         {items.map((item, index) => (
           <div key={index} className="flex items-end gap-3 py-2">
-            <div className="grow"><SchemaFields schema={schema.items!} name={`${label} ${index + 1}`} typed={item} path={`${path}/${index}`} required problems={problems} onChange={(next) => onChange(items.map((each, place) => (place === index ? next : each)))} /></div>
-            <button type="button" className="button" onClick={() => onChange(items.filter((_, place) => place !== index))} aria-label={`Remove ${label} ${index + 1}`}><X aria-hidden="true" size={18} /></button>
+            <div className="grow">
+              <SchemaFields
+                schema={schema.items!}
+                name={`${label} ${index + 1}`}
+                typed={item}
+                path={`${path}/${index}`}
+                required
+                problems={problems}
+                onChange={(next) => onChange(items.map((each, place) => (place === index ? next : each)))}
+              />
+            </div>
+            <button
+              type="button"
+              className="button"
+              onClick={() => onChange(items.filter((_, place) => place !== index))}
+              aria-label={`Remove ${label} ${index + 1}`}
+            >
+              <X aria-hidden="true" size={18} />
+            </button>
           </div>
         ))}
-        <button type="button" className="button mt-1" onClick={() => onChange([...items, emptyOf(schema.items!)])}><Plus aria-hidden="true" size={18} /> Add</button>
+        <button type="button" className="button mt-1" onClick={() => onChange([...items, emptyOf(schema.items!)])}>
+          <Plus aria-hidden="true" size={18} /> Add
+        </button>
       </fieldset>
     );
   }
   if (schema.type === 'boolean') {
     return (
       <div>
-        <div className="flex min-h-11 items-center gap-3"><input id={id} type="checkbox" className="size-5 accent-ink" checked={typed === true} onChange={(event) => onChange(event.target.checked)} /><label htmlFor={id} className="font-medium">{label}</label></div>
+        <div className="flex min-h-11 items-center gap-3">
+          <input
+            id={id}
+            type="checkbox"
+            className="size-5 accent-ink"
+            checked={typed === true}
+            onChange={(event) => onChange(event.target.checked)}
+          />
+          <label htmlFor={id} className="font-medium">
+            {label}
+          </label>
+        </div>
         {message}
       </div>
     );
   }
-  const control = { id, 'aria-invalid': problem ? (true as const) : undefined, 'aria-describedby': problem ? `${id}-problem` : undefined, className: 'field' };
+  const control = {
+    id,
+    'aria-invalid': problem ? (true as const) : undefined,
+    'aria-describedby': problem ? `${id}-problem` : undefined,
+    className: 'field',
+  };
   return (
     <div>
-      <label htmlFor={id} className="mb-1 block font-medium">{label} {required && <span className="caption font-normal">needed</span>}</label>
+      <label htmlFor={id} className="mb-1 block font-medium">
+        {label} {required && <span className="caption font-normal">needed</span>}
+      </label>
       {schema.enum ? (
-        <select {...control} value={String(typed)} onChange={(event) => onChange(event.target.value)}><option value="">not said</option>{schema.enum.map((value) => <option key={value} value={value}>{value}</option>)}</select>
+        <select {...control} value={String(typed)} onChange={(event) => onChange(event.target.value)}>
+          <option value="">not said</option>
+          {schema.enum.map((value) => (
+            <option key={value} value={value}>
+              {value}
+            </option>
+          ))}
+        </select>
       ) : (
-        <div className="flex items-center gap-2"><input {...control} inputMode={schema.type === 'string' ? 'text' : 'decimal'} value={String(typed)} onChange={(event) => onChange(event.target.value)} placeholder={schema.format === 'date-time' ? '2026-03-01T06:00Z' : undefined} autoComplete="off" />{schema.unit && <span className="caption whitespace-nowrap">{schema.unit}</span>}</div>
+        <div className="flex items-center gap-2">
+          <input
+            {...control}
+            inputMode={schema.type === 'string' ? 'text' : 'decimal'}
+            value={String(typed)}
+            onChange={(event) => onChange(event.target.value)}
+            placeholder={schema.format === 'date-time' ? '2026-03-01T06:00Z' : undefined}
+            autoComplete="off"
+          />
+          {schema.unit && <span className="caption whitespace-nowrap">{schema.unit}</span>}
+        </div>
       )}
       {message}
     </div>

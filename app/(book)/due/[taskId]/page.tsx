@@ -24,55 +24,137 @@ const axisWidth = 480;
 export default async function WhyDuePage({ params }: { params: Promise<{ taskId: string }> }) {
   const { taskId } = await params;
   const desk = await openDesk();
-  const { state, plant } = await reading(async (db) => ({ state: (await deriveTaskStates(db, desk.now, { taskIds: [taskId] }))[0], plant: await thePlant(db) }));
+  const { state, plant } = await reading(async (db) => ({
+    state: (await deriveTaskStates(db, desk.now, { taskIds: [taskId] }))[0],
+    plant: await thePlant(db),
+  }));
   if (!state) notFound();
   const { due, machine, point, title, severity, triggers, cyclic, rhythm } = state;
   const today = plantDayOf(desk.now.getTime(), plant.timeZone, plant.dayStartsAtMinutes);
   const label = pointLabel(machine.code, point.number);
   const lastMs = due.lastServiceAt ? Date.parse(due.lastServiceAt) : undefined;
-  const latest = latestPostponement({ ...due, ...(lastMs !== undefined && { lastMs }) }, point.consequence, plant.timeZone);
+  const latest = latestPostponement(
+    { ...due, ...(lastMs !== undefined && { lastMs }) },
+    point.consequence,
+    plant.timeZone,
+  );
   return (
     <div className="max-w-3xl">
       <header className="border-b-2 border-ink pb-3">
-        <p className="caption"><Link href="/due">Due</Link> › <Link href={pointPath(machine.code, point.number)}>{label}</Link> {point.name}</p>
+        <p className="caption">
+          <Link href="/due">Due</Link> › <Link href={pointPath(machine.code, point.number)}>{label}</Link> {point.name}
+        </p>
         <h1 className="text-3xl">Why is this due?</h1>
-        <p className="mt-1 text-lg">{title}: <strong>{dueWords(due, today)}</strong>{due.dueOn && <>, {day(due.dueOn)}</>}{due.runIn && ', running in'}</p>
+        <p className="mt-1 text-lg">
+          {title}: <strong>{dueWords(due, today)}</strong>
+          {due.dueOn && <>, {day(due.dueOn)}</>}
+          {due.runIn && ', running in'}
+        </p>
       </header>
-      {due.postponedFrom && <p className="mt-4 border-l-4 border-ink pl-3">Put off: it was due on {day(due.postponedFrom)}.</p>}
+      {due.postponedFrom && (
+        <p className="mt-4 border-l-4 border-ink pl-3">Put off: it was due on {day(due.postponedFrom)}.</p>
+      )}
       <div className="relative mt-5 w-fit max-w-full">
-        <span aria-hidden="true" className="absolute top-0 h-8 border-l-[1.5px] border-ink" style={{ left: nowPosition(axisWidth) }} />
+        <span
+          aria-hidden="true"
+          className="absolute top-0 h-8 border-l-[1.5px] border-ink"
+          style={{ left: nowPosition(axisWidth) }}
+        />
         <HourLine facts={due.hourLine} words={`${title}: ${dueWords(due, today)}`} width={axisWidth} />
-        <AbsoluteHourAxis nowHours={due.hourLine.nowHours} hoursPerDay={due.hourLine.hoursPerDay} today={today} width={axisWidth} />
+        <AbsoluteHourAxis
+          nowHours={due.hourLine.nowHours}
+          hoursPerDay={due.hourLine.hoursPerDay}
+          today={today}
+          width={axisWidth}
+        />
       </div>
       {due.limits.length > 0 && (
         <section aria-labelledby="limits" className="mt-6">
-          <h2 id="limits" className="text-xl">The limits compared</h2>
-          <p className="caption">Whichever comes first wins. {rhythm === 'fixed' ? 'The next interval counts from the plan.' : 'The next interval counts from the last real service.'}{cyclic && ' The stages go round.'}</p>
+          <h2 id="limits" className="text-xl">
+            The limits compared
+          </h2>
+          <p className="caption">
+            Whichever comes first wins.{' '}
+            {rhythm === 'fixed'
+              ? 'The next interval counts from the plan.'
+              : 'The next interval counts from the last real service.'}
+            {cyclic && ' The stages go round.'}
+          </p>
           <table className="mt-2 w-full max-w-xl">
-            <thead><tr className="rule-b"><th scope="col" className="py-1">Limit</th><th scope="col" className="text-right">Reached at</th><th scope="col" className="text-right">Day</th><th scope="col" className="text-right">Used up, as last read</th></tr></thead>
+            <thead>
+              <tr className="rule-b">
+                <th scope="col" className="py-1">
+                  Limit
+                </th>
+                <th scope="col" className="text-right">
+                  Reached at
+                </th>
+                <th scope="col" className="text-right">
+                  Day
+                </th>
+                <th scope="col" className="text-right">
+                  Used up, as last read
+                </th>
+              </tr>
+            </thead>
             <tbody>
               {due.limits.map(({ by, dueAt, dueOn, consumedShare }, index) => (
                 <tr key={index} className={`rule-b ${by === due.by ? 'font-semibold' : ''}`}>
-                  <th scope="row" className="py-1.5">{limitWords[by]}{by === due.by && ' (first)'}</th>
-                  <td className="text-right">{dueAt === undefined ? '' : `${number(dueAt, 0)} ${by === 'hours' ? 'h' : ''}`}</td>
+                  <th scope="row" className="py-1.5">
+                    {limitWords[by]}
+                    {by === due.by && ' (first)'}
+                  </th>
+                  <td className="text-right">
+                    {dueAt === undefined ? '' : `${number(dueAt, 0)} ${by === 'hours' ? 'h' : ''}`}
+                  </td>
                   <td className="text-right">{dueOn ? day(dueOn) : 'no date'}</td>
                   <td className="text-right">{number(consumedShare * 100, 0)} %</td>
                 </tr>
               ))}
             </tbody>
           </table>
-          {severity.length > 0 && <p className="mt-2">Severity: {severity.map(({ name, value }) => `${name} × ${number(value, 2)}`).join(', ')}.</p>}
+          {severity.length > 0 && (
+            <p className="mt-2">
+              Severity: {severity.map(({ name, value }) => `${name} × ${number(value, 2)}`).join(', ')}.
+            </p>
+          )}
           {triggers.length > 0 && <p className="mt-1">Also {triggers.map(triggerWords).join('; ')}.</p>}
         </section>
       )}
-      {due.notices.map((notice, index) => <NoticeLine key={index} notice={notice} />)}
-      {due.working.length > 0 && <section aria-labelledby="working" className="mt-6"><h2 id="working" className="text-xl">The working</h2><div className="mt-2 border-l-2 border-ink pl-4"><WorkingSteps steps={due.working} /></div></section>}
-      {due.state !== 'known' && <p className="mt-4"><Link href={pointPath(machine.code, point.number)}>Say at the point when it was last done</Link></p>}
+      {due.notices.map((notice, index) => (
+        <NoticeLine key={index} notice={notice} />
+      ))}
+      {due.working.length > 0 && (
+        <section aria-labelledby="working" className="mt-6">
+          <h2 id="working" className="text-xl">
+            The working
+          </h2>
+          <div className="mt-2 border-l-2 border-ink pl-4">
+            <WorkingSteps steps={due.working} />
+          </div>
+        </section>
+      )}
+      {due.state !== 'known' && (
+        <p className="mt-4">
+          <Link href={pointPath(machine.code, point.number)}>Say at the point when it was last done</Link>
+        </p>
+      )}
       {latest && due.dueOn && (
         <section aria-labelledby="put-off" className="no-print mt-8">
-          <h2 id="put-off" className="text-xl">Put it off</h2>
+          <h2 id="put-off" className="text-xl">
+            Put it off
+          </h2>
           <p className="caption">{postponementRule}</p>
-          <div className="mt-3"><PostponeForm personId={desk.actor.id} machineId={machine.id} pointId={point.id} taskId={taskId} dueOn={due.postponedFrom ?? due.dueOn} latest={latest} /></div>
+          <div className="mt-3">
+            <PostponeForm
+              personId={desk.actor.id}
+              machineId={machine.id}
+              pointId={point.id}
+              taskId={taskId}
+              dueOn={due.postponedFrom ?? due.dueOn}
+              latest={latest}
+            />
+          </div>
         </section>
       )}
     </div>

@@ -11,30 +11,89 @@ export const metadata: Metadata = { title: 'Calendar and files' };
 /** The plan for other programs: a calendar to subscribe to, a table and a JSON file; and the rounds that stand in it. */
 export default async function FormatsPage() {
   const desk = await openDesk();
-  const { rounds, site } = await reading(async () => ({ rounds: await readRoundsAhead(desk), site: await siteAddress() }));
+  const { rounds, site } = await reading(async () => ({
+    rounds: await readRoundsAhead(desk),
+    site: await siteAddress(),
+  }));
   const routes = [...new Map(rounds.map(({ code, name }) => [code, name]))].sort();
   return (
     <div className="max-w-4xl">
-      <header className="border-b-2 border-ink pb-3"><p className="caption"><Link href="/due">Due</Link></p><h1 className="text-3xl">Calendar and files</h1></header>
+      <header className="border-b-2 border-ink pb-3">
+        <p className="caption">
+          <Link href="/due">Due</Link>
+        </p>
+        <h1 className="text-3xl">Calendar and files</h1>
+      </header>
       <section aria-labelledby="calendar" className="mt-5">
-        <h2 id="calendar" className="text-xl">Calendar</h2>
-        <p className="max-w-prose">One event for each planned round of the next 13 weeks, on the day its first task is due, taking along what falls due within {gatherDays} days. Subscribe with this address; a round that moves keeps its event.</p>
+        <h2 id="calendar" className="text-xl">
+          Calendar
+        </h2>
+        <p className="max-w-prose">
+          One event for each planned round of the next 13 weeks, on the day its first task is due, taking along what
+          falls due within {gatherDays} days. Subscribe with this address; a round that moves keeps its event.
+        </p>
         <ul className="mt-2">
-          <li className="rule-b py-1.5"><a href="/api/calendar.ics"><code className="break-all">{site}/api/calendar.ics</code></a> <span className="caption">all routes</span></li>
-          {routes.map(([code, name]) => <li key={code} className="rule-b py-1.5"><a href={`/api/calendar.ics?route=${code}`}><code className="break-all">{site}/api/calendar.ics?route={code}</code></a> <span className="caption">{name}</span></li>)}
+          <li className="rule-b py-1.5">
+            <a href="/api/calendar.ics">
+              <code className="break-all">{site}/api/calendar.ics</code>
+            </a>{' '}
+            <span className="caption">all routes</span>
+          </li>
+          {routes.map(([code, name]) => (
+            <li key={code} className="rule-b py-1.5">
+              <a href={`/api/calendar.ics?route=${code}`}>
+                <code className="break-all">
+                  {site}/api/calendar.ics?route={code}
+                </code>
+              </a>{' '}
+              <span className="caption">{name}</span>
+            </li>
+          ))}
         </ul>
       </section>
       <section aria-labelledby="files" className="mt-8">
-        <h2 id="files" className="text-xl">Files</h2>
-        <p className="mt-2 flex flex-wrap gap-3"><a className="button" href="/api/plan.csv" download>Plan as CSV</a><a className="button" href="/api/plan.json" download="plan.json">Plan as JSON</a></p>
-        <p className="caption mt-2">Every task with its interval, where it stands, its window and its routes. Meters: <code>/api/meters</code>.</p>
+        <h2 id="files" className="text-xl">
+          Files
+        </h2>
+        <p className="mt-2 flex flex-wrap gap-3">
+          <a className="button" href="/api/plan.csv" download>
+            Plan as CSV
+          </a>
+          <a className="button" href="/api/plan.json" download="plan.json">
+            Plan as JSON
+          </a>
+        </p>
+        <p className="caption mt-2">
+          Every task with its interval, where it stands, its window and its routes. Meters: <code>/api/meters</code>.
+        </p>
       </section>
       <section aria-labelledby="rounds" className="mt-8">
-        <h2 id="rounds" className="text-xl">Planned rounds <span className="caption font-normal">{counted(rounds.length, 'round')} in 13 weeks</span></h2>
-        {rounds.length === 0 ? <p className="mt-2">No route has a task with a date yet. <Link href="/routes">Make a route</Link></p> : (
-          <ul className="mt-2">{rounds.slice(0, 60).map(({ routeId, number: walk, on, code, name, tasks, minutes }) => (
-            <li key={`${routeId}-${walk}`} className="rule-b grid grid-cols-[9.5rem_1fr_auto] gap-x-4 py-1.5"><span>{weekday(on).slice(0, 3)}, {day(on)}</span><span><Link href={`/routes/${routeId}`} prefetch={false} className="font-semibold">{code}</Link> {name}</span><span className="text-right">{counted(tasks.length, 'task')}, {number(minutes, 0)} min</span></li>
-          ))}</ul>
+        <h2 id="rounds" className="text-xl">
+          Planned rounds <span className="caption font-normal">{counted(rounds.length, 'round')} in 13 weeks</span>
+        </h2>
+        {rounds.length === 0 ? (
+          <p className="mt-2">
+            No route has a task with a date yet. <Link href="/routes">Make a route</Link>
+          </p>
+        ) : (
+          <ul className="mt-2">
+            {rounds.slice(0, 60).map(({ routeId, number: walk, on, code, name, tasks, minutes }) => (
+              <li key={`${routeId}-${walk}`} className="rule-b grid grid-cols-[9.5rem_1fr_auto] gap-x-4 py-1.5">
+                <span>
+                  {weekday(on).slice(0, 3)}, {day(on)}
+                </span>
+                <span>
+                  <Link href={`/routes/${routeId}`} prefetch={false} className="font-semibold">
+                    {code}
+                  </Link>{' '}
+                  {name}
+                </span>
+                <span className="text-right">
+                  {counted(tasks.length, 'task')}, {number(minutes, 0)} min
+                </span>
+              </li>
+            ))}
+          </ul>
         )}
       </section>
     </div>

@@ -20,32 +20,102 @@ export default async function OutlookPage({ searchParams }: { searchParams: Prom
   return (
     <>
       <header className="flex flex-wrap items-end justify-between gap-4 border-b-2 border-ink pb-3">
-        <div><p className="caption"><Link href="/due">Due</Link></p><h1 className="text-3xl">Outlook</h1></div>
-        <nav aria-label="Span" className="no-print flex gap-6">{([13, 52] as const).map((each) => <Link key={each} href={`/due/outlook?weeks=${each}`} aria-current={each === span ? 'page' : undefined} className={`inline-flex min-h-11 items-center md:min-h-8 ${each === span ? 'font-semibold' : ''}`}>{spans[each]}</Link>)}</nav>
+        <div>
+          <p className="caption">
+            <Link href="/due">Due</Link>
+          </p>
+          <h1 className="text-3xl">Outlook</h1>
+        </div>
+        <nav aria-label="Span" className="no-print flex gap-6">
+          {([13, 52] as const).map((each) => (
+            <Link
+              key={each}
+              href={`/due/outlook?weeks=${each}`}
+              aria-current={each === span ? 'page' : undefined}
+              className={`inline-flex min-h-11 items-center md:min-h-8 ${each === span ? 'font-semibold' : ''}`}
+            >
+              {spans[each]}
+            </Link>
+          ))}
+        </nav>
       </header>
-      <p className="mt-4 max-w-prose">Every task from its next due day on, each service on its day; what is overdue counts in this week. Whiskers: all machines at the slow, or all at the fast end of their forecast. {undated > 0 && `${counted(undated, 'task')} without a date are not in it.`}</p>
+      <p className="mt-4 max-w-prose">
+        Every task from its next due day on, each service on its day; what is overdue counts in this week. Whiskers: all
+        machines at the slow, or all at the fast end of their forecast.{' '}
+        {undated > 0 && `${counted(undated, 'task')} without a date are not in it.`}
+      </p>
       <section aria-labelledby="work" className="mt-6">
-        <h2 id="work" className="text-xl">Work <span className="caption font-normal">hours a week; {number(total((week) => week.minutes.mid) / 60, 0)} h in all for {counted(tasks, 'task')}</span></h2>
+        <h2 id="work" className="text-xl">
+          Work{' '}
+          <span className="caption font-normal">
+            hours a week; {number(total((week) => week.minutes.mid) / 60, 0)} h in all for {counted(tasks, 'task')}
+          </span>
+        </h2>
         <div className="overflow-x-auto" role="region" aria-label="Work by week">
-          <WeekBars title="Hours of work by week" unit="h" height={220} bars={weeks.map(({ week, minutes, tasks: due }) => ({ week, monday: mondayOf(week), low: Math.min(minutes.low, minutes.mid) / 60, mid: minutes.mid / 60, high: Math.max(minutes.high, minutes.mid) / 60, href: href(week), words: `Week ${week}: ${number(minutes.mid / 60)} h, ${number(Math.min(minutes.low, minutes.mid) / 60)} to ${number(Math.max(minutes.high, minutes.mid) / 60)}; ${counted(due, 'service')}` }))} />
+          <WeekBars
+            title="Hours of work by week"
+            unit="h"
+            height={220}
+            bars={weeks.map(({ week, minutes, tasks: due }) => ({
+              week,
+              monday: mondayOf(week),
+              low: Math.min(minutes.low, minutes.mid) / 60,
+              mid: minutes.mid / 60,
+              high: Math.max(minutes.high, minutes.mid) / 60,
+              href: href(week),
+              words: `Week ${week}: ${number(minutes.mid / 60)} h, ${number(Math.min(minutes.low, minutes.mid) / 60)} to ${number(Math.max(minutes.high, minutes.mid) / 60)}; ${counted(due, 'service')}`,
+            }))}
+          />
         </div>
       </section>
       <section aria-labelledby="lubricants" className="mt-8">
-        <h2 id="lubricants" className="text-xl">Lubricants <span className="caption font-normal">a week; to the mark by the log, films not counted</span></h2>
+        <h2 id="lubricants" className="text-xl">
+          Lubricants <span className="caption font-normal">a week; to the mark by the log, films not counted</span>
+        </h2>
         {lubricants.length === 0 && <p className="mt-2">No counted amount falls into this span.</p>}
         <ul>
           {lubricants.map((code) => {
             const unit = weeks.find((week) => week.lubricants[code])!.lubricants[code]!.unit;
-            const most = Math.max(...weeks.map((week) => Math.max(week.lubricants[code]?.mid ?? 0, week.lubricants[code]?.high ?? 0)));
-            const [scale, sign] = unit === 'g' ? (most >= 1000 ? [1000, 'kg'] : [1, 'g']) : most < 0.1 ? [0.001, 'mL'] : [1, 'L'];
+            const most = Math.max(
+              ...weeks.map((week) => Math.max(week.lubricants[code]?.mid ?? 0, week.lubricants[code]?.high ?? 0)),
+            );
+            const [scale, sign] =
+              unit === 'g' ? (most >= 1000 ? [1000, 'kg'] : [1, 'g']) : most < 0.1 ? [0.001, 'mL'] : [1, 'L'];
             return (
               <li key={code} className="rule-t grid items-center gap-x-6 py-2 md:grid-cols-[9rem_minmax(0,1fr)]">
-                <p><Link href={`/lubricants/${code}`} className="no-underline"><span className="house-code">{code}</span></Link> <span className="block text-sm">{quantityOf(total((week) => week.lubricants[code]?.mid ?? 0), unit)} in all</span></p>
+                <p>
+                  <Link href={`/lubricants/${code}`} className="no-underline">
+                    <span className="house-code">{code}</span>
+                  </Link>{' '}
+                  <span className="block text-sm">
+                    {quantityOf(
+                      total((week) => week.lubricants[code]?.mid ?? 0),
+                      unit,
+                    )}{' '}
+                    in all
+                  </span>
+                </p>
                 <div className="overflow-x-auto" role="region" aria-label={`${code} by week`}>
-                  <WeekBars title={`${code} by week`} unit={sign} room={870} height={84} labels={false} lubricant bars={weeks.map((week) => {
-                    const { low = 0, mid = 0, high = 0 } = week.lubricants[code] ?? {};
-                    return { week: week.week, monday: mondayOf(week.week), low: Math.min(low, mid) / scale, mid: mid / scale, high: Math.max(high, mid) / scale, href: href(week.week), words: `${code}, week ${week.week}: ${quantityOf(mid, unit)}` };
-                  })} />
+                  <WeekBars
+                    title={`${code} by week`}
+                    unit={sign}
+                    room={870}
+                    height={84}
+                    labels={false}
+                    lubricant
+                    bars={weeks.map((week) => {
+                      const { low = 0, mid = 0, high = 0 } = week.lubricants[code] ?? {};
+                      return {
+                        week: week.week,
+                        monday: mondayOf(week.week),
+                        low: Math.min(low, mid) / scale,
+                        mid: mid / scale,
+                        high: Math.max(high, mid) / scale,
+                        href: href(week.week),
+                        words: `${code}, week ${week.week}: ${quantityOf(mid, unit)}`,
+                      };
+                    })}
+                  />
                 </div>
               </li>
             );

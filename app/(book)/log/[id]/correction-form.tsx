@@ -4,7 +4,15 @@ import { TZDate } from '@date-fns/tz';
 import { format } from 'date-fns';
 import { useRouter } from 'next/navigation';
 import { useWatch } from 'react-hook-form';
-import { type EntryContext, EntryFields, type EntryValues, type HandKind, bodyOf, emptyEntry, handKinds } from '@/components/entry/entry-form';
+import {
+  type EntryContext,
+  EntryFields,
+  type EntryValues,
+  type HandKind,
+  bodyOf,
+  emptyEntry,
+  handKinds,
+} from '@/components/entry/entry-form';
 import { WhenField, instantOf } from '@/components/entry/when-field';
 import { ChoiceField, NoteField, QuantityField } from '@/components/ui/fields';
 import { type SaveAnswer, SavedForm } from '@/components/ui/saved-form';
@@ -13,7 +21,16 @@ import type { EntryKind } from '@/core/entry/kinds';
 import { parseQuantity } from '@/core/units/parse-quantity';
 
 type Current = { happenedAt: string; taskIds: string[]; body: Record<string, unknown> };
-type Props = { timeZone: string; personId: string; replacesId: string; kind: EntryKind; machineId: string | null; pointId: string | null; current: Current; context: EntryContext };
+type Props = {
+  timeZone: string;
+  personId: string;
+  replacesId: string;
+  kind: EntryKind;
+  machineId: string | null;
+  pointId: string | null;
+  current: Current;
+  context: EntryContext;
+};
 type Values = EntryValues & { how: 'put-right' | 'void'; correctionReason: string; reading: string };
 
 const asHandKind = (kind: EntryKind): HandKind | null => handKinds.find((each) => each === kind) ?? null;
@@ -26,52 +43,133 @@ export function CorrectionForm({ timeZone, personId, replacesId, kind, machineId
   const typed = (value: unknown) => (value === undefined || value === null ? '' : String(value));
   const { body } = current;
   const initial: Values = {
-    ...emptyEntry, kind: hand ?? 'note', when: format(new TZDate(new Date(current.happenedAt), timeZone), "yyyy-MM-dd'T'HH:mm"), taskId: current.taskIds[0] ?? '',
-    lubricantId: typed(body.lubricantId), gunId: typed(body.gunId), mass: typed(body.massG), strokes: typed(body.strokes), volume: typed(body.volumeL ?? body.amount), drained: typed(body.drainedL), result: typed(body.result) || 'in-order', what: typed(body.what) || 'leak', urgency: typed(body.urgency) || 'plan', reason: typed(body.reason) || 'other', note: typed(body.note ?? body.text), basis: typed(body.basis) || 'commissioned', on: typed(body.on), hours: typed(body.hours), event: typed(body.event),
-    reading: typed(body.value), how: canPutRight ? 'put-right' : 'void', correctionReason: '',
+    ...emptyEntry,
+    kind: hand ?? 'note',
+    when: format(new TZDate(new Date(current.happenedAt), timeZone), "yyyy-MM-dd'T'HH:mm"),
+    taskId: current.taskIds[0] ?? '',
+    lubricantId: typed(body.lubricantId),
+    gunId: typed(body.gunId),
+    mass: typed(body.massG),
+    strokes: typed(body.strokes),
+    volume: typed(body.volumeL ?? body.amount),
+    drained: typed(body.drainedL),
+    result: typed(body.result) || 'in-order',
+    what: typed(body.what) || 'leak',
+    urgency: typed(body.urgency) || 'plan',
+    reason: typed(body.reason) || 'other',
+    note: typed(body.note ?? body.text),
+    basis: typed(body.basis) || 'commissioned',
+    on: typed(body.on),
+    hours: typed(body.hours),
+    event: typed(body.event),
+    reading: typed(body.value),
+    how: canPutRight ? 'put-right' : 'void',
+    correctionReason: '',
   };
   return (
-    <SavedForm<Values> initial={initial} submitLabel="Write the correction" save={async (values): Promise<SaveAnswer> => {
-      if (values.correctionReason.trim().length < 3) return { ok: false, reason: 'A correction needs its reason.', fields: { correctionReason: 'Say what was wrong, in a few words.' } };
-      const reason = values.correctionReason.trim();
-      const written = values.how === 'void' ? { ok: true as const, body: { void: true, reason } } : replacementOf(values, reason);
-      if (!written.ok) return { ok: false, reason: 'Some fields need another look.', fields: written.fields };
-      const answer = await writeNow({ kind: 'correction', personId, machineId, pointId, replacesId, body: written.body });
-      if (answer.state === 'refused') return { ok: false, reason: answer.reason };
-      if (answer.state === 'sent') router.push(`/log/${answer.entryId}`);
-      router.refresh();
-      return { ok: true };
-    }}>
-      {canPutRight && <ChoiceField name="how" label="What is to happen" options={[{ value: 'put-right', label: 'put it right' }, { value: 'void', label: 'void it: it never happened' }]} required />}
+    <SavedForm<Values>
+      initial={initial}
+      submitLabel="Write the correction"
+      save={async (values): Promise<SaveAnswer> => {
+        if (values.correctionReason.trim().length < 3)
+          return {
+            ok: false,
+            reason: 'A correction needs its reason.',
+            fields: { correctionReason: 'Say what was wrong, in a few words.' },
+          };
+        const reason = values.correctionReason.trim();
+        const written =
+          values.how === 'void' ? { ok: true as const, body: { void: true, reason } } : replacementOf(values, reason);
+        if (!written.ok) return { ok: false, reason: 'Some fields need another look.', fields: written.fields };
+        const answer = await writeNow({
+          kind: 'correction',
+          personId,
+          machineId,
+          pointId,
+          replacesId,
+          body: written.body,
+        });
+        if (answer.state === 'refused') return { ok: false, reason: answer.reason };
+        if (answer.state === 'sent') router.push(`/log/${answer.entryId}`);
+        router.refresh();
+        return { ok: true };
+      }}
+    >
+      {canPutRight && (
+        <ChoiceField
+          name="how"
+          label="What is to happen"
+          options={[
+            { value: 'put-right', label: 'put it right' },
+            { value: 'void', label: 'void it: it never happened' },
+          ]}
+          required
+        />
+      )}
       <Replacement timeZone={timeZone} isReading={kind === 'reading'} context={context} />
       <NoteField name="correctionReason" label="What was wrong" required rows={2} />
     </SavedForm>
   );
 
-  function replacementOf(values: Values, reason: string): { ok: true; body: Record<string, unknown> } | { ok: false; fields: Record<string, string> } {
+  function replacementOf(
+    values: Values,
+    reason: string,
+  ): { ok: true; body: Record<string, unknown> } | { ok: false; fields: Record<string, string> } {
     const happened = instantOf(values.when, timeZone);
     if (!happened.ok) return { ok: false, fields: { when: happened.reason } };
-    const keep = (next: Record<string, unknown>) => ({ ok: true as const, body: { reason, replacement: { happenedAt: happened.happenedAt, offsetMinutes: happened.offsetMinutes, taskIds: current.taskIds, body: next } } });
+    const keep = (next: Record<string, unknown>) => ({
+      ok: true as const,
+      body: {
+        reason,
+        replacement: {
+          happenedAt: happened.happenedAt,
+          offsetMinutes: happened.offsetMinutes,
+          taskIds: current.taskIds,
+          body: next,
+        },
+      },
+    });
     if (kind === 'reading') {
       const parsed = parseQuantity(values.reading, 'number');
-      return parsed.ok && parsed.value >= 0 ? keep({ ...body, value: parsed.value, typed: { value: values.reading } }) : { ok: false, fields: { reading: parsed.ok ? 'A meter shows no negative value.' : parsed.reason } };
+      return parsed.ok && parsed.value >= 0
+        ? keep({ ...body, value: parsed.value, typed: { value: values.reading } })
+        : { ok: false, fields: { reading: parsed.ok ? 'A meter shows no negative value.' : parsed.reason } };
     }
     const next = bodyOf(values, context);
     if (!next.ok) return next;
     // What a unit was filled with at its commissioning is not asked again here.
-    if (kind === 'commissioning') return keep({ ...(body.lubricantId !== undefined && { lubricantId: body.lubricantId }), ...(body.volumeL !== undefined && { volumeL: body.volumeL }), ...next.body });
+    if (kind === 'commissioning')
+      return keep({
+        ...(body.lubricantId !== undefined && { lubricantId: body.lubricantId }),
+        ...(body.volumeL !== undefined && { volumeL: body.volumeL }),
+        ...next.body,
+      });
     // A top-up counted in drops or passes keeps its own counting; only litres are typed here.
-    return keep(kind === 'top-up' && body.amountKind !== 'litres' ? { ...next.body, amountKind: body.amountKind } : next.body);
+    return keep(
+      kind === 'top-up' && body.amountKind !== 'litres' ? { ...next.body, amountKind: body.amountKind } : next.body,
+    );
   }
 }
 
-function Replacement({ timeZone, isReading, context }: { timeZone: string; isReading: boolean; context: EntryContext }) {
+function Replacement({
+  timeZone,
+  isReading,
+  context,
+}: {
+  timeZone: string;
+  isReading: boolean;
+  context: EntryContext;
+}) {
   const how = useWatch({ name: 'how' }) as Values['how'];
   if (how === 'void') return null;
   return (
     <>
       <WhenField timeZone={timeZone} />
-      {isReading ? <QuantityField name="reading" label="Meter showed" dimension="number" required /> : <EntryFields context={context} />}
+      {isReading ? (
+        <QuantityField name="reading" label="Meter showed" dimension="number" required />
+      ) : (
+        <EntryFields context={context} />
+      )}
     </>
   );
 }

@@ -18,41 +18,111 @@ export const metadata: Metadata = { title: 'Entry' };
 export default async function EntryPage({ params }: { params: Promise<{ id: string }> }) {
   const { id } = await params;
   const desk = await openDesk();
-  const { chain, names, plant, lubricants, guns } = await reading(async (db) => ({ chain: await readChain(db, id), names: await readNames(db), plant: await thePlant(db), lubricants: await db.Lubricant.findAll({ order: [['code', 'ASC']] }), guns: await db.Gun.findAll() }));
+  const { chain, names, plant, lubricants, guns } = await reading(async (db) => ({
+    chain: await readChain(db, id),
+    names: await readNames(db),
+    plant: await thePlant(db),
+    lubricants: await db.Lubricant.findAll({ order: [['code', 'ASC']] }),
+    guns: await db.Gun.findAll(),
+  }));
   const original = chain[0];
   const newest = chain.at(-1);
   if (!original || !newest) notFound();
-  const states = original.machine ? await reading((db) => loadTaskStates(db, desk.now, { machineIds: [original.machine!.id] })) : [];
-  const replacement = (newest.body as { replacement?: { happenedAt: string; taskIds: string[]; body: Record<string, unknown> } }).replacement;
-  const current = { happenedAt: replacement?.happenedAt ?? original.happenedAt, taskIds: replacement?.taskIds ?? original.taskIds, body: replacement?.body ?? original.body };
+  const states = original.machine
+    ? await reading((db) => loadTaskStates(db, desk.now, { machineIds: [original.machine!.id] }))
+    : [];
+  const replacement = (
+    newest.body as { replacement?: { happenedAt: string; taskIds: string[]; body: Record<string, unknown> } }
+  ).replacement;
+  const current = {
+    happenedAt: replacement?.happenedAt ?? original.happenedAt,
+    taskIds: replacement?.taskIds ?? original.taskIds,
+    body: replacement?.body ?? original.body,
+  };
   const voided = 'void' in newest.body;
   const context: EntryContext = {
-    tasks: states.filter(({ point }) => point.id === original.point?.id).map((state) => ({ value: state.taskId, label: `${state.title}, ${amount(state.amount.kind, state.amount.value)}`, action: state.action })),
+    tasks: states
+      .filter(({ point }) => point.id === original.point?.id)
+      .map((state) => ({
+        value: state.taskId,
+        label: `${state.title}, ${amount(state.amount.kind, state.amount.value)}`,
+        action: state.action,
+      })),
     lubricants: lubricants.map(({ id: value, code, name }) => ({ value, label: `${code} ${name}` })),
-    guns: guns.map(({ id: value, code, name, gramsPerStroke, lubricantId }) => ({ value, label: `${code} ${name}, ${measured(gramsPerStroke)} g a stroke`, gramsPerStroke, lubricantId })),
+    guns: guns.map(({ id: value, code, name, gramsPerStroke, lubricantId }) => ({
+      value,
+      label: `${code} ${name}, ${measured(gramsPerStroke)} g a stroke`,
+      gramsPerStroke,
+      lubricantId,
+    })),
   };
   return (
     <div className="max-w-3xl">
       <header className="border-b-2 border-ink pb-3">
-        <p className="caption"><Link href="/log">Log</Link></p>
+        <p className="caption">
+          <Link href="/log">Log</Link>
+        </p>
         <h1 className="text-3xl">{kindWords[original.kind]}</h1>
-        {original.machine && <p>{original.point ? <Link href={pointPath(original.machine.code, original.point.number)} className="font-semibold">{original.point.label}</Link> : <Link href={`/plant/machines/${original.machine.code}`} className="font-semibold">{original.machine.code}</Link>} <span className="text-muted">{original.machine.name}{original.point ? `: ${original.point.name}` : ''}</span></p>}
+        {original.machine && (
+          <p>
+            {original.point ? (
+              <Link href={pointPath(original.machine.code, original.point.number)} className="font-semibold">
+                {original.point.label}
+              </Link>
+            ) : (
+              <Link href={`/plant/machines/${original.machine.code}`} className="font-semibold">
+                {original.machine.code}
+              </Link>
+            )}{' '}
+            <span className="text-muted">
+              {original.machine.name}
+              {original.point ? `: ${original.point.name}` : ''}
+            </span>
+          </p>
+        )}
       </header>
       <ol>
         {chain.map((line, index) => (
           <li key={line.id} className="rule-b py-4">
-            <p className="caption">{index === 0 ? 'Original' : 'Correction'}, {dayAndClock(line.happenedAt, plant.timeZone)} by {line.person.name}; entry {line.seq}, in the book {dayAndClock(line.receivedAt, plant.timeZone)}{line.clockAhead ? '; this device’s clock was ahead' : ''}</p>
-            <p className={`mt-1 text-lg break-words ${line.correctedById ? 'text-muted line-through' : ''}`}>{lineWords(line, original, names)}</p>
+            <p className="caption">
+              {index === 0 ? 'Original' : 'Correction'}, {dayAndClock(line.happenedAt, plant.timeZone)} by{' '}
+              {line.person.name}; entry {line.seq}, in the book {dayAndClock(line.receivedAt, plant.timeZone)}
+              {line.clockAhead ? '; this device’s clock was ahead' : ''}
+            </p>
+            <p className={`mt-1 text-lg break-words ${line.correctedById ? 'text-muted line-through' : ''}`}>
+              {lineWords(line, original, names)}
+            </p>
             <p className="caption break-all">Seal {line.hash.slice(0, 16)}…</p>
           </li>
         ))}
       </ol>
-      {voided ? <p className="mt-6">This entry is voided. If something did happen, write a new one at the point.</p> : original.kind === 'hand-over' || original.kind === 'override' ? <p className="mt-6">{original.kind === 'override' ? 'An override is changed at its point, with a new override.' : 'A signature is not corrected here; void it with a reason if it was a mistake.'}</p> : null}
+      {voided ? (
+        <p className="mt-6">This entry is voided. If something did happen, write a new one at the point.</p>
+      ) : original.kind === 'hand-over' || original.kind === 'override' ? (
+        <p className="mt-6">
+          {original.kind === 'override'
+            ? 'An override is changed at its point, with a new override.'
+            : 'A signature is not corrected here; void it with a reason if it was a mistake.'}
+        </p>
+      ) : null}
       {!voided && original.kind !== 'override' && (
         <section aria-labelledby="correct" className="no-print mt-8">
-          <h2 id="correct" className="text-xl">Correct this entry</h2>
-          <p className="caption mb-4">The original stays in the book; the correction stands beside it with your name.</p>
-          <CorrectionForm timeZone={plant.timeZone} personId={desk.actor.id} replacesId={newest.id} kind={original.kind} machineId={original.machine?.id ?? null} pointId={original.point?.id ?? null} current={current} context={context} />
+          <h2 id="correct" className="text-xl">
+            Correct this entry
+          </h2>
+          <p className="caption mb-4">
+            The original stays in the book; the correction stands beside it with your name.
+          </p>
+          <CorrectionForm
+            timeZone={plant.timeZone}
+            personId={desk.actor.id}
+            replacesId={newest.id}
+            kind={original.kind}
+            machineId={original.machine?.id ?? null}
+            pointId={original.point?.id ?? null}
+            current={current}
+            context={context}
+          />
         </section>
       )}
     </div>

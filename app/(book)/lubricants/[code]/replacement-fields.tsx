@@ -10,11 +10,16 @@ import { saveReplacement } from '../actions';
 export function ReplacementFields({ lubricantId, today }: { lubricantId: string; today: string }) {
   const [round, setRound] = useState(0);
   return (
-    <SavedForm key={round} initial={{ formerName: '', source: 'supplier', sourceText: '', sourceOn: today, note: '' }} submitLabel="Record it" save={async (values) => {
-      const answer = await saveReplacement({ ...values, lubricantId });
-      if (answer.ok) setRound(round + 1);
-      return answer;
-    }}>
+    <SavedForm
+      key={round}
+      initial={{ formerName: '', source: 'supplier', sourceText: '', sourceOn: today, note: '' }}
+      submitLabel="Record it"
+      save={async (values) => {
+        const answer = await saveReplacement({ ...values, lubricantId });
+        if (answer.ok) setRound(round + 1);
+        return answer;
+      }}
+    >
       <div className="grid gap-4 sm:grid-cols-2">
         <TextField name="formerName" label="Former product" required hint="As the old chart or plate names it" />
         <ChoiceField name="source" label="Source" options={optionsOf(sourceRanks)} required />

@@ -9,11 +9,16 @@ import { noteStock, saveStock } from '../actions';
 export function StockFields({ lubricantId, today, unit }: { lubricantId: string; today: string; unit: 'g' | 'L' }) {
   const [round, setRound] = useState(0);
   return (
-    <SavedForm key={round} initial={{ batch: '', container: '', place: '', amount: '', receivedOn: today, openedOn: '', bestBeforeOn: '' }} submitLabel="Put on the shelf" save={async (values) => {
-      const answer = await saveStock(lubricantId, values);
-      if (answer.ok) setRound(round + 1);
-      return answer;
-    }}>
+    <SavedForm
+      key={round}
+      initial={{ batch: '', container: '', place: '', amount: '', receivedOn: today, openedOn: '', bestBeforeOn: '' }}
+      submitLabel="Put on the shelf"
+      save={async (values) => {
+        const answer = await saveStock(lubricantId, values);
+        if (answer.ok) setRound(round + 1);
+        return answer;
+      }}
+    >
       <div className="grid gap-4 sm:grid-cols-2">
         <TextField name="container" label="Container" required hint="Such as 20 L can" />
         <QuantityField name="amount" label="In it" dimension={unit === 'g' ? 'mass' : 'volume'} required />
@@ -30,13 +35,32 @@ export function StockFields({ lubricantId, today, unit }: { lubricantId: string;
 export function StockMarks({ id, opened, batch }: { id: string; opened: boolean; batch: string }) {
   const [problem, setProblem] = useState<string | null>(null);
   const mark = async (what: 'opened' | 'emptied') => {
-    const answer = await noteStock(id, what).catch(() => ({ ok: false as const, reason: 'The server does not answer. Try again.' }));
+    const answer = await noteStock(id, what).catch(() => ({
+      ok: false as const,
+      reason: 'The server does not answer. Try again.',
+    }));
     setProblem(answer.ok ? null : answer.reason);
   };
   return (
     <p className="no-print flex gap-4">
-      {!opened && <button type="button" className="min-h-11 underline decoration-rule underline-offset-4 md:min-h-8" onClick={() => void mark('opened')} aria-label={`Opened today, batch ${batch}`}>Opened today</button>}
-      <button type="button" className="min-h-11 underline decoration-rule underline-offset-4 md:min-h-8" onClick={() => void mark('emptied')} aria-label={`Empty now, batch ${batch}`}>Empty now</button>
+      {!opened && (
+        <button
+          type="button"
+          className="min-h-11 underline decoration-rule underline-offset-4 md:min-h-8"
+          onClick={() => void mark('opened')}
+          aria-label={`Opened today, batch ${batch}`}
+        >
+          Opened today
+        </button>
+      )}
+      <button
+        type="button"
+        className="min-h-11 underline decoration-rule underline-offset-4 md:min-h-8"
+        onClick={() => void mark('emptied')}
+        aria-label={`Empty now, batch ${batch}`}
+      >
+        Empty now
+      </button>
       {problem && <span role="alert">{problem}</span>}
     </p>
   );

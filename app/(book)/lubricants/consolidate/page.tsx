@@ -13,20 +13,56 @@ export default async function ConsolidatePage() {
   return (
     <>
       <header className="border-b-2 border-ink pb-3">
-        <p className="caption"><Link href="/lubricants">Lubricants</Link></p>
+        <p className="caption">
+          <Link href="/lubricants">Lubricants</Link>
+        </p>
         <h1 className="text-3xl">Which could be one</h1>
       </header>
-      <p className="mt-4 max-w-prose">Every further lubricant is one more can to mix up. These are alike in kind, base and thickener, and at most a grade apart. The one used at more points is kept. Nothing is changed here: it is for the planner and the supplier to agree on.</p>
+      <p className="mt-4 max-w-prose">
+        Every further lubricant is one more can to mix up. These are alike in kind, base and thickener, and at most a
+        grade apart. The one used at more points is kept. Nothing is changed here: it is for the planner and the
+        supplier to agree on.
+      </p>
       {mergers.length === 0 && <p className="mt-6">No two lubricants of the store room are that much alike.</p>}
       <div className="mt-6 max-w-4xl">
         {mergers.map(({ keep, giveUp, reasons, lost }) => (
-          <section key={`${keep.lubricant.id}${giveUp.lubricant.id}`} aria-label={`${giveUp.lubricant.code} into ${keep.lubricant.code}`} className="border-t border-ink py-4">
+          <section
+            key={`${keep.lubricant.id}${giveUp.lubricant.id}`}
+            aria-label={`${giveUp.lubricant.code} into ${keep.lubricant.code}`}
+            className="border-t border-ink py-4"
+          >
             <h2 className="text-lg font-normal">
-              Keep <Link href={`/lubricants/${keep.lubricant.code}`} className="no-underline"><span className="house-code">{keep.lubricant.code}</span></Link> {keep.lubricant.name}, give up <Link href={`/lubricants/${giveUp.lubricant.code}`} className="no-underline"><span className="house-code">{giveUp.lubricant.code}</span></Link> {giveUp.lubricant.name}
+              Keep{' '}
+              <Link href={`/lubricants/${keep.lubricant.code}`} className="no-underline">
+                <span className="house-code">{keep.lubricant.code}</span>
+              </Link>{' '}
+              {keep.lubricant.name}, give up{' '}
+              <Link href={`/lubricants/${giveUp.lubricant.code}`} className="no-underline">
+                <span className="house-code">{giveUp.lubricant.code}</span>
+              </Link>{' '}
+              {giveUp.lubricant.name}
             </h2>
             <div className="mt-2 grid gap-6 sm:grid-cols-2">
-              <div><p className="text-muted">Because</p><ul>{reasons.map((reason) => <li key={reason}>{reason}</li>)}<li>{counted(giveUp.points, 'point')} would change{giveUp.onHand > 0 && `; ${quantityOf(giveUp.onHand, giveUp.unit)} are still on the shelf`}.</li></ul></div>
-              <div><p className="text-muted">Lost with it</p><ul>{lost.map((line) => <li key={line}>{line}</li>)}</ul></div>
+              <div>
+                <p className="text-muted">Because</p>
+                <ul>
+                  {reasons.map((reason) => (
+                    <li key={reason}>{reason}</li>
+                  ))}
+                  <li>
+                    {counted(giveUp.points, 'point')} would change
+                    {giveUp.onHand > 0 && `; ${quantityOf(giveUp.onHand, giveUp.unit)} are still on the shelf`}.
+                  </li>
+                </ul>
+              </div>
+              <div>
+                <p className="text-muted">Lost with it</p>
+                <ul>
+                  {lost.map((line) => (
+                    <li key={line}>{line}</li>
+                  ))}
+                </ul>
+              </div>
             </div>
           </section>
         ))}

@@ -16,11 +16,16 @@ const weighing = (
 export function CalibrationFields({ gunId }: { gunId: string }) {
   const [round, setRound] = useState(0);
   return (
-    <SavedForm key={round} initial={{ strokes: '', massG: '' }} submitLabel="Calibrate" save={async (values) => {
-      const answer = await saveCalibration(gunId, values);
-      if (answer.ok) setRound(round + 1);
-      return answer;
-    }}>
+    <SavedForm
+      key={round}
+      initial={{ strokes: '', massG: '' }}
+      submitLabel="Calibrate"
+      save={async (values) => {
+        const answer = await saveCalibration(gunId, values);
+        if (answer.ok) setRound(round + 1);
+        return answer;
+      }}
+    >
       <div className="grid gap-4 sm:grid-cols-2">{weighing}</div>
     </SavedForm>
   );
@@ -30,11 +35,16 @@ export function CalibrationFields({ gunId }: { gunId: string }) {
 export function GunFields({ greases }: { greases: { value: string; label: string }[] }) {
   const [round, setRound] = useState(0);
   return (
-    <SavedForm key={round} initial={{ code: '', name: '', lubricantId: '', airPowered: false, strokes: '', massG: '' }} submitLabel="Add gun" save={async (values) => {
-      const answer = await saveGun(values);
-      if (answer.ok) setRound(round + 1);
-      return answer;
-    }}>
+    <SavedForm
+      key={round}
+      initial={{ code: '', name: '', lubricantId: '', airPowered: false, strokes: '', massG: '' }}
+      submitLabel="Add gun"
+      save={async (values) => {
+        const answer = await saveGun(values);
+        if (answer.ok) setRound(round + 1);
+        return answer;
+      }}
+    >
       <div className="grid gap-4 sm:grid-cols-2">
         <TextField name="code" label="Gun code" required hint="As it stands on the gun" />
         <TextField name="name" label="Name" required />

@@ -10,30 +10,66 @@ export const metadata: Metadata = { title: 'Guns' };
 /** Every gun with the one grease it carries and what its stroke gives; calibrating anew. */
 export default async function GunsPage() {
   await openDesk();
-  const { guns, calibrations, lubricants, people } = await reading(async (db) => ({ guns: await db.Gun.findAll({ order: [['code', 'ASC']] }), calibrations: await db.GunCalibration.findAll({ order: [['doneOn', 'DESC'], ['id', 'DESC']] }), lubricants: await db.Lubricant.findAll({ where: { retiredOn: null }, order: [['code', 'ASC']] }), people: await db.Person.findAll() }));
+  const { guns, calibrations, lubricants, people } = await reading(async (db) => ({
+    guns: await db.Gun.findAll({ order: [['code', 'ASC']] }),
+    calibrations: await db.GunCalibration.findAll({
+      order: [
+        ['doneOn', 'DESC'],
+        ['id', 'DESC'],
+      ],
+    }),
+    lubricants: await db.Lubricant.findAll({ where: { retiredOn: null }, order: [['code', 'ASC']] }),
+    people: await db.Person.findAll(),
+  }));
   const greases = lubricants.filter(({ kind }) => isGreaseKind(kind));
   return (
     <>
       <header className="border-b-2 border-ink pb-3">
-        <p className="caption"><Link href="/lubricants">Lubricants</Link></p>
+        <p className="caption">
+          <Link href="/lubricants">Lubricants</Link>
+        </p>
         <h1 className="text-3xl">Guns</h1>
       </header>
-      <p className="mt-4 max-w-prose">Guns differ two to one. Calibrate each: pump strokes onto a scale until it is free of air, then count and weigh. A gun carries one grease for good; grease of unknown kind in a gun goes to the waste.</p>
+      <p className="mt-4 max-w-prose">
+        Guns differ two to one. Calibrate each: pump strokes onto a scale until it is free of air, then count and weigh.
+        A gun carries one grease for good; grease of unknown kind in a gun goes to the waste.
+      </p>
       <ul className="mt-6 max-w-4xl">
         {guns.map((gun) => {
           const mine = calibrations.filter(({ gunId }) => gunId === gun.id);
           return (
             <li key={gun.id} className="border-t border-ink py-4">
-              <h2 className="text-lg">{gun.code} <span className="font-normal">{gun.name}</span></h2>
-              <p><span className="house-code mr-2">{lubricants.find(({ id }) => id === gun.lubricantId)?.code}</span><strong>{measured(gun.gramsPerStroke)} g</strong> a stroke{gun.airPowered && ', air-powered'}</p>
-              <ul>{mine.slice(0, 4).map(({ id, doneOn, strokes, massG, personId }) => <li key={id} className="caption">{day(doneOn)}: {strokes} strokes weighed {measured(massG)} g, {people.find((person) => person.id === personId)?.initials}</li>)}</ul>
-              <details className="no-print mt-1"><summary className="inline-flex min-h-11 cursor-pointer items-center text-sm underline decoration-rule underline-offset-4 md:min-h-8">Calibrate {gun.code}</summary><div className="mt-2 max-w-xl"><CalibrationFields gunId={gun.id} /></div></details>
+              <h2 className="text-lg">
+                {gun.code} <span className="font-normal">{gun.name}</span>
+              </h2>
+              <p>
+                <span className="house-code mr-2">{lubricants.find(({ id }) => id === gun.lubricantId)?.code}</span>
+                <strong>{measured(gun.gramsPerStroke)} g</strong> a stroke{gun.airPowered && ', air-powered'}
+              </p>
+              <ul>
+                {mine.slice(0, 4).map(({ id, doneOn, strokes, massG, personId }) => (
+                  <li key={id} className="caption">
+                    {day(doneOn)}: {strokes} strokes weighed {measured(massG)} g,{' '}
+                    {people.find((person) => person.id === personId)?.initials}
+                  </li>
+                ))}
+              </ul>
+              <details className="no-print mt-1">
+                <summary className="inline-flex min-h-11 cursor-pointer items-center text-sm underline decoration-rule underline-offset-4 md:min-h-8">
+                  Calibrate {gun.code}
+                </summary>
+                <div className="mt-2 max-w-xl">
+                  <CalibrationFields gunId={gun.id} />
+                </div>
+              </details>
             </li>
           );
         })}
       </ul>
       <section aria-labelledby="add" className="no-print mt-8 max-w-2xl border-t-2 border-ink pt-4">
-        <h2 id="add" className="mb-3 text-xl">Add a gun</h2>
+        <h2 id="add" className="mb-3 text-xl">
+          Add a gun
+        </h2>
         <GunFields greases={greases.map(({ id, code, name }) => ({ value: id, label: `${code} ${name}` }))} />
       </section>
     </>

@@ -13,18 +13,49 @@ export const metadata: Metadata = { title: 'Labels for cans and guns' };
 /** One label for every lubricant's can and for every gun. */
 export default async function LubricantLabelsPage() {
   await openDesk();
-  const [{ lubricants, guns }, site] = await Promise.all([reading(async (db) => ({ lubricants: await db.Lubricant.findAll({ where: { retiredOn: null }, order: [['code', 'ASC']] }), guns: await db.Gun.findAll({ order: [['code', 'ASC']] }) })), siteAddress()]);
+  const [{ lubricants, guns }, site] = await Promise.all([
+    reading(async (db) => ({
+      lubricants: await db.Lubricant.findAll({ where: { retiredOn: null }, order: [['code', 'ASC']] }),
+      guns: await db.Gun.findAll({ order: [['code', 'ASC']] }),
+    })),
+    siteAddress(),
+  ]);
   const labels = [
-    ...lubricants.map(({ id, code, name, kind, designation, isoVg, nlgi, hazards: minded }) => ({ key: id, code, name, lines: [[families[kind], designation, nlgi ? `NLGI ${nlgi}` : isoVg ? `VG ${isoVg}` : ''].filter(Boolean).join(', '), ...(minded ?? []).map((hazard) => hazards[hazard])], url: `${site}/lubricants/${code}` })),
-    ...guns.map(({ id, code, name, lubricantId, gramsPerStroke, airPowered }) => ({ key: id, code: lubricants.find((each) => each.id === lubricantId)?.code ?? '', name: `${code}, ${name}`, lines: [`${measured(gramsPerStroke)} g a stroke${airPowered ? ', air-powered' : ''}`, 'This grease only, for good'], url: `${site}/lubricants/guns` })),
+    ...lubricants.map(({ id, code, name, kind, designation, isoVg, nlgi, hazards: minded }) => ({
+      key: id,
+      code,
+      name,
+      lines: [
+        [families[kind], designation, nlgi ? `NLGI ${nlgi}` : isoVg ? `VG ${isoVg}` : ''].filter(Boolean).join(', '),
+        ...(minded ?? []).map((hazard) => hazards[hazard]),
+      ],
+      url: `${site}/lubricants/${code}`,
+    })),
+    ...guns.map(({ id, code, name, lubricantId, gramsPerStroke, airPowered }) => ({
+      key: id,
+      code: lubricants.find((each) => each.id === lubricantId)?.code ?? '',
+      name: `${code}, ${name}`,
+      lines: [
+        `${measured(gramsPerStroke)} g a stroke${airPowered ? ', air-powered' : ''}`,
+        'This grease only, for good',
+      ],
+      url: `${site}/lubricants/guns`,
+    })),
   ];
   return (
     <>
       <header className="no-print flex flex-wrap items-end justify-between gap-4 border-b-2 border-ink pb-3">
-        <div><p className="caption"><Link href="/lubricants">Lubricants</Link></p><h1 className="text-3xl">Labels for cans and guns</h1></div>
+        <div>
+          <p className="caption">
+            <Link href="/lubricants">Lubricants</Link>
+          </p>
+          <h1 className="text-3xl">Labels for cans and guns</h1>
+        </div>
         <PrintButton label="Print on A4" />
       </header>
-      <div className="mt-6 print:mt-0"><LabelSheet labels={labels} /></div>
+      <div className="mt-6 print:mt-0">
+        <LabelSheet labels={labels} />
+      </div>
     </>
   );
 }

@@ -10,38 +10,88 @@ export const metadata: Metadata = { title: 'What the plan uses' };
 /** Grams and litres per lubricant and route, a month and a year; the order list. */
 export default async function NeedsPage() {
   const desk = await openDesk();
-  const { needs, stock, lubricants } = await reading(async (db) => ({ needs: needsByLubricant(await loadNeeds(db, desk.now)), stock: await db.StockItem.findAll({ where: { emptiedOn: null } }), lubricants: await db.Lubricant.findAll() }));
+  const { needs, stock, lubricants } = await reading(async (db) => ({
+    needs: needsByLubricant(await loadNeeds(db, desk.now)),
+    stock: await db.StockItem.findAll({ where: { emptiedOn: null } }),
+    lubricants: await db.Lubricant.findAll(),
+  }));
   const routes = [...new Set(needs.flatMap(({ byRoute }) => byRoute.map(({ route }) => route)))].sort();
-  const onHand = (lubricantId: string) => stock.filter((item) => item.lubricantId === lubricantId).reduce((sum, { amount }) => sum + amount, 0);
-  const unitOf = (lubricantId: string) => (isGreaseKind(lubricants.find(({ id }) => id === lubricantId)?.kind ?? '') ? ('g' as const) : ('L' as const));
+  const onHand = (lubricantId: string) =>
+    stock.filter((item) => item.lubricantId === lubricantId).reduce((sum, { amount }) => sum + amount, 0);
+  const unitOf = (lubricantId: string) =>
+    isGreaseKind(lubricants.find(({ id }) => id === lubricantId)?.kind ?? '') ? ('g' as const) : ('L' as const);
   return (
     <>
       <header className="flex flex-wrap items-end justify-between gap-4 border-b-2 border-ink pb-3">
-        <div><p className="caption"><Link href="/lubricants">Lubricants</Link></p><h1 className="text-3xl">What the plan uses</h1></div>
-        <p className="no-print"><a href="/api/needs.csv" className="button" download>Order list as CSV</a></p>
+        <div>
+          <p className="caption">
+            <Link href="/lubricants">Lubricants</Link>
+          </p>
+          <h1 className="text-3xl">What the plan uses</h1>
+        </div>
+        <p className="no-print">
+          <a href="/api/needs.csv" className="button" download>
+            Order list as CSV
+          </a>
+        </p>
       </header>
-      <p className="mt-4 max-w-prose">From the amounts and intervals of the plan at the present use of the machines. What is filled to the mark goes by the log of the last year; films and passes are not counted and are named.</p>
+      <p className="mt-4 max-w-prose">
+        From the amounts and intervals of the plan at the present use of the machines. What is filled to the mark goes
+        by the log of the last year; films and passes are not counted and are named.
+      </p>
       <div className="relative mt-6 overflow-x-auto" role="region" aria-label="Needs by lubricant and route">
         <table className="w-full">
           <thead>
             <tr className="caption border-b border-ink align-bottom">
-              <th scope="col" className="py-1 pr-4">Lubricant</th>
-              <th scope="col" className="py-1 pr-4 text-right">A month</th>
-              <th scope="col" className="py-1 pr-4 text-right">A year</th>
-              <th scope="col" className="py-1 pr-4 text-right">On hand</th>
-              {routes.map((route) => <th key={route} scope="col" className="py-1 pr-4 text-right whitespace-nowrap">{route}</th>)}
+              <th scope="col" className="py-1 pr-4">
+                Lubricant
+              </th>
+              <th scope="col" className="py-1 pr-4 text-right">
+                A month
+              </th>
+              <th scope="col" className="py-1 pr-4 text-right">
+                A year
+              </th>
+              <th scope="col" className="py-1 pr-4 text-right">
+                On hand
+              </th>
+              {routes.map((route) => (
+                <th key={route} scope="col" className="py-1 pr-4 text-right whitespace-nowrap">
+                  {route}
+                </th>
+              ))}
             </tr>
           </thead>
           <tbody>
             {needs.map(({ lubricantId, code, name, unit, perYear, byRoute, unknownTasks }) => (
               <tr key={lubricantId} className="rule-b align-top">
-                <th scope="row" className="py-2 pr-4 font-normal"><Link href={`/lubricants/${code}`} className="no-underline"><span className="house-code">{code}</span></Link><span className="caption block max-w-52">{name}{unknownTasks > 0 && `; ${counted(unknownTasks, 'task')} by film or mark on top`}</span></th>
+                <th scope="row" className="py-2 pr-4 font-normal">
+                  <Link href={`/lubricants/${code}`} className="no-underline">
+                    <span className="house-code">{code}</span>
+                  </Link>
+                  <span className="caption block max-w-52">
+                    {name}
+                    {unknownTasks > 0 && `; ${counted(unknownTasks, 'task')} by film or mark on top`}
+                  </span>
+                </th>
                 <td className="py-2 pr-4 text-right whitespace-nowrap">{quantityOf(perYear / 12, unit)}</td>
                 <td className="py-2 pr-4 text-right font-semibold whitespace-nowrap">{quantityOf(perYear, unit)}</td>
-                <td className="py-2 pr-4 text-right whitespace-nowrap">{onHand(lubricantId) > 0 ? quantityOf(onHand(lubricantId), unitOf(lubricantId)) : 'none'}</td>
+                <td className="py-2 pr-4 text-right whitespace-nowrap">
+                  {onHand(lubricantId) > 0 ? quantityOf(onHand(lubricantId), unitOf(lubricantId)) : 'none'}
+                </td>
                 {routes.map((route) => {
                   const mine = byRoute.find((each) => each.route === route);
-                  return <td key={route} className="py-2 pr-4 text-right whitespace-nowrap">{mine && mine.perYear > 0 ? quantityOf(mine.perYear, unit) : <span className="text-muted" aria-label="nothing">–</span>}</td>;
+                  return (
+                    <td key={route} className="py-2 pr-4 text-right whitespace-nowrap">
+                      {mine && mine.perYear > 0 ? (
+                        quantityOf(mine.perYear, unit)
+                      ) : (
+                        <span className="text-muted" aria-label="nothing">
+                          –
+                        </span>
+                      )}
+                    </td>
+                  );
                 })}
               </tr>
             ))}

@@ -13,15 +13,21 @@ export function ClosureFields({ initial }: { initial: Values }) {
   const [said, setSaid] = useState('');
   return (
     <>
-      <SavedForm initial={initial} submitLabel="Save" save={async (values) => {
-        setSaid('');
-        const answer = await keepClosures(values);
-        if (answer.ok) setSaid('Saved; every forecast heeds it.');
-        return answer;
-      }}>
+      <SavedForm
+        initial={initial}
+        submitLabel="Save"
+        save={async (values) => {
+          setSaid('');
+          const answer = await keepClosures(values);
+          if (answer.ok) setSaid('Saved; every forecast heeds it.');
+          return answer;
+        }}
+      >
         <Rows />
       </SavedForm>
-      <p role="status" className="mt-2">{said}</p>
+      <p role="status" className="mt-2">
+        {said}
+      </p>
     </>
   );
 }
@@ -37,10 +43,21 @@ function Rows() {
           <TextField name={`closures.${index}.name`} label="Name" required />
           <TextField name={`closures.${index}.from`} label="From" type="date" required />
           <TextField name={`closures.${index}.to`} label="To" type="date" required />
-          <button type="button" className="button sm:mt-7" onClick={() => remove(index)} aria-label={`Remove closure ${index + 1}`}><X aria-hidden="true" size={18} /></button>
+          <button
+            type="button"
+            className="button sm:mt-7"
+            onClick={() => remove(index)}
+            aria-label={`Remove closure ${index + 1}`}
+          >
+            <X aria-hidden="true" size={18} />
+          </button>
         </div>
       ))}
-      <p><button type="button" className="button" onClick={() => append({ name: '', from: '', to: '' })}><Plus aria-hidden="true" size={18} /> Add days</button></p>
+      <p>
+        <button type="button" className="button" onClick={() => append({ name: '', from: '', to: '' })}>
+          <Plus aria-hidden="true" size={18} /> Add days
+        </button>
+      </p>
     </>
   );
 }

@@ -9,15 +9,27 @@ export const metadata: Metadata = { title: 'Holidays and shutdowns' };
 /** Days on which the plant stands. Machines that do not keep running use nothing up then, and no forecast counts those days. */
 export default async function ClosuresPage() {
   const { now } = await openDesk();
-  const { closures = [], updatedAt } = (await reading((db) => thePlant(db))) as Awaited<ReturnType<typeof thePlant>> & { updatedAt: Date };
+  const { closures = [], updatedAt } = (await reading((db) => thePlant(db))) as Awaited<ReturnType<typeof thePlant>> & {
+    updatedAt: Date;
+  };
   const today = now.toISOString().slice(0, 10);
   // What is still to come stands first; past days stay, as the hours of those weeks are understood by them.
   const inOrder = [...closures.filter(({ to }) => to >= today), ...closures.filter(({ to }) => to < today).reverse()];
   return (
     <div className="max-w-3xl">
-      <header className="border-b-2 border-ink pb-3"><p className="caption"><Link href="/plant">Plant</Link></p><h1 className="text-3xl">Holidays and shutdowns</h1>
-        <p className="mt-1 max-w-prose">Run hours are forecast around these days. Calendar limits are not: oil ages while the plant stands. Machines that run on, such as a kiln, say so on their own page. From and to are both included.</p></header>
-      <div className="mt-6"><ClosureFields key={String(updatedAt)} initial={{ closures: inOrder }} /></div>
+      <header className="border-b-2 border-ink pb-3">
+        <p className="caption">
+          <Link href="/plant">Plant</Link>
+        </p>
+        <h1 className="text-3xl">Holidays and shutdowns</h1>
+        <p className="mt-1 max-w-prose">
+          Run hours are forecast around these days. Calendar limits are not: oil ages while the plant stands. Machines
+          that run on, such as a kiln, say so on their own page. From and to are both included.
+        </p>
+      </header>
+      <div className="mt-6">
+        <ClosureFields key={String(updatedAt)} initial={{ closures: inOrder }} />
+      </div>
     </div>
   );
 }

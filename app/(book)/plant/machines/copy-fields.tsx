@@ -17,14 +17,26 @@ const named = (areas: Option[]) => (
 );
 
 /** A second machine with the points, reservoirs and tasks of the first. */
-export function CopyFields({ machineId, areas, initial }: { machineId: string; areas: Option[]; initial: { code: string; name: string; areaId: string } }) {
+export function CopyFields({
+  machineId,
+  areas,
+  initial,
+}: {
+  machineId: string;
+  areas: Option[];
+  initial: { code: string; name: string; areaId: string };
+}) {
   const router = useRouter();
   return (
-    <SavedForm initial={initial} submitLabel="Duplicate with its points" save={async (values) => {
-      const answer = await saveCopy(machineId, values);
-      if (answer.ok) router.push(`/plant/machines/${answer.value.code}`);
-      return answer;
-    }}>
+    <SavedForm
+      initial={initial}
+      submitLabel="Duplicate with its points"
+      save={async (values) => {
+        const answer = await saveCopy(machineId, values);
+        if (answer.ok) router.push(`/plant/machines/${answer.value.code}`);
+        return answer;
+      }}
+    >
       <div className="grid gap-4 sm:grid-cols-2">{named(areas)}</div>
     </SavedForm>
   );
@@ -35,15 +47,21 @@ export function ModelFields({ machineId }: { machineId: string }) {
   const [saved, setSaved] = useState<string | null>(null);
   return (
     <>
-      <SavedForm initial={{ name: '', description: '' }} submitLabel="Make it a model" save={async (values) => {
-        const answer = await saveModel(machineId, values);
-        if (answer.ok) setSaved(values.name);
-        return answer;
-      }}>
+      <SavedForm
+        initial={{ name: '', description: '' }}
+        submitLabel="Make it a model"
+        save={async (values) => {
+          const answer = await saveModel(machineId, values);
+          if (answer.ok) setSaved(values.name);
+          return answer;
+        }}
+      >
         <TextField name="name" label="Name of the model" required />
         <NoteField name="description" label="Description" rows={2} />
       </SavedForm>
-      <p role="status" className="mt-2">{saved && `“${saved}” is in the book.`}</p>
+      <p role="status" className="mt-2">
+        {saved && `“${saved}” is in the book.`}
+      </p>
     </>
   );
 }
@@ -52,12 +70,19 @@ export function ModelFields({ machineId }: { machineId: string }) {
 export function FromModelFields({ models, areas }: { models: Option[]; areas: Option[] }) {
   const router = useRouter();
   return (
-    <SavedForm initial={{ modelId: '', code: '', name: '', areaId: '' }} submitLabel="Add machine of this model" save={async (values) => {
-      const answer = await saveFromModel(values);
-      if (answer.ok) router.push(`/plant/machines/${answer.value.code}`);
-      return answer;
-    }}>
-      <div className="grid gap-4 sm:grid-cols-2"><ChoiceField name="modelId" label="Model" options={models} empty="Choose a model" required />{named(areas)}</div>
+    <SavedForm
+      initial={{ modelId: '', code: '', name: '', areaId: '' }}
+      submitLabel="Add machine of this model"
+      save={async (values) => {
+        const answer = await saveFromModel(values);
+        if (answer.ok) router.push(`/plant/machines/${answer.value.code}`);
+        return answer;
+      }}
+    >
+      <div className="grid gap-4 sm:grid-cols-2">
+        <ChoiceField name="modelId" label="Model" options={models} empty="Choose a model" required />
+        {named(areas)}
+      </div>
     </SavedForm>
   );
 }

@@ -7,23 +7,61 @@ import { ChoiceField, NoteField, QuantityField, TextField, TickField } from '@/c
 import { SavedForm } from '@/components/ui/saved-form';
 import { saveMachine, saveNewMachine } from '../actions';
 
-export type MachineValues = { areaId: string; code: string; name: string; description: string; dutyHoursPerDay: string; hoursByWeekday: string[]; dutySeasons: { from: string; to: string; percent: string }[]; keepsRunning: boolean; fittingCount: string; energySources: { source: string; proofOfZero: string }[] };
+export type MachineValues = {
+  areaId: string;
+  code: string;
+  name: string;
+  description: string;
+  dutyHoursPerDay: string;
+  hoursByWeekday: string[];
+  dutySeasons: { from: string; to: string; percent: string }[];
+  keepsRunning: boolean;
+  fittingCount: string;
+  energySources: { source: string; proofOfZero: string }[];
+};
 
 /** The machine form, for a new machine or (with `known`) for changing one. */
-export function MachineFields({ areas, initial, known }: { areas: { value: string; label: string }[]; initial: MachineValues; known?: { id: string; version: number } }) {
+export function MachineFields({
+  areas,
+  initial,
+  known,
+}: {
+  areas: { value: string; label: string }[];
+  initial: MachineValues;
+  known?: { id: string; version: number };
+}) {
   const router = useRouter();
   return (
-    <SavedForm initial={initial} submitLabel={known ? 'Save machine' : 'Add machine'} save={async (values) => {
-      const answer = known ? await saveMachine(known.id, known.version, values) : await saveNewMachine(values);
-      if (answer.ok) router.push(`/plant/machines/${answer.value.code}`);
-      return answer;
-    }}>
+    <SavedForm
+      initial={initial}
+      submitLabel={known ? 'Save machine' : 'Add machine'}
+      save={async (values) => {
+        const answer = known ? await saveMachine(known.id, known.version, values) : await saveNewMachine(values);
+        if (answer.ok) router.push(`/plant/machines/${answer.value.code}`);
+        return answer;
+      }}
+    >
       <div className="grid gap-5 sm:grid-cols-2">
-        <TextField name="code" label="Machine code" required hint="As painted on it, such as GL2-04. Old codes keep working." />
+        <TextField
+          name="code"
+          label="Machine code"
+          required
+          hint="As painted on it, such as GL2-04. Old codes keep working."
+        />
         <TextField name="name" label="Name" required />
         <ChoiceField name="areaId" label="Area" required options={areas} empty="Choose an area" />
-        <QuantityField name="dutyHoursPerDay" label="Hours a day by plan" dimension="hours" hint="Used where no meter tells" />
-        <QuantityField name="fittingCount" label="Fittings counted" dimension="number" hint="Count them on the machine: a forgotten one shows" />
+        <QuantityField
+          name="dutyHoursPerDay"
+          label="Hours a day by plan"
+          dimension="hours"
+          hint="Used where no meter tells"
+        />
+        <QuantityField
+          name="fittingCount"
+          label="Fittings counted"
+          dimension="number"
+          hint="Count them on the machine: a forgotten one shows"
+        />
       </div>
       <DutyPlanFields />
       <NoteField name="description" label="Description" />
@@ -41,18 +79,35 @@ function DutyPlanFields() {
   return (
     <fieldset className="grid gap-4">
       <legend className="text-lg font-semibold">Planned running</legend>
-      <p className="caption">Hours on each weekday in place of the hours a day above; leave them all empty where every day is alike.</p>
-      <div className="grid grid-cols-4 gap-3 sm:grid-cols-7">{weekdays.map((name, index) => <QuantityField key={name} name={`hoursByWeekday.${index}`} label={name} dimension="hours" />)}</div>
+      <p className="caption">
+        Hours on each weekday in place of the hours a day above; leave them all empty where every day is alike.
+      </p>
+      <div className="grid grid-cols-4 gap-3 sm:grid-cols-7">
+        {weekdays.map((name, index) => (
+          <QuantityField key={name} name={`hoursByWeekday.${index}`} label={name} dimension="hours" />
+        ))}
+      </div>
       <TickField name="keepsRunning" label="Runs on through the plant’s holidays and shutdowns" />
       {fields.map(({ id }, index) => (
         <div key={id} className="rule-t grid gap-3 py-3 sm:grid-cols-[1fr_1fr_1fr_auto] sm:items-start">
           <TextField name={`dutySeasons.${index}.from`} label="Every year from" hint="Month and day, such as 11-01" />
           <TextField name={`dutySeasons.${index}.to`} label="To" />
           <QuantityField name={`dutySeasons.${index}.percent`} label="% of the usual duty" dimension="number" />
-          <button type="button" className="button sm:mt-7" onClick={() => remove(index)} aria-label={`Remove season ${index + 1}`}><X aria-hidden="true" size={18} /></button>
+          <button
+            type="button"
+            className="button sm:mt-7"
+            onClick={() => remove(index)}
+            aria-label={`Remove season ${index + 1}`}
+          >
+            <X aria-hidden="true" size={18} />
+          </button>
         </div>
       ))}
-      <p><button type="button" className="button" onClick={() => append({ from: '', to: '', percent: '50' })}><Plus aria-hidden="true" size={18} /> Add a busy or quiet season</button></p>
+      <p>
+        <button type="button" className="button" onClick={() => append({ from: '', to: '', percent: '50' })}>
+          <Plus aria-hidden="true" size={18} /> Add a busy or quiet season
+        </button>
+      </p>
     </fieldset>
   );
 }
@@ -63,15 +118,27 @@ function EnergySources() {
   return (
     <fieldset>
       <legend className="text-lg font-semibold">Energy sources</legend>
-      <p className="caption mb-3">What must be isolated before anyone reaches in, each with its own proof of zero. The site’s own isolation rules decide.</p>
+      <p className="caption mb-3">
+        What must be isolated before anyone reaches in, each with its own proof of zero. The site’s own isolation rules
+        decide.
+      </p>
       {fields.map((field, index) => (
         <div key={field.id} className="rule-t grid gap-3 py-3 sm:grid-cols-[1fr_1.6fr_auto] sm:items-start">
           <TextField name={`energySources.${index}.source`} label="Energy source" />
           <TextField name={`energySources.${index}.proofOfZero`} label="Proof of zero" />
-          <button type="button" className="button sm:mt-7" onClick={() => remove(index)} aria-label={`Remove energy source ${index + 1}`}><X aria-hidden="true" size={18} /></button>
+          <button
+            type="button"
+            className="button sm:mt-7"
+            onClick={() => remove(index)}
+            aria-label={`Remove energy source ${index + 1}`}
+          >
+            <X aria-hidden="true" size={18} />
+          </button>
         </div>
       ))}
-      <button type="button" className="button" onClick={() => append({ source: '', proofOfZero: '' })}><Plus aria-hidden="true" size={18} /> Add energy source</button>
+      <button type="button" className="button" onClick={() => append({ source: '', proofOfZero: '' })}>
+        <Plus aria-hidden="true" size={18} /> Add energy source
+      </button>
     </fieldset>
   );
 }

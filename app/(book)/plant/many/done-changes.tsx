@@ -16,17 +16,43 @@ export function DoneChanges({ done }: { done: readonly DoneChange[] }) {
   const takeBack = async (id: string) => {
     setBusy(true);
     setSaid('');
-    const answer = await takeManyBack(id).catch(() => ({ ok: false as const, reason: 'The server does not answer. Nothing was taken back; try again.' }));
+    const answer = await takeManyBack(id).catch(() => ({
+      ok: false as const,
+      reason: 'The server does not answer. Nothing was taken back; try again.',
+    }));
     setBusy(false);
     setReason(answer.ok ? null : answer.reason);
     if (answer.ok) setSaid(`Taken back: ${counted(answer.value.changed, 'point')} as before.`);
   };
   return (
     <section aria-labelledby={`${base}-done`} className="mt-8" hidden={done.length === 0}>
-      <h2 id={`${base}-done`} className="text-xl">Done lately</h2>
+      <h2 id={`${base}-done`} className="text-xl">
+        Done lately
+      </h2>
       <FormProblem reason={reason} />
       <p role="status">{said}</p>
-      <ul>{done.map(({ id, title, words, undone }) => <li key={id} className="rule-t flex items-center gap-3 py-1.5"><span className="grow">{title} <span className="caption">{words}</span></span>{undone ? <span className="text-muted">taken back</span> : <button type="button" className="button" disabled={busy} aria-label={`Take back ${title}`} onClick={() => void takeBack(id)}>Take back</button>}</li>)}</ul>
+      <ul>
+        {done.map(({ id, title, words, undone }) => (
+          <li key={id} className="rule-t flex items-center gap-3 py-1.5">
+            <span className="grow">
+              {title} <span className="caption">{words}</span>
+            </span>
+            {undone ? (
+              <span className="text-muted">taken back</span>
+            ) : (
+              <button
+                type="button"
+                className="button"
+                disabled={busy}
+                aria-label={`Take back ${title}`}
+                onClick={() => void takeBack(id)}
+              >
+                Take back
+              </button>
+            )}
+          </li>
+        ))}
+      </ul>
     </section>
   );
 }

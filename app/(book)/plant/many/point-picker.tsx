@@ -8,25 +8,86 @@ const filters = { area: 'Area', machine: 'Machine', kind: 'Kind' } as const;
 type Filter = keyof typeof filters;
 
 /** Picks many of something at points, narrowed by area, machine and kind. */
-export function PointPicker({ choices, picked, onPick, title = 'Pick points', one = 'point' }: { choices: readonly PointChoice[]; picked: readonly string[]; onPick: (ids: string[]) => void; title?: string; one?: string }) {
+export function PointPicker({
+  choices,
+  picked,
+  onPick,
+  title = 'Pick points',
+  one = 'point',
+}: {
+  choices: readonly PointChoice[];
+  picked: readonly string[];
+  onPick: (ids: string[]) => void;
+  title?: string;
+  one?: string;
+}) {
   const base = useId();
   const [wanted, setWanted] = useState<Partial<Record<Filter, string>>>({});
-  const shown = choices.filter((choice) => (Object.keys(filters) as Filter[]).every((key) => !wanted[key] || choice[key] === wanted[key]));
+  const shown = choices.filter((choice) =>
+    (Object.keys(filters) as Filter[]).every((key) => !wanted[key] || choice[key] === wanted[key]),
+  );
   return (
     <section aria-labelledby={`${base}-pick`}>
-      <h2 id={`${base}-pick`} className="text-xl">{title}</h2>
+      <h2 id={`${base}-pick`} className="text-xl">
+        {title}
+      </h2>
       <div className="mt-3 grid grid-cols-3 gap-3">
         {(Object.entries(filters) as [Filter, string][]).map(([key, label]) => (
-          <label key={key}><span className="caption">{label}</span>
-            <select className="field" value={wanted[key] ?? ''} onChange={(event) => setWanted({ ...wanted, [key]: event.target.value })}><option value="">any</option>{[...new Set(choices.map((choice) => choice[key]))].map((each) => <option key={each} value={each}>{each}</option>)}</select>
+          <label key={key}>
+            <span className="caption">{label}</span>
+            <select
+              className="field"
+              value={wanted[key] ?? ''}
+              onChange={(event) => setWanted({ ...wanted, [key]: event.target.value })}
+            >
+              <option value="">any</option>
+              {[...new Set(choices.map((choice) => choice[key]))].map((each) => (
+                <option key={each} value={each}>
+                  {each}
+                </option>
+              ))}
+            </select>
           </label>
         ))}
       </div>
-      <p className="mt-3 flex flex-wrap items-center gap-3"><button type="button" className="button" onClick={() => onPick([...new Set([...picked, ...shown.map(({ id }) => id)])])}>Pick all {shown.length} shown</button>{picked.length > 0 && <button type="button" className="button button-quiet" onClick={() => onPick([])}>Pick none</button>}<span role="status">{counted(picked.length, one)} picked</span></p>
+      <p className="mt-3 flex flex-wrap items-center gap-3">
+        <button
+          type="button"
+          className="button"
+          onClick={() => onPick([...new Set([...picked, ...shown.map(({ id }) => id)])])}
+        >
+          Pick all {shown.length} shown
+        </button>
+        {picked.length > 0 && (
+          <button type="button" className="button button-quiet" onClick={() => onPick([])}>
+            Pick none
+          </button>
+        )}
+        <span role="status">{counted(picked.length, one)} picked</span>
+      </p>
       <ul className="mt-2 max-h-[60vh] overflow-y-auto" aria-label="Points">
-        {shown.slice(0, 200).map(({ id, label, name, kind }) => <li key={id} className="rule-t"><label className="flex min-h-9 items-center gap-3"><input type="checkbox" className="size-5 shrink-0 accent-ink" checked={picked.includes(id)} onChange={(event) => onPick(event.target.checked ? [...picked, id] : picked.filter((each) => each !== id))} /><strong className="whitespace-nowrap">{label}</strong> <span className="min-w-0 truncate">{name} <span className="text-muted">{kind.toLowerCase()}</span></span></label></li>)}
+        {shown.slice(0, 200).map(({ id, label, name, kind }) => (
+          <li key={id} className="rule-t">
+            <label className="flex min-h-9 items-center gap-3">
+              <input
+                type="checkbox"
+                className="size-5 shrink-0 accent-ink"
+                checked={picked.includes(id)}
+                onChange={(event) =>
+                  onPick(event.target.checked ? [...picked, id] : picked.filter((each) => each !== id))
+                }
+              />
+              <strong className="whitespace-nowrap">{label}</strong>{' '}
+              <span className="min-w-0 truncate">
+                {name} <span className="text-muted">{kind.toLowerCase()}</span>
+              </span>
+            </label>
+          </li>
+        ))}
       </ul>
-      {shown.length > 200 && <p className="caption">The first 200 are shown; narrow the filter for the rest, or pick all.</p>}
+      {shown.length > 200 && (
+        <p className="caption">The first 200 are shown; narrow the filter for the rest, or pick all.</p>
+      )}
     </section>
   );
 }

@@ -14,27 +14,71 @@ export const metadata: Metadata = { title: 'Templates' };
 /** Sets of tasks with their intervals, made by the plant for kinds of points: applied to many at once, taken back as a whole. */
 export default async function TemplatesPage() {
   await openDesk();
-  const { all, choices, sets, plant } = await reading(async (db) => ({ all: await db.TaskTemplate.findAll({ order: [['name', 'ASC']] }), choices: await readPointChoices(db), sets: await readChangeSets(db, 'template'), plant: await thePlant(db) }));
+  const { all, choices, sets, plant } = await reading(async (db) => ({
+    all: await db.TaskTemplate.findAll({ order: [['name', 'ASC']] }),
+    choices: await readPointChoices(db),
+    sets: await readChangeSets(db, 'template'),
+    plant: await thePlant(db),
+  }));
   const templates = all.filter(({ retiredOn }) => !retiredOn);
   const retired = all.filter(({ retiredOn }) => retiredOn);
   return (
     <>
       <header className="flex flex-wrap items-end justify-between gap-4 border-b-2 border-ink pb-3">
-        <div><p className="caption"><Link href="/plant">Plant</Link></p><h1 className="text-3xl">Templates</h1></div>
-        <p className="no-print"><Link href="/plant/templates/new" className="button">Make a template</Link></p>
+        <div>
+          <p className="caption">
+            <Link href="/plant">Plant</Link>
+          </p>
+          <h1 className="text-3xl">Templates</h1>
+        </div>
+        <p className="no-print">
+          <Link href="/plant/templates/new" className="button">
+            Make a template
+          </Link>
+        </p>
       </header>
-      {templates.length === 0 ? <p className="mt-4">No template yet. One holds the tasks that points of a kind have in common, with their intervals. <Link href="/plant/templates/new">Make the first</Link></p> : (
+      {templates.length === 0 ? (
+        <p className="mt-4">
+          No template yet. One holds the tasks that points of a kind have in common, with their intervals.{' '}
+          <Link href="/plant/templates/new">Make the first</Link>
+        </p>
+      ) : (
         <ul className="mt-4">
           {templates.map(({ id, name, pointKind, firstHours, tasks }) => (
             <li key={id} className="rule-b py-2">
-              <Link href={`/plant/templates/${id}`} className="font-semibold">{name}</Link> <span className="caption">for {pointKind === 'any' ? 'points of any kind' : pointKinds[pointKind].label.toLowerCase()}; {counted(tasks.length, 'task')}{firstHours && '; applies itself when a unit is commissioned'}</span>
-              <ul className="text-sm text-muted">{tasks.map((task) => <li key={task.title}>{templateTaskWords(task)}</li>)}</ul>
+              <Link href={`/plant/templates/${id}`} className="font-semibold">
+                {name}
+              </Link>{' '}
+              <span className="caption">
+                for {pointKind === 'any' ? 'points of any kind' : pointKinds[pointKind].label.toLowerCase()};{' '}
+                {counted(tasks.length, 'task')}
+                {firstHours && '; applies itself when a unit is commissioned'}
+              </span>
+              <ul className="text-sm text-muted">
+                {tasks.map((task) => (
+                  <li key={task.title}>{templateTaskWords(task)}</li>
+                ))}
+              </ul>
             </li>
           ))}
         </ul>
       )}
-      {retired.map(({ id, name, version = 0, retiredOn }) => retiredOn && <OutOfUse key={id} kind="template" id={id} version={version} name={name} retiredOn={retiredOn} />)}
-      {templates.length > 0 && <ApplyForm templates={templates.map(({ id, name }) => ({ id, name }))} choices={choices} done={sets.map(({ madeAt, by, ...set }) => ({ ...set, words: `${dayAndClock(madeAt, plant.timeZone)}, ${by}` }))} />}
+      {retired.map(
+        ({ id, name, version = 0, retiredOn }) =>
+          retiredOn && (
+            <OutOfUse key={id} kind="template" id={id} version={version} name={name} retiredOn={retiredOn} />
+          ),
+      )}
+      {templates.length > 0 && (
+        <ApplyForm
+          templates={templates.map(({ id, name }) => ({ id, name }))}
+          choices={choices}
+          done={sets.map(({ madeAt, by, ...set }) => ({
+            ...set,
+            words: `${dayAndClock(madeAt, plant.timeZone)}, ${by}`,
+          }))}
+        />
+      )}
     </>
   );
 }

@@ -10,21 +10,61 @@ import { machineStates } from '@/core/register/machine-states';
 import { amountKinds, pointKinds, taskActions, whoMay } from '@/core/register/point-kinds';
 import { saveTemplate } from '../actions';
 
-export type TypedTask = { action: string; title: string; amountKind: string; amount: string; machineState: string; minutes: string; who: string; when: string; event: string; procedureText: string };
+export type TypedTask = {
+  action: string;
+  title: string;
+  amountKind: string;
+  amount: string;
+  machineState: string;
+  minutes: string;
+  who: string;
+  when: string;
+  event: string;
+  procedureText: string;
+};
 export type TemplateValues = { name: string; pointKind: string; firstHours: boolean; tasks: TypedTask[] };
-const emptyTask: TypedTask = { action: 'check', title: 'Check', amountKind: 'to-mark', amount: '', machineState: 'any', minutes: '3', who: 'technician', when: 'monthly', event: '', procedureText: '' };
-export const emptyTemplate: TemplateValues = { name: '', pointKind: 'gear-case', firstHours: false, tasks: [emptyTask] };
-const kinds = [{ value: 'any', label: 'any kind' }, ...Object.entries(pointKinds).map(([value, { label }]) => ({ value, label }))];
+const emptyTask: TypedTask = {
+  action: 'check',
+  title: 'Check',
+  amountKind: 'to-mark',
+  amount: '',
+  machineState: 'any',
+  minutes: '3',
+  who: 'technician',
+  when: 'monthly',
+  event: '',
+  procedureText: '',
+};
+export const emptyTemplate: TemplateValues = {
+  name: '',
+  pointKind: 'gear-case',
+  firstHours: false,
+  tasks: [emptyTask],
+};
+const kinds = [
+  { value: 'any', label: 'any kind' },
+  ...Object.entries(pointKinds).map(([value, { label }]) => ({ value, label })),
+];
 
 /** A template, new or (with `known`) to be changed. */
-export function TemplateFields({ known, initial = emptyTemplate }: { known?: { id: string; version: number }; initial?: TemplateValues }) {
+export function TemplateFields({
+  known,
+  initial = emptyTemplate,
+}: {
+  known?: { id: string; version: number };
+  initial?: TemplateValues;
+}) {
   const router = useRouter();
   return (
-    <SavedForm initial={initial} submitLabel={known ? 'Save template' : 'Make template'} save={async (values) => {
-      const answer = await saveTemplate(known ?? null, values);
-      if (answer.ok) router.push('/plant/templates');
-      return answer;
-    }}>
+    <SavedForm
+      initial={initial}
+      submitLabel={known ? 'Save template' : 'Make template'}
+      save={async (values) => {
+        const answer = await saveTemplate(known ?? null, values);
+        if (answer.ok) router.push('/plant/templates');
+        return answer;
+      }}
+    >
       <div className="grid gap-4 sm:grid-cols-2">
         <TextField name="name" label="Name" required />
         <ChoiceField name="pointKind" label="For points of kind" options={kinds} required />
@@ -44,21 +84,53 @@ function TaskRows() {
         <fieldset key={id} className="rule-t pt-4">
           <legend className="float-left mb-2 font-medium">Task {index + 1}</legend>
           <div className="clear-both grid gap-4 sm:grid-cols-2 lg:grid-cols-4">
-            <ChoiceField name={`tasks.${index}.action`} label="What is done" options={optionsOf(taskActions)} required />
+            <ChoiceField
+              name={`tasks.${index}.action`}
+              label="What is done"
+              options={optionsOf(taskActions)}
+              required
+            />
             <TextField name={`tasks.${index}.title`} label="Title" required />
-            <ChoiceField name={`tasks.${index}.amountKind`} label="Counted in" options={optionsOf(amountKinds)} required />
+            <ChoiceField
+              name={`tasks.${index}.amountKind`}
+              label="Counted in"
+              options={optionsOf(amountKinds)}
+              required
+            />
             <QuantityField name={`tasks.${index}.amount`} label="Amount" dimension="number" />
-            <ChoiceField name={`tasks.${index}.machineState`} label="Machine state" options={optionsOf(machineStates)} required />
+            <ChoiceField
+              name={`tasks.${index}.machineState`}
+              label="Machine state"
+              options={optionsOf(machineStates)}
+              required
+            />
             <QuantityField name={`tasks.${index}.minutes`} label="Time" dimension="minutes" required />
             <ChoiceField name={`tasks.${index}.who`} label="Done by" options={optionsOf(whoMay)} required />
-            <ChoiceField name={`tasks.${index}.event`} label="Also after" options={optionsOf(eventWords)} empty="nothing else" />
-            <div className="sm:col-span-2"><StagesField name={`tasks.${index}.when`} required /></div>
-            <div className="sm:col-span-2"><NoteField name={`tasks.${index}.procedureText`} label="How it is done" rows={2} /></div>
+            <ChoiceField
+              name={`tasks.${index}.event`}
+              label="Also after"
+              options={optionsOf(eventWords)}
+              empty="nothing else"
+            />
+            <div className="sm:col-span-2">
+              <StagesField name={`tasks.${index}.when`} required />
+            </div>
+            <div className="sm:col-span-2">
+              <NoteField name={`tasks.${index}.procedureText`} label="How it is done" rows={2} />
+            </div>
           </div>
-          {fields.length > 1 && <button type="button" className="button mt-3" onClick={() => remove(index)}>Take this task out</button>}
+          {fields.length > 1 && (
+            <button type="button" className="button mt-3" onClick={() => remove(index)}>
+              Take this task out
+            </button>
+          )}
         </fieldset>
       ))}
-      <p><button type="button" className="button" onClick={() => append({ ...emptyTask, title: '' })}>Another task</button></p>
+      <p>
+        <button type="button" className="button" onClick={() => append({ ...emptyTask, title: '' })}>
+          Another task
+        </button>
+      </p>
     </>
   );
 }

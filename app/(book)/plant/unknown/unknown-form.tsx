@@ -8,10 +8,24 @@ import { writeNow } from '@/components/use-outbox';
 import { counted } from '@/components/words';
 import { parseQuantity } from '@/core/units/parse-quantity';
 
-type Task = { taskId: string; title: string; label: string; pointName: string; machine: string; machineId: string; pointId: string; href: string };
+type Task = {
+  taskId: string;
+  title: string;
+  label: string;
+  pointName: string;
+  machine: string;
+  machineId: string;
+  pointId: string;
+  href: string;
+};
 type Basis = 'done-on' | 'at-hours' | 'start-today' | 'next-round';
 
-const ways: Record<Basis, string> = { 'done-on': 'Done on …', 'at-hours': 'Done at … hours', 'start-today': 'Start counting today', 'next-round': 'Do it on the next round' };
+const ways: Record<Basis, string> = {
+  'done-on': 'Done on …',
+  'at-hours': 'Done at … hours',
+  'start-today': 'Start counting today',
+  'next-round': 'Do it on the next round',
+};
 
 export function UnknownForm({ tasks, personId, today }: { tasks: Task[]; personId: string; today: string }) {
   const router = useRouter();
@@ -23,7 +37,8 @@ export function UnknownForm({ tasks, personId, today }: { tasks: Task[]; personI
   const [reason, setReason] = useState<string | null>(null);
   const [said, setSaid] = useState('');
   const machines = [...new Set(tasks.map(({ machine }) => machine))];
-  const toggle = (ids: string[], tick: boolean) => setTicked((before) => [...before.filter((each) => !ids.includes(each)), ...(tick ? ids : [])]);
+  const toggle = (ids: string[], tick: boolean) =>
+    setTicked((before) => [...before.filter((each) => !ids.includes(each)), ...(tick ? ids : [])]);
 
   const write = async () => {
     setReason(null);
@@ -31,16 +46,33 @@ export function UnknownForm({ tasks, personId, today }: { tasks: Task[]; personI
     const chosen = tasks.filter(({ taskId }) => ticked.includes(taskId));
     const value = parseQuantity(hours, 'hours');
     if (chosen.length === 0) return setReason('Tick at least one task.');
-    if (basis === 'done-on' && (on === '' || on > today)) return setReason(on === '' ? 'Choose the day on which it was last done.' : 'This day has not come yet.');
-    if (basis === 'at-hours' && !(value.ok && value.value >= 0)) return setReason(value.ok ? 'Hours cannot be negative.' : value.reason);
+    if (basis === 'done-on' && (on === '' || on > today))
+      return setReason(on === '' ? 'Choose the day on which it was last done.' : 'This day has not come yet.');
+    if (basis === 'at-hours' && !(value.ok && value.value >= 0))
+      return setReason(value.ok ? 'Hours cannot be negative.' : value.reason);
     let waiting = 0;
     for (const { taskId, machineId, pointId } of chosen) {
-      const answer = await writeNow({ kind: 'commissioning', personId, machineId, pointId, taskIds: [taskId], body: { basis, ...(basis === 'done-on' && { on }), ...(basis === 'at-hours' && value.ok && { hours: value.value, typed: { hours } }) } });
+      const answer = await writeNow({
+        kind: 'commissioning',
+        personId,
+        machineId,
+        pointId,
+        taskIds: [taskId],
+        body: {
+          basis,
+          ...(basis === 'done-on' && { on }),
+          ...(basis === 'at-hours' && value.ok && { hours: value.value, typed: { hours } }),
+        },
+      });
       if (answer.state === 'refused') return setReason(answer.reason);
       if (answer.state === 'waiting') waiting += 1;
     }
     setTicked([]);
-    setSaid(waiting > 0 ? `${counted(waiting, 'entry', 'entries')} kept on this device, sent when there is a connection.` : `${counted(chosen.length, 'task')} written.`);
+    setSaid(
+      waiting > 0
+        ? `${counted(waiting, 'entry', 'entries')} kept on this device, sent when there is a connection.`
+        : `${counted(chosen.length, 'task')} written.`,
+    );
     router.refresh();
   };
 
@@ -53,26 +85,97 @@ export function UnknownForm({ tasks, personId, today }: { tasks: Task[]; personI
           return (
             <fieldset key={machine} className="mb-6">
               <legend className="text-lg font-semibold">{machine}</legend>
-              <label className="flex min-h-11 items-center gap-3"><input type="checkbox" className="size-5 accent-ink" checked={all} onChange={(event) => toggle(mine.map(({ taskId }) => taskId), event.target.checked)} />All {mine.length} of this machine</label>
+              <label className="flex min-h-11 items-center gap-3">
+                <input
+                  type="checkbox"
+                  className="size-5 accent-ink"
+                  checked={all}
+                  onChange={(event) =>
+                    toggle(
+                      mine.map(({ taskId }) => taskId),
+                      event.target.checked,
+                    )
+                  }
+                />
+                All {mine.length} of this machine
+              </label>
               {mine.map(({ taskId, label, title, pointName, href }) => (
                 <div key={taskId} className="rule-t flex items-center gap-3 pl-6">
-                  <label className="flex min-h-11 grow items-center gap-3"><input type="checkbox" className="size-5 accent-ink" checked={ticked.includes(taskId)} onChange={(event) => toggle([taskId], event.target.checked)} /><span><strong>{label}</strong> {title} <span className="text-muted">{pointName}</span></span></label>
-                  <Link href={href} className="text-sm">Open<span className="sr-only"> {label}</span></Link>
+                  <label className="flex min-h-11 grow items-center gap-3">
+                    <input
+                      type="checkbox"
+                      className="size-5 accent-ink"
+                      checked={ticked.includes(taskId)}
+                      onChange={(event) => toggle([taskId], event.target.checked)}
+                    />
+                    <span>
+                      <strong>{label}</strong> {title} <span className="text-muted">{pointName}</span>
+                    </span>
+                  </label>
+                  <Link href={href} className="text-sm">
+                    Open<span className="sr-only"> {label}</span>
+                  </Link>
                 </div>
               ))}
             </fieldset>
           );
         })}
       </div>
-      <section aria-labelledby={`${id}-ways`} className="content-start lg:sticky lg:top-6 lg:self-start lg:border-l lg:border-rule lg:pl-8">
-        <h2 id={`${id}-ways`} className="text-xl">What is known <span className="caption font-normal">{counted(ticked.length, 'task')} ticked</span></h2>
-        <fieldset className="mt-3"><legend className="sr-only">What is known</legend>
-          {(Object.entries(ways) as [Basis, string][]).map(([key, words]) => <label key={key} className="flex min-h-11 items-center gap-3"><input type="radio" name={`${id}-basis`} className="size-5 accent-ink" checked={basis === key} onChange={() => setBasis(key)} />{words}</label>)}
+      <section
+        aria-labelledby={`${id}-ways`}
+        className="content-start lg:sticky lg:top-6 lg:self-start lg:border-l lg:border-rule lg:pl-8"
+      >
+        <h2 id={`${id}-ways`} className="text-xl">
+          What is known <span className="caption font-normal">{counted(ticked.length, 'task')} ticked</span>
+        </h2>
+        <fieldset className="mt-3">
+          <legend className="sr-only">What is known</legend>
+          {(Object.entries(ways) as [Basis, string][]).map(([key, words]) => (
+            <label key={key} className="flex min-h-11 items-center gap-3">
+              <input
+                type="radio"
+                name={`${id}-basis`}
+                className="size-5 accent-ink"
+                checked={basis === key}
+                onChange={() => setBasis(key)}
+              />
+              {words}
+            </label>
+          ))}
         </fieldset>
-        {basis === 'done-on' && <label className="mt-2 block"><span className="font-medium">Last done on</span><input type="date" max={today} className="field mt-1" value={on} onChange={(event) => setOn(event.target.value)} /></label>}
-        {basis === 'at-hours' && <label className="mt-2 block"><span className="font-medium">At meter value (h)</span><input inputMode="decimal" className="field mt-1" value={hours} onChange={(event) => setHours(event.target.value)} /></label>}
-        {basis === 'next-round' && <p className="caption">It stays without a date, and stands on the next round until it is done.</p>}
-        <div className="mt-4 grid gap-3"><FormProblem reason={reason} /><button type="button" className="button button-first justify-self-start" onClick={() => void write()}>Write for {counted(ticked.length, 'task')}</button><p role="status">{said}</p></div>
+        {basis === 'done-on' && (
+          <label className="mt-2 block">
+            <span className="font-medium">Last done on</span>
+            <input
+              type="date"
+              max={today}
+              className="field mt-1"
+              value={on}
+              onChange={(event) => setOn(event.target.value)}
+            />
+          </label>
+        )}
+        {basis === 'at-hours' && (
+          <label className="mt-2 block">
+            <span className="font-medium">At meter value (h)</span>
+            <input
+              inputMode="decimal"
+              className="field mt-1"
+              value={hours}
+              onChange={(event) => setHours(event.target.value)}
+            />
+          </label>
+        )}
+        {basis === 'next-round' && (
+          <p className="caption">It stays without a date, and stands on the next round until it is done.</p>
+        )}
+        <div className="mt-4 grid gap-3">
+          <FormProblem reason={reason} />
+          <button type="button" className="button button-first justify-self-start" onClick={() => void write()}>
+            Write for {counted(ticked.length, 'task')}
+          </button>
+          <p role="status">{said}</p>
+        </div>
       </section>
     </div>
   );

@@ -20,7 +20,10 @@ export default async function RoutePage({ params }: { params: Promise<{ id: stri
   const desk = await openDesk();
   const route = (await reading(() => listRoutes(desk))).find((each) => each.id === id);
   if (!route) notFound();
-  const { states, plant } = await reading(async (db) => ({ states: await loadTaskStates(db, desk.now, { taskIds: route.taskIds }), plant: await thePlant(db) }));
+  const { states, plant } = await reading(async (db) => ({
+    states: await loadTaskStates(db, desk.now, { taskIds: route.taskIds }),
+    plant: await thePlant(db),
+  }));
   const today = plantDayOf(desk.now.getTime(), plant.timeZone, plant.dayStartsAtMinutes);
   const inOrder = route.taskIds.flatMap((taskId) => states.find((state) => state.taskId === taskId) ?? []);
   const wanted = inOrder.filter(({ due }) => standingOn(due, today) !== 'later').length;
@@ -28,15 +31,36 @@ export default async function RoutePage({ params }: { params: Promise<{ id: stri
     <>
       <header className="flex flex-wrap items-end justify-between gap-4 border-b-2 border-ink pb-3">
         <div>
-          <p className="caption"><Link href="/routes">Routes</Link></p>
-          <h1 className="text-3xl"><span className="mr-3">{route.code}</span><span className="font-normal">{route.name}</span></h1>
+          <p className="caption">
+            <Link href="/routes">Routes</Link>
+          </p>
+          <h1 className="text-3xl">
+            <span className="mr-3">{route.code}</span>
+            <span className="font-normal">{route.name}</span>
+          </h1>
         </div>
-        <p className="no-print"><Link href={`/routes/${id}/edit`} className="button">Change route</Link></p>
+        <p className="no-print">
+          <Link href={`/routes/${id}/edit`} className="button">
+            Change route
+          </Link>
+        </p>
       </header>
       {route.note && <p className="mt-4 max-w-prose whitespace-pre-line">{route.note}</p>}
-      <div className="mt-5"><BeginRound routeId={id} wanted={wanted} all={inOrder.length} /></div>
+      <div className="mt-5">
+        <BeginRound routeId={id} wanted={wanted} all={inOrder.length} />
+      </div>
       <section aria-labelledby="stops" className="mt-8 max-w-4xl">
-        <h2 id="stops" className="text-xl">Stops in walking order <span className="caption font-normal">{counted(inOrder.length, 'stop')}, {number(inOrder.reduce((sum, { minutes }) => sum + minutes, 0), 0)} min without the walk</span></h2>
+        <h2 id="stops" className="text-xl">
+          Stops in walking order{' '}
+          <span className="caption font-normal">
+            {counted(inOrder.length, 'stop')},{' '}
+            {number(
+              inOrder.reduce((sum, { minutes }) => sum + minutes, 0),
+              0,
+            )}{' '}
+            min without the walk
+          </span>
+        </h2>
         <DueList caption={`Stops of ${route.code}`} items={inOrder.map((state) => dueItem(state, today))} />
       </section>
     </>

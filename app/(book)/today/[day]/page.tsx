@@ -25,43 +25,84 @@ export default async function DiaryPage({ params }: Props) {
   const { day } = await params;
   if (!isPlantDay(day) || day < '1990' || day > '2190') notFound();
   const desk = await openDesk();
-  const { page, names } = await reading(async (db) => ({ page: await readDiary(desk, day), names: await readNames(db) }));
+  const { page, names } = await reading(async (db) => ({
+    page: await readDiary(desk, day),
+    names: await readNames(db),
+  }));
   const { walks, metersToRead, rounds, written, findings, unknownCount, today, timeZone } = page;
   const wanted = walks.reduce((sum, { tasks }) => sum + tasks.length, 0);
   return (
     <>
       <header className="flex flex-wrap items-end justify-between gap-4 border-b-2 border-ink pb-3">
         <div>
-          <p className="caption">{weekday(day)}, week {week(day)}{day === today ? ' · today' : ''}</p>
+          <p className="caption">
+            {weekday(day)}, week {week(day)}
+            {day === today ? ' · today' : ''}
+          </p>
           <h1 className="text-4xl">{dayWords(day)}</h1>
         </div>
-        <PageTurner before={`/today/${addDays(day, -1)}`} after={`/today/${addDays(day, 1)}`} today={day === today ? null : '/today'} />
+        <PageTurner
+          before={`/today/${addDays(day, -1)}`}
+          after={`/today/${addDays(day, 1)}`}
+          today={day === today ? null : '/today'}
+        />
       </header>
       <div className="gap-10 xl:grid xl:grid-cols-[minmax(0,1.65fr)_minmax(0,1fr)]">
         <section aria-labelledby="to-do" className="pt-5">
-          <h2 id="to-do" className="text-xl">{day > today ? 'Will be due' : 'To do'} <span className="caption font-normal">{counted(wanted, 'task')}</span></h2>
-          {wanted === 0 && <p className="mt-3">{day < today ? 'Nothing was due at the end of this day.' : 'Nothing is due.'} {unknownCount > 0 && day <= today ? 'But see the tasks whose last service is unknown.' : ''}</p>}
+          <h2 id="to-do" className="text-xl">
+            {day > today ? 'Will be due' : 'To do'}{' '}
+            <span className="caption font-normal">{counted(wanted, 'task')}</span>
+          </h2>
+          {wanted === 0 && (
+            <p className="mt-3">
+              {day < today ? 'Nothing was due at the end of this day.' : 'Nothing is due.'}{' '}
+              {unknownCount > 0 && day <= today ? 'But see the tasks whose last service is unknown.' : ''}
+            </p>
+          )}
           {walks.map(({ routeId, code, name, tasks }) => (
             <section key={code} aria-label={name} className="mt-4">
               <div className="flex flex-wrap items-baseline gap-3">
-                <h3>{code && <span className="mr-2">{code}</span>}<span className="font-normal">{name}</span></h3>
-                {routeId && day === today && <Link href={`/routes/${routeId}`} className="no-print text-sm">Walk it</Link>}
+                <h3>
+                  {code && <span className="mr-2">{code}</span>}
+                  <span className="font-normal">{name}</span>
+                </h3>
+                {routeId && day === today && (
+                  <Link href={`/routes/${routeId}`} className="no-print text-sm">
+                    Walk it
+                  </Link>
+                )}
               </div>
-              <DueList caption={`${name}: tasks`} items={tasks.map((task) => dueItem(task, day < today ? day : today))} />
+              <DueList
+                caption={`${name}: tasks`}
+                items={tasks.map((task) => dueItem(task, day < today ? day : today))}
+              />
             </section>
           ))}
           {unknownCount > 0 && day === today && (
-            <p className="rule-t mt-6 pt-3">{counted(unknownCount, 'task')} of unknown last service. <Link href="/plant/unknown">Say what is known of them</Link></p>
+            <p className="rule-t mt-6 pt-3">
+              {counted(unknownCount, 'task')} of unknown last service.{' '}
+              <Link href="/plant/unknown">Say what is known of them</Link>
+            </p>
           )}
           {metersToRead.length > 0 && (
             <section aria-labelledby="meters" className="mt-8">
-              <h2 id="meters" className="text-xl">Meters to read</h2>
+              <h2 id="meters" className="text-xl">
+                Meters to read
+              </h2>
               <ul className="mt-2">
                 {metersToRead.map(({ id, machineCode, machineName, name, daysSince, last }) => (
                   <li key={id} className="rule-t flex flex-wrap gap-x-3 py-2">
-                    <Link href={`/plant/machines/${machineCode}#meters`} className="font-semibold">{machineCode}</Link>
-                    <span className="text-muted">{machineName}, {name.toLowerCase()}</span>
-                    <span className="ml-auto">{daysSince === null ? 'never read' : `read ${counted(daysSince, 'day')} ago at ${number(last!.value)}`}</span>
+                    <Link href={`/plant/machines/${machineCode}#meters`} className="font-semibold">
+                      {machineCode}
+                    </Link>
+                    <span className="text-muted">
+                      {machineName}, {name.toLowerCase()}
+                    </span>
+                    <span className="ml-auto">
+                      {daysSince === null
+                        ? 'never read'
+                        : `read ${counted(daysSince, 'day')} ago at ${number(last!.value)}`}
+                    </span>
                   </li>
                 ))}
               </ul>
@@ -69,29 +110,59 @@ export default async function DiaryPage({ params }: Props) {
           )}
         </section>
         <section aria-labelledby="written" className="border-rule pt-5 xl:border-l xl:pl-8">
-          <h2 id="written" className="text-xl">Written</h2>
+          <h2 id="written" className="text-xl">
+            Written
+          </h2>
           {rounds.map(({ id, routeCode, routeName, personInitials, startedAt, signedAt, stops, answered }) => (
             <p key={id} className="rule-t mt-2 pt-2">
-              <Link href={`/round?id=${id}`} className="font-semibold">{routeCode}</Link> {routeName}, {personInitials} from {clock(startedAt, timeZone)}: {answered} of {counted(stops, 'stop')}, {signedAt ? `signed ${clock(signedAt, timeZone)}` : 'not signed'}
+              <Link href={`/round?id=${id}`} className="font-semibold">
+                {routeCode}
+              </Link>{' '}
+              {routeName}, {personInitials} from {clock(startedAt, timeZone)}: {answered} of {counted(stops, 'stop')},{' '}
+              {signedAt ? `signed ${clock(signedAt, timeZone)}` : 'not signed'}
             </p>
           ))}
           <div className="mt-3">
-            {written.length === 0 ? <p>Nothing {day > today ? 'yet: this day has not come' : 'was written on this page'}.</p> : <WrittenList items={written.map((line) => writtenItem(line, names, timeZone))} />}
+            {written.length === 0 ? (
+              <p>Nothing {day > today ? 'yet: this day has not come' : 'was written on this page'}.</p>
+            ) : (
+              <WrittenList items={written.map((line) => writtenItem(line, names, timeZone))} />
+            )}
           </div>
         </section>
       </div>
       <section aria-labelledby="open" className="mt-10 border-t-2 border-ink pt-4">
-        <h2 id="open" className="text-xl">Open findings</h2>
+        <h2 id="open" className="text-xl">
+          Open findings
+        </h2>
         {findings.length === 0 && <p className="mt-2">None.</p>}
         <ul>
           {findings.map(({ id, body, happenedAt, machine, point, person }) => {
-            const { what, urgency, text } = body as { what: keyof typeof findingWords; urgency: keyof typeof urgencies; text?: string };
+            const { what, urgency, text } = body as {
+              what: keyof typeof findingWords;
+              urgency: keyof typeof urgencies;
+              text?: string;
+            };
             return (
               <li key={id} className="rule-b flex flex-wrap items-baseline gap-x-4 py-2">
-                <span className={`w-20 ${urgency === 'act-now' ? 'font-semibold text-stop' : 'font-medium'}`}>{urgencies[urgency]}</span>
-                {machine && <Link href={point ? pointPath(machine.code, point.number) : `/plant/machines/${machine.code}`} className="font-semibold">{point?.label ?? machine.code}</Link>}
-                <span className="min-w-0 grow break-words">{findingWords[what]}{text ? `: ${text}` : ''}</span>
-                <span className="caption">{person.initials}, {dayWords(happenedAt.slice(0, 10))}</span>
+                <span className={`w-20 ${urgency === 'act-now' ? 'font-semibold text-stop' : 'font-medium'}`}>
+                  {urgencies[urgency]}
+                </span>
+                {machine && (
+                  <Link
+                    href={point ? pointPath(machine.code, point.number) : `/plant/machines/${machine.code}`}
+                    className="font-semibold"
+                  >
+                    {point?.label ?? machine.code}
+                  </Link>
+                )}
+                <span className="min-w-0 grow break-words">
+                  {findingWords[what]}
+                  {text ? `: ${text}` : ''}
+                </span>
+                <span className="caption">
+                  {person.initials}, {dayWords(happenedAt.slice(0, 10))}
+                </span>
               </li>
             );
           })}

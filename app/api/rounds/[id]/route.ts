@@ -9,6 +9,8 @@ type Context = { params: Promise<{ id: string }> };
 export async function GET(_: Request, { params }: Context) {
   return answering(async () => {
     const document = await walkDocumentOf(database(), new Date(), (await params).id);
-    return document.ok ? Response.json(document.value, { headers: { 'cache-control': 'no-store' } }) : problem(statusOf[document.code], 'No such round', document.reason);
+    return document.ok
+      ? Response.json(document.value, { headers: { 'cache-control': 'no-store' } })
+      : problem(statusOf[document.code], 'No such round', document.reason);
   });
 }

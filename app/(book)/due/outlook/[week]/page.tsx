@@ -20,23 +20,47 @@ export default async function OutlookWeekPage({ params }: { params: Promise<{ we
   return (
     <div className="max-w-4xl">
       <header className="border-b-2 border-ink pb-3">
-        <p className="caption"><Link href="/due">Due</Link> › <Link href="/due/outlook">Outlook</Link></p>
-        <h1 className="text-3xl">Week {Number(week.slice(6))} <span className="font-normal">from {day(monday)}</span></h1>
-        <p>{counted(services.length, 'service')}, {number(minutes / 60)} h of work by the likely forecast.</p>
+        <p className="caption">
+          <Link href="/due">Due</Link> › <Link href="/due/outlook">Outlook</Link>
+        </p>
+        <h1 className="text-3xl">
+          Week {Number(week.slice(6))} <span className="font-normal">from {day(monday)}</span>
+        </h1>
+        <p>
+          {counted(services.length, 'service')}, {number(minutes / 60)} h of work by the likely forecast.
+        </p>
       </header>
       {services.length === 0 && <p className="mt-4">Nothing falls into this week.</p>}
       {Array.from({ length: 7 }, (_, index) => addDays(monday, index)).map((on) => {
         const mine = services.filter((service) => service.on === on);
-        return mine.length > 0 && (
-          <section key={on} aria-label={day(on)} className="mt-5">
-            <h2 className="text-lg">{weekday(on)}, {day(on)} <span className="caption font-normal">{counted(mine.length, 'service')}</span></h2>
-            <ul>{mine.map(({ task }) => (
-              <li key={task.taskId} className="rule-t flex flex-wrap gap-x-3 py-1.5">
-                <Link href={`/due/${task.taskId}`} prefetch={false} className="font-semibold whitespace-nowrap">{task.label}</Link><span>{task.title}</span><span className="text-muted">{task.pointName}</span>
-                <span className="ml-auto whitespace-nowrap">{number(task.minutes, 0)} min{task.amount && <>, {quantityOf(task.amount.each, task.amount.unit)} <span className="house-code">{task.amount.lubricant}</span></>}</span>
-              </li>
-            ))}</ul>
-          </section>
+        return (
+          mine.length > 0 && (
+            <section key={on} aria-label={day(on)} className="mt-5">
+              <h2 className="text-lg">
+                {weekday(on)}, {day(on)} <span className="caption font-normal">{counted(mine.length, 'service')}</span>
+              </h2>
+              <ul>
+                {mine.map(({ task }) => (
+                  <li key={task.taskId} className="rule-t flex flex-wrap gap-x-3 py-1.5">
+                    <Link href={`/due/${task.taskId}`} prefetch={false} className="font-semibold whitespace-nowrap">
+                      {task.label}
+                    </Link>
+                    <span>{task.title}</span>
+                    <span className="text-muted">{task.pointName}</span>
+                    <span className="ml-auto whitespace-nowrap">
+                      {number(task.minutes, 0)} min
+                      {task.amount && (
+                        <>
+                          , {quantityOf(task.amount.each, task.amount.unit)}{' '}
+                          <span className="house-code">{task.amount.lubricant}</span>
+                        </>
+                      )}
+                    </span>
+                  </li>
+                ))}
+              </ul>
+            </section>
+          )
         );
       })}
     </div>

@@ -16,11 +16,36 @@ export default async function EditLubricantPage({ params }: { params: Promise<{ 
   return (
     <div className="max-w-4xl">
       <h1 className="mb-6 border-b-2 border-ink pb-3 text-3xl">Change {row.code}</h1>
-      <LubricantFields known={{ id: row.id, version: row.version ?? 0 }} initial={{
-        code: row.code, name: row.name, kind: row.kind, designation: row.designation ?? '', description: row.description ?? '', baseOil: row.baseOil ?? '', thickener: row.thickener ?? '', nlgi: row.nlgi ?? '', isoVg: typed(row.isoVg), kv40: typed(row.kv40), kv100: typed(row.kv100),
-        densityGCm3: typed(row.densityGCm3), pourPointC: typed(row.pourPointC), lowerC: typed(row.lowerC), upperC: typed(row.upperC), additives: row.additives ?? [], hazards: row.hazards ?? [],
-      }} />
-      <InUse kind="lubricant" id={row.id} version={row.version ?? 0} name={row.code} retiredOn={row.retiredOn} what="It is not offered for points any more; points that have it assigned keep it from going." />
+      <LubricantFields
+        known={{ id: row.id, version: row.version ?? 0 }}
+        initial={{
+          code: row.code,
+          name: row.name,
+          kind: row.kind,
+          designation: row.designation ?? '',
+          description: row.description ?? '',
+          baseOil: row.baseOil ?? '',
+          thickener: row.thickener ?? '',
+          nlgi: row.nlgi ?? '',
+          isoVg: typed(row.isoVg),
+          kv40: typed(row.kv40),
+          kv100: typed(row.kv100),
+          densityGCm3: typed(row.densityGCm3),
+          pourPointC: typed(row.pourPointC),
+          lowerC: typed(row.lowerC),
+          upperC: typed(row.upperC),
+          additives: row.additives ?? [],
+          hazards: row.hazards ?? [],
+        }}
+      />
+      <InUse
+        kind="lubricant"
+        id={row.id}
+        version={row.version ?? 0}
+        name={row.code}
+        retiredOn={row.retiredOn}
+        what="It is not offered for points any more; points that have it assigned keep it from going."
+      />
     </div>
   );
 }

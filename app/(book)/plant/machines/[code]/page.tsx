@@ -23,58 +23,164 @@ import { WalkingOrder } from './walking-order';
 
 type Props = { params: Promise<{ code: string }> };
 
-export const generateMetadata = async ({ params }: Props): Promise<Metadata> => ({ title: decodeURIComponent((await params).code) });
+export const generateMetadata = async ({ params }: Props): Promise<Metadata> => ({
+  title: decodeURIComponent((await params).code),
+});
 
 /** A machine: its points in walking order, where its tasks stand, its meters and its history. */
 export default async function MachinePage({ params }: Props) {
   const code = decodeURIComponent((await params).code);
   const desk = await openDesk();
-  const { page, plant, names } = await reading(async (db) => ({ page: await readMachinePage(desk, code), plant: await thePlant(db), names: await readNames(db) }));
+  const { page, plant, names } = await reading(async (db) => ({
+    page: await readMachinePage(desk, code),
+    plant: await thePlant(db),
+    names: await readNames(db),
+  }));
   if (!page) notFound();
   const { machine, area, points, retired, states, meters, history, oldCodes, reservoirs, model } = page;
   if (machine.code !== code) redirect(`/plant/machines/${machine.code}`);
   const today = plantDayOf(desk.now.getTime(), plant.timeZone, plant.dayStartsAtMinutes);
-  const empty = reservoirs.filter(({ id }) => points.some(({ id: pointId, reservoirId }) => reservoirId === id && states.some((state) => state.point.id === pointId && state.cameEmpty)));
+  const empty = reservoirs.filter(({ id }) =>
+    points.some(
+      ({ id: pointId, reservoirId }) =>
+        reservoirId === id && states.some((state) => state.point.id === pointId && state.cameEmpty),
+    ),
+  );
   const numbers = new Map(points.map(({ id }, index) => [id, index + 1]));
   const uncounted = machine.fittingCount !== null && machine.fittingCount !== points.length;
   return (
     <>
       <header className="flex flex-wrap items-end justify-between gap-4 border-b-2 border-ink pb-3">
         <div>
-          <p className="caption"><Link href="/plant">Plant</Link> › {area.code} {area.name}</p>
-          <h1 className="text-3xl"><span className="mr-3">{machine.code}</span><span className="font-normal">{machine.name}</span></h1>
-          {(oldCodes.length > 0 || model) && <p className="caption">{oldCodes.length > 0 && `formerly ${oldCodes.join(', ')}`}{oldCodes.length > 0 && model && '; '}{model && `model ${model.name}`}</p>}
+          <p className="caption">
+            <Link href="/plant">Plant</Link> › {area.code} {area.name}
+          </p>
+          <h1 className="text-3xl">
+            <span className="mr-3">{machine.code}</span>
+            <span className="font-normal">{machine.name}</span>
+          </h1>
+          {(oldCodes.length > 0 || model) && (
+            <p className="caption">
+              {oldCodes.length > 0 && `formerly ${oldCodes.join(', ')}`}
+              {oldCodes.length > 0 && model && '; '}
+              {model && `model ${model.name}`}
+            </p>
+          )}
         </div>
-        <p className="no-print flex gap-2"><Link href={`/plant/machines/${code}/edit`} className="button">Change machine</Link><Link href={`/plant/machines/${code}/points/new`} className="button">Add a point</Link></p>
+        <p className="no-print flex gap-2">
+          <Link href={`/plant/machines/${code}/edit`} className="button">
+            Change machine
+          </Link>
+          <Link href={`/plant/machines/${code}/points/new`} className="button">
+            Add a point
+          </Link>
+        </p>
       </header>
-      <nav aria-label="Of this machine" className="no-print mt-2 flex flex-wrap gap-x-6">{[['chart', 'Chart for the wall'], ['labels', 'Labels'], ['card', 'Operator card'], ['grid', 'Points as a table'], ['copy', 'Another like this'], ['reservoirs/new', 'Add a reservoir']].map(([path, words]) => <Link key={path} href={`/plant/machines/${code}/${path}`} className="inline-flex min-h-11 items-center md:min-h-8">{words}</Link>)}</nav>
-      {machine.retiredOn && <OutOfUse kind="machine" id={machine.id} version={machine.version ?? 0} name={machine.code} retiredOn={machine.retiredOn} />}
-      {empty.map(({ id, name }) => <NoticeLine key={id} notice={{ level: 'stop', text: `${name} came empty and no filling is in the book: the machine is not started before it is filled.` }} />)}
+      <nav aria-label="Of this machine" className="no-print mt-2 flex flex-wrap gap-x-6">
+        {[
+          ['chart', 'Chart for the wall'],
+          ['labels', 'Labels'],
+          ['card', 'Operator card'],
+          ['grid', 'Points as a table'],
+          ['copy', 'Another like this'],
+          ['reservoirs/new', 'Add a reservoir'],
+        ].map(([path, words]) => (
+          <Link
+            key={path}
+            href={`/plant/machines/${code}/${path}`}
+            className="inline-flex min-h-11 items-center md:min-h-8"
+          >
+            {words}
+          </Link>
+        ))}
+      </nav>
+      {machine.retiredOn && (
+        <OutOfUse
+          kind="machine"
+          id={machine.id}
+          version={machine.version ?? 0}
+          name={machine.code}
+          retiredOn={machine.retiredOn}
+        />
+      )}
+      {empty.map(({ id, name }) => (
+        <NoticeLine
+          key={id}
+          notice={{
+            level: 'stop',
+            text: `${name} came empty and no filling is in the book: the machine is not started before it is filled.`,
+          }}
+        />
+      ))}
       {machine.description && <p className="mt-4 max-w-prose">{machine.description}</p>}
       <div className="mt-6 gap-10 xl:grid xl:grid-cols-[minmax(0,1.9fr)_minmax(0,1fr)]">
         <div className="grid content-start gap-10">
           <section aria-labelledby="points">
-            <h2 id="points" className="text-xl">Points in walking order <span className="caption font-normal">{counted(points.length, 'point')}</span></h2>
-            {uncounted && <p className="mt-2 border-l-4 border-ink pl-3">{counted(machine.fittingCount!, 'fitting')} were counted on the machine, {points.length} are listed. Walk around it once more.</p>}
-            {points.length === 0 ? <p className="mt-3">No points yet. Count the fittings on the machine, end to end and top to bottom, then add them in the order you walk. <Link href={`/plant/machines/${code}/points/new`}>Add the first point</Link></p> : (
+            <h2 id="points" className="text-xl">
+              Points in walking order <span className="caption font-normal">{counted(points.length, 'point')}</span>
+            </h2>
+            {uncounted && (
+              <p className="mt-2 border-l-4 border-ink pl-3">
+                {counted(machine.fittingCount!, 'fitting')} were counted on the machine, {points.length} are listed.
+                Walk around it once more.
+              </p>
+            )}
+            {points.length === 0 ? (
+              <p className="mt-3">
+                No points yet. Count the fittings on the machine, end to end and top to bottom, then add them in the
+                order you walk. <Link href={`/plant/machines/${code}/points/new`}>Add the first point</Link>
+              </p>
+            ) : (
               <ol className="mt-3">
                 {points.map((point, index) => (
-                  <li key={point.id} className="rule-t grid grid-cols-[1.6rem_minmax(0,1fr)_auto] items-center gap-x-3 py-1.5">
+                  <li
+                    key={point.id}
+                    className="rule-t grid grid-cols-[1.6rem_minmax(0,1fr)_auto] items-center gap-x-3 py-1.5"
+                  >
                     <span className="text-right text-muted">{index + 1}</span>
-                    <span className="min-w-0"><Link href={pointPath(machine.code, point.number)} className="font-semibold whitespace-nowrap">{pointLabel(machine.code, point.number)}</Link> <span className="ml-2">{point.name}</span> <span className="caption ml-1">{pointKinds[point.kind].label.toLowerCase()}, {point.location}</span></span>
+                    <span className="min-w-0">
+                      <Link href={pointPath(machine.code, point.number)} className="font-semibold whitespace-nowrap">
+                        {pointLabel(machine.code, point.number)}
+                      </Link>{' '}
+                      <span className="ml-2">{point.name}</span>{' '}
+                      <span className="caption ml-1">
+                        {pointKinds[point.kind].label.toLowerCase()}, {point.location}
+                      </span>
+                    </span>
                     <span className="flex items-center gap-1">
-                      {states.find((state) => state.point.id === point.id)?.lubricant && <span className="house-code mr-1">{states.find((state) => state.point.id === point.id)!.lubricant!.code}</span>}
-                      <WalkingOrder pointId={point.id} label={pointLabel(machine.code, point.number)} first={index === 0} last={index === points.length - 1} />
+                      {states.find((state) => state.point.id === point.id)?.lubricant && (
+                        <span className="house-code mr-1">
+                          {states.find((state) => state.point.id === point.id)!.lubricant!.code}
+                        </span>
+                      )}
+                      <WalkingOrder
+                        pointId={point.id}
+                        label={pointLabel(machine.code, point.number)}
+                        first={index === 0}
+                        last={index === points.length - 1}
+                      />
                     </span>
                   </li>
                 ))}
               </ol>
             )}
-            {retired.length > 0 && <p className="caption mt-3">Out of use: {retired.map(({ id, number: place, name }, index) => <span key={id}>{index > 0 && ', '}<Link href={pointPath(machine.code, place)}>{pointLabel(machine.code, place)}</Link> {name}</span>)}</p>}
+            {retired.length > 0 && (
+              <p className="caption mt-3">
+                Out of use:{' '}
+                {retired.map(({ id, number: place, name }, index) => (
+                  <span key={id}>
+                    {index > 0 && ', '}
+                    <Link href={pointPath(machine.code, place)}>{pointLabel(machine.code, place)}</Link> {name}
+                  </span>
+                ))}
+              </p>
+            )}
           </section>
           {states.length > 0 && (
             <section aria-labelledby="tasks">
-              <h2 id="tasks" className="text-xl">Tasks</h2>
+              <h2 id="tasks" className="text-xl">
+                Tasks
+              </h2>
               <DueList caption={`Tasks of ${machine.code}`} items={states.map((state) => dueItem(state, today))} />
             </section>
           )}
@@ -82,51 +188,174 @@ export default async function MachinePage({ params }: Props) {
         <div className="grid content-start gap-10 border-rule max-xl:mt-10 xl:border-l xl:pl-8">
           {points.length > 0 && (
             <section aria-labelledby="outline">
-              <h2 id="outline" className="text-xl">Outline</h2>
-              <MachineOutline outline={completeOutline(machine.outline, machine.name, points.map(({ id }) => id))} numbers={numbers} title={`Outline of ${machine.code} with its points numbered in walking order`} />
-              <p className="no-print"><Link href={`/plant/machines/${code}/drawing`}>Change the drawing</Link></p>
+              <h2 id="outline" className="text-xl">
+                Outline
+              </h2>
+              <MachineOutline
+                outline={completeOutline(
+                  machine.outline,
+                  machine.name,
+                  points.map(({ id }) => id),
+                )}
+                numbers={numbers}
+                title={`Outline of ${machine.code} with its points numbered in walking order`}
+              />
+              <p className="no-print">
+                <Link href={`/plant/machines/${code}/drawing`}>Change the drawing</Link>
+              </p>
             </section>
           )}
           <section aria-labelledby="meters" id="meters-section">
-            <h2 id="meters" className="text-xl">Meters</h2>
-            {meters.length === 0 && <p className="mt-2">No meter. {machine.dutyHoursPerDay ? `Hours are estimated from ${number(machine.dutyHoursPerDay)} h a day by plan.` : 'Without a meter or planned hours only limits in days can be followed.'}</p>}
+            <h2 id="meters" className="text-xl">
+              Meters
+            </h2>
+            {meters.length === 0 && (
+              <p className="mt-2">
+                No meter.{' '}
+                {machine.dutyHoursPerDay
+                  ? `Hours are estimated from ${number(machine.dutyHoursPerDay)} h a day by plan.`
+                  : 'Without a meter or planned hours only limits in days can be followed.'}
+              </p>
+            )}
             {meters.map((meter) => (
               <div key={meter.id} className="rule-t mt-3 pt-3">
                 <h3>{meter.name}</h3>
-                <p>{meter.last ? <>Shows <strong>{number(meter.last.value)}</strong> {meter.unit === 'hours' ? 'h' : meter.unit} on {dayAndClock(meter.last.at, plant.timeZone)}.</> : 'Never read.'} {meter.rate.confidence !== 'none' && <>Runs about {measured(meter.rate.mid)} a day ({measured(meter.rate.low)} to {measured(meter.rate.high)}; confidence {meter.rate.confidence}).</>}</p>
-                {meter.leftOut.length > 0 && <ul className="mt-1">{meter.leftOut.slice(-3).map(({ atMs, value, reason }) => <li key={`${atMs}/${value}`} className="caption">Left out: {reason}</li>)}</ul>}
-                <p className="caption"><Link href={`/plant/machines/${code}/meters/${meter.id}`}>All readings, where they came from, new dial</Link></p>
-                <div className="no-print mt-3"><ReadingForm timeZone={plant.timeZone} personId={desk.actor.id} meter={{ id: meter.id, machineId: machine.id, name: meter.name, unit: meter.unit, lastValue: meter.last?.value ?? null, lastAt: meter.last?.at ?? null, maxPerDay: meter.maxPerDay, resolution: meter.resolution, rolloverAt: meter.rolloverAt }} /></div>
+                <p>
+                  {meter.last ? (
+                    <>
+                      Shows <strong>{number(meter.last.value)}</strong> {meter.unit === 'hours' ? 'h' : meter.unit} on{' '}
+                      {dayAndClock(meter.last.at, plant.timeZone)}.
+                    </>
+                  ) : (
+                    'Never read.'
+                  )}{' '}
+                  {meter.rate.confidence !== 'none' && (
+                    <>
+                      Runs about {measured(meter.rate.mid)} a day ({measured(meter.rate.low)} to{' '}
+                      {measured(meter.rate.high)}; confidence {meter.rate.confidence}).
+                    </>
+                  )}
+                </p>
+                {meter.leftOut.length > 0 && (
+                  <ul className="mt-1">
+                    {meter.leftOut.slice(-3).map(({ atMs, value, reason }) => (
+                      <li key={`${atMs}/${value}`} className="caption">
+                        Left out: {reason}
+                      </li>
+                    ))}
+                  </ul>
+                )}
+                <p className="caption">
+                  <Link href={`/plant/machines/${code}/meters/${meter.id}`}>
+                    All readings, where they came from, new dial
+                  </Link>
+                </p>
+                <div className="no-print mt-3">
+                  <ReadingForm
+                    timeZone={plant.timeZone}
+                    personId={desk.actor.id}
+                    meter={{
+                      id: meter.id,
+                      machineId: machine.id,
+                      name: meter.name,
+                      unit: meter.unit,
+                      lastValue: meter.last?.value ?? null,
+                      lastAt: meter.last?.at ?? null,
+                      maxPerDay: meter.maxPerDay,
+                      resolution: meter.resolution,
+                      rolloverAt: meter.rolloverAt,
+                    }}
+                  />
+                </div>
                 <details className="no-print mt-2">
-                  <summary className="inline-flex min-h-11 cursor-pointer items-center text-sm underline decoration-rule underline-offset-4 md:min-h-8">Change this meter</summary>
-                  <div className="mt-3"><MeterFields key={meter.version} machineId={machine.id} known={{ id: meter.id, version: meter.version }} initial={{ name: meter.name, unit: meter.unit, rolloverAt: meter.rolloverAt === null ? '' : String(meter.rolloverAt), resolution: String(meter.resolution), maxPerDay: String(meter.maxPerDay) }} /></div>
+                  <summary className="inline-flex min-h-11 cursor-pointer items-center text-sm underline decoration-rule underline-offset-4 md:min-h-8">
+                    Change this meter
+                  </summary>
+                  <div className="mt-3">
+                    <MeterFields
+                      key={meter.version}
+                      machineId={machine.id}
+                      known={{ id: meter.id, version: meter.version }}
+                      initial={{
+                        name: meter.name,
+                        unit: meter.unit,
+                        rolloverAt: meter.rolloverAt === null ? '' : String(meter.rolloverAt),
+                        resolution: String(meter.resolution),
+                        maxPerDay: String(meter.maxPerDay),
+                      }}
+                    />
+                  </div>
                 </details>
               </div>
             ))}
             <details className="no-print mt-4" open={meters.length === 0 && points.length > 0}>
-              <summary className="inline-flex min-h-11 cursor-pointer items-center underline decoration-rule underline-offset-4 md:min-h-8">Add a meter</summary>
-              <div className="mt-3"><MeterFields machineId={machine.id} /></div>
+              <summary className="inline-flex min-h-11 cursor-pointer items-center underline decoration-rule underline-offset-4 md:min-h-8">
+                Add a meter
+              </summary>
+              <div className="mt-3">
+                <MeterFields machineId={machine.id} />
+              </div>
             </details>
           </section>
           {reservoirs.length > 0 && (
             <section aria-labelledby="reservoirs">
-              <h2 id="reservoirs" className="text-xl">Reservoirs</h2>
-              <ul className="mt-2">{reservoirs.map(({ id, name, capacityL, mounting, confirmed }) => <li key={id} className="rule-t py-1.5"><Link href={`/plant/machines/${code}/reservoirs/${id}`}>{name}</Link> <span className="text-muted">{capacityL !== null && `${measured(capacityL)} L`}{mounting && `, ${mounting.toLowerCase()}`}</span>{mounting && confirmed?.position.toLowerCase() !== mounting.toLowerCase() && <span className="block"><strong>Fill not confirmed</strong> for this mounting.</span>}</li>)}</ul>
+              <h2 id="reservoirs" className="text-xl">
+                Reservoirs
+              </h2>
+              <ul className="mt-2">
+                {reservoirs.map(({ id, name, capacityL, mounting, confirmed }) => (
+                  <li key={id} className="rule-t py-1.5">
+                    <Link href={`/plant/machines/${code}/reservoirs/${id}`}>{name}</Link>{' '}
+                    <span className="text-muted">
+                      {capacityL !== null && `${measured(capacityL)} L`}
+                      {mounting && `, ${mounting.toLowerCase()}`}
+                    </span>
+                    {mounting && confirmed?.position.toLowerCase() !== mounting.toLowerCase() && (
+                      <span className="block">
+                        <strong>Fill not confirmed</strong> for this mounting.
+                      </span>
+                    )}
+                  </li>
+                ))}
+              </ul>
             </section>
           )}
           <section aria-labelledby="energy">
-            <h2 id="energy" className="text-xl">Energy sources</h2>
-            <p className="caption">Isolate each and prove it at zero, by the site’s own rules. This list informs; it does not permit.</p>
-            {machine.energySources.length === 0 ? <p className="mt-2">None listed. <Link href={`/plant/machines/${code}/edit`}>List them</Link> before anyone works inside.</p> : (
+            <h2 id="energy" className="text-xl">
+              Energy sources
+            </h2>
+            <p className="caption">
+              Isolate each and prove it at zero, by the site’s own rules. This list informs; it does not permit.
+            </p>
+            {machine.energySources.length === 0 ? (
+              <p className="mt-2">
+                None listed. <Link href={`/plant/machines/${code}/edit`}>List them</Link> before anyone works inside.
+              </p>
+            ) : (
               <dl className="mt-2">
-                {machine.energySources.map(({ source, proofOfZero }) => <div key={source} className="rule-t py-2"><dt className="font-medium">{source}</dt><dd className="text-muted">{proofOfZero}</dd></div>)}
+                {machine.energySources.map(({ source, proofOfZero }) => (
+                  <div key={source} className="rule-t py-2">
+                    <dt className="font-medium">{source}</dt>
+                    <dd className="text-muted">{proofOfZero}</dd>
+                  </div>
+                ))}
               </dl>
             )}
           </section>
           <section aria-labelledby="history">
-            <h2 id="history" className="mb-2 text-xl">Written lately</h2>
-            {history.length === 0 ? <p>Nothing has been written about this machine yet.</p> : <WrittenList items={history.map((line) => writtenItem(line, names, plant.timeZone, true))} />}
-            {history.length > 0 && <p className="mt-2"><Link href={`/log?machine=${code}`}>All entries of {code}</Link></p>}
+            <h2 id="history" className="mb-2 text-xl">
+              Written lately
+            </h2>
+            {history.length === 0 ? (
+              <p>Nothing has been written about this machine yet.</p>
+            ) : (
+              <WrittenList items={history.map((line) => writtenItem(line, names, plant.timeZone, true))} />
+            )}
+            {history.length > 0 && (
+              <p className="mt-2">
+                <Link href={`/log?machine=${code}`}>All entries of {code}</Link>
+              </p>
+            )}
           </section>
         </div>
       </div>

@@ -5,13 +5,39 @@ import { useTransition } from 'react';
 import { shiftPoint } from '@/app/(book)/plant/actions';
 
 /** Moves a point one place in the walking order. */
-export function WalkingOrder({ pointId, label, first, last }: { pointId: string; label: string; first: boolean; last: boolean }) {
+export function WalkingOrder({
+  pointId,
+  label,
+  first,
+  last,
+}: {
+  pointId: string;
+  label: string;
+  first: boolean;
+  last: boolean;
+}) {
   const [busy, start] = useTransition();
   const move = (direction: 'up' | 'down') => start(async () => void (await shiftPoint(pointId, direction)));
   return (
     <span className="no-print inline-flex">
-      <button type="button" className="button button-quiet" disabled={busy || first} onClick={() => move('up')} aria-label={`Walk to ${label} earlier`}><ArrowUp aria-hidden="true" size={16} /></button>
-      <button type="button" className="button button-quiet" disabled={busy || last} onClick={() => move('down')} aria-label={`Walk to ${label} later`}><ArrowDown aria-hidden="true" size={16} /></button>
+      <button
+        type="button"
+        className="button button-quiet"
+        disabled={busy || first}
+        onClick={() => move('up')}
+        aria-label={`Walk to ${label} earlier`}
+      >
+        <ArrowUp aria-hidden="true" size={16} />
+      </button>
+      <button
+        type="button"
+        className="button button-quiet"
+        disabled={busy || last}
+        onClick={() => move('down')}
+        aria-label={`Walk to ${label} later`}
+      >
+        <ArrowDown aria-hidden="true" size={16} />
+      </button>
     </span>
   );
 }

@@ -24,7 +24,7 @@ export function ImportForm() {
     setSaid('');
     const answer = await tryImport({ text: rows, fileName: name, mapping }).catch(() => away);
     setBusy(false);
-    setReason(answer.ok ? null : (('fields' in answer && answer.fields?.text) || answer.reason));
+    setReason(answer.ok ? null : ('fields' in answer && answer.fields?.text) || answer.reason);
     setPreview(answer.ok ? answer.value : null);
   };
   const confirm = async () => {
@@ -35,7 +35,9 @@ export function ImportForm() {
     if (!answer.ok) return;
     setPreview(null);
     setText('');
-    setSaid(`${counted(answer.value.stored, 'reading')} imported${answer.value.known > 0 ? `, ${answer.value.known} were in the book already` : ''}${answer.value.faulty > 0 ? `, ${counted(answer.value.faulty, 'faulty row')} left out` : ''}.`);
+    setSaid(
+      `${counted(answer.value.stored, 'reading')} imported${answer.value.known > 0 ? `, ${answer.value.known} were in the book already` : ''}${answer.value.faulty > 0 ? `, ${counted(answer.value.faulty, 'faulty row')} left out` : ''}.`,
+    );
   };
   const choose = async (file: File | undefined) => {
     if (!file) return;
@@ -47,41 +49,133 @@ export function ImportForm() {
   return (
     <div className="mt-6 grid gap-6">
       <div className="grid gap-4 lg:grid-cols-[1fr_2fr]">
-        <label className="block"><span className="mb-1 block font-medium">File</span><input type="file" accept=".csv,.txt,text/csv" className="field" onChange={(event) => void choose(event.target.files?.[0])} /></label>
-        <label className="block"><span className="mb-1 block font-medium">Or rows pasted here</span><textarea className="field font-mono text-sm" rows={5} value={text} onChange={(event) => { setText(event.target.value); setFileName(''); setPreview(null); }} placeholder={'machine,day,time,reading'} /></label>
+        <label className="block">
+          <span className="mb-1 block font-medium">File</span>
+          <input
+            type="file"
+            accept=".csv,.txt,text/csv"
+            className="field"
+            onChange={(event) => void choose(event.target.files?.[0])}
+          />
+        </label>
+        <label className="block">
+          <span className="mb-1 block font-medium">Or rows pasted here</span>
+          <textarea
+            className="field font-mono text-sm"
+            rows={5}
+            value={text}
+            onChange={(event) => {
+              setText(event.target.value);
+              setFileName('');
+              setPreview(null);
+            }}
+            placeholder={'machine,day,time,reading'}
+          />
+        </label>
       </div>
-      <p><button type="button" className="button button-first" disabled={busy} onClick={() => void look(null)}>{busy ? 'Reading …' : 'Preview'}</button></p>
+      <p>
+        <button type="button" className="button button-first" disabled={busy} onClick={() => void look(null)}>
+          {busy ? 'Reading …' : 'Preview'}
+        </button>
+      </p>
       <FormProblem reason={reason} />
       <p role="status">{said}</p>
       {preview && (
         <section aria-labelledby={`${base}-preview`}>
-          <h2 id={`${base}-preview`} className="text-xl">Preview</h2>
+          <h2 id={`${base}-preview`} className="text-xl">
+            Preview
+          </h2>
           <fieldset className="mt-3">
             <legend className="caption">Which column holds what</legend>
             <div className="grid grid-cols-2 gap-3 md:grid-cols-5">
               {columns.map(([key, label]) => (
-                <label key={key} className="block"><span className="caption">{label}{['machine', 'day', 'value'].includes(key) ? '' : ' (may be missing)'}</span>
-                  <select className="field" value={preview.mapping[key] ?? ''} onChange={(event) => void look(withColumn(preview.mapping, key, event.target.value))}>
+                <label key={key} className="block">
+                  <span className="caption">
+                    {label}
+                    {['machine', 'day', 'value'].includes(key) ? '' : ' (may be missing)'}
+                  </span>
+                  <select
+                    className="field"
+                    value={preview.mapping[key] ?? ''}
+                    onChange={(event) => void look(withColumn(preview.mapping, key, event.target.value))}
+                  >
                     <option value="">none</option>
-                    {preview.header.map((words, index) => <option key={index} value={index}>{words || `column ${index + 1}`}</option>)}
+                    {preview.header.map((words, index) => (
+                      <option key={index} value={index}>
+                        {words || `column ${index + 1}`}
+                      </option>
+                    ))}
                   </select>
                 </label>
               ))}
             </div>
           </fieldset>
-          {preview.missing.length > 0 ? <p className="mt-3 border-l-4 border-ink pl-3">Say which column holds: {preview.missing.join(', ')}.</p> : (
+          {preview.missing.length > 0 ? (
+            <p className="mt-3 border-l-4 border-ink pl-3">Say which column holds: {preview.missing.join(', ')}.</p>
+          ) : (
             <>
-              <p className="mt-4" role="status"><strong>{counted(preview.ready, 'reading')}</strong> to import{preview.doubtful > 0 && <>, {preview.doubtful} of them implausible: kept, marked and left out</>}; {counted(preview.faulty, 'faulty row')}; {preview.known} in the book already.</p>
-              <p className="mt-3"><button type="button" className="button button-first" disabled={busy || preview.ready === 0} onClick={() => void confirm()}>Import {counted(preview.ready, 'reading')}{preview.faulty > 0 ? `, leave out ${counted(preview.faulty, 'faulty row')}` : ''}</button></p>
+              <p className="mt-4" role="status">
+                <strong>{counted(preview.ready, 'reading')}</strong> to import
+                {preview.doubtful > 0 && <>, {preview.doubtful} of them implausible: kept, marked and left out</>};{' '}
+                {counted(preview.faulty, 'faulty row')}; {preview.known} in the book already.
+              </p>
+              <p className="mt-3">
+                <button
+                  type="button"
+                  className="button button-first"
+                  disabled={busy || preview.ready === 0}
+                  onClick={() => void confirm()}
+                >
+                  Import {counted(preview.ready, 'reading')}
+                  {preview.faulty > 0 ? `, leave out ${counted(preview.faulty, 'faulty row')}` : ''}
+                </button>
+              </p>
               <div className="mt-4 overflow-x-auto">
                 <table className="w-full">
-                  <thead><tr className="rule-b"><th scope="col" className="py-1">Line</th>{preview.header.map((words, index) => <th key={index} scope="col" className="pl-3">{words}</th>)}<th scope="col" className="pl-3">Outcome</th></tr></thead>
+                  <thead>
+                    <tr className="rule-b">
+                      <th scope="col" className="py-1">
+                        Line
+                      </th>
+                      {preview.header.map((words, index) => (
+                        <th key={index} scope="col" className="pl-3">
+                          {words}
+                        </th>
+                      ))}
+                      <th scope="col" className="pl-3">
+                        Outcome
+                      </th>
+                    </tr>
+                  </thead>
                   <tbody>
                     {preview.lines.map(({ line, cells, problems, doubt, known, words }) => (
                       <tr key={line} className="rule-b align-top">
-                        <th scope="row" className="py-1 font-normal">{line}</th>
-                        {preview.header.map((_, index) => <td key={index} className="pl-3">{cells[index]}</td>)}
-                        <td className="pl-3">{problems.length > 0 ? <ul>{problems.map(({ column, reason: why }) => <li key={`${column}${why}`} className="border-l-4 border-ink pl-2">{why}</li>)}</ul> : <><span>{known ? 'in the book already' : words}</span>{doubt && <span className="block border-l-4 border-ink pl-2">Will be left out: {doubt}</span>}</>}</td>
+                        <th scope="row" className="py-1 font-normal">
+                          {line}
+                        </th>
+                        {preview.header.map((_, index) => (
+                          <td key={index} className="pl-3">
+                            {cells[index]}
+                          </td>
+                        ))}
+                        <td className="pl-3">
+                          {problems.length > 0 ? (
+                            <ul>
+                              {problems.map(({ column, reason: why }) => (
+                                <li key={`${column}${why}`} className="border-l-4 border-ink pl-2">
+                                  {why}
+                                </li>
+                              ))}
+                            </ul>
+                          ) : (
+                            <>
+                              <span>{known ? 'in the book already' : words}</span>
+                              {doubt && (
+                                <span className="block border-l-4 border-ink pl-2">Will be left out: {doubt}</span>
+                              )}
+                            </>
+                          )}
+                        </td>
                       </tr>
                     ))}
                   </tbody>

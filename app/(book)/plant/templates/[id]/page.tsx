@@ -18,9 +18,29 @@ export default async function TemplatePage({ params }: { params: Promise<{ id: s
   const { name, pointKind, firstHours, tasks, version = 0 } = template;
   return (
     <div className="max-w-5xl">
-      <header className="border-b-2 border-ink pb-3"><p className="caption"><Link href="/plant/templates">Templates</Link></p><h1 className="text-3xl">{name}</h1><p className="caption">Tasks made from it before stay as they are; apply it again to bring points up to date.</p></header>
-      <div className="mt-6"><TemplateFields key={version} known={{ id, version }} initial={{ name, pointKind, firstHours, tasks: tasks.map(typedTemplateTask) }} /></div>
-      <TakeOutOfUse kind="template" id={id} version={version} name="this template" what="It is not offered any more and no longer applies itself. Tasks made from it stay." />
+      <header className="border-b-2 border-ink pb-3">
+        <p className="caption">
+          <Link href="/plant/templates">Templates</Link>
+        </p>
+        <h1 className="text-3xl">{name}</h1>
+        <p className="caption">
+          Tasks made from it before stay as they are; apply it again to bring points up to date.
+        </p>
+      </header>
+      <div className="mt-6">
+        <TemplateFields
+          key={version}
+          known={{ id, version }}
+          initial={{ name, pointKind, firstHours, tasks: tasks.map(typedTemplateTask) }}
+        />
+      </div>
+      <TakeOutOfUse
+        kind="template"
+        id={id}
+        version={version}
+        name="this template"
+        what="It is not offered any more and no longer applies itself. Tasks made from it stay."
+      />
     </div>
   );
 }

@@ -9,8 +9,15 @@ export default async function NewTemplatePage() {
   await openDesk();
   return (
     <div className="max-w-5xl">
-      <header className="border-b-2 border-ink pb-3"><p className="caption"><Link href="/plant/templates">Templates</Link></p><h1 className="text-3xl">Make a template</h1></header>
-      <div className="mt-6"><TemplateFields /></div>
+      <header className="border-b-2 border-ink pb-3">
+        <p className="caption">
+          <Link href="/plant/templates">Templates</Link>
+        </p>
+        <h1 className="text-3xl">Make a template</h1>
+      </header>
+      <div className="mt-6">
+        <TemplateFields />
+      </div>
     </div>
   );
 }

@@ -11,7 +11,11 @@ export const metadata: Metadata = { title: 'Change a route' };
 export default async function EditRoutePage({ params }: { params: Promise<{ id: string }> }) {
   const { id } = await params;
   const desk = await openDesk();
-  const { choices, routes, kept } = await reading(async (db) => ({ kept: await db.Route.findByPk(id), choices: await readTaskChoices(db, desk.now), routes: await listRoutes(desk) }));
+  const { choices, routes, kept } = await reading(async (db) => ({
+    kept: await db.Route.findByPk(id),
+    choices: await readTaskChoices(db, desk.now),
+    routes: await listRoutes(desk),
+  }));
   const route = routes.find((each) => each.id === id);
   if (kept?.retiredOn) redirect('/routes');
   if (!route) notFound();
@@ -19,7 +23,13 @@ export default async function EditRoutePage({ params }: { params: Promise<{ id: 
     <>
       <h1 className="mb-6 border-b-2 border-ink pb-3 text-3xl">Change {route.code}</h1>
       <RouteBuilder key={route.version} choices={choices} known={route} />
-      <TakeOutOfUse kind="route" id={id} version={route.version} name={route.code} what="It is not walked any more; its tasks stay in the plan, on no route unless on another." />
+      <TakeOutOfUse
+        kind="route"
+        id={id}
+        version={route.version}
+        name={route.code}
+        what="It is not walked any more; its tasks stay in the plan, on no route unless on another."
+      />
     </>
   );
 }

@@ -22,7 +22,10 @@ export async function POST(request: Request, { params }: Context) {
       const problems = problemsOf(parsed.error, schema);
       return problem(422, 'Not readings', problems.map(({ detail }) => detail).join(' '), problems);
     }
-    const posted = 'at' in parsed.data ? { source: parsed.data.source, readings: [{ at: parsed.data.at, value: parsed.data.value }] } : parsed.data;
+    const posted =
+      'at' in parsed.data
+        ? { source: parsed.data.source, readings: [{ at: parsed.data.at, value: parsed.data.value }] }
+        : parsed.data;
     const written = await postReadings(database(), new Date(), (await params).id, posted);
     return written ? Response.json(written, { status: written.stored > 0 ? 201 : 200 }) : unknown();
   });
@@ -38,7 +41,13 @@ export async function GET(_: Request, { params }: Context) {
     const derived = (await deriveMeters(db, new Date(), [meter.machineId])).find((each) => each.id === id)!;
     const instant = (atMs: number) => new Date(atMs).toISOString();
     return Response.json({
-      id, name: derived.name, unit: derived.unit, last: derived.last, accumulated: derived.accumulated, perDay: { low: derived.rate.low, mid: derived.rate.mid, high: derived.rate.high }, confidence: derived.rate.confidence,
+      id,
+      name: derived.name,
+      unit: derived.unit,
+      last: derived.last,
+      accumulated: derived.accumulated,
+      perDay: { low: derived.rate.low, mid: derived.rate.mid, high: derived.rate.high },
+      confidence: derived.rate.confidence,
       kept: derived.state.kept.map(({ atMs, value }) => ({ at: instant(atMs), accumulated: value })),
       leftOut: derived.leftOut.map(({ atMs, value, reason }) => ({ at: instant(atMs), value, reason })),
     });

@@ -17,34 +17,118 @@ const boxes = 12;
 export default async function OperatorCardPage({ params }: { params: Promise<{ code: string }> }) {
   const code = decodeURIComponent((await params).code);
   const desk = await openDesk();
-  const { card, site } = await reading(async () => ({ card: await readOperatorCard(desk, code), site: await siteAddress() }));
+  const { card, site } = await reading(async () => ({
+    card: await readOperatorCard(desk, code),
+    site: await siteAddress(),
+  }));
   if (!card) notFound();
   const { machine, lines, belongs } = card;
   return (
     <div className="max-w-4xl">
       <header className="flex flex-wrap items-end justify-between gap-4 border-b-2 border-ink pb-3">
-        <div><p className="caption no-print"><Link href={`/plant/machines/${machine.code}`}>{machine.code} {machine.name}</Link></p><h1 className="text-3xl">Operator card <span className="font-normal">{machine.code} {machine.name}</span></h1></div>
-        {lines.length > 0 && <p className="no-print flex gap-2"><Link href={`/counter/${machine.code}`} className="button">Counter screen</Link><PrintButton /></p>}
+        <div>
+          <p className="caption no-print">
+            <Link href={`/plant/machines/${machine.code}`}>
+              {machine.code} {machine.name}
+            </Link>
+          </p>
+          <h1 className="text-3xl">
+            Operator card{' '}
+            <span className="font-normal">
+              {machine.code} {machine.name}
+            </span>
+          </h1>
+        </div>
+        {lines.length > 0 && (
+          <p className="no-print flex gap-2">
+            <Link href={`/counter/${machine.code}`} className="button">
+              Counter screen
+            </Link>
+            <PrintButton />
+          </p>
+        )}
       </header>
-      {lines.length === 0 ? <p className="mt-4">No task of this machine is done by its operator. A task that is wanted more often than once a shift belongs here: state it at its point and choose “operator” under who does it.</p> : (
+      {lines.length === 0 ? (
+        <p className="mt-4">
+          No task of this machine is done by its operator. A task that is wanted more often than once a shift belongs
+          here: state it at its point and choose “operator” under who does it.
+        </p>
+      ) : (
         <div className="mt-4 grid grid-cols-[minmax(0,1fr)_auto] gap-6">
           <ul>
-            {lines.map(({ taskId, label, pointName, location, title, action, amount, lubricant, every, enough, cautions, doNots, machineState }) => (
-              <li key={taskId} className="rule-b py-3">
-                {cautions && <p className="border-l-4 border-ink pl-3"><strong>Caution.</strong> {cautions}</p>}
-                {doNots && <p className="border-l-4 border-ink pl-3"><strong>Do not.</strong> {doNots}</p>}
-                <p className="mt-1 text-xl"><strong>{title}</strong>, {every}</p>
-                <p>{label} {pointName}, {location}; {machineStates[machineState]}. {taskAmount(action, amount.kind, amount.value)} {lubricant && <span className="house-code">{lubricant.code}</span>}</p>
-                {enough && <p className="text-muted">Enough: {enough}</p>}
-                <p aria-hidden="true" className="mt-2 flex gap-1.5">{Array.from({ length: boxes }, (_, index) => <span key={index} className="size-6 border border-ink" />)}</p>
+            {lines.map(
+              ({
+                taskId,
+                label,
+                pointName,
+                location,
+                title,
+                action,
+                amount,
+                lubricant,
+                every,
+                enough,
+                cautions,
+                doNots,
+                machineState,
+              }) => (
+                <li key={taskId} className="rule-b py-3">
+                  {cautions && (
+                    <p className="border-l-4 border-ink pl-3">
+                      <strong>Caution.</strong> {cautions}
+                    </p>
+                  )}
+                  {doNots && (
+                    <p className="border-l-4 border-ink pl-3">
+                      <strong>Do not.</strong> {doNots}
+                    </p>
+                  )}
+                  <p className="mt-1 text-xl">
+                    <strong>{title}</strong>, {every}
+                  </p>
+                  <p>
+                    {label} {pointName}, {location}; {machineStates[machineState]}.{' '}
+                    {taskAmount(action, amount.kind, amount.value)}{' '}
+                    {lubricant && <span className="house-code">{lubricant.code}</span>}
+                  </p>
+                  {enough && <p className="text-muted">Enough: {enough}</p>}
+                  <p aria-hidden="true" className="mt-2 flex gap-1.5">
+                    {Array.from({ length: boxes }, (_, index) => (
+                      <span key={index} className="size-6 border border-ink" />
+                    ))}
+                  </p>
+                </li>
+              ),
+            )}
+          </ul>
+          <div className="w-32 text-center text-sm">
+            <QrCode text={`${site}/counter/${machine.code}`} size="28mm" words={`Counter screen of ${machine.code}`} />
+            <p>Counter screen</p>
+          </div>
+        </div>
+      )}
+      {belongs.length > 0 && (
+        <section aria-labelledby="belongs" className="no-print mt-6">
+          <h2 id="belongs" className="text-xl">
+            Comes round within a shift
+          </h2>
+          <p className="caption">Nobody walks that often: these belong to whoever runs the machine.</p>
+          <ul className="mt-2">
+            {belongs.map(({ taskId, number, label, title, every }) => (
+              <li key={taskId} className="rule-b py-1.5">
+                <Link href={pointPath(machine.code, number)} className="font-semibold">
+                  {label}
+                </Link>{' '}
+                {title}, {every}
               </li>
             ))}
           </ul>
-          <div className="w-32 text-center text-sm"><QrCode text={`${site}/counter/${machine.code}`} size="28mm" words={`Counter screen of ${machine.code}`} /><p>Counter screen</p></div>
-        </div>
+        </section>
       )}
-      {belongs.length > 0 && <section aria-labelledby="belongs" className="no-print mt-6"><h2 id="belongs" className="text-xl">Comes round within a shift</h2><p className="caption">Nobody walks that often: these belong to whoever runs the machine.</p><ul className="mt-2">{belongs.map(({ taskId, number, label, title, every }) => <li key={taskId} className="rule-b py-1.5"><Link href={pointPath(machine.code, number)} className="font-semibold">{label}</Link> {title}, {every}</li>)}</ul></section>}
-      <p className="caption mt-3">One box each time. Something wrong: stop, keep others away, tell the technician. The site’s own rules come first.</p>
+      <p className="caption mt-3">
+        One box each time. Something wrong: stop, keep others away, tell the technician. The site’s own rules come
+        first.
+      </p>
     </div>
   );
 }

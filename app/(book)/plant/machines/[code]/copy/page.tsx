@@ -11,18 +11,48 @@ export const metadata: Metadata = { title: 'Another like this' };
 export default async function CopyMachinePage({ params }: { params: Promise<{ code: string }> }) {
   const code = decodeURIComponent((await params).code);
   const desk = await openDesk();
-  const { page, areas } = await reading(async (db) => ({ page: await readMachinePage(desk, code), areas: await db.Area.findAll({ order: [['position', 'ASC']] }) }));
+  const { page, areas } = await reading(async (db) => ({
+    page: await readMachinePage(desk, code),
+    areas: await db.Area.findAll({ order: [['position', 'ASC']] }),
+  }));
   if (!page) notFound();
   const { machine, points, states, reservoirs, model } = page;
   return (
     <div className="max-w-3xl">
       <header className="border-b-2 border-ink pb-3">
-        <p className="caption"><Link href={`/plant/machines/${machine.code}`}>{machine.code} {machine.name}</Link></p>
+        <p className="caption">
+          <Link href={`/plant/machines/${machine.code}`}>
+            {machine.code} {machine.name}
+          </Link>
+        </p>
         <h1 className="text-3xl">Another like this</h1>
       </header>
-      <p className="mt-4">With its {counted(points.length, 'point')}, {counted(reservoirs.length, 'reservoir')} and {counted(states.length, 'task')}, lubricants and drawing. Meters begin unread and the last services are unknown, as on a machine one has not looked after yet.</p>
-      <section aria-labelledby="copy" className="mt-6"><h2 id="copy" className="mb-3 text-xl">Duplicate it</h2><CopyFields machineId={machine.id} areas={areas.map(({ id, code: area, name }) => ({ value: id, label: `${area} ${name}` }))} initial={{ code: '', name: machine.name, areaId: machine.areaId }} /></section>
-      <section aria-labelledby="model" className="mt-10 border-t border-ink pt-4"><h2 id="model" className="mb-1 text-xl">Make it a model</h2><p className="mb-3">{model ? `It is of the model "${model.name}".` : 'A model stays in the book; equal machines are then made from it under “Add a machine”.'}</p><ModelFields machineId={machine.id} /></section>
+      <p className="mt-4">
+        With its {counted(points.length, 'point')}, {counted(reservoirs.length, 'reservoir')} and{' '}
+        {counted(states.length, 'task')}, lubricants and drawing. Meters begin unread and the last services are unknown,
+        as on a machine one has not looked after yet.
+      </p>
+      <section aria-labelledby="copy" className="mt-6">
+        <h2 id="copy" className="mb-3 text-xl">
+          Duplicate it
+        </h2>
+        <CopyFields
+          machineId={machine.id}
+          areas={areas.map(({ id, code: area, name }) => ({ value: id, label: `${area} ${name}` }))}
+          initial={{ code: '', name: machine.name, areaId: machine.areaId }}
+        />
+      </section>
+      <section aria-labelledby="model" className="mt-10 border-t border-ink pt-4">
+        <h2 id="model" className="mb-1 text-xl">
+          Make it a model
+        </h2>
+        <p className="mb-3">
+          {model
+            ? `It is of the model "${model.name}".`
+            : 'A model stays in the book; equal machines are then made from it under “Add a machine”.'}
+        </p>
+        <ModelFields machineId={machine.id} />
+      </section>
     </div>
   );
 }

@@ -18,11 +18,32 @@ export default async function DrawingPage({ params }: { params: Promise<{ code: 
   return (
     <>
       <header className="border-b-2 border-ink pb-3">
-        <p className="caption"><Link href={`/plant/machines/${machine.code}`}>{machine.code} {machine.name}</Link></p>
+        <p className="caption">
+          <Link href={`/plant/machines/${machine.code}`}>
+            {machine.code} {machine.name}
+          </Link>
+        </p>
         <h1 className="text-3xl">Plain drawing</h1>
       </header>
-      <p className="mt-4 max-w-prose">Boxes for the parts of the machine as one stands before it, numbers where the points are. Drag a number, or step to it with Tab and move it with the arrow keys.</p>
-      <DrawingEditor machineId={machine.id} code={machine.code} version={machine.version ?? 0} initial={completeOutline(machine.outline, machine.name, points.map(({ id }) => id))} points={points.map(({ id, number, name }, index) => ({ id, place: index + 1, label: `${pointLabel(machine.code, number)} ${name}` }))} />
+      <p className="mt-4 max-w-prose">
+        Boxes for the parts of the machine as one stands before it, numbers where the points are. Drag a number, or step
+        to it with Tab and move it with the arrow keys.
+      </p>
+      <DrawingEditor
+        machineId={machine.id}
+        code={machine.code}
+        version={machine.version ?? 0}
+        initial={completeOutline(
+          machine.outline,
+          machine.name,
+          points.map(({ id }) => id),
+        )}
+        points={points.map(({ id, number, name }, index) => ({
+          id,
+          place: index + 1,
+          label: `${pointLabel(machine.code, number)} ${name}`,
+        }))}
+      />
     </>
   );
 }

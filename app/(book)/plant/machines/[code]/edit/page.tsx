@@ -12,14 +12,54 @@ const typed = (value: number | null) => (value === null ? '' : String(value));
 export default async function EditMachinePage({ params }: { params: Promise<{ code: string }> }) {
   const { code } = await params;
   await openDesk();
-  const { machine, areas } = await reading(async (db) => ({ machine: await findMachine({ db }, decodeURIComponent(code)), areas: await db.Area.findAll({ order: [['position', 'ASC']] }) }));
+  const { machine, areas } = await reading(async (db) => ({
+    machine: await findMachine({ db }, decodeURIComponent(code)),
+    areas: await db.Area.findAll({ order: [['position', 'ASC']] }),
+  }));
   if (!machine) notFound();
-  const { id, version, areaId, name, description, dutyHoursPerDay, dutyPlan, keepsRunning = false, fittingCount, energySources } = machine;
+  const {
+    id,
+    version,
+    areaId,
+    name,
+    description,
+    dutyHoursPerDay,
+    dutyPlan,
+    keepsRunning = false,
+    fittingCount,
+    energySources,
+  } = machine;
   return (
     <div className="max-w-3xl">
       <h1 className="mb-6 border-b-2 border-ink pb-3 text-3xl">Change {machine.code}</h1>
-      <MachineFields known={{ id, version }} areas={areas.map((area) => ({ value: area.id, label: `${area.code} ${area.name}` }))} initial={{ areaId, code: machine.code, name, description, dutyHoursPerDay: dutyPlan?.hoursByWeekday ? '' : typed(dutyHoursPerDay), hoursByWeekday: dutyPlan?.hoursByWeekday?.map(String) ?? [], dutySeasons: (dutyPlan?.seasons ?? []).map(({ from, to, factor }) => ({ from, to, percent: String(factor * 100) })), keepsRunning, fittingCount: typed(fittingCount), energySources }} />
-      <InUse kind="machine" id={id} version={version ?? 0} name={machine.code} retiredOn={machine.retiredOn} what="All its tasks leave the plan, the due list and all routes from today; its code still leads to its page." />
+      <MachineFields
+        known={{ id, version }}
+        areas={areas.map((area) => ({ value: area.id, label: `${area.code} ${area.name}` }))}
+        initial={{
+          areaId,
+          code: machine.code,
+          name,
+          description,
+          dutyHoursPerDay: dutyPlan?.hoursByWeekday ? '' : typed(dutyHoursPerDay),
+          hoursByWeekday: dutyPlan?.hoursByWeekday?.map(String) ?? [],
+          dutySeasons: (dutyPlan?.seasons ?? []).map(({ from, to, factor }) => ({
+            from,
+            to,
+            percent: String(factor * 100),
+          })),
+          keepsRunning,
+          fittingCount: typed(fittingCount),
+          energySources,
+        }}
+      />
+      <InUse
+        kind="machine"
+        id={id}
+        version={version ?? 0}
+        name={machine.code}
+        retiredOn={machine.retiredOn}
+        what="All its tasks leave the plan, the due list and all routes from today; its code still leads to its page."
+      />
     </div>
   );
 }

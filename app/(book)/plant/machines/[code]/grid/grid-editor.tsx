@@ -6,7 +6,14 @@ import Papa from 'papaparse';
 import { type ClipboardEvent, useState } from 'react';
 import { FormProblem } from '@/components/ui/notice';
 import { counted } from '@/components/words';
-import { type GridColumn, type GridRow, editableColumns, gridColumnNames, gridColumns, placeCells } from '@/core/register/grid';
+import {
+  type GridColumn,
+  type GridRow,
+  editableColumns,
+  gridColumnNames,
+  gridColumns,
+  placeCells,
+} from '@/core/register/grid';
 import { pointKindNames, pointKinds } from '@/core/register/point-kinds';
 import { keepGrid, tryGrid } from '@/app/(book)/plant/actions';
 
@@ -28,11 +35,17 @@ export function GridEditor({ machineId, code, standing, lubricants }: Props) {
   const [sourceReason, setSourceReason] = useState<string | null>(null);
   const [unknown, setUnknown] = useState<string[]>([]);
   const [busy, setBusy] = useState(false);
-  const change = (next: Line[]) => { setRows(next); setProblems(null); };
+  const change = (next: Line[]) => {
+    setRows(next);
+    setProblems(null);
+  };
   const filled = rows.filter(isFilled);
   const fresh = filled.filter(({ known }) => !known).length;
   // Only what is new or differs from what stands is sent.
-  const touched = filled.filter(({ known, cells }) => !known || JSON.stringify(cells) !== JSON.stringify(standing.find((line) => line.known!.id === known.id)?.cells));
+  const touched = filled.filter(
+    ({ known, cells }) =>
+      !known || JSON.stringify(cells) !== JSON.stringify(standing.find((line) => line.known!.id === known.id)?.cells),
+  );
 
   const paste = (event: ClipboardEvent, at: number, column: GridColumn) => {
     const text = event.clipboardData.getData('text/plain');
@@ -42,13 +55,27 @@ export function GridEditor({ machineId, code, standing, lubricants }: Props) {
     const placed = placeCells(data, column);
     setUnknown(placed.unknown);
     // Into an empty row the first pasted one goes; what stands below moves down.
-    change([...rows.slice(0, at), ...(isFilled(rows[at]!) ? [rows[at]!] : []), ...placed.rows.map((cells): Line => ({ known: null, cells })), ...rows.slice(at + 1)]);
+    change([
+      ...rows.slice(0, at),
+      ...(isFilled(rows[at]!) ? [rows[at]!] : []),
+      ...placed.rows.map((cells): Line => ({ known: null, cells })),
+      ...rows.slice(at + 1),
+    ]);
   };
-  const ask = async <Value,>(work: (form: { source: string; rows: Line[] }) => Promise<{ ok: true; value: Value } | { ok: false; reason: string; fields?: Record<string, string> }>) => {
+  const ask = async <Value,>(
+    work: (form: {
+      source: string;
+      rows: Line[];
+    }) => Promise<{ ok: true; value: Value } | { ok: false; reason: string; fields?: Record<string, string> }>,
+  ) => {
     setBusy(true);
     setReason(null);
     setSourceReason(null);
-    const answer = await work({ source, rows: touched }).catch(() => ({ ok: false as const, reason: 'The server does not answer. The table is kept here; try again.', fields: undefined }));
+    const answer = await work({ source, rows: touched }).catch(() => ({
+      ok: false as const,
+      reason: 'The server does not answer. The table is kept here; try again.',
+      fields: undefined,
+    }));
     setBusy(false);
     if (!answer.ok) {
       setReason(answer.reason);
@@ -59,7 +86,8 @@ export function GridEditor({ machineId, code, standing, lubricants }: Props) {
   const check = async () => {
     const checked = await ask((form) => tryGrid(machineId, form));
     // Problems are counted in the rows that were sent; here they stand at the rows of the table.
-    if (checked) setProblems(checked.problems.map((problem) => ({ ...problem, row: rows.indexOf(touched[problem.row]!) })));
+    if (checked)
+      setProblems(checked.problems.map((problem) => ({ ...problem, row: rows.indexOf(touched[problem.row]!) })));
     return checked;
   };
   const save = async () => {
@@ -71,44 +99,166 @@ export function GridEditor({ machineId, code, standing, lubricants }: Props) {
   const wrongRows = new Set(problems?.map(({ row }) => row));
   return (
     <>
-      <p className="mt-4 max-w-prose">{standing.length > 0 ? 'Points that stand already are changed in place; their kind, lubricant and task at the point itself. ' : ''}Paste rows from a spreadsheet into any cell; headings in the first line are understood. Bearings with a designation need no sizes; bearings without a task get amount and interval computed. Nothing is saved before all rows are right.</p>
-      {unknown.length > 0 && <p role="status" className="mt-3 border-l-4 border-ink pl-3">Not understood and left out: {unknown.map((heading) => `"${heading}"`).join(', ')}.</p>}
+      <p className="mt-4 max-w-prose">
+        {standing.length > 0
+          ? 'Points that stand already are changed in place; their kind, lubricant and task at the point itself. '
+          : ''}
+        Paste rows from a spreadsheet into any cell; headings in the first line are understood. Bearings with a
+        designation need no sizes; bearings without a task get amount and interval computed. Nothing is saved before all
+        rows are right.
+      </p>
+      {unknown.length > 0 && (
+        <p role="status" className="mt-3 border-l-4 border-ink pl-3">
+          Not understood and left out: {unknown.map((heading) => `"${heading}"`).join(', ')}.
+        </p>
+      )}
       <div className="relative mt-4 overflow-x-auto border-y border-ink" role="region" aria-label="Table of points">
         <table className="text-sm">
-          <thead><tr><th scope="col" className="px-2 py-1"><span className="sr-only">Row</span></th>{gridColumnNames.map((key) => <th key={key} scope="col" className="caption px-1 py-1 whitespace-nowrap">{gridColumns[key].label}</th>)}<th scope="col"><span className="sr-only">Remove</span></th></tr></thead>
+          <thead>
+            <tr>
+              <th scope="col" className="px-2 py-1">
+                <span className="sr-only">Row</span>
+              </th>
+              {gridColumnNames.map((key) => (
+                <th key={key} scope="col" className="caption px-1 py-1 whitespace-nowrap">
+                  {gridColumns[key].label}
+                </th>
+              ))}
+              <th scope="col">
+                <span className="sr-only">Remove</span>
+              </th>
+            </tr>
+          </thead>
           <tbody>
             {rows.map((row, index) => (
               <tr key={index} className="rule-t align-top">
-                <th scope="row" className="px-2 py-2 font-normal text-muted">{wrongRows.has(index) && <span aria-hidden="true">✗ </span>}{index + 1}</th>
+                <th scope="row" className="px-2 py-2 font-normal text-muted">
+                  {wrongRows.has(index) && <span aria-hidden="true">✗ </span>}
+                  {index + 1}
+                </th>
                 {gridColumnNames.map((key) => {
                   const fixed = row.known !== null && !editableColumns.includes(key);
                   const wrong = problems?.find((problem) => problem.row === index && problem.column === key);
                   return (
                     <td key={key} className="p-0.5">
-                      {fixed ? <span className="block px-1.5 py-2 text-muted" style={{ width: `${gridColumns[key].width}rem` }}>{row.cells[key] ?? ''}</span> : (
-                        <input aria-label={`${gridColumns[key].label}, row ${index + 1}`} aria-invalid={wrong ? true : undefined} aria-describedby={wrong ? `grid-${index}-${key}` : undefined} list={key === 'kind' ? 'grid-kinds' : key === 'lubricant' ? 'grid-lubricants' : undefined} className="field px-1.5 py-1" style={{ width: `${gridColumns[key].width}rem` }} autoComplete="off" value={row.cells[key] ?? ''} onPaste={(event) => paste(event, index, key)} onChange={(event) => change(rows.map((each, place) => (place === index ? { ...each, cells: { ...each.cells, [key]: event.target.value } } : each)))} />
+                      {fixed ? (
+                        <span
+                          className="block px-1.5 py-2 text-muted"
+                          style={{ width: `${gridColumns[key].width}rem` }}
+                        >
+                          {row.cells[key] ?? ''}
+                        </span>
+                      ) : (
+                        <input
+                          aria-label={`${gridColumns[key].label}, row ${index + 1}`}
+                          aria-invalid={wrong ? true : undefined}
+                          aria-describedby={wrong ? `grid-${index}-${key}` : undefined}
+                          list={key === 'kind' ? 'grid-kinds' : key === 'lubricant' ? 'grid-lubricants' : undefined}
+                          className="field px-1.5 py-1"
+                          style={{ width: `${gridColumns[key].width}rem` }}
+                          autoComplete="off"
+                          value={row.cells[key] ?? ''}
+                          onPaste={(event) => paste(event, index, key)}
+                          onChange={(event) =>
+                            change(
+                              rows.map((each, place) =>
+                                place === index
+                                  ? { ...each, cells: { ...each.cells, [key]: event.target.value } }
+                                  : each,
+                              ),
+                            )
+                          }
+                        />
                       )}
-                      {wrong && <p id={`grid-${index}-${key}`} className="mt-0.5 border-l-4 border-ink pl-1 text-xs" style={{ maxWidth: `${Math.max(12, gridColumns[key].width)}rem` }}>{wrong.reason}</p>}
+                      {wrong && (
+                        <p
+                          id={`grid-${index}-${key}`}
+                          className="mt-0.5 border-l-4 border-ink pl-1 text-xs"
+                          style={{ maxWidth: `${Math.max(12, gridColumns[key].width)}rem` }}
+                        >
+                          {wrong.reason}
+                        </p>
+                      )}
                     </td>
                   );
                 })}
-                <td className="py-0.5">{!row.known && <button type="button" className="button button-quiet" aria-label={`Remove row ${index + 1}`} onClick={() => change(rows.filter((_, place) => place !== index))}><X aria-hidden="true" size={16} /></button>}</td>
+                <td className="py-0.5">
+                  {!row.known && (
+                    <button
+                      type="button"
+                      className="button button-quiet"
+                      aria-label={`Remove row ${index + 1}`}
+                      onClick={() => change(rows.filter((_, place) => place !== index))}
+                    >
+                      <X aria-hidden="true" size={16} />
+                    </button>
+                  )}
+                </td>
               </tr>
             ))}
           </tbody>
         </table>
       </div>
-      <datalist id="grid-kinds">{pointKindNames.map((kind) => <option key={kind} value={pointKinds[kind].label} />)}</datalist>
-      <datalist id="grid-lubricants">{lubricants.map((each) => <option key={each} value={each} />)}</datalist>
-      <p className="mt-2"><button type="button" className="button" onClick={() => change([...rows, emptyLine])}><Plus aria-hidden="true" size={16} /> Add a row</button></p>
+      <datalist id="grid-kinds">
+        {pointKindNames.map((kind) => (
+          <option key={kind} value={pointKinds[kind].label} />
+        ))}
+      </datalist>
+      <datalist id="grid-lubricants">
+        {lubricants.map((each) => (
+          <option key={each} value={each} />
+        ))}
+      </datalist>
+      <p className="mt-2">
+        <button type="button" className="button" onClick={() => change([...rows, emptyLine])}>
+          <Plus aria-hidden="true" size={16} /> Add a row
+        </button>
+      </p>
       <div className="mt-5 max-w-xl">
-        <label htmlFor="grid-source" className="mb-1 block font-medium">Where it comes from <span className="caption font-normal">needed</span></label>
-        <input id="grid-source" className="field" value={source} onChange={(event) => setSource(event.target.value)} aria-invalid={sourceReason ? true : undefined} aria-describedby={sourceReason ? 'grid-source-problem' : undefined} placeholder="Manual, lubrication chart, page 31" />
-        {sourceReason && <p id="grid-source-problem" className="mt-1 border-l-4 border-ink pl-2 text-sm"><span aria-hidden="true">✗ </span>{sourceReason}</p>}
+        <label htmlFor="grid-source" className="mb-1 block font-medium">
+          Where it comes from <span className="caption font-normal">needed</span>
+        </label>
+        <input
+          id="grid-source"
+          className="field"
+          value={source}
+          onChange={(event) => setSource(event.target.value)}
+          aria-invalid={sourceReason ? true : undefined}
+          aria-describedby={sourceReason ? 'grid-source-problem' : undefined}
+          placeholder="Manual, lubrication chart, page 31"
+        />
+        {sourceReason && (
+          <p id="grid-source-problem" className="mt-1 border-l-4 border-ink pl-2 text-sm">
+            <span aria-hidden="true">✗ </span>
+            {sourceReason}
+          </p>
+        )}
       </div>
-      <div className="mt-4"><FormProblem reason={reason} /></div>
-      <p role="status" className="mt-2">{problems === null ? '' : problems.length === 0 ? `${counted(touched.length, 'row')}, all in order.` : `${counted(wrongRows.size, 'row')} of ${touched.length} need another look. Nothing has been saved.`}</p>
-      <p className="mt-3 flex gap-3"><button type="button" className="button" disabled={busy || touched.length === 0} onClick={() => void check()}>Check the rows</button><button type="button" className="button button-first" disabled={busy || touched.length === 0} onClick={() => void save()}>{busy ? 'Working …' : `Save ${[fresh > 0 && `${fresh} new`, touched.length > fresh && `${touched.length - fresh} changed`].filter(Boolean).join(', ') || 'nothing'}`}</button></p>
+      <div className="mt-4">
+        <FormProblem reason={reason} />
+      </div>
+      <p role="status" className="mt-2">
+        {problems === null
+          ? ''
+          : problems.length === 0
+            ? `${counted(touched.length, 'row')}, all in order.`
+            : `${counted(wrongRows.size, 'row')} of ${touched.length} need another look. Nothing has been saved.`}
+      </p>
+      <p className="mt-3 flex gap-3">
+        <button type="button" className="button" disabled={busy || touched.length === 0} onClick={() => void check()}>
+          Check the rows
+        </button>
+        <button
+          type="button"
+          className="button button-first"
+          disabled={busy || touched.length === 0}
+          onClick={() => void save()}
+        >
+          {busy
+            ? 'Working …'
+            : `Save ${[fresh > 0 && `${fresh} new`, touched.length > fresh && `${touched.length - fresh} changed`].filter(Boolean).join(', ') || 'nothing'}`}
+        </button>
+      </p>
     </>
   );
 }

@@ -12,22 +12,78 @@ export const metadata: Metadata = { title: 'Points as a table' };
 export default async function GridPage({ params }: { params: Promise<{ code: string }> }) {
   const code = decodeURIComponent((await params).code);
   const desk = await openDesk();
-  const { page, codes } = await reading(async (db) => ({ page: await readMachinePage(desk, code), codes: (await db.Lubricant.findAll({ where: { retiredOn: null }, order: [['code', 'ASC']] })).map((row) => row.code) }));
+  const { page, codes } = await reading(async (db) => ({
+    page: await readMachinePage(desk, code),
+    codes: (await db.Lubricant.findAll({ where: { retiredOn: null }, order: [['code', 'ASC']] })).map(
+      (row) => row.code,
+    ),
+  }));
   if (!page) notFound();
   const { machine, points, states } = page;
   const standing = points.map((point) => {
     const task = states.find((state) => state.point.id === point.id);
     const steady = task?.interval.stages.find(({ count }) => count === undefined);
-    const { kind, name, location, reservoirId = null, consequence = 2, machineState = 'any', cautions, doNots, accessNote, enoughSign = '', forbidsAirGun = false, materials = [], details, version = 0 } = point;
-    return { known: { id: point.id, version }, cells: gridRowOf({ kind, name, location, reservoirId, consequence, machineState, cautions, doNots, accessNote, enoughSign, forbidsAirGun, materials, details }, { lubricant: task?.lubricant?.code ?? '', task: task?.title ?? '', amount: task ? taskAmount(task.action, task.amount.kind, task.amount.value) : '', hours: steady?.hours === undefined ? '' : number(steady.hours, 0), days: steady?.days === undefined ? '' : number(steady.days, 0) }) };
+    const {
+      kind,
+      name,
+      location,
+      reservoirId = null,
+      consequence = 2,
+      machineState = 'any',
+      cautions,
+      doNots,
+      accessNote,
+      enoughSign = '',
+      forbidsAirGun = false,
+      materials = [],
+      details,
+      version = 0,
+    } = point;
+    return {
+      known: { id: point.id, version },
+      cells: gridRowOf(
+        {
+          kind,
+          name,
+          location,
+          reservoirId,
+          consequence,
+          machineState,
+          cautions,
+          doNots,
+          accessNote,
+          enoughSign,
+          forbidsAirGun,
+          materials,
+          details,
+        },
+        {
+          lubricant: task?.lubricant?.code ?? '',
+          task: task?.title ?? '',
+          amount: task ? taskAmount(task.action, task.amount.kind, task.amount.value) : '',
+          hours: steady?.hours === undefined ? '' : number(steady.hours, 0),
+          days: steady?.days === undefined ? '' : number(steady.days, 0),
+        },
+      ),
+    };
   });
   return (
     <>
       <header className="border-b-2 border-ink pb-3">
-        <p className="caption"><Link href={`/plant/machines/${machine.code}`}>{machine.code} {machine.name}</Link></p>
+        <p className="caption">
+          <Link href={`/plant/machines/${machine.code}`}>
+            {machine.code} {machine.name}
+          </Link>
+        </p>
         <h1 className="text-3xl">Points as a table</h1>
       </header>
-      <GridEditor key={standing.map(({ known }) => `${known.id}${known.version}`).join()} machineId={machine.id} code={machine.code} standing={standing} lubricants={codes} />
+      <GridEditor
+        key={standing.map(({ known }) => `${known.id}${known.version}`).join()}
+        machineId={machine.id}
+        code={machine.code}
+        standing={standing}
+        lubricants={codes}
+      />
     </>
   );
 }

@@ -12,7 +12,9 @@ import { siteAddress } from '@/app/site-address';
 
 type Props = { params: Promise<{ code: string }> };
 
-export const generateMetadata = async ({ params }: Props): Promise<Metadata> => ({ title: `Labels of ${decodeURIComponent((await params).code)}` });
+export const generateMetadata = async ({ params }: Props): Promise<Metadata> => ({
+  title: `Labels of ${decodeURIComponent((await params).code)}`,
+});
 
 /** A label for every point of a machine; its QR code opens the point's page. */
 export default async function PointLabelsPage({ params }: Props) {
@@ -24,15 +26,35 @@ export default async function PointLabelsPage({ params }: Props) {
   const labels = points.map((point) => {
     const tasks = states.filter((state) => state.point.id === point.id);
     const label = pointLabel(machine.code, point.number);
-    return { key: point.id, code: tasks[0]?.lubricant?.code ?? '–', name: `${label} ${point.name}`, lines: [...tasks.map(({ action, title, amount: planned }) => (action === 'check' ? title : `${title}: ${taskAmount(action, planned.kind, planned.value)}`)), ...(point.doNots ? [point.doNots.slice(0, 70)] : [])].slice(0, 3), url: `${site}${pointPath(machine.code, point.number)}` };
+    return {
+      key: point.id,
+      code: tasks[0]?.lubricant?.code ?? '–',
+      name: `${label} ${point.name}`,
+      lines: [
+        ...tasks.map(({ action, title, amount: planned }) =>
+          action === 'check' ? title : `${title}: ${taskAmount(action, planned.kind, planned.value)}`,
+        ),
+        ...(point.doNots ? [point.doNots.slice(0, 70)] : []),
+      ].slice(0, 3),
+      url: `${site}${pointPath(machine.code, point.number)}`,
+    };
   });
   return (
     <>
       <header className="no-print flex flex-wrap items-end justify-between gap-4 border-b-2 border-ink pb-3">
-        <div><p className="caption"><Link href={`/plant/machines/${machine.code}`}>{machine.code} {machine.name}</Link></p><h1 className="text-3xl">Labels of the points</h1></div>
+        <div>
+          <p className="caption">
+            <Link href={`/plant/machines/${machine.code}`}>
+              {machine.code} {machine.name}
+            </Link>
+          </p>
+          <h1 className="text-3xl">Labels of the points</h1>
+        </div>
         <PrintButton label="Print on A4" />
       </header>
-      <div className="mt-6 print:mt-0"><LabelSheet labels={labels} /></div>
+      <div className="mt-6 print:mt-0">
+        <LabelSheet labels={labels} />
+      </div>
     </>
   );
 }

@@ -11,32 +11,83 @@ import { type FillRow, fillRowFor } from '@/core/register/reservoir';
 import { parseQuantity } from '@/core/units/parse-quantity';
 import { confirmReservoir } from '@/app/(book)/plant/actions';
 
-type Facts = { id: string; mounting: string; fillTable: FillRow[]; levelMarks: { levelMm: number; volumeL: number }[]; confirmed: { position: string; volumeL: number; by: string; on: string } | null; capacityL: number | null; fillMark: string; checkMark: string; checkMarkState: MachineState | null; settleMinutes: number | null };
+type Facts = {
+  id: string;
+  mounting: string;
+  fillTable: FillRow[];
+  levelMarks: { levelMm: number; volumeL: number }[];
+  confirmed: { position: string; volumeL: number; by: string; on: string } | null;
+  capacityL: number | null;
+  fillMark: string;
+  checkMark: string;
+  checkMarkState: MachineState | null;
+  settleMinutes: number | null;
+};
 
 /** How much belongs in: for the present mounting, confirmed by a person; and the litres of a level that was read. */
 export function FillFacts({ reservoir }: { reservoir: Facts }) {
-  const { id, mounting, fillTable, levelMarks, confirmed, capacityL, fillMark, checkMark, checkMarkState, settleMinutes } = reservoir;
+  const {
+    id,
+    mounting,
+    fillTable,
+    levelMarks,
+    confirmed,
+    capacityL,
+    fillMark,
+    checkMark,
+    checkMarkState,
+    settleMinutes,
+  } = reservoir;
   const [problem, setProblem] = useState<string | null>(null);
   const row = fillRowFor(fillTable, mounting);
-  const stands = confirmed !== null && row !== undefined && confirmed.position.toLowerCase() === row.position.toLowerCase() && confirmed.volumeL === row.volumeL;
+  const stands =
+    confirmed !== null &&
+    row !== undefined &&
+    confirmed.position.toLowerCase() === row.position.toLowerCase() &&
+    confirmed.volumeL === row.volumeL;
   const confirm = async () => {
-    const answer = await confirmReservoir(id).catch(() => ({ ok: false as const, reason: 'The server does not answer. Try again in a moment.' }));
+    const answer = await confirmReservoir(id).catch(() => ({
+      ok: false as const,
+      reason: 'The server does not answer. Try again in a moment.',
+    }));
     setProblem(answer.ok ? null : answer.reason);
   };
   return (
     <div className="grid gap-6 sm:grid-cols-2">
       <section aria-label="Fill">
         <p className="text-muted">How much belongs in</p>
-        <p className="text-2xl">{row ? `${measured(row.volumeL)} L` : capacityL === null ? 'not known' : `${measured(capacityL)} L`}</p>
+        <p className="text-2xl">
+          {row ? `${measured(row.volumeL)} L` : capacityL === null ? 'not known' : `${measured(capacityL)} L`}
+        </p>
         {fillMark && <p>To the {fillMark}.</p>}
-        {checkMark && <p className="caption">Checked at the {checkMark}{checkMarkState && `, machine ${machineStates[checkMarkState]}`}{settleMinutes ? `, after ${measured(settleMinutes)} min` : ''}.</p>}
+        {checkMark && (
+          <p className="caption">
+            Checked at the {checkMark}
+            {checkMarkState && `, machine ${machineStates[checkMarkState]}`}
+            {settleMinutes ? `, after ${measured(settleMinutes)} min` : ''}.
+          </p>
+        )}
         {row && (
           <>
-            <p>For {row.position.toLowerCase()}{row.vent && `; vent: ${row.vent}`}{row.drain && `; drain: ${row.drain}`}.</p>
-            {stands ? <p className="caption">Confirmed by {confirmed.by}, {day(confirmed.on)}.</p> : (
+            <p>
+              For {row.position.toLowerCase()}
+              {row.vent && `; vent: ${row.vent}`}
+              {row.drain && `; drain: ${row.drain}`}.
+            </p>
+            {stands ? (
+              <p className="caption">
+                Confirmed by {confirmed.by}, {day(confirmed.on)}.
+              </p>
+            ) : (
               <div className="mt-2 border-l-4 border-ink pl-3">
-                <p><strong>Not confirmed.</strong> {confirmed ? `It was ${measured(confirmed.volumeL)} L for ${confirmed.position.toLowerCase()}. ` : ''}Look at the unit: is it mounted so, and are vent and drain where the table says?</p>
-                <button type="button" className="button no-print mt-2" onClick={() => void confirm()}>Confirm {measured(row.volumeL)} L, vent and drain</button>
+                <p>
+                  <strong>Not confirmed.</strong>{' '}
+                  {confirmed ? `It was ${measured(confirmed.volumeL)} L for ${confirmed.position.toLowerCase()}. ` : ''}
+                  Look at the unit: is it mounted so, and are vent and drain where the table says?
+                </p>
+                <button type="button" className="button no-print mt-2" onClick={() => void confirm()}>
+                  Confirm {measured(row.volumeL)} L, vent and drain
+                </button>
               </div>
             )}
             <p role="alert">{problem}</p>
@@ -49,26 +100,67 @@ export function FillFacts({ reservoir }: { reservoir: Facts }) {
 }
 
 /** A level read off the glass or the stick, turned into litres and what is missing. */
-function LevelReading({ levelMarks, stateOfMark }: { levelMarks: Facts['levelMarks']; stateOfMark: MachineState | null }) {
+function LevelReading({
+  levelMarks,
+  stateOfMark,
+}: {
+  levelMarks: Facts['levelMarks'];
+  stateOfMark: MachineState | null;
+}) {
   const [typed, setTyped] = useState('');
   const [state, setState] = useState<string>(stateOfMark ?? 'isolated');
   const parsed = typed.trim() === '' ? undefined : parseQuantity(typed, 'length');
   const full = [...levelMarks].sort((a, b) => b.volumeL - a.volumeL)[0]!;
-  const run = parsed?.ok ? computeStored(oilFill, { levelMarks, levelMm: parsed.value, targetMm: full.levelMm, stateRead: state, stateOfMark }) : undefined;
+  const run = parsed?.ok
+    ? computeStored(oilFill, {
+        levelMarks,
+        levelMm: parsed.value,
+        targetMm: full.levelMm,
+        stateRead: state,
+        stateOfMark,
+      })
+    : undefined;
   return (
     <section aria-labelledby="level" className="no-print">
-      <h2 id="level" className="text-muted">A level that was read</h2>
+      <h2 id="level" className="text-muted">
+        A level that was read
+      </h2>
       <div className="mt-1 grid grid-cols-[6rem_minmax(0,1fr)] gap-3">
-        <label><span className="caption">Level, mm</span><input className="field text-right" inputMode="decimal" value={typed} onChange={(event) => setTyped(event.target.value)} autoComplete="off" /></label>
-        <label><span className="caption">Machine was</span><select className="field" value={state} onChange={(event) => setState(event.target.value)}>{Object.entries(machineStates).map(([value, label]) => <option key={value} value={value}>{label}</option>)}</select></label>
+        <label>
+          <span className="caption">Level, mm</span>
+          <input
+            className="field text-right"
+            inputMode="decimal"
+            value={typed}
+            onChange={(event) => setTyped(event.target.value)}
+            autoComplete="off"
+          />
+        </label>
+        <label>
+          <span className="caption">Machine was</span>
+          <select className="field" value={state} onChange={(event) => setState(event.target.value)}>
+            {Object.entries(machineStates).map(([value, label]) => (
+              <option key={value} value={value}>
+                {label}
+              </option>
+            ))}
+          </select>
+        </label>
       </div>
       <div role="status" className="mt-2">
         {parsed && !parsed.ok && <p className="border-l-4 border-ink pl-2">{parsed.reason}</p>}
         {run && !run.ok && <p className="border-l-4 border-ink pl-2">{run.reason}</p>}
         {run?.ok && (
           <>
-            {run.result.volumeL !== undefined && <p className="text-lg"><strong>{measured(run.result.volumeL)} L</strong> in there{run.result.topUpL !== undefined && <>, {measured(run.result.topUpL)} L missing to the top mark</>}</p>}
-            {run.stored.notices.map((notice, index) => <NoticeLine key={index} notice={notice} />)}
+            {run.result.volumeL !== undefined && (
+              <p className="text-lg">
+                <strong>{measured(run.result.volumeL)} L</strong> in there
+                {run.result.topUpL !== undefined && <>, {measured(run.result.topUpL)} L missing to the top mark</>}
+              </p>
+            )}
+            {run.stored.notices.map((notice, index) => (
+              <NoticeLine key={index} notice={notice} />
+            ))}
             <WorkingSteps steps={run.stored.working} />
           </>
         )}

@@ -9,29 +9,86 @@ import { machineStates } from '@/core/register/machine-states';
 import { saveNewReservoir, saveReservoir } from '@/app/(book)/plant/actions';
 
 export type ReservoirValues = {
-  name: string; capacityL: string; residualL: string; fillMark: string; fillMarkState: string; checkMark: string; checkMarkState: string; posture: string; settleMinutes: string; mounting: string;
-  fillTable: { position: string; volumeL: string; vent: string; drain: string }[]; levelMarks: { levelMm: string; volumeL: string }[]; comesEmpty: boolean; pointIds: string[];
+  name: string;
+  capacityL: string;
+  residualL: string;
+  fillMark: string;
+  fillMarkState: string;
+  checkMark: string;
+  checkMarkState: string;
+  posture: string;
+  settleMinutes: string;
+  mounting: string;
+  fillTable: { position: string; volumeL: string; vent: string; drain: string }[];
+  levelMarks: { levelMm: string; volumeL: string }[];
+  comesEmpty: boolean;
+  pointIds: string[];
 };
-export const emptyReservoir: ReservoirValues = { name: '', capacityL: '', residualL: '', fillMark: '', fillMarkState: '', checkMark: '', checkMarkState: '', posture: '', settleMinutes: '', mounting: '', fillTable: [], levelMarks: [], comesEmpty: false, pointIds: [] };
+export const emptyReservoir: ReservoirValues = {
+  name: '',
+  capacityL: '',
+  residualL: '',
+  fillMark: '',
+  fillMarkState: '',
+  checkMark: '',
+  checkMarkState: '',
+  posture: '',
+  settleMinutes: '',
+  mounting: '',
+  fillTable: [],
+  levelMarks: [],
+  comesEmpty: false,
+  pointIds: [],
+};
 
-type Props = { machine: { id: string; code: string }; points: { value: string; label: string }[]; initial?: ReservoirValues; known?: { id: string; version: number } };
+type Props = {
+  machine: { id: string; code: string };
+  points: { value: string; label: string }[];
+  initial?: ReservoirValues;
+  known?: { id: string; version: number };
+};
 
 /** The form of a reservoir: marks and their machine states, the fill by mounting position, the points it feeds. */
 export function ReservoirFields({ machine, points, initial = emptyReservoir, known }: Props) {
   const router = useRouter();
   return (
-    <SavedForm initial={initial} submitLabel={known ? 'Save reservoir' : 'Add reservoir'} save={async (values) => {
-      const answer = known ? await saveReservoir(known.id, known.version, values) : await saveNewReservoir(machine.id, values);
-      if (answer.ok) router.push(`/plant/machines/${machine.code}/reservoirs/${answer.value.id}`);
-      return answer;
-    }}>
+    <SavedForm
+      initial={initial}
+      submitLabel={known ? 'Save reservoir' : 'Add reservoir'}
+      save={async (values) => {
+        const answer = known
+          ? await saveReservoir(known.id, known.version, values)
+          : await saveNewReservoir(machine.id, values);
+        if (answer.ok) router.push(`/plant/machines/${machine.code}/reservoirs/${answer.value.id}`);
+        return answer;
+      }}
+    >
       <div className="grid gap-5 sm:grid-cols-2">
         <TextField name="name" label="Name" required />
-        <QuantityField name="capacityL" label="Holds" dimension="volume" hint="Follows from the table below once its position is confirmed" />
-        <TextField name="fillMark" label="Fill mark" hint="Where the oil stands when filled, such as middle of the glass" />
-        <ChoiceField name="fillMarkState" label="Machine at the fill mark" options={optionsOf(machineStates)} empty="not said" />
+        <QuantityField
+          name="capacityL"
+          label="Holds"
+          dimension="volume"
+          hint="Follows from the table below once its position is confirmed"
+        />
+        <TextField
+          name="fillMark"
+          label="Fill mark"
+          hint="Where the oil stands when filled, such as middle of the glass"
+        />
+        <ChoiceField
+          name="fillMarkState"
+          label="Machine at the fill mark"
+          options={optionsOf(machineStates)}
+          empty="not said"
+        />
         <TextField name="checkMark" label="Check mark" hint="Often another one: running and warm, or settled" />
-        <ChoiceField name="checkMarkState" label="Machine at the check mark" options={optionsOf(machineStates)} empty="not said" />
+        <ChoiceField
+          name="checkMarkState"
+          label="Machine at the check mark"
+          options={optionsOf(machineStates)}
+          empty="not said"
+        />
         <TextField name="posture" label="Posture" hint="Ram retracted, door open, forks down" />
         <QuantityField name="settleMinutes" label="Settle or run before reading" dimension="minutes" />
         <QuantityField name="residualL" label="Stays in lines after draining" dimension="volume" />
@@ -39,7 +96,12 @@ export function ReservoirFields({ machine, points, initial = emptyReservoir, kno
       <FillTable />
       <LevelMarks />
       <TickField name="comesEmpty" label="Arrives without oil: not started before the first filling is in the book" />
-      <ChoicesField name="pointIds" label="Feeds the points" options={points} hint="The lubricant is then assigned once, for all of them" />
+      <ChoicesField
+        name="pointIds"
+        label="Feeds the points"
+        options={points}
+        hint="The lubricant is then assigned once, for all of them"
+      />
     </SavedForm>
   );
 }
@@ -54,16 +116,43 @@ function FillTable() {
       <legend className="pr-3 text-lg font-semibold">Fill by mounting position</legend>
       <p className="caption">From the maker’s table. Turned over, the same unit may need half as much again.</p>
       {fields.map((field, index) => (
-        <div key={field.id} className="rule-t mt-2 grid gap-3 py-3 sm:grid-cols-[1fr_10rem_1fr_1fr_auto] sm:items-start">
+        <div
+          key={field.id}
+          className="rule-t mt-2 grid gap-3 py-3 sm:grid-cols-[1fr_10rem_1fr_1fr_auto] sm:items-start"
+        >
           <TextField name={`fillTable.${index}.position`} label="Position" />
           <QuantityField name={`fillTable.${index}.volumeL`} label="Fill" dimension="volume" />
           <TextField name={`fillTable.${index}.vent`} label="Vent at" />
           <TextField name={`fillTable.${index}.drain`} label="Drain at" />
-          <button type="button" className="button sm:mt-7" onClick={() => remove(index)} aria-label={`Remove position ${index + 1}`}><X aria-hidden="true" size={18} /></button>
+          <button
+            type="button"
+            className="button sm:mt-7"
+            onClick={() => remove(index)}
+            aria-label={`Remove position ${index + 1}`}
+          >
+            <X aria-hidden="true" size={18} />
+          </button>
         </div>
       ))}
-      <button type="button" className="button mt-2" onClick={() => append({ position: '', volumeL: '', vent: '', drain: '' })}><Plus aria-hidden="true" size={18} /> Add a position</button>
-      {positions.length > 0 && <div className="mt-4 max-w-sm"><ChoiceField name="mounting" label="Mounted now" options={positions.map((position) => ({ value: position, label: position }))} empty="Choose how it is mounted" required hint="Another position asks for fill, vent and drain to be confirmed" /></div>}
+      <button
+        type="button"
+        className="button mt-2"
+        onClick={() => append({ position: '', volumeL: '', vent: '', drain: '' })}
+      >
+        <Plus aria-hidden="true" size={18} /> Add a position
+      </button>
+      {positions.length > 0 && (
+        <div className="mt-4 max-w-sm">
+          <ChoiceField
+            name="mounting"
+            label="Mounted now"
+            options={positions.map((position) => ({ value: position, label: position }))}
+            empty="Choose how it is mounted"
+            required
+            hint="Another position asks for fill, vent and drain to be confirmed"
+          />
+        </div>
+      )}
     </fieldset>
   );
 }
@@ -74,15 +163,26 @@ function LevelMarks() {
   return (
     <fieldset>
       <legend className="pr-3 text-lg font-semibold">Marks with litres</legend>
-      <p className="caption">Sight glass, dipstick or rule: two marks or more give litres for every millimetre between them.</p>
+      <p className="caption">
+        Sight glass, dipstick or rule: two marks or more give litres for every millimetre between them.
+      </p>
       {fields.map((field, index) => (
         <div key={field.id} className="rule-t mt-2 grid grid-cols-[10rem_10rem_auto] items-start gap-3 py-3">
           <QuantityField name={`levelMarks.${index}.levelMm`} label="Level" dimension="length" />
           <QuantityField name={`levelMarks.${index}.volumeL`} label="Holds then" dimension="volume" />
-          <button type="button" className="button mt-7 w-fit" onClick={() => remove(index)} aria-label={`Remove mark ${index + 1}`}><X aria-hidden="true" size={18} /></button>
+          <button
+            type="button"
+            className="button mt-7 w-fit"
+            onClick={() => remove(index)}
+            aria-label={`Remove mark ${index + 1}`}
+          >
+            <X aria-hidden="true" size={18} />
+          </button>
         </div>
       ))}
-      <button type="button" className="button mt-2" onClick={() => append({ levelMm: '', volumeL: '' })}><Plus aria-hidden="true" size={18} /> Add a mark</button>
+      <button type="button" className="button mt-2" onClick={() => append({ levelMm: '', volumeL: '' })}>
+        <Plus aria-hidden="true" size={18} /> Add a mark
+      </button>
     </fieldset>
   );
 }

@@ -18,7 +18,10 @@ const shownInChart = 300;
 export default async function MeterPage({ params }: { params: Promise<{ code: string; id: string }> }) {
   const { code, id } = await params;
   const desk = await openDesk();
-  const { page, plant } = await reading(async (db) => ({ page: await readMeterPage(desk, decodeURIComponent(code), id), plant: await thePlant(db) }));
+  const { page, plant } = await reading(async (db) => ({
+    page: await readMeterPage(desk, decodeURIComponent(code), id),
+    plant: await thePlant(db),
+  }));
   if (!page) notFound();
   const { machine, meter, lines } = page;
   const unit = meter.unit === 'hours' ? 'h' : meter.unit;
@@ -28,26 +31,105 @@ export default async function MeterPage({ params }: { params: Promise<{ code: st
   return (
     <>
       <header className="border-b-2 border-ink pb-3">
-        <p className="caption"><Link href="/plant">Plant</Link> › <Link href={`/plant/machines/${machine.code}`}>{machine.code} {machine.name}</Link></p>
+        <p className="caption">
+          <Link href="/plant">Plant</Link> ›{' '}
+          <Link href={`/plant/machines/${machine.code}`}>
+            {machine.code} {machine.name}
+          </Link>
+        </p>
         <h1 className="text-3xl">{meter.name}</h1>
-        <p className="mt-1">{meter.last ? <>Shows <strong>{number(meter.last.value)} {unit}</strong> on {dayAndClock(meter.last.at, plant.timeZone)}; {number(meter.accumulated!)} {unit} accumulated over its dials.</> : 'Never read.'} {meter.rate.confidence !== 'none' && <>Runs about {measured(meter.rate.mid)} a day ({measured(meter.rate.low)} to {measured(meter.rate.high)}; confidence {meter.rate.confidence}).</>}</p>
-        <p className="caption">{meter.rolloverAt ? `Rolls over at ${number(meter.rolloverAt, 0)}; the next reading after it is counted on by itself.` : 'Does not roll over.'} At most {number(meter.maxPerDay, 0)} a day are plausible. {meter.lastRunAt && `It has stood still since ${dayAndClock(meter.lastRunAt, plant.timeZone)}.`}</p>
+        <p className="mt-1">
+          {meter.last ? (
+            <>
+              Shows{' '}
+              <strong>
+                {number(meter.last.value)} {unit}
+              </strong>{' '}
+              on {dayAndClock(meter.last.at, plant.timeZone)}; {number(meter.accumulated!)} {unit} accumulated over its
+              dials.
+            </>
+          ) : (
+            'Never read.'
+          )}{' '}
+          {meter.rate.confidence !== 'none' && (
+            <>
+              Runs about {measured(meter.rate.mid)} a day ({measured(meter.rate.low)} to {measured(meter.rate.high)};
+              confidence {meter.rate.confidence}).
+            </>
+          )}
+        </p>
+        <p className="caption">
+          {meter.rolloverAt
+            ? `Rolls over at ${number(meter.rolloverAt, 0)}; the next reading after it is counted on by itself.`
+            : 'Does not roll over.'}{' '}
+          At most {number(meter.maxPerDay, 0)} a day are plausible.{' '}
+          {meter.lastRunAt && `It has stood still since ${dayAndClock(meter.lastRunAt, plant.timeZone)}.`}
+        </p>
       </header>
       <div className="mt-6 gap-10 lg:grid lg:grid-cols-[minmax(0,1.7fr)_minmax(0,1fr)]">
         <div>
-          {newest && kept.length > 1 && <MeterChart kept={kept} leftOut={meter.leftOut.filter(({ atMs }) => atMs >= kept[0]!.atMs)} forecast={[newest, { atMs: aheadMs, value: countAt(meter.state, aheadMs)! }]} unit={unit} title={`${meter.name} of ${machine.code} over time, with ${counted(meter.leftOut.length, 'reading')} left out and the forecast dashed`} />}
-          <h2 className="mt-4 text-xl">Readings <span className="caption font-normal">newest first; {counted(meter.leftOut.length, 'reading')} left out</span></h2>
-          {lines.length === 0 ? <p className="mt-2">Nothing has been read yet. Write the first reading beside, or <Link href="/plant/meters/import">import a table</Link>.</p> : (
+          {newest && kept.length > 1 && (
+            <MeterChart
+              kept={kept}
+              leftOut={meter.leftOut.filter(({ atMs }) => atMs >= kept[0]!.atMs)}
+              forecast={[newest, { atMs: aheadMs, value: countAt(meter.state, aheadMs)! }]}
+              unit={unit}
+              title={`${meter.name} of ${machine.code} over time, with ${counted(meter.leftOut.length, 'reading')} left out and the forecast dashed`}
+            />
+          )}
+          <h2 className="mt-4 text-xl">
+            Readings{' '}
+            <span className="caption font-normal">
+              newest first; {counted(meter.leftOut.length, 'reading')} left out
+            </span>
+          </h2>
+          {lines.length === 0 ? (
+            <p className="mt-2">
+              Nothing has been read yet. Write the first reading beside, or{' '}
+              <Link href="/plant/meters/import">import a table</Link>.
+            </p>
+          ) : (
             <div className="overflow-x-auto">
               <table className="mt-2 w-full">
-                <thead><tr className="rule-b"><th scope="col" className="py-1">When</th><th scope="col" className="text-right">Shown</th><th scope="col" className="text-right">Accumulated</th><th scope="col" className="pl-4">From</th></tr></thead>
+                <thead>
+                  <tr className="rule-b">
+                    <th scope="col" className="py-1">
+                      When
+                    </th>
+                    <th scope="col" className="text-right">
+                      Shown
+                    </th>
+                    <th scope="col" className="text-right">
+                      Accumulated
+                    </th>
+                    <th scope="col" className="pl-4">
+                      From
+                    </th>
+                  </tr>
+                </thead>
                 <tbody>
                   {lines.map(({ entryId, at, kind, shown, newDial, accumulated, leftOut, by, source, corrected }) => (
                     <tr key={entryId} className="rule-b align-top">
-                      <td className="py-1 whitespace-nowrap"><Link href={`/log/${entryId}`} prefetch={false}>{dayAndClock(at, plant.timeZone)}</Link></td>
-                      <td className="py-1 text-right whitespace-nowrap">{number(shown)}{kind === 'meter-change' && <> → {number(newDial!)}</>}</td>
-                      <td className="py-1 text-right whitespace-nowrap">{accumulated === null ? '' : number(accumulated)}</td>
-                      <td className="py-1 pl-4"><span className="caption">{source === 'typed' ? `${by}, typed` : source}{corrected && ', corrected'}</span>{kind === 'meter-change' && <span className="block font-medium">new dial</span>}{leftOut && <span className="block border-l-4 border-ink pl-2">Left out: {leftOut}</span>}</td>
+                      <td className="py-1 whitespace-nowrap">
+                        <Link href={`/log/${entryId}`} prefetch={false}>
+                          {dayAndClock(at, plant.timeZone)}
+                        </Link>
+                      </td>
+                      <td className="py-1 text-right whitespace-nowrap">
+                        {number(shown)}
+                        {kind === 'meter-change' && <> → {number(newDial!)}</>}
+                      </td>
+                      <td className="py-1 text-right whitespace-nowrap">
+                        {accumulated === null ? '' : number(accumulated)}
+                      </td>
+                      <td className="py-1 pl-4">
+                        <span className="caption">
+                          {source === 'typed' ? `${by}, typed` : source}
+                          {corrected && ', corrected'}
+                        </span>
+                        {kind === 'meter-change' && <span className="block font-medium">new dial</span>}
+                        {leftOut && <span className="block border-l-4 border-ink pl-2">Left out: {leftOut}</span>}
+                      </td>
                     </tr>
                   ))}
                 </tbody>
@@ -56,9 +138,40 @@ export default async function MeterPage({ params }: { params: Promise<{ code: st
           )}
         </div>
         <div className="no-print grid grid-cols-[minmax(0,1fr)] content-start gap-8 max-lg:mt-8 lg:border-l lg:border-rule lg:pl-8">
-          <section aria-labelledby="read"><h2 id="read" className="mb-2 text-xl">Read it</h2><ReadingForm timeZone={plant.timeZone} personId={desk.actor.id} meter={{ id: meter.id, machineId: machine.id, name: meter.name, unit: meter.unit, lastValue: meter.last?.value ?? null, lastAt: meter.last?.at ?? null, maxPerDay: meter.maxPerDay, resolution: meter.resolution, rolloverAt: meter.rolloverAt }} /></section>
-          <section aria-labelledby="dial"><h2 id="dial" className="mb-2 text-xl">New dial</h2><NewDialForm meter={{ id: meter.id, machineId: machine.id, unit: meter.unit }} personId={desk.actor.id} timeZone={plant.timeZone} /></section>
-          <p className="caption">A mistyped reading is put right at its entry: open it by its time. Gateways post to <code className="break-all">/api/meters/{meter.id}/readings</code>.</p>
+          <section aria-labelledby="read">
+            <h2 id="read" className="mb-2 text-xl">
+              Read it
+            </h2>
+            <ReadingForm
+              timeZone={plant.timeZone}
+              personId={desk.actor.id}
+              meter={{
+                id: meter.id,
+                machineId: machine.id,
+                name: meter.name,
+                unit: meter.unit,
+                lastValue: meter.last?.value ?? null,
+                lastAt: meter.last?.at ?? null,
+                maxPerDay: meter.maxPerDay,
+                resolution: meter.resolution,
+                rolloverAt: meter.rolloverAt,
+              }}
+            />
+          </section>
+          <section aria-labelledby="dial">
+            <h2 id="dial" className="mb-2 text-xl">
+              New dial
+            </h2>
+            <NewDialForm
+              meter={{ id: meter.id, machineId: machine.id, unit: meter.unit }}
+              personId={desk.actor.id}
+              timeZone={plant.timeZone}
+            />
+          </section>
+          <p className="caption">
+            A mistyped reading is put right at its entry: open it by its time. Gateways post to{' '}
+            <code className="break-all">/api/meters/{meter.id}/readings</code>.
+          </p>
         </div>
       </div>
     </>

@@ -8,8 +8,25 @@ import { SavedForm } from '@/components/ui/saved-form';
 import { sourceRanks } from '@/core/register/point-kinds';
 import { saveAssignment } from '@/app/(book)/plant/actions';
 
-type Values = { lubricantId: string; source: string; sourceText: string; sourceOn: string; climate: string; mounting: string; ambientBand: string; overruledBecause: string };
-type Props = { pointId: string; lubricants: { value: string; label: string }[]; bands: string[]; today: string; initial?: Partial<Values>; /** A finding says stop: the reason is asked for at once. */ stopped?: boolean; backTo?: string };
+type Values = {
+  lubricantId: string;
+  source: string;
+  sourceText: string;
+  sourceOn: string;
+  climate: string;
+  mounting: string;
+  ambientBand: string;
+  overruledBecause: string;
+};
+type Props = {
+  pointId: string;
+  lubricants: { value: string; label: string }[];
+  bands: string[];
+  today: string;
+  initial?: Partial<Values>;
+  /** A finding says stop: the reason is asked for at once. */ stopped?: boolean;
+  backTo?: string;
+};
 
 /** Which lubricant, by whose word. What is stopped is taken only with a reason, which stays at the point. */
 export function AssignmentFields({ pointId, lubricants, bands, today, initial, stopped = false, backTo }: Props) {
@@ -17,20 +34,49 @@ export function AssignmentFields({ pointId, lubricants, bands, today, initial, s
   const [round, setRound] = useState(0);
   const [asked, setAsked] = useState(stopped);
   return (
-    <SavedForm<Values> key={round} initial={{ lubricantId: '', source: 'manual', sourceText: '', sourceOn: today, climate: '', mounting: '', ambientBand: '', overruledBecause: '', ...initial }} submitLabel="Record assignment" save={async (values) => {
-      const answer = await saveAssignment(pointId, values);
-      if (answer.ok) {
-        setRound(round + 1);
-        if (backTo) router.push(backTo);
-      } else if (answer.fields?.overruledBecause) setAsked(true);
-      return answer;
-    }}>
+    <SavedForm<Values>
+      key={round}
+      initial={{
+        lubricantId: '',
+        source: 'manual',
+        sourceText: '',
+        sourceOn: today,
+        climate: '',
+        mounting: '',
+        ambientBand: '',
+        overruledBecause: '',
+        ...initial,
+      }}
+      submitLabel="Record assignment"
+      save={async (values) => {
+        const answer = await saveAssignment(pointId, values);
+        if (answer.ok) {
+          setRound(round + 1);
+          if (backTo) router.push(backTo);
+        } else if (answer.fields?.overruledBecause) setAsked(true);
+        return answer;
+      }}
+    >
       <div className="grid gap-4 sm:grid-cols-2">
         <ChoiceField name="lubricantId" label="Lubricant" options={lubricants} empty="Choose a lubricant" required />
-        <ChoiceField name="source" label="Source" options={optionsOf(sourceRanks)} required hint="The higher-ranked source wins; the others stay visible" />
+        <ChoiceField
+          name="source"
+          label="Source"
+          options={optionsOf(sourceRanks)}
+          required
+          hint="The higher-ranked source wins; the others stay visible"
+        />
         <TextField name="sourceText" label="Which document or who" required />
         <TextField name="sourceOn" type="date" label="Date of the source" required />
-        {bands.length > 0 && <ChoiceField name="ambientBand" label="For the ambient band" options={bands.map((band) => ({ value: band, label: band }))} empty="all of them" hint="When the band changes, a change falls due; nothing is switched silently" />}
+        {bands.length > 0 && (
+          <ChoiceField
+            name="ambientBand"
+            label="For the ambient band"
+            options={bands.map((band) => ({ value: band, label: band }))}
+            empty="all of them"
+            hint="When the band changes, a change falls due; nothing is switched silently"
+          />
+        )}
         <TextField name="climate" label="Climate" hint="As the source words it, if at all" />
         <TextField name="mounting" label="Mounting" hint="Position it was written for, if any" />
       </div>
@@ -43,5 +89,12 @@ export function AssignmentFields({ pointId, lubricants, bands, today, initial, s
 function Overrule({ asked }: { asked: boolean }) {
   const { getFieldState, formState } = useFormContext<Values>();
   if (!asked && !getFieldState('overruledBecause', formState).error) return null;
-  return <NoteField name="overruledBecause" label="Why it is taken all the same" rows={2} hint="Your name and these words stay at the point ever after" />;
+  return (
+    <NoteField
+      name="overruledBecause"
+      label="Why it is taken all the same"
+      rows={2}
+      hint="Your name and these words stay at the point ever after"
+    />
+  );
 }

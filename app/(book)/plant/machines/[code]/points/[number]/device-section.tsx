@@ -5,18 +5,49 @@ import type { DeviceFacts } from '@/core/dosing/devices';
 import { addDays, plantDayOf } from '@/core/time/plant-day';
 
 /** An automatic device: its setting, what it should use, when it wants refilling. Used nothing means blocked. */
-export function DeviceSection({ device: { setting, usePerDay, lastsDays, stored }, lastAt, timeZone }: { device: DeviceFacts; lastAt: string | null; timeZone: string }) {
-  const refillOn = lastsDays !== undefined && lastAt ? addDays(plantDayOf(Date.parse(lastAt), timeZone), Math.floor(lastsDays)) : null;
+export function DeviceSection({
+  device: { setting, usePerDay, lastsDays, stored },
+  lastAt,
+  timeZone,
+}: {
+  device: DeviceFacts;
+  lastAt: string | null;
+  timeZone: string;
+}) {
+  const refillOn =
+    lastsDays !== undefined && lastAt ? addDays(plantDayOf(Date.parse(lastAt), timeZone), Math.floor(lastsDays)) : null;
   return (
     <section aria-labelledby="device">
-      <h2 id="device" className="text-xl">The device</h2>
+      <h2 id="device" className="text-xl">
+        The device
+      </h2>
       <dl className="mt-2 grid grid-cols-[auto_1fr] gap-x-6">
-        {setting && <Fact name="Setting">{setting.words}{'stored' in setting && <Working computation={setting.stored} />}</Fact>}
-        {usePerDay && <Fact name="Should use">{measured(usePerDay.value)} {usePerDay.unit} a day</Fact>}
-        {lastsDays !== undefined && <Fact name="A filling lasts">{counted(Math.floor(lastsDays), 'day')}{refillOn && <>; to be refilled by <strong>{day(refillOn)}</strong></>}</Fact>}
+        {setting && (
+          <Fact name="Setting">
+            {setting.words}
+            {'stored' in setting && <Working computation={setting.stored} />}
+          </Fact>
+        )}
+        {usePerDay && (
+          <Fact name="Should use">
+            {measured(usePerDay.value)} {usePerDay.unit} a day
+          </Fact>
+        )}
+        {lastsDays !== undefined && (
+          <Fact name="A filling lasts">
+            {counted(Math.floor(lastsDays), 'day')}
+            {refillOn && (
+              <>
+                ; to be refilled by <strong>{day(refillOn)}</strong>
+              </>
+            )}
+          </Fact>
+        )}
       </dl>
       {stored && <Working computation={stored} />}
-      <p className="caption mt-1">Compare what it used with what it should have: used nothing means blocked or shut, far more means leaking.</p>
+      <p className="caption mt-1">
+        Compare what it used with what it should have: used nothing means blocked or shut, far more means leaking.
+      </p>
     </section>
   );
 }

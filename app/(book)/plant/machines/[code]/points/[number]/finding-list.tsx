@@ -9,8 +9,14 @@ export function FindingList({ findings, short = false }: { findings: readonly Fi
   return (
     <ul className={short ? 'mt-1 text-sm' : 'mt-2'}>
       {shown.map(({ level, rule, input, text }) => (
-        <li key={rule + input} className={`border-l-4 py-0.5 pl-3 ${level === 'stop' ? 'border-stop' : level === 'caution' ? 'border-ink' : 'border-rule'}`}>
-          <strong className={level === 'stop' ? 'text-stop' : ''}>{words[level]}.</strong> {text} <span className="caption">{rule}: {input}</span>
+        <li
+          key={rule + input}
+          className={`border-l-4 py-0.5 pl-3 ${level === 'stop' ? 'border-stop' : level === 'caution' ? 'border-ink' : 'border-rule'}`}
+        >
+          <strong className={level === 'stop' ? 'text-stop' : ''}>{words[level]}.</strong> {text}{' '}
+          <span className="caption">
+            {rule}: {input}
+          </span>
         </li>
       ))}
     </ul>

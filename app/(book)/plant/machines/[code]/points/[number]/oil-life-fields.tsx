@@ -5,12 +5,32 @@ import { SavedForm } from '@/components/ui/saved-form';
 import { severityFactors } from '@/core/interval/severity';
 import { saveOilLife } from '@/app/(book)/plant/actions';
 
-const choices = Object.entries(severityFactors).map(([value, { name, value: factor }]) => ({ value, label: `${name} × ${factor}` }));
+const choices = Object.entries(severityFactors).map(([value, { name, value: factor }]) => ({
+  value,
+  label: `${name} × ${factor}`,
+}));
 
 /** The life of the oil at its real temperature: halves for every ten kelvin more, shortened by what else it bears. */
-export function OilLifeFields({ taskId, temperatureC, hours }: { taskId: string; temperatureC: number | null; hours: number | null }) {
+export function OilLifeFields({
+  taskId,
+  temperatureC,
+  hours,
+}: {
+  taskId: string;
+  temperatureC: number | null;
+  hours: number | null;
+}) {
   return (
-    <SavedForm initial={{ baseLifeH: hours === null ? '' : String(hours), baseTemperatureC: '60', temperatureC: temperatureC === null ? '' : String(temperatureC), severity: [] as string[] }} submitLabel="Take this interval" save={(values) => saveOilLife(taskId, values)}>
+    <SavedForm
+      initial={{
+        baseLifeH: hours === null ? '' : String(hours),
+        baseTemperatureC: '60',
+        temperatureC: temperatureC === null ? '' : String(temperatureC),
+        severity: [] as string[],
+      }}
+      submitLabel="Take this interval"
+      save={(values) => saveOilLife(taskId, values)}
+    >
       <div className="grid gap-4 sm:grid-cols-3">
         <QuantityField name="baseLifeH" label="Rated life" dimension="hours" required />
         <QuantityField name="baseTemperatureC" label="Rated at" dimension="temperature" required />

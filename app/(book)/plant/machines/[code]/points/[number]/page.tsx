@@ -37,11 +37,21 @@ export async function generateMetadata({ params }: Props): Promise<Metadata> {
 export default async function PointPage({ params }: Props) {
   const { code, number: typed } = await params;
   const desk = await openDesk();
-  const { page, plant, names, lubricants } = await reading(async (db) => ({ page: await readPointPage(desk, decodeURIComponent(code), Number(typed) || 0), plant: await thePlant(db), names: await readNames(db), lubricants: await db.Lubricant.findAll({ order: [['code', 'ASC']] }) }));
+  const { page, plant, names, lubricants } = await reading(async (db) => ({
+    page: await readPointPage(desk, decodeURIComponent(code), Number(typed) || 0),
+    plant: await thePlant(db),
+    names: await readNames(db),
+    lubricants: await db.Lubricant.findAll({ order: [['code', 'ASC']] }),
+  }));
   if (!page) notFound();
-  const { machine, point, states, retiredTasks, assignments, proposal, meters, guns, history, reservoir, sharedWith } = page;
+  const { machine, point, states, retiredTasks, assignments, proposal, meters, guns, history, reservoir, sharedWith } =
+    page;
   const here = `/plant/machines/${machine.code}/points/${point.number}`;
-  const device = deviceFacts(point.kind, point.details, states[0]?.due.hourLine.hoursPerDay ?? machine.dutyHoursPerDay ?? 24);
+  const device = deviceFacts(
+    point.kind,
+    point.details,
+    states[0]?.due.hourLine.hoursPerDay ?? machine.dutyHoursPerDay ?? 24,
+  );
   const cameEmpty = states.some((state) => state.cameEmpty);
   const bandChange = states.find((state) => state.bandChange)?.bandChange;
   const today = plantDayOf(desk.now.getTime(), plant.timeZone, plant.dayStartsAtMinutes);
@@ -49,67 +59,238 @@ export default async function PointPage({ params }: Props) {
   const [winner] = assignments;
   const lubricantOptions = lubricants.map(({ id, code: house, name }) => ({ value: id, label: `${house} ${name}` }));
   const greaseTask = states.find(({ action }) => action === 'grease');
-  const proposalIsNew = proposal && (!greaseTask?.amount.computed || !greaseTask.interval.computed || (proposal.amount.ok && JSON.stringify(proposal.amount.stored.input) !== JSON.stringify(greaseTask.amount.computed.input)) || (proposal.interval.ok && JSON.stringify(proposal.interval.stored.input) !== JSON.stringify(greaseTask.interval.computed.input)));
+  const proposalIsNew =
+    proposal &&
+    (!greaseTask?.amount.computed ||
+      !greaseTask.interval.computed ||
+      (proposal.amount.ok &&
+        JSON.stringify(proposal.amount.stored.input) !== JSON.stringify(greaseTask.amount.computed.input)) ||
+      (proposal.interval.ok &&
+        JSON.stringify(proposal.interval.stored.input) !== JSON.stringify(greaseTask.interval.computed.input)));
   return (
     <>
       <header className="flex flex-wrap items-end justify-between gap-4 border-b-2 border-ink pb-3">
         <div>
-          <p className="caption"><Link href="/plant">Plant</Link> › <Link href={`/plant/machines/${machine.code}`}>{machine.code} {machine.name}</Link></p>
-          <h1 className="text-3xl"><span className="mr-3">{label}</span><span className="font-normal">{point.name}</span></h1>
-          <p className="text-muted">{pointKinds[point.kind].label}, {point.location}</p>
+          <p className="caption">
+            <Link href="/plant">Plant</Link> ›{' '}
+            <Link href={`/plant/machines/${machine.code}`}>
+              {machine.code} {machine.name}
+            </Link>
+          </p>
+          <h1 className="text-3xl">
+            <span className="mr-3">{label}</span>
+            <span className="font-normal">{point.name}</span>
+          </h1>
+          <p className="text-muted">
+            {pointKinds[point.kind].label}, {point.location}
+          </p>
         </div>
-        <p className="no-print flex gap-2"><a href="#write" className="button">Write in the book</a><Link href={`${here}/commission`} className="button">Commission</Link><Link href={`/plant/machines/${machine.code}/points/${point.number}/edit`} className="button">Change point</Link></p>
+        <p className="no-print flex gap-2">
+          <a href="#write" className="button">
+            Write in the book
+          </a>
+          <Link href={`${here}/commission`} className="button">
+            Commission
+          </Link>
+          <Link href={`/plant/machines/${machine.code}/points/${point.number}/edit`} className="button">
+            Change point
+          </Link>
+        </p>
       </header>
-      {point.retiredOn && <OutOfUse kind="point" id={point.id} version={point.version ?? 0} name={label} retiredOn={point.retiredOn} />}
-      {cameEmpty && <NoticeLine notice={{ level: 'stop', text: 'This unit came empty and no filling is in the book. It is not started before it is filled: fill it, then write the oil change or the commissioning with its litres.' }} />}
-      {bandChange && <NoticeLine notice={{ level: 'caution', text: `The ${bandChange.band} band wants ${bandChange.wants}; the sump holds ${bandChange.holds}. A change is due. Until it is logged, top up with ${bandChange.holds} only.` }} />}
+      {point.retiredOn && (
+        <OutOfUse kind="point" id={point.id} version={point.version ?? 0} name={label} retiredOn={point.retiredOn} />
+      )}
+      {cameEmpty && (
+        <NoticeLine
+          notice={{
+            level: 'stop',
+            text: 'This unit came empty and no filling is in the book. It is not started before it is filled: fill it, then write the oil change or the commissioning with its litres.',
+          }}
+        />
+      )}
+      {bandChange && (
+        <NoticeLine
+          notice={{
+            level: 'caution',
+            text: `The ${bandChange.band} band wants ${bandChange.wants}; the sump holds ${bandChange.holds}. A change is due. Until it is logged, top up with ${bandChange.holds} only.`,
+          }}
+        />
+      )}
       <Warnings cautions={point.cautions} doNots={point.doNots} forbidsAirGun={Boolean(point.forbidsAirGun)} />
       <div className="mt-6 gap-10 xl:grid xl:grid-cols-[minmax(0,1.7fr)_minmax(0,1fr)]">
         <div className="grid content-start gap-10">
-          <LubricantSection page={page} here={here} lubricants={lubricants} bands={plant.ambientBands.map(({ name }) => name)} today={today} />
-          {winner && proposal && (proposalIsNew || proposal.closed) && <ProposalSection proposal={proposal} guns={guns.filter(({ lubricantId }) => lubricantId === winner.lubricant.id)} forbidsAirGun={Boolean(point.forbidsAirGun)} known={Boolean(greaseTask?.amount.computed)} pointId={point.id} />}
+          <LubricantSection
+            page={page}
+            here={here}
+            lubricants={lubricants}
+            bands={plant.ambientBands.map(({ name }) => name)}
+            today={today}
+          />
+          {winner && proposal && (proposalIsNew || proposal.closed) && (
+            <ProposalSection
+              proposal={proposal}
+              guns={guns.filter(({ lubricantId }) => lubricantId === winner.lubricant.id)}
+              forbidsAirGun={Boolean(point.forbidsAirGun)}
+              known={Boolean(greaseTask?.amount.computed)}
+              pointId={point.id}
+            />
+          )}
           {reservoir && (
             <section aria-labelledby="reservoir">
-              <h2 id="reservoir" className="text-xl">Oil store <span className="font-normal"><Link href={`/plant/machines/${machine.code}/reservoirs/${reservoir.id}`}>{reservoir.name}</Link></span></h2>
-              {sharedWith.length > 0 && <p className="caption">It also feeds {sharedWith.map(({ number: other, name }) => `${pointLabel(machine.code, other)} ${name}`).join(', ')}.</p>}
-              <div className="mt-2"><FillFacts reservoir={{ id: reservoir.id, mounting: reservoir.mounting ?? '', fillTable: reservoir.fillTable ?? [], levelMarks: reservoir.levelMarks ?? [], confirmed: reservoir.confirmed ?? null, capacityL: reservoir.capacityL, fillMark: reservoir.fillMark ?? '', checkMark: reservoir.checkMark ?? '', checkMarkState: reservoir.checkMarkState ?? null, settleMinutes: reservoir.settleMinutes ?? null }} /></div>
+              <h2 id="reservoir" className="text-xl">
+                Oil store{' '}
+                <span className="font-normal">
+                  <Link href={`/plant/machines/${machine.code}/reservoirs/${reservoir.id}`}>{reservoir.name}</Link>
+                </span>
+              </h2>
+              {sharedWith.length > 0 && (
+                <p className="caption">
+                  It also feeds{' '}
+                  {sharedWith.map(({ number: other, name }) => `${pointLabel(machine.code, other)} ${name}`).join(', ')}
+                  .
+                </p>
+              )}
+              <div className="mt-2">
+                <FillFacts
+                  reservoir={{
+                    id: reservoir.id,
+                    mounting: reservoir.mounting ?? '',
+                    fillTable: reservoir.fillTable ?? [],
+                    levelMarks: reservoir.levelMarks ?? [],
+                    confirmed: reservoir.confirmed ?? null,
+                    capacityL: reservoir.capacityL,
+                    fillMark: reservoir.fillMark ?? '',
+                    checkMark: reservoir.checkMark ?? '',
+                    checkMarkState: reservoir.checkMarkState ?? null,
+                    settleMinutes: reservoir.settleMinutes ?? null,
+                  }}
+                />
+              </div>
             </section>
           )}
-          {device && <DeviceSection device={device} lastAt={states.find(({ action }) => action === 'top-up' || action === 'grease')?.due.lastServiceAt ?? null} timeZone={plant.timeZone} />}
+          {device && (
+            <DeviceSection
+              device={device}
+              lastAt={
+                states.find(({ action }) => action === 'top-up' || action === 'grease')?.due.lastServiceAt ?? null
+              }
+              timeZone={plant.timeZone}
+            />
+          )}
 
           <section aria-labelledby="tasks">
-            <h2 id="tasks" className="text-xl">Tasks</h2>
-            {states.length === 0 && <p className="mt-2">{point.retiredOn || machine.retiredOn ? 'Its tasks rest while it is out of use.' : winner ? 'No task yet. Take the computed one, or state one from the manual.' : 'Assign a lubricant first; an interval belongs to a point and its lubricant.'}</p>}
-            {states.map((state) => <TaskSection key={state.taskId} state={state} today={today} personId={desk.actor.id} machineId={machine.id} guns={guns.filter(({ airPowered }) => !(airPowered && point.forbidsAirGun))} />)}
-            {retiredTasks.map(({ id, title, version = 0, retiredOn }) => retiredOn && <OutOfUse key={id} kind="task" id={id} version={version} name={title} retiredOn={retiredOn} />)}
+            <h2 id="tasks" className="text-xl">
+              Tasks
+            </h2>
+            {states.length === 0 && (
+              <p className="mt-2">
+                {point.retiredOn || machine.retiredOn
+                  ? 'Its tasks rest while it is out of use.'
+                  : winner
+                    ? 'No task yet. Take the computed one, or state one from the manual.'
+                    : 'Assign a lubricant first; an interval belongs to a point and its lubricant.'}
+              </p>
+            )}
+            {states.map((state) => (
+              <TaskSection
+                key={state.taskId}
+                state={state}
+                today={today}
+                personId={desk.actor.id}
+                machineId={machine.id}
+                guns={guns.filter(({ airPowered }) => !(airPowered && point.forbidsAirGun))}
+              />
+            ))}
+            {retiredTasks.map(
+              ({ id, title, version = 0, retiredOn }) =>
+                retiredOn && (
+                  <OutOfUse key={id} kind="task" id={id} version={version} name={title} retiredOn={retiredOn} />
+                ),
+            )}
             {winner && (
               <details className="no-print mt-3">
-                <summary className="inline-flex min-h-11 cursor-pointer items-center underline decoration-rule underline-offset-4 md:min-h-8">State a task from the manual</summary>
-                <div className="mt-3 max-w-2xl"><TaskFields pointId={point.id} kind={point.kind} machineState={point.machineState} meters={meters.map(({ id, name }) => ({ value: id, label: name }))} /></div>
+                <summary className="inline-flex min-h-11 cursor-pointer items-center underline decoration-rule underline-offset-4 md:min-h-8">
+                  State a task from the manual
+                </summary>
+                <div className="mt-3 max-w-2xl">
+                  <TaskFields
+                    pointId={point.id}
+                    kind={point.kind}
+                    machineState={point.machineState}
+                    meters={meters.map(({ id, name }) => ({ value: id, label: name }))}
+                  />
+                </div>
               </details>
             )}
           </section>
         </div>
         <div className="grid content-start gap-10 border-rule max-xl:mt-10 xl:border-l xl:pl-8">
           <section aria-labelledby="facts">
-            <h2 id="facts" className="text-xl">What it is</h2>
+            <h2 id="facts" className="text-xl">
+              What it is
+            </h2>
             <dl className="mt-2 grid grid-cols-[auto_1fr] gap-x-6">
-              {fieldsOf(point.kind).flatMap((field) => (point.details[field.key] === undefined ? [] : [<Fact key={field.key} name={field.label}>{detailWords(field, point.details[field.key]!)}</Fact>]))}
+              {fieldsOf(point.kind).flatMap((field) =>
+                point.details[field.key] === undefined
+                  ? []
+                  : [
+                      <Fact key={field.key} name={field.label}>
+                        {detailWords(field, point.details[field.key]!)}
+                      </Fact>,
+                    ],
+              )}
               <Fact name="Machine state">{machineStates[point.machineState as MachineState]}</Fact>
               <Fact name="A failure costs">{consequences[point.consequence as 1 | 2 | 3 | 4]}</Fact>
-              {(point.materials ?? []).length > 0 && <Fact name="Touches">{(point.materials ?? []).map((each) => materials[each]).join(', ')}</Fact>}
-              {(point.enoughSign || usualEnough(point.kind)) && <Fact name="It is enough when">{point.enoughSign || usualEnough(point.kind)}</Fact>}
+              {(point.materials ?? []).length > 0 && (
+                <Fact name="Touches">{(point.materials ?? []).map((each) => materials[each]).join(', ')}</Fact>
+              )}
+              {(point.enoughSign || usualEnough(point.kind)) && (
+                <Fact name="It is enough when">{point.enoughSign || usualEnough(point.kind)}</Fact>
+              )}
               {point.accessNote && <Fact name="How to get to it">{point.accessNote}</Fact>}
             </dl>
           </section>
           <section aria-labelledby="write" className="no-print">
-            <h2 id="write" className="mb-3 text-xl">Write in the book</h2>
-            <EntryForm timeZone={plant.timeZone} personId={desk.actor.id} machineId={machine.id} pointId={point.id} initial={{ lubricantId: winner?.lubricant.id ?? '', gunId: guns.find(({ lubricantId }) => lubricantId === winner?.lubricant.id)?.id ?? '', taskId: states.length === 1 ? states[0]!.taskId : '' }}
-              context={{ tasks: states.map((state) => ({ value: state.taskId, label: `${state.title}, ${amount(state.amount.kind, state.amount.value)}`, action: state.action })), lubricants: lubricantOptions, guns: guns.map((gun) => ({ value: gun.id, label: `${gun.code} ${gun.name}, ${measured(gun.gramsPerStroke)} g a stroke`, gramsPerStroke: gun.gramsPerStroke, lubricantId: gun.lubricantId })) }} />
+            <h2 id="write" className="mb-3 text-xl">
+              Write in the book
+            </h2>
+            <EntryForm
+              timeZone={plant.timeZone}
+              personId={desk.actor.id}
+              machineId={machine.id}
+              pointId={point.id}
+              initial={{
+                lubricantId: winner?.lubricant.id ?? '',
+                gunId: guns.find(({ lubricantId }) => lubricantId === winner?.lubricant.id)?.id ?? '',
+                taskId: states.length === 1 ? states[0]!.taskId : '',
+              }}
+              context={{
+                tasks: states.map((state) => ({
+                  value: state.taskId,
+                  label: `${state.title}, ${amount(state.amount.kind, state.amount.value)}`,
+                  action: state.action,
+                })),
+                lubricants: lubricantOptions,
+                guns: guns.map((gun) => ({
+                  value: gun.id,
+                  label: `${gun.code} ${gun.name}, ${measured(gun.gramsPerStroke)} g a stroke`,
+                  gramsPerStroke: gun.gramsPerStroke,
+                  lubricantId: gun.lubricantId,
+                })),
+              }}
+            />
           </section>
           <section aria-labelledby="history">
-            <h2 id="history" className="mb-2 text-xl">History</h2>
-            {history.length === 0 ? <p>Nothing has been written about this point yet.</p> : <WrittenList items={history.map((line) => ({ ...writtenItem(line, names, plant.timeZone, true), place: null }))} />}
+            <h2 id="history" className="mb-2 text-xl">
+              History
+            </h2>
+            {history.length === 0 ? (
+              <p>Nothing has been written about this point yet.</p>
+            ) : (
+              <WrittenList
+                items={history.map((line) => ({ ...writtenItem(line, names, plant.timeZone, true), place: null }))}
+              />
+            )}
           </section>
         </div>
       </div>
@@ -119,7 +300,9 @@ export default async function PointPage({ params }: Props) {
 
 function detailWords(field: FieldSpec, value: number | string): string {
   if (field.type === 'quantity') return `${measured(Number(value))} ${dimensions[field.dimension].unit}`;
-  return field.type === 'choice' ? (field.options.find((option) => option.value === value)?.label ?? String(value)) : String(value);
+  return field.type === 'choice'
+    ? (field.options.find((option) => option.value === value)?.label ?? String(value))
+    : String(value);
 }
 
 /** Cautions and do-nots stand before everything else on the page. */
@@ -127,9 +310,21 @@ function Warnings({ cautions, doNots, forbidsAirGun }: { cautions: string; doNot
   if (!cautions && !doNots && !forbidsAirGun) return null;
   return (
     <div className="mt-4 grid gap-1 border-l-4 border-ink pl-3">
-      {cautions && <p><strong>Caution.</strong> {cautions}</p>}
-      {doNots && <p><strong>Do not.</strong> {doNots}</p>}
-      {forbidsAirGun && <p><strong>Do not</strong> use an air-powered gun here.</p>}
+      {cautions && (
+        <p>
+          <strong>Caution.</strong> {cautions}
+        </p>
+      )}
+      {doNots && (
+        <p>
+          <strong>Do not.</strong> {doNots}
+        </p>
+      )}
+      {forbidsAirGun && (
+        <p>
+          <strong>Do not</strong> use an air-powered gun here.
+        </p>
+      )}
     </div>
   );
 }

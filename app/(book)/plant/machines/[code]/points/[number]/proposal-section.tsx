@@ -7,43 +7,98 @@ import { computeStored } from '@/core/method';
 import { TakeComputed } from './take-computed';
 
 type Gun = { id: string; code: string; gramsPerStroke: number; airPowered: boolean };
-const summary = 'inline-flex min-h-11 cursor-pointer items-center text-sm underline decoration-rule underline-offset-4 md:min-h-8';
+const summary =
+  'inline-flex min-h-11 cursor-pointer items-center text-sm underline decoration-rule underline-offset-4 md:min-h-8';
 
 /** Amount and interval worked out from a bearing's sizes, by the school in force; the other schools one tap away. */
-export function ProposalSection({ proposal, guns, forbidsAirGun, known, pointId }: { proposal: GreasePlan; guns: Gun[]; forbidsAirGun: boolean; known: boolean; pointId: string }) {
+export function ProposalSection({
+  proposal,
+  guns,
+  forbidsAirGun,
+  known,
+  pointId,
+}: {
+  proposal: GreasePlan;
+  guns: Gun[];
+  forbidsAirGun: boolean;
+  known: boolean;
+  pointId: string;
+}) {
   const { closed, school, amount, interval, others, otherInterval, notices } = proposal;
   if (closed) {
     return (
       <section aria-labelledby="computed" className="border-y border-ink py-4">
-        <h2 id="computed" className="text-xl">Not regreased</h2>
+        <h2 id="computed" className="text-xl">
+          Not regreased
+        </h2>
         <NoticeLine notice={{ level: 'stop', text: closed }} />
       </section>
     );
   }
   return (
     <section aria-labelledby="computed" className="border-y border-ink py-4">
-      <h2 id="computed" className="text-xl">{known ? 'The computation would now differ' : 'Worked out from its sizes'}</h2>
-      {known && <p className="caption">The point or the plant’s schools have changed since. Nothing is changed until you take it.</p>}
-      {notices.map((notice, index) => <NoticeLine key={index} notice={notice} />)}
+      <h2 id="computed" className="text-xl">
+        {known ? 'The computation would now differ' : 'Worked out from its sizes'}
+      </h2>
+      {known && (
+        <p className="caption">
+          The point or the plant’s schools have changed since. Nothing is changed until you take it.
+        </p>
+      )}
+      {notices.map((notice, index) => (
+        <NoticeLine key={index} notice={notice} />
+      ))}
       <dl className="mt-3 grid gap-4 sm:grid-cols-2">
         <div>
           <dt className="font-medium">Amount</dt>
           <dd>
             {amount.ok ? (
               <>
-                <span className="text-2xl">{school === 'purge' && 'at most '}{measured(amount.value)} g</span> <span className="caption">{greaseSchools[school]}</span>
-                {guns.map((gun) => <GunLine key={gun.id} gun={gun} massG={amount.value} forbidden={forbidsAirGun && gun.airPowered} />)}
+                <span className="text-2xl">
+                  {school === 'purge' && 'at most '}
+                  {measured(amount.value)} g
+                </span>{' '}
+                <span className="caption">{greaseSchools[school]}</span>
+                {guns.map((gun) => (
+                  <GunLine key={gun.id} gun={gun} massG={amount.value} forbidden={forbidsAirGun && gun.airPowered} />
+                ))}
                 <Working computation={amount.stored} label="The working of the amount" />
               </>
-            ) : amount.reason}
-            <details><summary className={summary}>What other schools say</summary><ul>{others.map(({ school: other, amount: said }) => <li key={other}>{greaseSchools[other]}: {said.ok ? `${measured(said.value)} g` : said.reason}</li>)}</ul></details>
+            ) : (
+              amount.reason
+            )}
+            <details>
+              <summary className={summary}>What other schools say</summary>
+              <ul>
+                {others.map(({ school: other, amount: said }) => (
+                  <li key={other}>
+                    {greaseSchools[other]}: {said.ok ? `${measured(said.value)} g` : said.reason}
+                  </li>
+                ))}
+              </ul>
+            </details>
           </dd>
         </div>
         <div>
           <dt className="font-medium">Interval</dt>
           <dd>
-            {interval.ok ? <><span className="text-2xl">{number(interval.value, 0)} h</span><Working computation={interval.stored} label="The working of the interval" /></> : interval.reason}
-            <details><summary className={summary}>By the other temperature rule</summary><p>{otherInterval.rule === 'halving' ? 'Halving every 15 °C above 70 °C' : 'Steps by housing temperature'}: {otherInterval.interval.ok ? `${number(otherInterval.interval.value, 0)} h` : otherInterval.interval.reason}</p></details>
+            {interval.ok ? (
+              <>
+                <span className="text-2xl">{number(interval.value, 0)} h</span>
+                <Working computation={interval.stored} label="The working of the interval" />
+              </>
+            ) : (
+              interval.reason
+            )}
+            <details>
+              <summary className={summary}>By the other temperature rule</summary>
+              <p>
+                {otherInterval.rule === 'halving' ? 'Halving every 15 °C above 70 °C' : 'Steps by housing temperature'}:{' '}
+                {otherInterval.interval.ok
+                  ? `${number(otherInterval.interval.value, 0)} h`
+                  : otherInterval.interval.reason}
+              </p>
+            </details>
           </dd>
         </div>
       </dl>
@@ -58,8 +113,13 @@ function GunLine({ gun, massG, forbidden }: { gun: Gun; massG: number; forbidden
   if (!run.ok) return null;
   return (
     <>
-      <p>{counted(run.result.strokes, 'stroke')} of {gun.code} <span className="caption">give {measured(run.result.deliveredG)} g</span></p>
-      {run.stored.notices.map((notice, index) => <NoticeLine key={index} notice={notice} />)}
+      <p>
+        {counted(run.result.strokes, 'stroke')} of {gun.code}{' '}
+        <span className="caption">give {measured(run.result.deliveredG)} g</span>
+      </p>
+      {run.stored.notices.map((notice, index) => (
+        <NoticeLine key={index} notice={notice} />
+      ))}
     </>
   );
 }

@@ -9,10 +9,19 @@ export function TakeComputed({ pointId, label }: { pointId: string; label: strin
   const [reason, setReason] = useState<string | null>(null);
   return (
     <div className="no-print mt-3 grid gap-2">
-      <button type="button" className="button button-first justify-self-start" disabled={busy} onClick={() => start(async () => {
-        const answer = await takeComputed(pointId);
-        setReason(answer.ok ? null : answer.reason);
-      })}>{label}</button>
+      <button
+        type="button"
+        className="button button-first justify-self-start"
+        disabled={busy}
+        onClick={() =>
+          start(async () => {
+            const answer = await takeComputed(pointId);
+            setReason(answer.ok ? null : answer.reason);
+          })
+        }
+      >
+        {label}
+      </button>
       <FormProblem reason={reason} />
     </div>
   );

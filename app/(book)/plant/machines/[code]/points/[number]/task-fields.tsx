@@ -12,52 +12,154 @@ import { type PointKind, amountKinds, pointKinds, taskActions, whoMay } from '@/
 import type { TypedTask } from '@/core/register/task-form';
 import { changeTask, saveTask } from '@/app/(book)/plant/actions';
 
-const amountOptions = Object.entries(amountKinds).map(([value, unit]) => ({ value, label: value === unit ? value : `${value.replace('-', ' ')} (${unit})`.replace('film (film)', 'a film').replace('to mark (to the mark)', 'to the mark').replace('passes (passes)', 'passes') }));
+const amountOptions = Object.entries(amountKinds).map(([value, unit]) => ({
+  value,
+  label:
+    value === unit
+      ? value
+      : `${value.replace('-', ' ')} (${unit})`
+          .replace('film (film)', 'a film')
+          .replace('to mark (to the mark)', 'to the mark')
+          .replace('passes (passes)', 'passes'),
+}));
 
 /** True where the part that is folded away holds something of this task's own. */
-const saysMore = ({ life, who, rhythm, events, yearlyOn, severity }: Known['values']) => life !== '' || who !== 'technician' || rhythm !== 'actual' || events.length > 0 || yearlyOn !== '' || severity.length > 0;
+const saysMore = ({ life, who, rhythm, events, yearlyOn, severity }: Known['values']) =>
+  life !== '' ||
+  who !== 'technician' ||
+  rhythm !== 'actual' ||
+  events.length > 0 ||
+  yearlyOn !== '' ||
+  severity.length > 0;
 
 /** A task that stands already: what was computed of it is overruled at the point, not changed here. */
-type Known = { id: string; version: number; here: string; values: Required<TypedTask>; amountComputed: boolean; intervalComputed: boolean };
-type Props = { pointId: string; kind: PointKind; machineState: string; meters: { value: string; label: string }[]; known?: Known };
+type Known = {
+  id: string;
+  version: number;
+  here: string;
+  values: Required<TypedTask>;
+  amountComputed: boolean;
+  intervalComputed: boolean;
+};
+type Props = {
+  pointId: string;
+  kind: PointKind;
+  machineState: string;
+  meters: { value: string; label: string }[];
+  known?: Known;
+};
 
 /** A task whose amount and interval a person states, from the manual or from experience; new, or (with `known`) to be changed. */
 export function TaskFields({ pointId, kind, machineState, meters, known }: Props) {
   const router = useRouter();
   const [round, setRound] = useState(0);
   const usual = pointKinds[kind];
-  const empty: Required<TypedTask> = { action: usual.action, title: taskActions[usual.action], amountKind: usual.amountKind, amount: '', machineState: machineState as TypedTask['machineState'], minutes: '5', procedureText: '', when: '', life: '', meterId: '', who: 'technician', rhythm: 'actual', tolerancePct: '10', events: [], yearlyName: '', yearlyOn: '', yearlyDaysBefore: '', severity: [] };
+  const empty: Required<TypedTask> = {
+    action: usual.action,
+    title: taskActions[usual.action],
+    amountKind: usual.amountKind,
+    amount: '',
+    machineState: machineState as TypedTask['machineState'],
+    minutes: '5',
+    procedureText: '',
+    when: '',
+    life: '',
+    meterId: '',
+    who: 'technician',
+    rhythm: 'actual',
+    tolerancePct: '10',
+    events: [],
+    yearlyName: '',
+    yearlyOn: '',
+    yearlyDaysBefore: '',
+    severity: [],
+  };
   return (
-    <SavedForm key={round} initial={known?.values ?? empty} submitLabel={known ? 'Save task' : 'Add task'} save={async (values) => {
-      const answer = await (known ? changeTask(known.id, known.version, values) : saveTask(pointId, values));
-      if (answer.ok && known) router.push(known.here);
-      if (answer.ok && !known) setRound(round + 1);
-      return answer;
-    }}>
+    <SavedForm
+      key={round}
+      initial={known?.values ?? empty}
+      submitLabel={known ? 'Save task' : 'Add task'}
+      save={async (values) => {
+        const answer = await (known ? changeTask(known.id, known.version, values) : saveTask(pointId, values));
+        if (answer.ok && known) router.push(known.here);
+        if (answer.ok && !known) setRound(round + 1);
+        return answer;
+      }}
+    >
       <div className="grid gap-4 sm:grid-cols-2">
         {!known && <ChoiceField name="action" label="What is done" options={optionsOf(taskActions)} required />}
         <TextField name="title" label="Title" required />
-        {known?.amountComputed ? <p className="caption self-end">The amount is computed; overrule it at the point.</p> : <>
-          <ChoiceField name="amountKind" label="Counted in" options={amountOptions} required />
-          <QuantityField name="amount" label="Amount" dimension="number" hint="In the unit beside; empty for a film or to the mark" />
-        </>}
+        {known?.amountComputed ? (
+          <p className="caption self-end">The amount is computed; overrule it at the point.</p>
+        ) : (
+          <>
+            <ChoiceField name="amountKind" label="Counted in" options={amountOptions} required />
+            <QuantityField
+              name="amount"
+              label="Amount"
+              dimension="number"
+              hint="In the unit beside; empty for a film or to the mark"
+            />
+          </>
+        )}
         <ChoiceField name="machineState" label="Machine state" options={optionsOf(machineStates)} required />
         <QuantityField name="minutes" label="Time" dimension="minutes" required />
-        <div className="sm:col-span-2">{known?.intervalComputed ? <p className="caption">How often is computed; overrule it at the point.</p> : <StagesField name="when" />}</div>
-        {meters.length > 0 && <ChoiceField name="meterId" label="Counted by" options={meters} empty="the machine’s hour meter" />}
+        <div className="sm:col-span-2">
+          {known?.intervalComputed ? (
+            <p className="caption">How often is computed; overrule it at the point.</p>
+          ) : (
+            <StagesField name="when" />
+          )}
+        </div>
+        {meters.length > 0 && (
+          <ChoiceField name="meterId" label="Counted by" options={meters} empty="the machine’s hour meter" />
+        )}
       </div>
       <details open={known !== undefined && saysMore(known.values)}>
-        <summary className="inline-flex min-h-11 cursor-pointer items-center text-sm underline decoration-rule underline-offset-4 md:min-h-8">Who does it, events, severity, wear parts</summary>
+        <summary className="inline-flex min-h-11 cursor-pointer items-center text-sm underline decoration-rule underline-offset-4 md:min-h-8">
+          Who does it, events, severity, wear parts
+        </summary>
         <div className="mt-3 grid gap-4 sm:grid-cols-2">
-          <ChoiceField name="who" label="Done by" options={optionsOf(whoMay)} required hint="What the operator does stands on the machine’s card" />
-          <ChoiceField name="rhythm" label="The next counts from" options={[{ value: 'actual', label: 'the last real service' }, { value: 'fixed', label: 'the plan (fixed rhythm)' }]} required />
-          <QuantityField name="tolerancePct" label="Window, share of the interval (%)" dimension="number" hint="So much early or late is neither" />
-          <TextField name="life" label="Life of a wear part" hint="Instead of how often, such as 4 000 h or 2 400 000 strokes: turned over at half of it, replaced at the end" />
+          <ChoiceField
+            name="who"
+            label="Done by"
+            options={optionsOf(whoMay)}
+            required
+            hint="What the operator does stands on the machine’s card"
+          />
+          <ChoiceField
+            name="rhythm"
+            label="The next counts from"
+            options={[
+              { value: 'actual', label: 'the last real service' },
+              { value: 'fixed', label: 'the plan (fixed rhythm)' },
+            ]}
+            required
+          />
+          <QuantityField
+            name="tolerancePct"
+            label="Window, share of the interval (%)"
+            dimension="number"
+            hint="So much early or late is neither"
+          />
+          <TextField
+            name="life"
+            label="Life of a wear part"
+            hint="Instead of how often, such as 4 000 h or 2 400 000 strokes: turned over at half of it, replaced at the end"
+          />
           <TextField name="yearlyName" label="Every year before" hint="Such as: the frost" />
           <TextField name="yearlyOn" label="On (month and day)" hint="Such as 11-01" />
           <QuantityField name="yearlyDaysBefore" label="Days before" dimension="days" />
           <ChoicesField name="events" label="Also due after" options={optionsOf(eventWords)} />
-          <ChoicesField name="severity" label="Harder than usual" options={Object.entries(severityFactors).map(([value, { name, value: factor }]) => ({ value, label: `${name} × ${factor}` }))} hint="Each shortens hours, cycles and days" />
+          <ChoicesField
+            name="severity"
+            label="Harder than usual"
+            options={Object.entries(severityFactors).map(([value, { name, value: factor }]) => ({
+              value,
+              label: `${name} × ${factor}`,
+            }))}
+            hint="Each shortens hours, cycles and days"
+          />
         </div>
       </details>
       <NoteField name="procedureText" label="How it is done" />

@@ -15,66 +15,202 @@ import { pointPath } from '@/app/due-item';
 import { OilLifeFields } from './oil-life-fields';
 import type { Override, TaskState } from '@/desk/plan/states';
 
-type Props = { state: TaskState; today: PlantDay; personId: string; machineId: string; guns: { id: string; code: string; lubricantId: string; gramsPerStroke: number }[] };
+type Props = {
+  state: TaskState;
+  today: PlantDay;
+  personId: string;
+  machineId: string;
+  guns: { id: string; code: string; lubricantId: string; gramsPerStroke: number }[];
+};
 
 const axisWidth = 480;
-const summary = 'inline-flex min-h-11 cursor-pointer items-center text-sm underline decoration-rule underline-offset-4 md:min-h-8';
+const summary =
+  'inline-flex min-h-11 cursor-pointer items-center text-sm underline decoration-rule underline-offset-4 md:min-h-8';
 
 /** One task: how much, how often, when next, each with its working and the way to overrule it. */
 export function TaskSection({ state, today, personId, machineId, guns }: Props) {
   const { due, interval, title, machineState, procedureText, lubricant } = state;
   const steady = interval.stages.find(({ count }) => count === undefined);
-  const also = [...state.triggers.map(triggerWords), ...state.severity.map(({ name, value }) => `${name} × ${number(value, 2)}`), ...(state.cyclic ? ['the stages go round'] : []), ...(state.rhythm === 'fixed' ? ['counted from the plan'] : []), ...(state.who === 'technician' ? [] : [`done by: ${whoMay[state.who]}`])];
+  const also = [
+    ...state.triggers.map(triggerWords),
+    ...state.severity.map(({ name, value }) => `${name} × ${number(value, 2)}`),
+    ...(state.cyclic ? ['the stages go round'] : []),
+    ...(state.rhythm === 'fixed' ? ['counted from the plan'] : []),
+    ...(state.who === 'technician' ? [] : [`done by: ${whoMay[state.who]}`]),
+  ];
   const gun = guns.find(({ lubricantId }) => lubricantId === lubricant?.id);
-  const strokes = state.amount.kind === 'grams' && gun && state.amount.value !== null ? Math.max(1, Math.round(state.amount.value / gun.gramsPerStroke)) : null;
+  const strokes =
+    state.amount.kind === 'grams' && gun && state.amount.value !== null
+      ? Math.max(1, Math.round(state.amount.value / gun.gramsPerStroke))
+      : null;
   const common = { personId, machineId, pointId: state.point.id, taskId: state.taskId };
   const intervalUnit = steady?.hours !== undefined ? 'h' : 'd';
   return (
     <section aria-label={title} className="rule-t mt-3 pt-4">
-      <h3 className="text-lg">{title} <span className="caption font-normal">{machineStates[machineState]}{state.routes.length > 0 ? `, on route ${state.routes.map(({ code }) => code).join(', ')}` : ', on no route yet'}</span></h3>
+      <h3 className="text-lg">
+        {title}{' '}
+        <span className="caption font-normal">
+          {machineStates[machineState]}
+          {state.routes.length > 0
+            ? `, on route ${state.routes.map(({ code }) => code).join(', ')}`
+            : ', on no route yet'}
+        </span>
+      </h3>
       <div className="mt-3 grid gap-6 sm:grid-cols-2">
         <div>
           <p className="text-muted">How much</p>
           <p className="text-2xl">{amount(state.amount.kind, state.amount.value)}</p>
-          {strokes !== null && <p>{counted(strokes, 'stroke')} of {gun!.code}</p>}
+          {strokes !== null && (
+            <p>
+              {counted(strokes, 'stroke')} of {gun!.code}
+            </p>
+          )}
           {state.amount.override && <OverrideLine override={state.amount.override} />}
           {state.amount.computed && <Working computation={state.amount.computed} label="The working of the amount" />}
           {!state.amount.computed && <p className="caption">As stated by its source.</p>}
-          {state.amount.planned !== null && <details><summary className={summary}>Override the amount</summary><div className="mt-2"><OverrideForm {...common} field="amount" unit={amountKinds[state.amount.kind].split(' ')[0]!} computed={state.amount.planned} overridden={state.amount.override !== null} /></div></details>}
+          {state.amount.planned !== null && (
+            <details>
+              <summary className={summary}>Override the amount</summary>
+              <div className="mt-2">
+                <OverrideForm
+                  {...common}
+                  field="amount"
+                  unit={amountKinds[state.amount.kind].split(' ')[0]!}
+                  computed={state.amount.planned}
+                  overridden={state.amount.override !== null}
+                />
+              </div>
+            </details>
+          )}
         </div>
         <div>
           <p className="text-muted">How often</p>
-          <ul>{interval.stages.map((stage) => <li key={stage.name} className={stage.count === undefined ? 'text-2xl' : ''}>{stageLine(stage)}</li>)}</ul>
-          {interval.setFor && <p className="border-l-4 border-ink pl-3">Set for {interval.setFor.code}; {lubricant!.code} has no interval of its own here. <Link className="no-print" href={`${pointPath(state.machine.code, state.point.number)}/tasks/${state.taskId}`}>Give it one</Link></p>}
+          <ul>
+            {interval.stages.map((stage) => (
+              <li key={stage.name} className={stage.count === undefined ? 'text-2xl' : ''}>
+                {stageLine(stage)}
+              </li>
+            ))}
+          </ul>
+          {interval.setFor && (
+            <p className="border-l-4 border-ink pl-3">
+              Set for {interval.setFor.code}; {lubricant!.code} has no interval of its own here.{' '}
+              <Link
+                className="no-print"
+                href={`${pointPath(state.machine.code, state.point.number)}/tasks/${state.taskId}`}
+              >
+                Give it one
+              </Link>
+            </p>
+          )}
           {also.length > 0 && <p className="caption">{also.join('; ')}</p>}
           {interval.override && <OverrideLine override={interval.override} />}
           {interval.computed && <Working computation={interval.computed} label="The working of the interval" />}
-          {state.action === 'oil-change' && <details><summary className={summary}>Work the interval out from heat</summary><div className="mt-2"><OilLifeFields taskId={state.taskId} temperatureC={state.point.temperatureC} hours={steady?.hours ?? null} /></div></details>}
-          {steady && <details><summary className={summary}>Override the interval</summary><div className="mt-2"><OverrideForm {...common} field="interval" unit={intervalUnit} computed={interval.override?.computed ?? (intervalUnit === 'h' ? steady.hours : steady.days) ?? null} overridden={interval.override !== null} /></div></details>}
+          {state.action === 'oil-change' && (
+            <details>
+              <summary className={summary}>Work the interval out from heat</summary>
+              <div className="mt-2">
+                <OilLifeFields
+                  taskId={state.taskId}
+                  temperatureC={state.point.temperatureC}
+                  hours={steady?.hours ?? null}
+                />
+              </div>
+            </details>
+          )}
+          {steady && (
+            <details>
+              <summary className={summary}>Override the interval</summary>
+              <div className="mt-2">
+                <OverrideForm
+                  {...common}
+                  field="interval"
+                  unit={intervalUnit}
+                  computed={interval.override?.computed ?? (intervalUnit === 'h' ? steady.hours : steady.days) ?? null}
+                  overridden={interval.override !== null}
+                />
+              </div>
+            </details>
+          )}
         </div>
       </div>
       <div className="mt-4">
         <p className="text-muted">When next</p>
-        <p className="text-lg"><strong>{due.dueOn ? day(due.dueOn) : due.state === 'known' ? 'no date' : 'unknown'}</strong> <span>{dueWords(due, today)}</span>{due.runIn && <span>, running in</span>}</p>
-        {due.window && <p className="caption">Window {day(due.window.fromOn)} to {day(due.window.toOn)}. {due.lastServiceAt ? `Last done ${day(due.lastServiceAt.slice(0, 10))}.` : ''} {due.consumedShare === undefined ? '' : `${number(due.consumedShare * 100, 0)} % used up.`}</p>}
-        {due.state !== 'known' && <p className="caption">Say below when it was last done, or start counting today: write “Counting begins”.</p>}
+        <p className="text-lg">
+          <strong>{due.dueOn ? day(due.dueOn) : due.state === 'known' ? 'no date' : 'unknown'}</strong>{' '}
+          <span>{dueWords(due, today)}</span>
+          {due.runIn && <span>, running in</span>}
+        </p>
+        {due.window && (
+          <p className="caption">
+            Window {day(due.window.fromOn)} to {day(due.window.toOn)}.{' '}
+            {due.lastServiceAt ? `Last done ${day(due.lastServiceAt.slice(0, 10))}.` : ''}{' '}
+            {due.consumedShare === undefined ? '' : `${number(due.consumedShare * 100, 0)} % used up.`}
+          </p>
+        )}
+        {due.state !== 'known' && (
+          <p className="caption">Say below when it was last done, or start counting today: write “Counting begins”.</p>
+        )}
         <div className="relative mt-2 w-fit max-w-full">
-          <span aria-hidden="true" className="absolute top-0 h-8 border-l-[1.5px] border-ink" style={{ left: nowPosition(axisWidth) }} />
+          <span
+            aria-hidden="true"
+            className="absolute top-0 h-8 border-l-[1.5px] border-ink"
+            style={{ left: nowPosition(axisWidth) }}
+          />
           <HourLine facts={due.hourLine} words={`${title}: ${dueWords(due, today)}`} width={axisWidth} />
-          <AbsoluteHourAxis nowHours={due.hourLine.nowHours} hoursPerDay={due.hourLine.hoursPerDay} today={today} width={axisWidth} />
+          <AbsoluteHourAxis
+            nowHours={due.hourLine.nowHours}
+            hoursPerDay={due.hourLine.hoursPerDay}
+            today={today}
+            width={axisWidth}
+          />
         </div>
-        {due.notices.map((notice, index) => <NoticeLine key={index} notice={notice} />)}
-        {due.postponedFrom && <p className="border-l-4 border-ink pl-3">Put off: it was due on {day(due.postponedFrom)}.</p>}
-        <p className="flex flex-wrap gap-x-6"><Link href={`/due/${state.taskId}`}>The limits compared; put it off</Link> <Link className="no-print" href={`${pointPath(state.machine.code, state.point.number)}/tasks/${state.taskId}`}>Change this task</Link></p>
-        {due.working.length > 0 && <details><summary className={summary}>Why is this due?</summary><div className="mt-1 border-l-2 border-ink pl-4"><WorkingSteps steps={due.working} /></div></details>}
+        {due.notices.map((notice, index) => (
+          <NoticeLine key={index} notice={notice} />
+        ))}
+        {due.postponedFrom && (
+          <p className="border-l-4 border-ink pl-3">Put off: it was due on {day(due.postponedFrom)}.</p>
+        )}
+        <p className="flex flex-wrap gap-x-6">
+          <Link href={`/due/${state.taskId}`}>The limits compared; put it off</Link>{' '}
+          <Link
+            className="no-print"
+            href={`${pointPath(state.machine.code, state.point.number)}/tasks/${state.taskId}`}
+          >
+            Change this task
+          </Link>
+        </p>
+        {due.working.length > 0 && (
+          <details>
+            <summary className={summary}>Why is this due?</summary>
+            <div className="mt-1 border-l-2 border-ink pl-4">
+              <WorkingSteps steps={due.working} />
+            </div>
+          </details>
+        )}
       </div>
-      {procedureText && <details><summary className={summary}>How it is done</summary><p className="mt-1 max-w-prose whitespace-pre-line">{procedureText}</p></details>}
+      {procedureText && (
+        <details>
+          <summary className={summary}>How it is done</summary>
+          <p className="mt-1 max-w-prose whitespace-pre-line">{procedureText}</p>
+        </details>
+      )}
     </section>
   );
 }
 
 function OverrideLine({ override: { value, unit, computed, reason, by, at } }: { override: Override }) {
-  return <p className="border-l-4 border-ink pl-3"><strong>Overruled</strong> to {measured(value)} {unit} by {by}, {day(at.slice(0, 10))}: {reason}{computed !== null && <span className="caption"> Computed: {measured(computed)} {unit}.</span>}</p>;
+  return (
+    <p className="border-l-4 border-ink pl-3">
+      <strong>Overruled</strong> to {measured(value)} {unit} by {by}, {day(at.slice(0, 10))}: {reason}
+      {computed !== null && (
+        <span className="caption">
+          {' '}
+          Computed: {measured(computed)} {unit}.
+        </span>
+      )}
+    </p>
+  );
 }
 
 /** One stage as its line says it: `every 4 000 h or 2 years`, `run-in: once after 300 h`. */
@@ -85,7 +221,9 @@ function stageLine({ name, count, hours, days, cycles, standstillDays }: Stage):
     cycles !== undefined && `${number(cycles, 0)} cycles`,
     days !== undefined && span(days),
     standstillDays !== undefined && `${counted(standstillDays, 'day')} standing still`,
-  ].filter(Boolean).join(' or ');
+  ]
+    .filter(Boolean)
+    .join(' or ');
   if (count === undefined) return `every ${limits.replace(/^1 year$/, 'year')}`;
   return `${name}: ${count === 1 ? 'once after' : `${count} times every`} ${limits}`;
 }

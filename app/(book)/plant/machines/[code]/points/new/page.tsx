@@ -17,8 +17,28 @@ export default async function NewPointPage({ params }: { params: Promise<{ code:
   if (!machine) notFound();
   return (
     <div className="max-w-4xl">
-      <h1 className="mb-6 border-b-2 border-ink pb-3 text-3xl">Add a point to {machine.code} <span className="font-normal">{machine.name}</span></h1>
-      <PointFields machine={{ id: machine.id, code: machine.code }} reservoirs={reservoirs.map(({ id, name }) => ({ value: id, label: name }))} initial={{ kind: 'rolling-bearing', name: '', location: '', reservoirId: '', consequence: '2', machineState: 'any', cautions: '', doNots: '', accessNote: '', enoughSign: '', forbidsAirGun: false, materials: [], details: usualDetails('rolling-bearing') }} />
+      <h1 className="mb-6 border-b-2 border-ink pb-3 text-3xl">
+        Add a point to {machine.code} <span className="font-normal">{machine.name}</span>
+      </h1>
+      <PointFields
+        machine={{ id: machine.id, code: machine.code }}
+        reservoirs={reservoirs.map(({ id, name }) => ({ value: id, label: name }))}
+        initial={{
+          kind: 'rolling-bearing',
+          name: '',
+          location: '',
+          reservoirId: '',
+          consequence: '2',
+          machineState: 'any',
+          cautions: '',
+          doNots: '',
+          accessNote: '',
+          enoughSign: '',
+          forbidsAirGun: false,
+          materials: [],
+          details: usualDetails('rolling-bearing'),
+        }}
+      />
     </div>
   );
 }

@@ -23,17 +23,78 @@ export default async function ReservoirPage({ params }: { params: Promise<{ code
   return (
     <div className="max-w-4xl">
       <header className="mb-6 border-b-2 border-ink pb-3">
-        <p className="caption"><Link href={`/plant/machines/${machine.code}`}>{machine.code} {machine.name}</Link></p>
+        <p className="caption">
+          <Link href={`/plant/machines/${machine.code}`}>
+            {machine.code} {machine.name}
+          </Link>
+        </p>
         <h1 className="text-3xl">{reservoir.name}</h1>
-        <p className="text-muted">{mine.length === 0 ? 'Feeds no point yet.' : <>Feeds {mine.map(({ id: pointId, number, name }, index) => <span key={pointId}>{index > 0 && ', '}<Link href={`/plant/machines/${machine.code}/points/${number}`}>{pointLabel(machine.code, number)}</Link> {name}</span>)}.</>}</p>
+        <p className="text-muted">
+          {mine.length === 0 ? (
+            'Feeds no point yet.'
+          ) : (
+            <>
+              Feeds{' '}
+              {mine.map(({ id: pointId, number, name }, index) => (
+                <span key={pointId}>
+                  {index > 0 && ', '}
+                  <Link href={`/plant/machines/${machine.code}/points/${number}`}>
+                    {pointLabel(machine.code, number)}
+                  </Link>{' '}
+                  {name}
+                </span>
+              ))}
+              .
+            </>
+          )}
+        </p>
       </header>
-      <FillFacts reservoir={{ id: reservoir.id, mounting: reservoir.mounting ?? '', fillTable: reservoir.fillTable ?? [], levelMarks: reservoir.levelMarks ?? [], confirmed: reservoir.confirmed ?? null, capacityL: reservoir.capacityL, checkMark: reservoir.checkMark ?? '', checkMarkState: reservoir.checkMarkState ?? null, fillMark: reservoir.fillMark ?? '', settleMinutes: reservoir.settleMinutes ?? null }} />
+      <FillFacts
+        reservoir={{
+          id: reservoir.id,
+          mounting: reservoir.mounting ?? '',
+          fillTable: reservoir.fillTable ?? [],
+          levelMarks: reservoir.levelMarks ?? [],
+          confirmed: reservoir.confirmed ?? null,
+          capacityL: reservoir.capacityL,
+          checkMark: reservoir.checkMark ?? '',
+          checkMarkState: reservoir.checkMarkState ?? null,
+          fillMark: reservoir.fillMark ?? '',
+          settleMinutes: reservoir.settleMinutes ?? null,
+        }}
+      />
       <section aria-labelledby="change" className="no-print mt-10 border-t border-ink pt-4">
-        <h2 id="change" className="mb-4 text-xl">Change the reservoir</h2>
-        <ReservoirFields key={reservoir.version} machine={{ id: machine.id, code: machine.code }} points={points.map((point) => ({ value: point.id, label: `${pointLabel(machine.code, point.number)} ${point.name}` }))} known={{ id: reservoir.id, version: reservoir.version ?? 0 }} initial={{
-          name: reservoir.name, capacityL: typed(reservoir.capacityL), residualL: typed(reservoir.residualL), fillMark: reservoir.fillMark ?? '', fillMarkState: reservoir.fillMarkState ?? '', checkMark: reservoir.checkMark ?? '', checkMarkState: reservoir.checkMarkState ?? '', posture: reservoir.posture ?? '', settleMinutes: typed(reservoir.settleMinutes),
-          mounting: reservoir.mounting ?? '', fillTable: (reservoir.fillTable ?? []).map(({ volumeL, ...row }) => ({ ...row, volumeL: String(volumeL) })), levelMarks: (reservoir.levelMarks ?? []).map(({ levelMm, volumeL }) => ({ levelMm: String(levelMm), volumeL: String(volumeL) })), comesEmpty: reservoir.comesEmpty ?? false, pointIds: mine.map((point) => point.id),
-        }} />
+        <h2 id="change" className="mb-4 text-xl">
+          Change the reservoir
+        </h2>
+        <ReservoirFields
+          key={reservoir.version}
+          machine={{ id: machine.id, code: machine.code }}
+          points={points.map((point) => ({
+            value: point.id,
+            label: `${pointLabel(machine.code, point.number)} ${point.name}`,
+          }))}
+          known={{ id: reservoir.id, version: reservoir.version ?? 0 }}
+          initial={{
+            name: reservoir.name,
+            capacityL: typed(reservoir.capacityL),
+            residualL: typed(reservoir.residualL),
+            fillMark: reservoir.fillMark ?? '',
+            fillMarkState: reservoir.fillMarkState ?? '',
+            checkMark: reservoir.checkMark ?? '',
+            checkMarkState: reservoir.checkMarkState ?? '',
+            posture: reservoir.posture ?? '',
+            settleMinutes: typed(reservoir.settleMinutes),
+            mounting: reservoir.mounting ?? '',
+            fillTable: (reservoir.fillTable ?? []).map(({ volumeL, ...row }) => ({ ...row, volumeL: String(volumeL) })),
+            levelMarks: (reservoir.levelMarks ?? []).map(({ levelMm, volumeL }) => ({
+              levelMm: String(levelMm),
+              volumeL: String(volumeL),
+            })),
+            comesEmpty: reservoir.comesEmpty ?? false,
+            pointIds: mine.map((point) => point.id),
+          }}
+        />
       </section>
     </div>
   );

@@ -15,7 +15,13 @@ export default async function NewReservoirPage({ params }: { params: Promise<{ c
   return (
     <div className="max-w-4xl">
       <h1 className="mb-6 border-b-2 border-ink pb-3 text-3xl">Add a reservoir to {page.machine.code}</h1>
-      <ReservoirFields machine={{ id: page.machine.id, code: page.machine.code }} points={page.points.map(({ id, number, name }) => ({ value: id, label: `${pointLabel(page.machine.code, number)} ${name}` }))} />
+      <ReservoirFields
+        machine={{ id: page.machine.id, code: page.machine.code }}
+        points={page.points.map(({ id, number, name }) => ({
+          value: id,
+          label: `${pointLabel(page.machine.code, number)} ${name}`,
+        }))}
+      />
     </div>
   );
 }

@@ -17,7 +17,10 @@ import { openDesk, reading } from '@/app/server';
 import { AssignmentFields } from '../assignment-fields';
 import { FindingList } from '../finding-list';
 
-type Props = { params: Promise<{ code: string; number: string }>; searchParams: Promise<{ from?: string; to?: string; lubricant?: string; band?: string }> };
+type Props = {
+  params: Promise<{ code: string; number: string }>;
+  searchParams: Promise<{ from?: string; to?: string; lubricant?: string; band?: string }>;
+};
 
 export const metadata: Metadata = { title: 'Choose a lubricant' };
 
@@ -30,7 +33,8 @@ export default async function ChoosePage({ params, searchParams }: Props) {
   const desk = await openDesk();
   const found = await reading(async (db) => {
     const machine = await findMachine({ db }, decodeURIComponent(code));
-    const point = machine && (await db.LubePoint.findOne({ where: { machineId: machine.id, number: Number(number) || 0 } }));
+    const point =
+      machine && (await db.LubePoint.findOne({ where: { machineId: machine.id, number: Number(number) || 0 } }));
     if (!machine || !point) return undefined;
     const plant = await thePlant(db);
     const band = plant.ambientBands.find(({ name }) => name === search.band)?.name ?? null;
@@ -41,66 +45,183 @@ export default async function ChoosePage({ params, searchParams }: Props) {
     };
     const [minC, maxC] = [read(search.from, usual.minC), read(search.to, usual.maxC)];
     const ambient = minC <= maxC ? { minC, maxC } : usual;
-    return { machine, point, plant, band, choice: await chooseFor(db, desk.now, point, ambient), lubricants: await db.Lubricant.findAll({ where: { retiredOn: null }, order: [['code', 'ASC']] }) };
+    return {
+      machine,
+      point,
+      plant,
+      band,
+      choice: await chooseFor(db, desk.now, point, ambient),
+      lubricants: await db.Lubricant.findAll({ where: { retiredOn: null }, order: [['code', 'ASC']] }),
+    };
   });
   if (!found) notFound();
-  const { machine, point, plant, band, choice: { ambient, requirement, materials, contents, candidates }, lubricants } = found;
+  const {
+    machine,
+    point,
+    plant,
+    band,
+    choice: { ambient, requirement, materials, contents, candidates },
+    lubricants,
+  } = found;
   const label = pointLabel(machine.code, point.number);
   const here = `/plant/machines/${machine.code}/points/${point.number}`;
-  const missing = fieldsOf(point.kind).filter(({ key, type }) => type === 'quantity' && point.details[key] === undefined && ['temperatureC', 'speedRpm', 'boreMm', 'centreDistanceMm', 'pitchLineVelocityMS'].includes(key));
+  const missing = fieldsOf(point.kind).filter(
+    ({ key, type }) =>
+      type === 'quantity' &&
+      point.details[key] === undefined &&
+      ['temperatureC', 'speedRpm', 'boreMm', 'centreDistanceMm', 'pitchLineVelocityMS'].includes(key),
+  );
   const chosen = candidates.find(({ lubricant }) => lubricant.code === search.lubricant);
   return (
     <>
       <header className="border-b-2 border-ink pb-3">
-        <p className="caption"><Link href="/plant">Plant</Link> › <Link href={`/plant/machines/${machine.code}`}>{machine.code} {machine.name}</Link> › <Link href={here}>{label}</Link></p>
-        <h1 className="text-3xl">Choose a lubricant <span className="font-normal">for {label} {point.name}</span></h1>
+        <p className="caption">
+          <Link href="/plant">Plant</Link> ›{' '}
+          <Link href={`/plant/machines/${machine.code}`}>
+            {machine.code} {machine.name}
+          </Link>{' '}
+          › <Link href={here}>{label}</Link>
+        </p>
+        <h1 className="text-3xl">
+          Choose a lubricant{' '}
+          <span className="font-normal">
+            for {label} {point.name}
+          </span>
+        </h1>
       </header>
       <div className="mt-6 gap-12 xl:grid xl:grid-cols-[minmax(0,1fr)_minmax(0,1.4fr)]">
         <div className="grid content-start gap-8">
           <section aria-labelledby="asks">
-            <h2 id="asks" className="text-xl">What the point asks for</h2>
-            <p className="mt-2">{pointKinds[point.kind].label}. {requirement.typeWhy}</p>
-            {requirement.families.length > 0 && <p className="mt-1">Kind: {requirement.families.map((family) => families[family]).join(', or ')}.</p>}
+            <h2 id="asks" className="text-xl">
+              What the point asks for
+            </h2>
+            <p className="mt-2">
+              {pointKinds[point.kind].label}. {requirement.typeWhy}
+            </p>
+            {requirement.families.length > 0 && (
+              <p className="mt-1">Kind: {requirement.families.map((family) => families[family]).join(', or ')}.</p>
+            )}
             {requirement.isoVg !== undefined && <p className="mt-2 text-2xl">ISO VG {requirement.isoVg}</p>}
             {requirement.nlgi && <p className="mt-2 text-2xl">NLGI {requirement.nlgi.join(' or ')}</p>}
             {requirement.schools.length > 0 && (
-              <ul className="mt-3">{requirement.schools.map(({ school, answer, stored }) => <li key={school} className="rule-t py-2"><span className="text-muted">{school}:</span> {answer}{stored && <Working computation={stored} />}</li>)}</ul>
+              <ul className="mt-3">
+                {requirement.schools.map(({ school, answer, stored }) => (
+                  <li key={school} className="rule-t py-2">
+                    <span className="text-muted">{school}:</span> {answer}
+                    {stored && <Working computation={stored} />}
+                  </li>
+                ))}
+              </ul>
             )}
-            {requirement.notices.map((notice, index) => <NoticeLine key={index} notice={notice} />)}
-            {missing.length > 0 && <p className="caption mt-2">The answer is better with: {missing.map((field) => field.label.toLowerCase()).join(', ')}. <Link href={`${here}/edit`}>Add them</Link></p>}
+            {requirement.notices.map((notice, index) => (
+              <NoticeLine key={index} notice={notice} />
+            ))}
+            {missing.length > 0 && (
+              <p className="caption mt-2">
+                The answer is better with: {missing.map((field) => field.label.toLowerCase()).join(', ')}.{' '}
+                <Link href={`${here}/edit`}>Add them</Link>
+              </p>
+            )}
           </section>
           <section aria-labelledby="around">
-            <h2 id="around" className="text-xl">Where it works</h2>
+            <h2 id="around" className="text-xl">
+              Where it works
+            </h2>
             <form className="mt-2 grid max-w-md grid-cols-2 gap-3">
-              <label><span className="caption">Coldest around it</span><input name="from" className="field" defaultValue={`${measured(ambient.minC)} °C`} autoComplete="off" /></label>
-              <label><span className="caption">Warmest around it</span><input name="to" className="field" defaultValue={`${measured(ambient.maxC)} °C`} autoComplete="off" /></label>
+              <label>
+                <span className="caption">Coldest around it</span>
+                <input name="from" className="field" defaultValue={`${measured(ambient.minC)} °C`} autoComplete="off" />
+              </label>
+              <label>
+                <span className="caption">Warmest around it</span>
+                <input name="to" className="field" defaultValue={`${measured(ambient.maxC)} °C`} autoComplete="off" />
+              </label>
               <button className="button col-span-2 w-fit">Judge for this ambient</button>
             </form>
-            {plant.ambientBands.length > 0 && <p className="caption mt-2">Bands of the plant: {plant.ambientBands.map(({ name, fromC, toC }) => <span key={name} className="mr-3"><Link href={`${here}/choose?band=${encodeURIComponent(name)}`} aria-current={band === name ? 'true' : undefined}>{name}</Link> {measured(fromC)} to {measured(toC)} °C</span>)}</p>}
+            {plant.ambientBands.length > 0 && (
+              <p className="caption mt-2">
+                Bands of the plant:{' '}
+                {plant.ambientBands.map(({ name, fromC, toC }) => (
+                  <span key={name} className="mr-3">
+                    <Link
+                      href={`${here}/choose?band=${encodeURIComponent(name)}`}
+                      aria-current={band === name ? 'true' : undefined}
+                    >
+                      {name}
+                    </Link>{' '}
+                    {measured(fromC)} to {measured(toC)} °C
+                  </span>
+                ))}
+              </p>
+            )}
             <dl className="mt-3 grid grid-cols-[auto_1fr] gap-x-5">
-              <Fact name="Touches">{materials.length > 0 ? materials.map((material) => materialWords[material]).join(', ') : <>not said. <Link href={`${here}/edit`}>Say which metals and seals</Link></>}</Fact>
-              <Fact name="In there now">{contents ? <><span className="house-code">{contents.code}</span> {contents.name}</> : 'not known by the book: an unknown mixture'}</Fact>
+              <Fact name="Touches">
+                {materials.length > 0 ? (
+                  materials.map((material) => materialWords[material]).join(', ')
+                ) : (
+                  <>
+                    not said. <Link href={`${here}/edit`}>Say which metals and seals</Link>
+                  </>
+                )}
+              </Fact>
+              <Fact name="In there now">
+                {contents ? (
+                  <>
+                    <span className="house-code">{contents.code}</span> {contents.name}
+                  </>
+                ) : (
+                  'not known by the book: an unknown mixture'
+                )}
+              </Fact>
             </dl>
           </section>
         </div>
         <div className="grid content-start gap-8 max-xl:mt-8">
           {chosen && (
             <section aria-labelledby="assign" className="border-y border-ink py-4">
-              <h2 id="assign" className="text-xl">Assign <span className="house-code">{chosen.lubricant.code}</span> {chosen.lubricant.name}</h2>
+              <h2 id="assign" className="text-xl">
+                Assign <span className="house-code">{chosen.lubricant.code}</span> {chosen.lubricant.name}
+              </h2>
               <FindingList findings={chosen.judged.findings} />
-              <div className="mt-4"><AssignmentFields key={chosen.lubricant.id} pointId={point.id} lubricants={lubricants.map(({ id, code: house, name }) => ({ value: id, label: `${house} ${name}` }))} bands={plant.ambientBands.map(({ name }) => name)} today={plantDayOf(desk.now.getTime(), plant.timeZone, plant.dayStartsAtMinutes)} initial={{ lubricantId: chosen.lubricant.id, source: 'calculated', sourceText: `Chosen at ${label} by its requirement`, ambientBand: band ?? '' }} stopped={chosen.judged.verdict === 'stop'} backTo={here} /></div>
+              <div className="mt-4">
+                <AssignmentFields
+                  key={chosen.lubricant.id}
+                  pointId={point.id}
+                  lubricants={lubricants.map(({ id, code: house, name }) => ({ value: id, label: `${house} ${name}` }))}
+                  bands={plant.ambientBands.map(({ name }) => name)}
+                  today={plantDayOf(desk.now.getTime(), plant.timeZone, plant.dayStartsAtMinutes)}
+                  initial={{
+                    lubricantId: chosen.lubricant.id,
+                    source: 'calculated',
+                    sourceText: `Chosen at ${label} by its requirement`,
+                    ambientBand: band ?? '',
+                  }}
+                  stopped={chosen.judged.verdict === 'stop'}
+                  backTo={here}
+                />
+              </div>
             </section>
           )}
           <section aria-labelledby="store">
-            <h2 id="store" className="text-xl">The store room, judged</h2>
+            <h2 id="store" className="text-xl">
+              The store room, judged
+            </h2>
             <ul className="mt-2">
               {candidates.map(({ lubricant, judged: { verdict, findings } }) => (
                 <li key={lubricant.id} className="rule-t py-2.5">
                   <div className="flex flex-wrap items-baseline gap-x-3">
                     <span className="house-code">{lubricant.code}</span>
                     <span className="min-w-0 grow">{lubricant.name}</span>
-                    <strong className={verdict === 'stop' ? 'text-stop' : verdict === 'suits' ? '' : 'font-medium'}>{verdictWords[verdict]}</strong>
-                    <Link href={`${here}/choose?${new URLSearchParams({ ...(search.from && { from: search.from }), ...(search.to && { to: search.to }), ...(band && { band }), lubricant: lubricant.code })}#assign`} className="button no-print" aria-label={`Take ${lubricant.code}`}>Take</Link>
+                    <strong className={verdict === 'stop' ? 'text-stop' : verdict === 'suits' ? '' : 'font-medium'}>
+                      {verdictWords[verdict]}
+                    </strong>
+                    <Link
+                      href={`${here}/choose?${new URLSearchParams({ ...(search.from && { from: search.from }), ...(search.to && { to: search.to }), ...(band && { band }), lubricant: lubricant.code })}#assign`}
+                      className="button no-print"
+                      aria-label={`Take ${lubricant.code}`}
+                    >
+                      Take
+                    </Link>
                   </div>
                   <FindingList findings={findings} short />
                 </li>

@@ -19,7 +19,12 @@ export default async function CommissionPage({ params }: { params: Promise<{ cod
   const desk = await openDesk();
   const { page, plant, lubricants, weeks } = await reading(async (db) => {
     const found = await readPointPage(desk, decodeURIComponent(code), Number(number) || 0);
-    return { page: found, plant: await thePlant(db), lubricants: await db.Lubricant.findAll({ where: { retiredOn: null }, order: [['code', 'ASC']] }), weeks: found ? await readFirstWeeks(desk, found.point) : [] };
+    return {
+      page: found,
+      plant: await thePlant(db),
+      lubricants: await db.Lubricant.findAll({ where: { retiredOn: null }, order: [['code', 'ASC']] }),
+      weeks: found ? await readFirstWeeks(desk, found.point) : [],
+    };
   });
   if (!page) notFound();
   const { machine, point, states, lubricant } = page;
@@ -28,21 +33,73 @@ export default async function CommissionPage({ params }: { params: Promise<{ cod
   return (
     <>
       <header className="border-b-2 border-ink pb-3">
-        <p className="caption"><Link href={`/plant/machines/${machine.code}`}>{machine.code} {machine.name}</Link> › <Link href={here}>{pointLabel(machine.code, point.number)} {point.name}</Link></p>
+        <p className="caption">
+          <Link href={`/plant/machines/${machine.code}`}>
+            {machine.code} {machine.name}
+          </Link>{' '}
+          ›{' '}
+          <Link href={here}>
+            {pointLabel(machine.code, point.number)} {point.name}
+          </Link>
+        </p>
         <h1 className="text-3xl">Commission or overhaul</h1>
       </header>
-      {states.some(({ cameEmpty }) => cameEmpty) && <NoticeLine notice={{ level: 'stop', text: 'This unit came empty: it is not started before it is filled to its mark. Say below what went in.' }} />}
-      <NoticeLine notice={{ level: 'caution', text: 'Writing this down permits nothing: the machine is put into use by the site’s own rules, by the people who may.' }} />
+      {states.some(({ cameEmpty }) => cameEmpty) && (
+        <NoticeLine
+          notice={{
+            level: 'stop',
+            text: 'This unit came empty: it is not started before it is filled to its mark. Say below what went in.',
+          }}
+        />
+      )}
+      <NoticeLine
+        notice={{
+          level: 'caution',
+          text: 'Writing this down permits nothing: the machine is put into use by the site’s own rules, by the people who may.',
+        }}
+      />
       <div className="mt-6 gap-10 lg:grid lg:grid-cols-2">
-        <CommissionForm personId={desk.actor.id} machineId={machine.id} pointId={point.id} timeZone={plant.timeZone} lubricants={lubricants.map(({ id, code: house, name }) => ({ value: id, label: `${house} ${name}` }))} lubricantId={lubricant?.id ?? ''} back={here} />
+        <CommissionForm
+          personId={desk.actor.id}
+          machineId={machine.id}
+          pointId={point.id}
+          timeZone={plant.timeZone}
+          lubricants={lubricants.map(({ id, code: house, name }) => ({ value: id, label: `${house} ${name}` }))}
+          lubricantId={lubricant?.id ?? ''}
+          back={here}
+        />
         <section aria-labelledby="weeks" className="max-lg:mt-8">
-          <h2 id="weeks" className="text-xl">Its first weeks</h2>
-          <p className="caption">At the present use of the machine, each service done on its day. What a template adds is named.</p>
-          {days.length === 0 ? <p className="mt-2">No task has an interval that begins here. <Link href="/plant/templates">Make a template for the first hours</Link></p> : (
-            <ol className="mt-2">{days.slice(0, 20).map((on) => (
-              <li key={on} className="rule-t grid grid-cols-[9.5rem_1fr] gap-x-4 py-1.5"><span>{weekday(on).slice(0, 3)}, {day(on)}</span>
-                <ul>{weeks.filter((service) => service.on === on).map(({ title, fromTemplate }) => <li key={title}>{title}{fromTemplate && <span className="caption"> {fromTemplate}</span>}</li>)}</ul></li>
-            ))}</ol>
+          <h2 id="weeks" className="text-xl">
+            Its first weeks
+          </h2>
+          <p className="caption">
+            At the present use of the machine, each service done on its day. What a template adds is named.
+          </p>
+          {days.length === 0 ? (
+            <p className="mt-2">
+              No task has an interval that begins here.{' '}
+              <Link href="/plant/templates">Make a template for the first hours</Link>
+            </p>
+          ) : (
+            <ol className="mt-2">
+              {days.slice(0, 20).map((on) => (
+                <li key={on} className="rule-t grid grid-cols-[9.5rem_1fr] gap-x-4 py-1.5">
+                  <span>
+                    {weekday(on).slice(0, 3)}, {day(on)}
+                  </span>
+                  <ul>
+                    {weeks
+                      .filter((service) => service.on === on)
+                      .map(({ title, fromTemplate }) => (
+                        <li key={title}>
+                          {title}
+                          {fromTemplate && <span className="caption"> {fromTemplate}</span>}
+                        </li>
+                      ))}
+                  </ul>
+                </li>
+              ))}
+            </ol>
           )}
         </section>
       </div>

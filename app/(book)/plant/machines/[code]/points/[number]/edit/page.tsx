@@ -13,16 +13,61 @@ export default async function EditPointPage({ params }: { params: Promise<{ code
   await openDesk();
   const { machine, point, reservoirs } = await reading(async (db) => {
     const found = await findMachine({ db }, decodeURIComponent(code));
-    return { machine: found, point: found ? await db.LubePoint.findOne({ where: { machineId: found.id, number: Number(number) || 0 } }) : null, reservoirs: found ? await db.Reservoir.findAll({ where: { machineId: found.id } }) : [] };
+    return {
+      machine: found,
+      point: found ? await db.LubePoint.findOne({ where: { machineId: found.id, number: Number(number) || 0 } }) : null,
+      reservoirs: found ? await db.Reservoir.findAll({ where: { machineId: found.id } }) : [],
+    };
   });
   if (!machine || !point) notFound();
-  const { id, version, kind, name, location, reservoirId, consequence, machineState, cautions, doNots, accessNote, enoughSign, forbidsAirGun, materials = [], details } = point;
+  const {
+    id,
+    version,
+    kind,
+    name,
+    location,
+    reservoirId,
+    consequence,
+    machineState,
+    cautions,
+    doNots,
+    accessNote,
+    enoughSign,
+    forbidsAirGun,
+    materials = [],
+    details,
+  } = point;
   return (
     <div className="max-w-4xl">
       <h1 className="mb-6 border-b-2 border-ink pb-3 text-3xl">Change {pointLabel(machine.code, point.number)}</h1>
-      <PointFields known={{ id, version, number: point.number }} machine={{ id: machine.id, code: machine.code }} reservoirs={reservoirs.map((each) => ({ value: each.id, label: each.name }))}
-        initial={{ kind, name, location, reservoirId: reservoirId ?? '', consequence: String(consequence), machineState, cautions, doNots, accessNote, enoughSign, forbidsAirGun: Boolean(forbidsAirGun), materials, details: Object.fromEntries(Object.entries(details).map(([key, value]) => [key, String(value)])) }} />
-      <InUse kind="point" id={id} version={version ?? 0} name={pointLabel(machine.code, point.number)} retiredOn={point.retiredOn} what="Its tasks leave the plan, the due list and all routes from today; its number is not given again." />
+      <PointFields
+        known={{ id, version, number: point.number }}
+        machine={{ id: machine.id, code: machine.code }}
+        reservoirs={reservoirs.map((each) => ({ value: each.id, label: each.name }))}
+        initial={{
+          kind,
+          name,
+          location,
+          reservoirId: reservoirId ?? '',
+          consequence: String(consequence),
+          machineState,
+          cautions,
+          doNots,
+          accessNote,
+          enoughSign,
+          forbidsAirGun: Boolean(forbidsAirGun),
+          materials,
+          details: Object.fromEntries(Object.entries(details).map(([key, value]) => [key, String(value)])),
+        }}
+      />
+      <InUse
+        kind="point"
+        id={id}
+        version={version ?? 0}
+        name={pointLabel(machine.code, point.number)}
+        retiredOn={point.retiredOn}
+        what="Its tasks leave the plan, the due list and all routes from today; its number is not given again."
+      />
     </div>
   );
 }

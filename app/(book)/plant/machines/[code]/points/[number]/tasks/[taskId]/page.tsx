@@ -23,11 +23,38 @@ export default async function TaskPage({ params }: { params: Promise<{ taskId: s
   return (
     <div className="max-w-3xl">
       <header className="mb-6 border-b-2 border-ink pb-3">
-        <p className="caption"><Link href={here}>{pointLabel(machine.code, point.number)} {point.name}</Link></p>
+        <p className="caption">
+          <Link href={here}>
+            {pointLabel(machine.code, point.number)} {point.name}
+          </Link>
+        </p>
         <h1 className="text-3xl">Change “{title}”</h1>
       </header>
-      {!retiredOn && <TaskFields key={version} pointId={point.id} kind={point.kind} machineState={point.machineState ?? 'any'} meters={meters.map((meter) => ({ value: meter.id, label: meter.name }))} known={{ id, version, here, values: typedTaskOf(task, stages), amountComputed: task.amountComputed != null, intervalComputed: task.intervalComputed != null }} />}
-      <InUse kind="task" id={id} version={version} name="this task" retiredOn={retiredOn} what="It leaves the plan, the due list and its routes from today." />
+      {!retiredOn && (
+        <TaskFields
+          key={version}
+          pointId={point.id}
+          kind={point.kind}
+          machineState={point.machineState ?? 'any'}
+          meters={meters.map((meter) => ({ value: meter.id, label: meter.name }))}
+          known={{
+            id,
+            version,
+            here,
+            values: typedTaskOf(task, stages),
+            amountComputed: task.amountComputed != null,
+            intervalComputed: task.intervalComputed != null,
+          }}
+        />
+      )}
+      <InUse
+        kind="task"
+        id={id}
+        version={version}
+        name="this task"
+        retiredOn={retiredOn}
+        what="It leaves the plan, the due list and its routes from today."
+      />
     </div>
   );
 }
