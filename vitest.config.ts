@@ -13,12 +13,22 @@ export default defineConfig({
           name: 'core',
           include: [
             'core/**/*.test.ts',
-            'components/**/*.test.tsx',
             'components/**/*.test.ts',
             'outbox/**/*.test.ts',
             'scripts/**/*.test.ts',
             'standins/**/*.test.ts',
           ],
+        },
+      },
+      // Parts of screens in a simulated page; what a user does with whole pages is in e2e/, in a real browser.
+      {
+        resolve: { alias },
+        test: {
+          name: 'screen',
+          environment: 'jsdom',
+          include: ['components/**/*.test.tsx', 'app/**/*.test.tsx'],
+          setupFiles: './components/testing-setup.ts',
+          testTimeout: 60_000,
         },
       },
       // These share one real MariaDB (TEST_DATABASE_URL); each file makes a database of its own inside it.

@@ -86,6 +86,8 @@ export async function updateTask(
           task.amountComputed && { amount: 'Amount: was computed. Overrule it at the point, with a reason.' }),
       };
       if (Object.keys(fields).length > 0) return refusal('invalid', 'Some of this is not changed here.', fields);
+      // `changed` raises the version also when only the interval differs, which has rows of its own.
+      task.changed('title', true);
       await task.update(
         {
           ...stated,

@@ -65,6 +65,8 @@ export async function updateReservoir(
         const { machineId } = reservoir;
         await db.LubePoint.update({ reservoirId: null }, { where: { reservoirId: id }, transaction });
         await db.LubePoint.update({ reservoirId: id }, { where: { id: form.value.pointIds, machineId }, transaction });
+        // `changed` raises the version also when only the points that it feeds differ.
+        reservoir.changed('name', true);
         await reservoir.update(rowOf(form.value), { transaction });
         await projectMachines(db, [machineId], transaction);
         return done({ id });
