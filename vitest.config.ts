@@ -11,6 +11,8 @@ export default defineConfig({
         resolve: { alias },
         test: {
           name: 'core',
+          // A busy machine is no reason to fail.
+          testTimeout: 60_000,
           include: [
             'core/**/*.test.ts',
             'components/**/*.test.ts',

@@ -1,37 +1,8 @@
 import { describe, expect, it } from 'vitest';
-import type { WalkStop } from '@/core/walk/document';
 import { doneEntry, plannedDetail, plannedOf } from './planned';
+import { someGun, someStop as stop } from './testing';
 
-const gun = { id: 'GUN', code: 'GUN-1', name: 'Lever gun', lubricantId: 'L', gramsPerStroke: 1.2, airPowered: false };
-const stop = (change: Partial<WalkStop>): WalkStop => ({
-  taskId: 't',
-  title: 'Regrease',
-  action: 'grease',
-  pointId: 'p',
-  pointLabel: 'P1·01',
-  pointName: 'Bearing',
-  location: '',
-  machineId: 'm',
-  machineCode: 'P1',
-  machineName: 'Press',
-  areaName: '',
-  machineState: 'any',
-  energySources: [],
-  operatorCard: null,
-  cautions: '',
-  doNots: '',
-  accessNote: '',
-  procedureText: '',
-  enoughSign: '',
-  forbidsAirGun: false,
-  lubricant: { id: 'L', code: 'G-22', name: 'Grease' },
-  amountKind: 'grams',
-  amount: 20.15,
-  plannedAmount: null,
-  dueWords: '',
-  written: null,
-  ...change,
-});
+const gun = someGun();
 
 describe('what a stop asks for', () => {
   it('is whole strokes of the gun in the hand, with the grams under it', () => {
@@ -62,7 +33,7 @@ describe('what a stop asks for', () => {
 });
 
 describe('the entry of a stop that is done', () => {
-  const entry = (change: Partial<WalkStop>, given: number, drained: number | null = null) =>
+  const entry = (change: NonNullable<Parameters<typeof stop>[0]>, given: number, drained: number | null = null) =>
     doneEntry(stop(change), plannedOf(stop(change), change.amountKind ? null : gun), given, drained);
   it.each([
     [entry({}, 18), { kind: 'grease', body: { lubricantId: 'L', massG: 21.6, strokes: 18, gunId: 'GUN' } }],

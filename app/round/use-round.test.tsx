@@ -3,36 +3,8 @@ import { describe, expect, it, vi } from 'vitest';
 import { waitingEntries } from '@/components/use-outbox';
 import type { EntryInput } from '@/core/entry/kinds';
 import { type WalkDocument, walkDocumentVersion } from '@/core/walk/document';
+import { someMeter, someStop } from './testing';
 import { useRound } from './use-round';
-
-const stop = (taskId: string): WalkDocument['stops'][number] => ({
-  taskId,
-  title: 'Regrease',
-  action: 'grease',
-  pointId: `point-${taskId}`,
-  pointLabel: 'P1·01',
-  pointName: 'Bearing',
-  location: '',
-  machineId: 'M',
-  machineCode: 'P1',
-  machineName: 'Press',
-  areaName: '',
-  machineState: 'any',
-  energySources: [],
-  cautions: '',
-  doNots: '',
-  accessNote: '',
-  procedureText: '',
-  enoughSign: '',
-  forbidsAirGun: false,
-  lubricant: null,
-  amountKind: 'grams',
-  amount: 20,
-  plannedAmount: null,
-  dueWords: '',
-  operatorCard: null,
-  written: null,
-});
 
 const round = (roundId: string): WalkDocument => ({
   version: walkDocumentVersion,
@@ -42,22 +14,9 @@ const round = (roundId: string): WalkDocument => ({
   startedAt: '2026-06-15T06:00:00Z',
   loadedAt: '2026-06-15T06:00:00Z',
   signedAt: null,
-  stops: [stop('a'), stop('b')],
+  stops: [someStop({ taskId: 'a' }), someStop({ taskId: 'b' })],
   guns: [],
-  meters: [
-    {
-      id: 'METER',
-      machineId: 'M',
-      name: 'Hours',
-      unit: 'hours',
-      lastValue: 100,
-      lastAt: null,
-      maxPerDay: 24,
-      resolution: 0.1,
-      rolloverAt: null,
-      readInRound: false,
-    },
-  ],
+  meters: [someMeter()],
 });
 
 /** The book: gives out a round as it knows it, takes entries, and may be away. */

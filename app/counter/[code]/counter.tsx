@@ -68,7 +68,8 @@ export function Counter({ machine, lines, meters, people, personId }: Props) {
   };
   const undo = async () => {
     if (!fresh) return;
-    await takeBack(fresh.entryId);
+    if (!(await takeBack(fresh.entryId)))
+      return setSaid('It has been sent already: tell the technician, who corrects it.');
     setLastAt(
       Object.fromEntries(
         Object.entries({ ...lastAt, [fresh.taskId]: fresh.before }).filter(

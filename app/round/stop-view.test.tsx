@@ -1,0 +1,227 @@
+import { screen, within } from '@testing-library/react';
+import { describe, expect, it } from 'vitest';
+import { renderOnPage } from '@/components/testing';
+import type { WalkStop } from '@/core/walk/document';
+import { SignOff } from './sign-off';
+import { StopView } from './stop-view';
+import { someGun, someMeter, someStop } from './testing';
+import type { Answer } from './use-round';
+
+type Draft = { kind: string; body: Record<string, unknown>; taskIds?: string[] };
+
+function show(change: Partial<WalkStop> = {}, others: Partial<Parameters<typeof StopView>[0]> = {}) {
+  const written: Draft[] = [];
+  const shown = renderOnPage(
+    <StopView
+      stop={someStop(change)}
+      answer={undefined}
+      guns={[someGun()]}
+      meters={[]}
+      onWrite={async (draft) => void written.push(draft)}
+      onNext={() => written.push({ kind: 'next', body: {} })}
+      {...others}
+    />,
+  );
+  return { ...shown, written };
+}
+const press = (name: string | RegExp) => screen.getByRole('button', { name });
+const type = async (user: { click: (key: Element) => Promise<void> }, figures: string) => {
+  for (const figure of figures) await user.click(press(figure));
+};
+
+describe('a stop', () => {
+  it('done as planned is one press, and names what went in', async () => {
+    const { user, written } = show();
+    expect(screen.getByText('17 strokes')).toBeDefined();
+    await user.click(press('Done as planned'));
+    expect(written).toEqual([
+      { kind: 'grease', body: { lubricantId: 'L', massG: 20.4, strokes: 17, gunId: 'GUN' }, taskIds: ['t'] },
+    ]);
+  });
+
+  it('takes one stroke more or less, never below none', async () => {
+    const { user, written } = show({ amount: 1.2 });
+    await user.click(press('One stroke less'));
+    await user.click(press('One stroke less'));
+    expect(press('Done with 0 strokes')).toBeDefined();
+    await user.click(press('One stroke more'));
+    await user.click(press('One stroke more'));
+    await user.click(press('Done with 2 strokes'));
+    expect(written[0]!.body).toMatchObject({ strokes: 2, massG: 2.4 });
+  });
+
+  it('takes a number from its own keypad; strokes are whole', async () => {
+    const { user, written } = show();
+    await user.click(press(/^Given: 17 strokes/));
+    const pad = await screen.findByRole('dialog', { name: 'P1·01' });
+    expect(within(pad).getByRole<HTMLButtonElement>('button', { name: 'Take this number' }).disabled).toBe(true);
+    await type(user, '12.6.');
+    expect(within(pad).getByRole('status').textContent).toBe('12.6');
+    await user.click(press('Take this number'));
+    await user.click(press('Done with 13 strokes'));
+    expect(written[0]!.body).toMatchObject({ strokes: 13 });
+  });
+
+  it('warns before the step: state, energies to prove dead, cautions, the air gun', () => {
+    const { container } = show({
+      machineState: 'isolated',
+      energySources: [{ source: 'Hydraulic pressure', proofOfZero: 'gauge at zero, lever moved' }],
+      cautions: 'Hot oil scalds.',
+      doNots: 'Do not mix.',
+      forbidsAirGun: true,
+    });
+    const text = container.textContent!;
+    for (const words of [
+      'isolated, locked and tagged',
+      'gauge at zero, lever moved',
+      'This page informs; it does not permit',
+      'Hot oil scalds.',
+      'Do not mix.',
+      'use an air-powered gun',
+    ])
+      expect(text.indexOf(words), words).toBeLessThan(text.indexOf('Regrease'));
+  });
+
+  it('says nothing of locks where the machine runs', () => {
+    const { container } = show({
+      machineState: 'running-loaded',
+      energySources: [{ source: 'Electric', proofOfZero: 'tested dead' }],
+    });
+    expect(container.textContent).not.toContain('tested dead');
+    expect(container.textContent).not.toContain('Your own lock');
+  });
+
+  it('counts in the gun that is in the hand, and offers none that is forbidden or holds another grease', async () => {
+    const guns = [
+      someGun(),
+      someGun({ id: 'BIG', code: 'GUN-2', name: 'Big gun', gramsPerStroke: 2 }),
+      someGun({ id: 'AIR', code: 'GUN-3', airPowered: true }),
+      someGun({ id: 'OTHER', code: 'GUN-4', lubricantId: 'M' }),
+    ];
+    const { user } = show({ forbidsAirGun: true }, { guns });
+    await user.click(press('Other gun'));
+    const choice = await screen.findByRole('dialog', { name: 'Which gun is in your hand?' });
+    expect(within(choice).getAllByRole('button', { name: /GUN-/ })).toHaveLength(2);
+    await user.click(within(choice).getByRole('button', { name: /GUN-2/ }));
+    expect(screen.getByText('10 strokes')).toBeDefined();
+  });
+
+  it('is weighed where no gun carries its grease', () => {
+    show({}, { guns: [] });
+    expect(screen.getByText('No gun carries this grease: weigh it.', { exact: false })).toBeDefined();
+  });
+
+  it('of an oil change asks what came out', async () => {
+    const { user, written } = show({ action: 'oil-change', amountKind: 'litres', amount: 3 });
+    await user.click(press('Drained: not measured'));
+    await type(user, '2.7');
+    await user.click(press('Take this number'));
+    expect(press('Drained: 2.7 L')).toBeDefined();
+    await user.click(press('Done as planned'));
+    expect(written).toMatchObject([{ kind: 'oil-change', body: { volumeL: 3, drainedL: 2.7 } }]);
+  });
+
+  it('is skipped with a reason, in two presses', async () => {
+    const { user, written } = show();
+    await user.click(press('Skip'));
+    await user.click(press('no time'));
+    expect(written).toEqual([{ kind: 'skip', body: { reason: 'no-time' }, taskIds: ['t'] }]);
+  });
+
+  it('stays open when something is off, which is written by itself', async () => {
+    const { user, written } = show();
+    await user.click(press('Something is off'));
+    expect(press('Choose what you see').matches(':disabled')).toBe(true);
+    await user.click(press('leak'));
+    await user.click(press('act now'));
+    await user.type(screen.getByLabelText('In your words'), 'Drips at the seal.');
+    await user.click(press('Write the finding'));
+    expect(written).toEqual([
+      { kind: 'finding', body: { what: 'leak', urgency: 'act-now', text: 'Drips at the seal.' } },
+    ]);
+  });
+
+  it('answered is not answered twice, and leads on', async () => {
+    const { user, written } = show({}, { answer: { entryId: 'E', kind: 'skip' } });
+    expect(screen.getByText('Skipped.')).toBeDefined();
+    expect(press('Skip').matches(':disabled')).toBe(true);
+    expect(screen.queryByRole('button', { name: /^Done/ })).toBeNull();
+    await user.click(press('Next open stop'));
+    expect(written).toEqual([{ kind: 'next', body: {} }]);
+  });
+});
+
+describe('a meter on the way', () => {
+  it('is read; what cannot be is asked back, and kept when pressed again', async () => {
+    const { user, written } = show({}, { meters: [someMeter(), someMeter({ id: 'READ', readInRound: true })] });
+    await user.click(press(/^Read hour meter/));
+    await type(user, '90');
+    await user.click(press('Write reading'));
+    expect(written).toEqual([]);
+    expect(screen.getByRole('alert').textContent).toContain('A meter does not run backwards');
+    await user.click(press('It is right: write it'));
+    expect(written).toMatchObject([
+      { kind: 'reading', body: { meterId: 'METER', value: 90, confirmed: 'Read twice on the round.' } },
+    ]);
+  });
+
+  it('that fits is written at once', async () => {
+    const { user, written } = show({}, { meters: [someMeter()] });
+    await user.click(press(/^Read hour meter/));
+    await type(user, '112.5');
+    await user.click(press('Delete last digit'));
+    await type(user, '4');
+    await user.click(press('Write reading'));
+    expect(written).toEqual([{ kind: 'reading', body: { meterId: 'METER', value: 112.4, typed: { value: '112.4' } } }]);
+  });
+});
+
+describe('the end of a walk', () => {
+  const document = {
+    stops: ['a', 'b', 'c'].map((taskId) => someStop({ taskId, title: `Task ${taskId}` })),
+    person: { id: 'P', initials: 'HB', name: 'Hanna' },
+    signedAt: null as string | null,
+  } as Parameters<typeof SignOff>[0]['document'];
+  const answers = new Map<string, Answer>([
+    ['a', { entryId: '1', kind: 'grease' }],
+    ['b', { entryId: '2', kind: 'skip' }],
+  ]);
+  const sign = (change: Partial<Parameters<typeof SignOff>[0]> = {}) => {
+    const signed: object[] = [];
+    const gone: number[] = [];
+    const shown = renderOnPage(
+      <SignOff
+        document={document}
+        answers={answers}
+        waiting={2}
+        onGo={(place) => gone.push(place)}
+        onSign={async (body) => void signed.push(body)}
+        {...change}
+      />,
+    );
+    return { ...shown, signed, gone };
+  };
+
+  it('counts done, skipped and left, leads to what is left, and says what waits', async () => {
+    const { user, gone } = sign();
+    expect(screen.getByText('1 stop done, 1 skipped, 1 left.')).toBeDefined();
+    expect(screen.getByRole('status').textContent).toContain('2 entries on this device');
+    await user.click(press(/Task c/));
+    expect(gone).toEqual([2]);
+  });
+
+  it('is signed with a remark, after what must be back in place', async () => {
+    const { user, signed, container } = sign();
+    expect(container.textContent).toContain('plugs, caps, covers and guards back');
+    await user.type(screen.getByLabelText('Remark'), 'Stop c tomorrow.');
+    await user.click(press('Sign as HB Hanna'));
+    expect(signed).toEqual([{ scope: 'round', done: 1, skipped: 1, left: 1, text: 'Stop c tomorrow.' }]);
+  });
+
+  it('signed is signed', () => {
+    sign({ document: { ...document, signedAt: '2026-06-15T09:00:00Z' } });
+    expect(screen.getByRole('heading', { name: 'The round is signed' })).toBeDefined();
+    expect(screen.queryByRole('button', { name: /^Sign/ })).toBeNull();
+    expect(screen.queryByText('Still open')).toBeNull();
+  });
+});

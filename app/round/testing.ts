@@ -1,0 +1,60 @@
+import type { WalkDocument, WalkStop } from '@/core/walk/document';
+
+/** Test helpers of the Round; imported by tests only. */
+
+/** A plain greasing stop with what a test wants different. */
+export const someStop = (change: Partial<WalkStop> = {}): WalkStop => ({
+  taskId: 't',
+  title: 'Regrease',
+  action: 'grease',
+  pointId: 'p',
+  pointLabel: 'P1·01',
+  pointName: 'Bearing',
+  location: '',
+  machineId: 'm',
+  machineCode: 'P1',
+  machineName: 'Press',
+  areaName: '',
+  machineState: 'any',
+  energySources: [],
+  operatorCard: null,
+  cautions: '',
+  doNots: '',
+  accessNote: '',
+  procedureText: '',
+  enoughSign: '',
+  forbidsAirGun: false,
+  lubricant: { id: 'L', code: 'G-22', name: 'Grease' },
+  amountKind: 'grams',
+  amount: 20.15,
+  plannedAmount: null,
+  dueWords: '',
+  written: null,
+  ...change,
+});
+
+/** A lever gun of 1.2 g a stroke that carries the stop's grease. */
+export const someGun = (change: Partial<WalkDocument['guns'][number]> = {}): WalkDocument['guns'][number] => ({
+  id: 'GUN',
+  code: 'GUN-1',
+  name: 'Lever gun',
+  lubricantId: 'L',
+  gramsPerStroke: 1.2,
+  airPowered: false,
+  ...change,
+});
+
+/** An hour meter that was read a day ago. */
+export const someMeter = (change: Partial<WalkDocument['meters'][number]> = {}): WalkDocument['meters'][number] => ({
+  id: 'METER',
+  machineId: 'm',
+  name: 'Hour meter',
+  unit: 'hours',
+  lastValue: 100,
+  lastAt: new Date(Date.now() - 86_400_000).toISOString(),
+  maxPerDay: 24,
+  resolution: 0.1,
+  rolloverAt: null,
+  readInRound: false,
+  ...change,
+});
