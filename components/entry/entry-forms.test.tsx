@@ -2,6 +2,7 @@ import { screen, waitFor } from '@testing-library/react';
 import { describe, expect, it } from 'vitest';
 import { bookAnswers, renderOnPage } from '../testing';
 import { CommissionForm } from './commission-form';
+import { EntryForm } from './entry-form';
 import { NewDialForm } from './new-dial-form';
 import { OverrideForm } from './override-form';
 import { PostponeForm } from './postpone-form';
@@ -287,5 +288,98 @@ describe('commissioning', () => {
     expect(field('What was done').value).toBe('Kept words.');
     expect(sent).toHaveLength(0);
     expect(visits.pushed).toEqual([]);
+  });
+});
+
+describe('writing at a point', () => {
+  const context = {
+    tasks: [
+      { value: 'REGREASE', label: 'Regrease', action: 'grease' },
+      { value: 'CHECK', label: 'Check level', action: 'check' },
+    ],
+    lubricants: [
+      { value: 'G', label: 'G-22 Grease' },
+      { value: 'O', label: 'O-220 Gear oil' },
+    ],
+    guns: [
+      { value: 'GUN', label: 'GUN-1', gramsPerStroke: 1.2, lubricantId: 'G' },
+      { value: 'OIL-GUN', label: 'GUN-9', gramsPerStroke: 1, lubricantId: 'O' },
+    ],
+  };
+  const show = (kind: 'grease' | 'finding' | 'commissioning' | 'note' | 'check' | 'skip') =>
+    renderOnPage(
+      <EntryForm context={context} personId="P" machineId="M" pointId="POINT" timeZone={zone} initial={{ kind }} />,
+    );
+  const write = 'Write in the book';
+
+  it('offers only guns that hold the lubricant, and turns strokes into grams', async () => {
+    const sent = bookAnswers();
+    const { user } = show('grease');
+    await user.selectOptions(field(/^Lubricant/), 'G');
+    expect([...(field('Gun') as unknown as HTMLSelectElement).options].map(({ text }) => text)).toEqual([
+      'none, by weight',
+      'GUN-1',
+    ]);
+    await user.selectOptions(field('Gun'), 'GUN');
+    await user.type(field('Strokes'), '10');
+    await user.selectOptions(field('Answers the task'), 'REGREASE');
+    await user.click(button(write));
+    expect(await screen.findByText('Written in the book.')).toBeDefined();
+    expect(sent[0]).toMatchObject({
+      kind: 'grease',
+      pointId: 'POINT',
+      taskIds: ['REGREASE'],
+      body: { lubricantId: 'G', massG: 12, strokes: 10, gunId: 'GUN' },
+    });
+  });
+
+  it('a finding answers no task, even where one is chosen', async () => {
+    const sent = bookAnswers();
+    const { user } = show('finding');
+    await user.selectOptions(field('Answers the task'), 'CHECK');
+    await user.selectOptions(field(/^How urgent/), 'act-now');
+    await user.type(field('In your words'), 'Drips.');
+    await user.click(button(write));
+    await waitFor(() => expect(sent).toHaveLength(1));
+    expect(sent[0]).toMatchObject({ kind: 'finding', taskIds: [], body: { what: 'leak', urgency: 'act-now' } });
+  });
+
+  it('a commissioning of the whole unit names no task; counting from a day names them all', async () => {
+    const sent = bookAnswers();
+    const { user } = show('commissioning');
+    await user.click(button(write));
+    await waitFor(() => expect(sent).toHaveLength(1));
+    expect(sent[0]).toMatchObject({ taskIds: [], body: { basis: 'commissioned' } });
+    await user.selectOptions(field(/^Counting begins/), 'done-on');
+    await user.click(button(write));
+    expect(await screen.findByText('Choose the day on which it was last done.', { exact: false })).toBeDefined();
+    await user.type(field(/^Last done on/), '2026-05-01');
+    await user.click(button(write));
+    await waitFor(() => expect(sent).toHaveLength(2));
+    expect(sent[1]).toMatchObject({ taskIds: ['REGREASE', 'CHECK'], body: { basis: 'done-on', on: '2026-05-01' } });
+  });
+
+  it('asks for what its kind needs and keeps what another had', async () => {
+    const sent = bookAnswers();
+    const { user } = show('note');
+    await user.click(button(write));
+    expect(await screen.findByText('Write something first.', { exact: false })).toBeDefined();
+    await user.type(field(/^Note/), 'Cleaned around it.');
+    await user.selectOptions(field(/^What is written/), 'check');
+    expect(field(/^Note/).value).toBe('Cleaned around it.');
+    await user.selectOptions(field(/^Result/), 'off');
+    await user.click(button(write));
+    await waitFor(() => expect(sent).toHaveLength(1));
+    expect(sent[0]).toMatchObject({ kind: 'check', body: { result: 'off', note: 'Cleaned around it.' } });
+  });
+
+  it('refuses what lies in the future, and says so at the time', async () => {
+    const sent = bookAnswers();
+    const { user } = show('skip');
+    await user.clear(field(/^When/));
+    await user.type(field(/^When/), '2190-01-01T08:00');
+    await user.click(button(write));
+    expect(await screen.findByText('This lies in the future.', { exact: false })).toBeDefined();
+    expect(sent).toHaveLength(0);
   });
 });

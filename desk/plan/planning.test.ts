@@ -265,6 +265,17 @@ describe('the plan ahead', async () => {
       code: 'edited-meanwhile',
     });
     expect(await updateTask(desk, ids.point, 0, task)).toMatchObject({ ok: false, code: 'not-found' });
+    // The interval has rows of its own; somebody who saw the former one is told all the same.
+    const seen = await version();
+    expect(
+      await save({ when: '3 × weekly; then 21 d', tolerancePct: '0', minutes: '9', who: 'mechanic' }),
+    ).toMatchObject({
+      ok: true,
+    });
+    expect(await updateTask(desk, id, seen, { ...task, title: 'Wipe the rods', when: '40 d' })).toMatchObject({
+      ok: false,
+      code: 'edited-meanwhile',
+    });
 
     const oil = await make({
       title: 'Change oil again',

@@ -5,7 +5,10 @@ import { writeEntry } from '../write/write-entries';
 import { readDiary } from './diary';
 import { readChain, readLog } from './log';
 import { readMachinePage, readPointPage } from './machine';
+import { readNames } from './names';
 import { readPlantTree } from './plant-tree';
+import { readChangeSets, readPointChoices } from './point-choices';
+import { readTaskPage } from './task';
 import { readTaskChoices } from './task-choices';
 
 describe('what the pages read', async () => {
@@ -168,6 +171,58 @@ describe('what the pages read', async () => {
       expect(await readTaskChoices(db, desk.now)).toMatchObject([
         { taskId: ids.task, machine: 'M-1', lubricant: 'G-1', routes: ['R-1'] },
       ]);
+    });
+  });
+
+  describe('what forms choose from', () => {
+    it('lists points in walking order by their labels, without what is out of use', async () => {
+      expect(await readPointChoices(db)).toEqual([
+        { id: ids.point, label: 'M-1·01', name: 'Drive end', machine: 'M-1', area: 'Hall A', kind: 'Rolling bearing' },
+      ]);
+      await db.LubePoint.update({ retiredOn: '2026-06-01' }, { where: { id: ids.point } });
+      expect(await readPointChoices(db)).toEqual([]);
+      await db.LubePoint.update({ retiredOn: null }, { where: { id: ids.point } });
+    });
+
+    it('knows lubricants and meters by their identifiers', async () => {
+      const names = await readNames(db);
+      expect(names.lubricants[ids.grease]).toBe('G-1');
+      expect(names.meters[ids.meter]).toEqual({ name: 'Hour meter', unit: 'hours' });
+    });
+
+    it('shows a task as stored, whatever a person put in its place', async () => {
+      await write({
+        kind: 'override',
+        pointId: ids.point,
+        body: { taskId: ids.task, field: 'interval', unit: 'h', computed: null, value: 500, reason: 'Dust.' },
+      });
+      const page = await readTaskPage(db, ids.task);
+      expect(page).toMatchObject({ task: { title: 'Regrease' }, point: { number: 1 }, machine: { code: 'M-1' } });
+      expect(page!.stages).toMatchObject([{ name: 'steady', hours: 1000 }]);
+      expect(page!.meters.map(({ name }) => name)).toEqual(['Hour meter']);
+      expect(await readTaskPage(db, ids.point)).toBeUndefined();
+    });
+
+    it('lists changes of many points newest first, by whom, and whether they were taken back', async () => {
+      const made = (title: string, day: string, undoneAt: Date | null) => ({
+        id: newId(),
+        personId: ids.bert,
+        kind: 'points' as const,
+        title,
+        changes: [],
+        madeAt: new Date(`${day}T08:00:00Z`),
+        undoneAt,
+      });
+      await db.ChangeSet.bulkCreate([
+        made('First', '2026-06-01', new Date('2026-06-02T08:00:00Z')),
+        made('Second', '2026-06-03', null),
+      ]);
+      expect(await readChangeSets(db, 'points')).toMatchObject([
+        { title: 'Second', by: 'BE', undone: false },
+        { title: 'First', by: 'BE', undone: true },
+      ]);
+      expect(await readChangeSets(db, 'points', 1)).toHaveLength(1);
+      expect(await readChangeSets(db, 'what-if')).toEqual([]);
     });
   });
 });

@@ -98,9 +98,7 @@ describe('the counter at a machine', () => {
     bookAnswers();
     const { user, container } = show({
       personId: 'OP',
-      lines: [
-        line({ interval: { cycles: 50 }, every: 'every 50 cycles', lastAt: new Date().toISOString() }),
-      ],
+      lines: [line({ interval: { cycles: 50 }, every: 'every 50 cycles', lastAt: new Date().toISOString() })],
     });
     const standing = () => container.querySelector('li p.text-lg')!;
     await waitFor(() => expect(standing().textContent).not.toBe(''));
