@@ -33,11 +33,9 @@ const code = (label: string) =>
     .trim()
     .transform((text) => text.toUpperCase())
     .pipe(
-      z
-        .string()
-        .regex(/^[A-Z0-9][A-Z0-9-]{0,19}$/, {
-          error: `${label}: use 1 to 20 letters, digits or dashes, such as GL2-04.`,
-        }),
+      z.string().regex(/^[A-Z0-9][A-Z0-9-]{0,19}$/, {
+        error: `${label}: use 1 to 20 letters, digits or dashes, such as GL2-04.`,
+      }),
     );
 
 export const areaForm = z
@@ -194,11 +192,9 @@ function fieldSchema(field: FieldSpec): z.ZodType<number | string | undefined> {
   if (field.type === 'quantity') return typedQuantity(field.dimension, field);
   if (field.type === 'text') return line(field.label, { required: field.required ?? false });
   const values = field.options.map(({ value }) => value);
-  return z
-    .string()
-    .refine((value) => values.includes(value) || (value === '' && !field.required), {
-      error: `${field.label}: choose one.`,
-    });
+  return z.string().refine((value) => values.includes(value) || (value === '' && !field.required), {
+    error: `${field.label}: choose one.`,
+  });
 }
 
 export const pointForm = z

@@ -26,11 +26,9 @@ const houseCode = z
   .trim()
   .transform((text) => text.toUpperCase())
   .pipe(
-    z
-      .string()
-      .regex(/^[A-Z0-9][A-Z0-9-]{0,11}$/, {
-        error: 'House code: use 1 to 12 letters, digits or dashes, such as G-22.',
-      }),
+    z.string().regex(/^[A-Z0-9][A-Z0-9-]{0,11}$/, {
+      error: 'House code: use 1 to 12 letters, digits or dashes, such as G-22.',
+    }),
   );
 
 /** Kinds that are greases: counted in grams, with a thickener and an NLGI number. */
