@@ -276,8 +276,9 @@ export async function writeRegister(db: Database, start: Date, luck: Chance): Pr
           sourceOn,
           personId: personIds.get('HB')!,
         });
+      const mine: DemoTask[] = [];
       for (const plan of point.tasks)
-        tasks.push(
+        mine.push(
           await writeTask(db, newId, {
             plan,
             point,
@@ -288,6 +289,12 @@ export async function writeRegister(db: Database, start: Date, luck: Chance): Pr
             gunId: gunIds.get(point.lubricant) ?? null,
           }),
         );
+      for (const { id, plan } of mine.filter((task) => task.plan.doesAsWell))
+        await db.Task.update(
+          { includesTaskIds: mine.filter((task) => plan.doesAsWell!.includes(task.plan.title)).map((task) => task.id) },
+          { where: { id } },
+        );
+      tasks.push(...mine);
     }
   }
 

@@ -29,6 +29,7 @@ export const someStop = (change: Partial<WalkStop> = {}): WalkStop => ({
   amount: 20.15,
   plannedAmount: null,
   dueWords: '',
+  answeredBy: [],
   written: null,
   ...change,
 });

@@ -95,4 +95,6 @@ export type TemplateTask = {
   stages: (Stage & { assignment: number })[];
   /** Place in `meters` of the one that counts for it; without it the machine's hour meter. */
   meter?: number | null;
+  /** Places in the tasks of the point that it does as well. */
+  includes?: number[];
 } & Partial<Pick<StatedTask, 'who' | 'triggers' | 'severity' | 'cyclic'>>;

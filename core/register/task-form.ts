@@ -58,6 +58,8 @@ export const taskForm = z
       .default(''),
     yearlyDaysBefore: typedQuantity('days', { label: 'Days before', min: 0, max: 180 }),
     severity: z.array(z.enum(keysOf(severityFactors))).default([]),
+    /** Other tasks of the point that this one does as well: the yearly answers the monthly. */
+    includesTaskIds: z.array(z.string().max(26)).max(50).default([]),
   })
   .superRefine((form, context) => {
     const issue = (path: string, message: string) => context.addIssue({ code: 'custom', path: [path], message });
@@ -90,6 +92,7 @@ export type StatedTask = {
   triggers: Trigger[];
   severity: { name: string; value: number }[];
   cyclic: boolean;
+  includesTaskIds: string[];
 };
 
 const usualTolerancePct = 10;
@@ -136,9 +139,10 @@ const scaled = ({ hours, cycles, days, standstillDays }: Stage, factor: number):
 });
 
 /** A stored task as its form shows it. */
-export type TypedTask = Omit<z.input<typeof taskForm>, 'events' | 'severity'> & {
+export type TypedTask = Omit<z.input<typeof taskForm>, 'events' | 'severity' | 'includesTaskIds'> & {
   events: string[];
   severity: string[];
+  includesTaskIds: string[];
 };
 
 /** What a stored task looks like as typed, for changing it. */
@@ -158,6 +162,7 @@ export function typedTaskOf(
     triggers,
     severity,
     cyclic,
+    includesTaskIds,
   }: StatedTask,
   stages: readonly Stage[],
 ): Required<TypedTask> {
@@ -182,6 +187,7 @@ export function typedTaskOf(
     yearlyName: yearly?.name ?? '',
     yearlyOn: yearly?.on ?? '',
     yearlyDaysBefore: typed(yearly?.daysBefore),
+    includesTaskIds,
     severity: (Object.keys(severityFactors) as Severity[]).filter((key) =>
       severity.some(({ name }) => name === severityFactors[key].name),
     ),

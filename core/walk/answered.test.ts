@@ -2,7 +2,8 @@ import { describe, expect, it } from 'vitest';
 import { type RoundEntry, withEntry, withoutEntry } from './answered';
 import type { WalkDocument } from './document';
 
-const stop = (taskId: string) => ({ taskId, written: null }) as WalkDocument['stops'][number];
+const stop = (taskId: string) =>
+  ({ taskId, answeredBy: [] as string[], written: null }) as unknown as WalkDocument['stops'][number];
 const meter = {
   id: 'M',
   lastValue: 100,
@@ -36,6 +37,17 @@ describe('a round with an entry on it', () => {
       'open',
     ]);
     expect(withEntry(round, entry({ taskIds: [] })).stops).toEqual(round.stops);
+  });
+
+  it('has those answered too that the task does as well, unless they have an answer of their own', () => {
+    const stops = round.stops.map((each) => (each.taskId === 'c' ? each : { ...each, answeredBy: ['c'] }));
+    const yearly = entry({ id: 'Y', taskIds: ['c'] });
+    const all = withEntry({ ...round, stops }, yearly);
+    expect(all.stops.map(({ written }) => written?.entryId)).toEqual(['Y', 'Y', 'Y']);
+    expect(withoutEntry(all, yearly).stops).toEqual(stops);
+    const own = [entry({ id: 'A', taskIds: ['a'] }), yearly].reduce(withEntry, { ...round, stops });
+    expect(own.stops.map(({ written }) => written?.entryId)).toEqual(['A', 'Y', 'Y']);
+    expect(withEntry({ ...round, stops }, entry({ kind: 'skip', taskIds: ['c'] })).stops[0]!.written).toBeNull();
   });
 
   it('has the meter read, or the round signed, and a finding answers no stop', () => {

@@ -1,17 +1,26 @@
-import type { EntryInput } from '../entry/kinds';
-import type { WalkDocument } from './document';
+import { type EntryInput, serviceKinds } from '../entry/kinds';
+import type { WalkDocument, WalkStop } from './document';
 
 /** An entry as far as a round looks at it. */
 export type RoundEntry = Pick<EntryInput, 'id' | 'kind' | 'body' | 'happenedAt' | 'taskIds'>;
 
 const isStop = (kind: RoundEntry['kind']) => kind !== 'finding' && kind !== 'reading' && kind !== 'hand-over';
 
+/** Whether an entry answers a stop: it names its task, or it is the service of a task that does this one as well. */
+export const answersStop = (
+  { kind, taskIds = [] }: Pick<RoundEntry, 'kind' | 'taskIds'>,
+  { taskId, answeredBy }: Pick<WalkStop, 'taskId' | 'answeredBy'>,
+): boolean =>
+  isStop(kind) &&
+  (taskIds.includes(taskId) || (serviceKinds.includes(kind) && answeredBy.some((other) => taskIds.includes(other))));
+
 /**
  * The round with one more entry on it: a stop answered, a meter read, the round signed. A finding answers no stop.
  * Applying the same entry twice changes nothing more, so entries that wait on a device may be laid over a document that
  * the server has just sent, whether or not it knows them yet.
  */
-export function withEntry(document: WalkDocument, { id, kind, body, happenedAt, taskIds }: RoundEntry): WalkDocument {
+export function withEntry(document: WalkDocument, entry: RoundEntry): WalkDocument {
+  const { id, kind, body, happenedAt } = entry;
   if (kind === 'hand-over') return { ...document, signedAt: happenedAt };
   if (kind === 'reading')
     return {
@@ -22,11 +31,12 @@ export function withEntry(document: WalkDocument, { id, kind, body, happenedAt, 
           : meter,
       ),
     };
-  if (!isStop(kind)) return document;
   return {
     ...document,
     stops: document.stops.map((stop) =>
-      taskIds?.includes(stop.taskId) ? { ...stop, written: { entryId: id, kind } } : stop,
+      answersStop(entry, stop) && (stop.written === null || entry.taskIds?.includes(stop.taskId))
+        ? { ...stop, written: { entryId: id, kind } }
+        : stop,
     ),
   };
 }

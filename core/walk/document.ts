@@ -35,6 +35,8 @@ const stop = z.object({
   dueWords: z.string(),
   /** How the operator's card of this machine was kept, for whoever looks here; null where there is none. */
   operatorCard: z.string().nullable(),
+  /** Tasks that do this one as well: done on this round, they answer this stop too. */
+  answeredBy: z.array(z.string()).default([]),
   /** What has already been written for this stop on this round. */
   written: z.object({ entryId: z.string(), kind: z.string() }).nullable(),
 });

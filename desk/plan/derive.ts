@@ -76,7 +76,7 @@ export function deriveTask(plan: Plan, log: MachineLog, row: TaskPlanRow, meters
     planned.stages,
     log.override(row.taskId, 'interval')?.body as EntryBody<'override'> | undefined,
   );
-  const entries = log.answering(row.taskId, row.pointId, row.machineId);
+  const entries = log.answering(row.taskId, row, plan.answeredBy.get(row.taskId));
   const named = row.meterId ? meters.states.get(row.meterId) : undefined;
   const hours = named?.unit === 'hours' ? { id: row.meterId, state: named } : meters.hours;
   const cycles = named?.unit === 'cycles' ? { id: row.meterId!, state: named } : meters.cycles;

@@ -1,5 +1,5 @@
 import type { EffectiveEntry } from '@/core/entry/effective';
-import type { EntryBody, EventName } from '@/core/entry/kinds';
+import { type EntryBody, type EventName, serviceKinds } from '@/core/entry/kinds';
 import type { DueEvent } from '@/core/interval/limits';
 import type { Replacement, ShownReading } from '@/core/meter/series';
 import type { PlannedEntry } from './select';
@@ -98,10 +98,21 @@ export class MachineLog {
     return { readings: sorted ? readings : readings.sort((a, b) => a.atMs - b.atMs || a.seq - b.seq), replacements };
   }
 
-  /** Entries that answer a task, and commissionings of its unit. */
-  answering(taskId: string, pointId: string, machineId: string): PlannedEffective[] {
+  /**
+   * Entries that answer a task, and commissionings of its unit.
+   * @param others tasks that do this one as well; what they were postponed or skipped for does not concern it
+   */
+  answering(
+    taskId: string,
+    { pointId, machineId }: { pointId: string; machineId: string },
+    others: readonly string[] = [],
+  ): PlannedEffective[] {
+    const services = others
+      .flatMap((other) => this.byTask.get(other) ?? [])
+      .filter(({ kind, taskIds }) => serviceKinds.includes(kind) && !taskIds.includes(taskId));
     return [
       ...(this.byTask.get(taskId) ?? []),
+      ...new Set(services),
       ...(this.commissionings.get(pointId) ?? []),
       ...(this.commissionings.get(machineId) ?? []),
     ];

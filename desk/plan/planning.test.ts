@@ -6,6 +6,7 @@ import { readOutlook, readOutlookWeek } from '../read/outlook';
 import { readPlanLines, readRoundsAhead } from '../read/plan-formats';
 import { undoChange } from '../register/change-many';
 import { saveClosures } from '../register/machines';
+import { duplicateMachine } from '../register/templates';
 import { smallPlant } from '../testing';
 import { writeEntry } from '../write/write-entries';
 import { applyWhatIf } from './apply-what-if';
@@ -361,6 +362,63 @@ describe('the plan ahead', async () => {
       interval: { setFor: null, stages: [{ days: 100 }] },
       due: { dueOn: '2026-09-18' },
     });
+  });
+
+  it('the yearly task answers what it does as well, and only when it is done', async () => {
+    const monthly = await make({ title: 'Check the seals', when: 'monthly' });
+    const yearly = await make({ title: 'Overhaul the seals', when: 'yearly', includesTaskIds: [monthly] });
+    await answer(monthly, '2026-05-20T08:00:00Z');
+    expect((await due(monthly)).dueOn).toBe('2026-06-19');
+    await writeEntry(
+      db,
+      desk.now,
+      entry({
+        kind: 'skip',
+        pointId: ids.point,
+        taskIds: [yearly],
+        happenedAt: '2026-06-11T08:00:00Z',
+        body: { reason: 'no-time' },
+      }),
+    );
+    expect((await due(monthly)).dueOn).toBe('2026-06-19');
+    await answer(yearly, '2026-06-12T08:00:00Z');
+    expect(await due(monthly)).toMatchObject({ dueOn: '2026-07-12', servicesDone: 1 });
+    expect((await due(yearly)).dueOn).toBe('2027-06-12');
+    // An entry that names both counts once.
+    await writeEntry(
+      db,
+      desk.now,
+      entry({
+        kind: 'check',
+        pointId: ids.point,
+        taskIds: [monthly, yearly],
+        happenedAt: '2026-06-13T08:00:00Z',
+        body: { result: 'in-order' },
+      }),
+    );
+    expect((await due(monthly)).servicesDone).toBe(2);
+    const [state] = await loadTaskStates(db, desk.now, { taskIds: [monthly] });
+    expect(state).toMatchObject({ includes: [], answeredBy: [yearly] });
+
+    // Out of use, what it did was done all the same; a copy of the machine has its own two.
+    await db.Task.update({ retiredOn: '2026-06-14' }, { where: { id: yearly } });
+    await projectMachines(db, [ids.machine]);
+    expect((await due(monthly)).dueOn).toBe('2026-07-13');
+    await db.Task.update({ retiredOn: null }, { where: { id: yearly } });
+    const copied = await duplicateMachine(desk, ids.machine, { code: 'M-9', name: 'Fan 9', areaId: ids.area });
+    if (!copied.ok) throw new Error(copied.reason);
+    const copies = (await loadTaskStates(db, desk.now, {})).filter(({ machine }) => machine.code === 'M-9');
+    const titled = (title: string) => copies.find((copy) => copy.title === title)!;
+    expect(titled('Overhaul the seals').includes).toEqual([titled('Check the seals').taskId]);
+    expect(titled('Check the seals').answeredBy).toEqual([titled('Overhaul the seals').taskId]);
+  });
+
+  it('a task does as well only what is done at its point, and never itself', async () => {
+    const wrong = { ok: false, fields: { includesTaskIds: expect.stringContaining('other tasks of this point') } };
+    expect(await createTask(desk, ids.point, { ...task, includesTaskIds: [newId()] })).toMatchObject(wrong);
+    const id = await make({ title: 'Wipe' });
+    const { version = 0 } = (await db.Task.findByPk(id))!;
+    expect(await updateTask(desk, id, version, { ...task, title: 'Wipe', includesTaskIds: [id] })).toMatchObject(wrong);
   });
 
   it('keeps the operator’s tasks on the card, off the list, and counts how the card was kept', async () => {

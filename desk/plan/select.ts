@@ -1,5 +1,6 @@
 import type { Transaction } from 'sequelize';
 import type { LoggedEntry } from '@/core/entry/effective';
+import { answeredBy } from '@/core/interval/included';
 import type { Stage } from '@/core/interval/limits';
 import type { Trigger } from '@/core/interval/triggers';
 import { type DutyClock, type DutyPlan, dutyClock, meanHours } from '@/core/meter/duty';
@@ -75,6 +76,8 @@ export type Plan = {
   machines: Map<string, MachineRow>;
   assignmentsOf: Map<string, AssignmentRow[]>;
   stagesOf: Map<string, StageRow[]>;
+  /** Tasks by the ones of the same point that they answer. */
+  answeredBy: Map<string, string[]>;
   metersOf: Map<string, MeterRow[]>;
   /** Points by the reservoir that feeds them. */
   fedBy: Map<string, string[]>;
@@ -130,7 +133,7 @@ export async function selectPlan(db: Database, filter: TaskFilter = {}, transact
           replacements as Record<string, unknown>,
           transaction,
         );
-  const [machines, assignments, stages, meters, fed] = await Promise.all([
+  const [machines, assignments, stages, including, meters, fed] = await Promise.all([
     select<MachineRow>('SELECT id, dutyHoursPerDay, dutyPlan, keepsRunning FROM machine', 'id IN (:machineIds)', '', {
       machineIds,
     }),
@@ -146,6 +149,14 @@ export async function selectPlan(db: Database, filter: TaskFilter = {}, transact
       'ORDER BY position',
       { tasks: ids.tasks },
     ),
+    // Those out of use too: what they did was done. Hardly any task does others as well, so all rows are not read for it.
+    ids.points.length === 0
+      ? []
+      : db.select<{ id: string; includesTaskIds: string[] }>(
+          `SELECT id, includesTaskIds FROM task WHERE includesTaskIds <> '[]' ${all ? '' : 'AND pointId IN (:points)'}`,
+          { points: ids.points },
+          transaction,
+        ),
     select<MeterRow>(
       'SELECT id, machineId, name, unit, rolloverAt, resolution, maxPerDay FROM meter',
       'machineId IN (:machineIds)',
@@ -169,6 +180,7 @@ export async function selectPlan(db: Database, filter: TaskFilter = {}, transact
     machines: machineOf,
     assignmentsOf: groupBy(assignments, ({ pointId, reservoirId }) => pointId ?? reservoirId!),
     stagesOf: groupBy(stages, ({ taskId }) => taskId),
+    answeredBy: answeredBy(new Map(including.map(({ id, includesTaskIds }) => [id, includesTaskIds]))),
     metersOf: groupBy(meters, ({ machineId }) => machineId),
     fedBy: new Map(
       [

@@ -42,6 +42,9 @@ export type TaskState = {
   triggers: Trigger[];
   cyclic: boolean;
   severity: { name: string; value: number }[];
+  /** Other tasks of the point that it does as well, and those that do it. */
+  includes: string[];
+  answeredBy: string[];
   rhythm: 'actual' | 'fixed';
   toleranceShare: number;
   amount: {
@@ -87,6 +90,7 @@ type TaskRow = TaskPlanRow & {
   title: string;
   procedureText: string;
   minutes: number;
+  includesTaskIds: string[];
   amountKind: AmountKind;
   amount: number | null;
   amountComputed: StoredComputation | null;
@@ -343,6 +347,8 @@ function assemble(
     triggers: row.triggers,
     cyclic: Boolean(row.cyclic),
     severity: row.severity,
+    includes: row.includesTaskIds,
+    answeredBy: plan.answeredBy.get(row.taskId) ?? [],
     rhythm: row.rhythm,
     toleranceShare: row.toleranceShare,
     amount: {
@@ -432,7 +438,7 @@ async function besides(db: Database, rows: readonly TaskRow[], untilMs = Infinit
 
 const selectTasks = (db: Database, filter: TaskFilter) =>
   db.select<TaskRow>(
-    `SELECT task.id AS taskId, task.title, task.action, task.machineState, task.procedureText, task.minutes, task.who, task.amountKind, task.amount, task.amountComputed, task.intervalComputed, task.meterId, task.rhythm, task.toleranceShare, task.cyclic, task.severity, task.triggers,
+    `SELECT task.id AS taskId, task.title, task.action, task.machineState, task.procedureText, task.minutes, task.who, task.amountKind, task.amount, task.amountComputed, task.intervalComputed, task.meterId, task.rhythm, task.toleranceShare, task.cyclic, task.severity, task.triggers, task.includesTaskIds,
        lube_point.id AS pointId, lube_point.number, lube_point.kind, lube_point.name AS pointName, lube_point.location, lube_point.walkPosition, lube_point.cautions, lube_point.doNots, lube_point.accessNote, lube_point.enoughSign, lube_point.forbidsAirGun, lube_point.consequence, lube_point.details, lube_point.reservoirId, reservoir.comesEmpty,
        machine.id AS machineId, machine.code AS machineCode, machine.name AS machineName, area.id AS areaId, area.code AS areaCode, area.name AS areaName
      ${taskJoins} WHERE ${taskCondition(filter)} ORDER BY area.position, machine.code, lube_point.walkPosition, task.id`,

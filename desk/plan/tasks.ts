@@ -18,6 +18,18 @@ import { projectMachines } from './projection';
 import { stagesInForce } from './select';
 import { insertStages, replaceStages } from './stages';
 
+const notHere = {
+  includesTaskIds: 'Does as well: choose among the other tasks of this point.',
+};
+
+/** Why a task cannot do others as well; undefined where it can. */
+async function badInclusion(db: Database, pointId: string, taskIds: readonly string[], self?: string) {
+  const known = await db.Task.count({ where: { id: [...taskIds], pointId } });
+  return known === new Set(taskIds).size && !taskIds.includes(self ?? '')
+    ? undefined
+    : refusal('invalid', 'Some of this cannot be.', notHere);
+}
+
 const assignFirst = refusal('invalid', 'Assign a lubricant first: an interval belongs to a point and its lubricant.');
 
 /** Adds a task with its amount and stages as stated by a person. */
@@ -30,6 +42,8 @@ export async function createTask(desk: Desk, pointId: string, values: unknown): 
   if (closed) return refusal('invalid', closed, { action: closed });
   const assignment = await winningAssignment(desk.db, pointId);
   if (!assignment) return assignFirst;
+  const bad = await badInclusion(desk.db, pointId, form.value.includesTaskIds);
+  if (bad) return bad;
   return desk.db.sequelize.transaction(async (transaction) => {
     const id = await insertTask(desk, pointId, assignment.id, form.value, transaction);
     await projectMachines(desk.db, [point.machineId], transaction);
@@ -74,6 +88,8 @@ export async function updateTask(
       const rows = await db.IntervalStage.findAll({ where: { taskId }, order: [['position', 'ASC']], transaction });
       const winner = await winningAssignment(db, point.id);
       if (!winner) return assignFirst;
+      const bad = await badInclusion(db, point.id, stated.includesTaskIds, taskId);
+      if (bad) return bad;
       const standing = stagesInForce(rows, [winner.id]);
       const otherInterval = !sameStages(standing, stages) || stated.cyclic !== Boolean(task.cyclic);
       const fields = {

@@ -77,6 +77,7 @@ export function planLine({
   rhythm,
   severity,
   triggers,
+  includes,
   due,
   routes,
 }: TaskState) {
@@ -102,6 +103,7 @@ export function planLine({
     rhythm,
     severity,
     alsoDue: triggers.map(triggerWords),
+    includes,
     state: due.state,
     stage: due.stage,
     governedBy: due.by ?? null,

@@ -17,6 +17,8 @@ export async function readTaskPage(
       machine: Row<'Machine'>;
       stages: Stage[];
       meters: Row<'Meter'>[];
+      /** The other tasks of the point, and those out of use that it does as well. */
+      others: Row<'Task'>[];
     }
   | undefined
 > {
@@ -24,10 +26,11 @@ export async function readTaskPage(
   const point = task && (await db.LubePoint.findByPk(task.pointId));
   const machine = point && (await db.Machine.findByPk(point.machineId));
   if (!task || !point || !machine) return undefined;
-  const [rows, winner, meters] = await Promise.all([
+  const [rows, winner, meters, tasks] = await Promise.all([
     db.IntervalStage.findAll({ where: { taskId }, order: [['position', 'ASC']] }),
     winningAssignment(db, point.id),
     db.Meter.findAll({ where: { machineId: machine.id }, order: [['name', 'ASC']] }),
+    db.Task.findAll({ where: { pointId: point.id }, order: [['id', 'ASC']] }),
   ]);
   // Columns with a default are optional when a row is made, never when it is read.
   return {
@@ -36,5 +39,6 @@ export async function readTaskPage(
     machine,
     stages: stagesInForce(rows, winner ? [winner.id] : []),
     meters,
+    others: tasks.filter(({ id, retiredOn }) => id !== taskId && (!retiredOn || task.includesTaskIds?.includes(id))),
   };
 }

@@ -77,6 +77,7 @@ export async function templateOf(db: Database, machineId: string): Promise<Machi
     const own = pointAssignments.filter(({ pointId }) => pointId === point.id);
     const shared = reservoirAssignments.filter(({ reservoirId }) => reservoirId === point.reservoirId);
     const places = own.length > 0 ? own : shared;
+    const mine = tasks.filter(({ pointId }) => pointId === point.id);
     const taskTemplate = (task: (typeof tasks)[number]): TemplateTask => ({
       action: task.action,
       title: task.title,
@@ -93,6 +94,9 @@ export async function templateOf(db: Database, machineId: string): Promise<Machi
       triggers: task.triggers ?? [],
       severity: task.severity ?? [],
       cyclic: task.cyclic ?? false,
+      includes: (task.includesTaskIds ?? [])
+        .map((id) => mine.findIndex((other) => other.id === id))
+        .filter((at) => at >= 0),
       meter: task.meterId ? meters.findIndex(({ id }) => id === task.meterId) : null,
       stages: stages
         .filter(({ taskId }) => taskId === task.id)
@@ -129,7 +133,7 @@ export async function templateOf(db: Database, machineId: string): Promise<Machi
       materials,
       reservoir: reservoir < 0 ? null : reservoir,
       assignments: own.map(templateAssignment),
-      tasks: tasks.filter(({ pointId }) => pointId === point.id).map(taskTemplate),
+      tasks: mine.map(taskTemplate),
     };
   };
   return {
@@ -240,10 +244,17 @@ export async function instantiate(
     );
     const own = await assign(assignments, { pointId: id });
     const places = own.length > 0 || reservoir === null ? own : reservoirs[reservoir]!.assignmentIds;
-    for (const { stages, meter = null, ...task } of tasks) {
-      const taskId = newId();
+    const taskIds = tasks.map(newId);
+    for (const [at, { stages, meter = null, includes = [], ...task }] of tasks.entries()) {
+      const taskId = taskIds[at]!;
       await db.Task.create(
-        { id: taskId, pointId: id, meterId: (meter === null ? undefined : meters[meter]?.id) ?? null, ...task },
+        {
+          id: taskId,
+          pointId: id,
+          meterId: (meter === null ? undefined : meters[meter]?.id) ?? null,
+          includesTaskIds: includes.map((place) => taskIds[place]!),
+          ...task,
+        },
         { transaction },
       );
       await db.IntervalStage.bulkCreate(

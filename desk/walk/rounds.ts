@@ -4,6 +4,7 @@ import { dueWords, standingOn } from '@/core/interval/due-words';
 import { putsNothingIn } from '@/core/register/point-kinds';
 import { pointLabel } from '@/core/register/assignment';
 import { plantDayOf } from '@/core/time/plant-day';
+import { answersStop } from '@/core/walk/answered';
 import { type WalkDocument, walkDocumentVersion } from '@/core/walk/document';
 import { type Database, type Desk, type Result, done, refusal } from '../desk';
 import { loadMeters } from '../plan/meters';
@@ -116,9 +117,10 @@ export async function walkDocumentOf(db: Database, now: Date, roundId: string): 
         amount,
         bandChange,
         cameEmpty,
+        answeredBy,
         due,
       }) => {
-        const answer = entries.filter((entry) => entry.taskIds.includes(taskId) && entry.kind !== 'finding').at(-1);
+        const answer = entries.filter((entry) => answersStop(entry, { taskId, answeredBy })).at(-1);
         return {
           taskId,
           title,
@@ -145,6 +147,7 @@ export async function walkDocumentOf(db: Database, now: Date, roundId: string): 
           plannedAmount: amount.override ? amount.planned : null,
           dueWords: dueWords(due, today),
           operatorCard: putsNothingIn(action) ? auditWords(cards.get(machine.id) ?? []) : null,
+          answeredBy,
           written: answer ? { entryId: answer.id, kind: answer.kind } : null,
         };
       },

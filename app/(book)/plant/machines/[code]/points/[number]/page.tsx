@@ -195,6 +195,7 @@ export default async function PointPage({ params }: Props) {
               <TaskSection
                 key={state.taskId}
                 state={state}
+                titles={new Map(states.map(({ taskId, title }) => [taskId, title]))}
                 today={today}
                 personId={desk.actor.id}
                 machineId={machine.id}
@@ -218,6 +219,7 @@ export default async function PointPage({ params }: Props) {
                     kind={point.kind}
                     machineState={point.machineState}
                     meters={meters.map(({ id, name }) => ({ value: id, label: name }))}
+                    others={states.map(({ taskId, title }) => ({ value: taskId, label: title }))}
                   />
                 </div>
               </details>

@@ -24,7 +24,8 @@ const amountOptions = Object.entries(amountKinds).map(([value, unit]) => ({
 }));
 
 /** True where the part that is folded away holds something of this task's own. */
-const saysMore = ({ life, who, rhythm, events, yearlyOn, severity }: Known['values']) =>
+const saysMore = ({ life, who, rhythm, events, yearlyOn, severity, includesTaskIds }: Known['values']) =>
+  includesTaskIds.length > 0 ||
   life !== '' ||
   who !== 'technician' ||
   rhythm !== 'actual' ||
@@ -46,11 +47,13 @@ type Props = {
   kind: PointKind;
   machineState: string;
   meters: { value: string; label: string }[];
+  /** The other tasks of the point. */
+  others: { value: string; label: string }[];
   known?: Known;
 };
 
 /** A task whose amount and interval a person states, from the manual or from experience; new, or (with `known`) to be changed. */
-export function TaskFields({ pointId, kind, machineState, meters, known }: Props) {
+export function TaskFields({ pointId, kind, machineState, meters, others, known }: Props) {
   const router = useRouter();
   const [round, setRound] = useState(0);
   const usual = pointKinds[kind];
@@ -73,6 +76,7 @@ export function TaskFields({ pointId, kind, machineState, meters, known }: Props
     yearlyOn: '',
     yearlyDaysBefore: '',
     severity: [],
+    includesTaskIds: [],
   };
   return (
     <SavedForm
@@ -150,6 +154,14 @@ export function TaskFields({ pointId, kind, machineState, meters, known }: Props
           <TextField name="yearlyName" label="Every year before" hint="Such as: the frost" />
           <TextField name="yearlyOn" label="On (month and day)" hint="Such as 11-01" />
           <QuantityField name="yearlyDaysBefore" label="Days before" dimension="days" />
+          {others.length > 0 && (
+            <ChoicesField
+              name="includesTaskIds"
+              label="Does as well"
+              options={others}
+              hint="Done, it answers these too, as the yearly does what the monthly asks for"
+            />
+          )}
           <ChoicesField name="events" label="Also due after" options={optionsOf(eventWords)} />
           <ChoicesField
             name="severity"

@@ -17,6 +17,8 @@ import type { Override, TaskState } from '@/desk/plan/states';
 
 type Props = {
   state: TaskState;
+  /** Titles of the tasks of the point, by identifier. */
+  titles: ReadonlyMap<string, string>;
   today: PlantDay;
   personId: string;
   machineId: string;
@@ -28,10 +30,13 @@ const summary =
   'inline-flex min-h-11 cursor-pointer items-center text-sm underline decoration-rule underline-offset-4 md:min-h-8';
 
 /** One task: how much, how often, when next, each with its working and the way to overrule it. */
-export function TaskSection({ state, today, personId, machineId, guns }: Props) {
+export function TaskSection({ state, titles, today, personId, machineId, guns }: Props) {
   const { due, interval, title, machineState, procedureText, lubricant } = state;
   const steady = interval.stages.find(({ count }) => count === undefined);
+  const titled = (taskIds: readonly string[]) => taskIds.flatMap((id) => titles.get(id) ?? []);
   const also = [
+    ...titled(state.includes).map((other) => `does as well: ${other}`),
+    ...titled(state.answeredBy).map((other) => `also answered by: ${other}`),
     ...state.triggers.map(triggerWords),
     ...state.severity.map(({ name, value }) => `${name} × ${number(value, 2)}`),
     ...(state.cyclic ? ['the stages go round'] : []),

@@ -17,7 +17,7 @@ export default async function TaskPage({ params }: { params: Promise<{ taskId: s
   await openDesk();
   const page = await reading((db) => readTaskPage(db, taskId));
   if (!page) notFound();
-  const { task, point, machine, stages, meters } = page;
+  const { task, point, machine, stages, meters, others } = page;
   const { id, version = 0, title, retiredOn } = task;
   const here = pointPath(machine.code, point.number);
   return (
@@ -37,6 +37,7 @@ export default async function TaskPage({ params }: { params: Promise<{ taskId: s
           kind={point.kind}
           machineState={point.machineState ?? 'any'}
           meters={meters.map((meter) => ({ value: meter.id, label: meter.name }))}
+          others={others.map((other) => ({ value: other.id, label: other.title }))}
           known={{
             id,
             version,
