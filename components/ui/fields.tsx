@@ -141,7 +141,7 @@ export function ChoicesField({
     <fieldset>
       <legend className="mb-1 font-medium">{label}</legend>
       {hint && <p className="caption">{hint}</p>}
-      <div className="grid sm:grid-cols-2 lg:grid-cols-3">
+      <div className="grid grid-cols-[repeat(auto-fill,minmax(11rem,1fr))] gap-x-4">
         {options.map((option) => (
           <label key={option.value} className="flex min-h-9 items-center gap-3">
             <input {...register(name)} type="checkbox" value={option.value} className="size-5 shrink-0 accent-ink" />

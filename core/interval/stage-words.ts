@@ -110,8 +110,7 @@ function number(value: number): string {
 }
 
 /** Stages in the words that `parseStages` reads, exactly. */
-export const stageWords = (stages: readonly Stage[], cyclic = false): string =>
-  inWords(stages, cyclic, (days) => `${number(days)} d`);
+export const stageWords = (stages: readonly Stage[], cyclic = false): string => inWords(stages, cyclic, daysOrYears);
 
 /** Stages as they are shown: usual spans by their names; computed hours whole from a hundred on, as nobody services by the minute. */
 export const shownStages = (stages: readonly Stage[], cyclic = false): string =>
@@ -122,13 +121,14 @@ export const shownStages = (stages: readonly Stage[], cyclic = false): string =>
       ...(c !== undefined && { cycles: rounded(c) }),
     })),
     cyclic,
-    (days) =>
-      frequencyWords.find((word) => frequencies[word] === days) ??
-      (wholeYears(days) ? `${number(wholeYears(days)!)} years` : `${number(days)} d`),
+    (days) => frequencyWords.find((word) => frequencies[word] === days) ?? daysOrYears(days),
   );
 
 /** The years that a number of days makes, where it makes whole ones. */
 export const wholeYears = (days: number): number | undefined => (days > 0 && days % 365 === 0 ? days / 365 : undefined);
+
+const daysOrYears = (days: number): string =>
+  (wholeYears(days) ?? 0) > 1 ? `${number(wholeYears(days)!)} years` : `${number(days)} d`;
 
 function inWords(stages: readonly Stage[], cyclic: boolean, dayWords: (days: number) => string): string {
   const limits = ({ hours: h, cycles: c, days: d, standstillDays }: Stage) =>
