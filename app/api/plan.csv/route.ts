@@ -11,10 +11,11 @@ export async function GET() {
     return csvResponse(
       'plan.csv',
       Papa.unparse(
-        lines.map(({ routes, alsoDue, stages: _exactly, severity, ...line }) => ({
+        lines.map(({ routes, alsoDue, includes, stages: _exactly, severity, ...line }) => ({
           ...line,
           severity: severity.map(({ name, value }) => `${name} × ${value}`).join('; '),
           alsoDue: alsoDue.join('; '),
+          includes: includes.join(' '),
           routes: routes.join(' '),
         })),
         { escapeFormulae: true },
