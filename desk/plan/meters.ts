@@ -22,6 +22,28 @@ export type MeterStanding = {
   last: { value: number; at: string } | null;
 };
 
+/** A meter as whoever reads it needs it: what it showed last, and what it can show at all. */
+export const readableMeter = ({
+  id,
+  machineId,
+  name,
+  unit,
+  last,
+  maxPerDay,
+  resolution,
+  rolloverAt,
+}: MeterStanding) => ({
+  id,
+  machineId,
+  name,
+  unit,
+  lastValue: last?.value ?? null,
+  lastAt: last?.at ?? null,
+  maxPerDay,
+  resolution,
+  rolloverAt,
+});
+
 type StandingRow = {
   meterId: string;
   readMs: string | number | null;

@@ -54,7 +54,8 @@ type Ready = {
   task: z.output<typeof taskForm> | null;
 };
 
-const standingOf = ({
+/** A point as its row of the grid takes it, columns with a default filled in. */
+export const standingOf = ({
   kind,
   name,
   location,

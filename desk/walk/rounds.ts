@@ -7,7 +7,7 @@ import { plantDayOf } from '@/core/time/plant-day';
 import { answersStop } from '@/core/walk/answered';
 import { type WalkDocument, walkDocumentVersion } from '@/core/walk/document';
 import { type Database, type Desk, type Result, done, refusal } from '../desk';
-import { loadMeters } from '../plan/meters';
+import { loadMeters, readableMeter } from '../plan/meters';
 import { selectStops } from '../plan/select';
 import { type CardLine, auditWords, cardLines } from '../read/operator-card';
 import { type TaskState, loadTaskStates } from '../plan/states';
@@ -160,17 +160,9 @@ export async function walkDocumentOf(db: Database, now: Date, roundId: string): 
       gramsPerStroke,
       airPowered,
     })),
-    meters: meters.map(({ id, machineId, name, unit, last, maxPerDay, resolution, rolloverAt }) => ({
-      id,
-      machineId,
-      name,
-      unit,
-      lastValue: last?.value ?? null,
-      lastAt: last?.at ?? null,
-      maxPerDay,
-      resolution,
-      rolloverAt,
-      readInRound: entries.some(({ kind, body }) => kind === 'reading' && body.meterId === id),
+    meters: meters.map((meter) => ({
+      ...readableMeter(meter),
+      readInRound: entries.some(({ kind, body }) => kind === 'reading' && body.meterId === meter.id),
     })),
   });
 }

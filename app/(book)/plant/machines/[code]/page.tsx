@@ -11,6 +11,7 @@ import { pointKinds } from '@/core/register/point-kinds';
 import { pointLabel } from '@/core/register/assignment';
 import { completeOutline } from '@/core/register/outline';
 import { plantDayOf } from '@/core/time/plant-day';
+import { readableMeter } from '@/desk/plan/meters';
 import { thePlant } from '@/desk/plant';
 import { readMachinePage } from '@/desk/read/machine';
 import { readNames } from '@/desk/read/names';
@@ -251,21 +252,7 @@ export default async function MachinePage({ params }: Props) {
                   </Link>
                 </p>
                 <div className="no-print mt-3">
-                  <ReadingForm
-                    timeZone={plant.timeZone}
-                    personId={desk.actor.id}
-                    meter={{
-                      id: meter.id,
-                      machineId: machine.id,
-                      name: meter.name,
-                      unit: meter.unit,
-                      lastValue: meter.last?.value ?? null,
-                      lastAt: meter.last?.at ?? null,
-                      maxPerDay: meter.maxPerDay,
-                      resolution: meter.resolution,
-                      rolloverAt: meter.rolloverAt,
-                    }}
-                  />
+                  <ReadingForm timeZone={plant.timeZone} personId={desk.actor.id} meter={readableMeter(meter)} />
                 </div>
                 <details className="no-print mt-2">
                   <summary className="inline-flex min-h-11 cursor-pointer items-center text-sm underline decoration-rule underline-offset-4 md:min-h-8">

@@ -4,6 +4,7 @@ import { notFound } from 'next/navigation';
 import { number, taskAmount } from '@/components/words';
 import { gridRowOf } from '@/core/register/grid';
 import { readMachinePage } from '@/desk/read/machine';
+import { standingOf } from '@/desk/register/grid';
 import { openDesk, reading } from '@/app/server';
 import { GridEditor } from './grid-editor';
 
@@ -23,48 +24,15 @@ export default async function GridPage({ params }: { params: Promise<{ code: str
   const standing = points.map((point) => {
     const task = states.find((state) => state.point.id === point.id);
     const steady = task?.interval.stages.find(({ count }) => count === undefined);
-    const {
-      kind,
-      name,
-      location,
-      reservoirId = null,
-      consequence = 2,
-      machineState = 'any',
-      cautions,
-      doNots,
-      accessNote,
-      enoughSign = '',
-      forbidsAirGun = false,
-      materials = [],
-      details,
-      version = 0,
-    } = point;
     return {
-      known: { id: point.id, version },
-      cells: gridRowOf(
-        {
-          kind,
-          name,
-          location,
-          reservoirId,
-          consequence,
-          machineState,
-          cautions,
-          doNots,
-          accessNote,
-          enoughSign,
-          forbidsAirGun,
-          materials,
-          details,
-        },
-        {
-          lubricant: task?.lubricant?.code ?? '',
-          task: task?.title ?? '',
-          amount: task ? taskAmount(task.action, task.amount.kind, task.amount.value) : '',
-          hours: steady?.hours === undefined ? '' : number(steady.hours, 0),
-          days: steady?.days === undefined ? '' : number(steady.days, 0),
-        },
-      ),
+      known: { id: point.id, version: point.version ?? 0 },
+      cells: gridRowOf(standingOf(point), {
+        lubricant: task?.lubricant?.code ?? '',
+        task: task?.title ?? '',
+        amount: task ? taskAmount(task.action, task.amount.kind, task.amount.value) : '',
+        hours: steady?.hours === undefined ? '' : number(steady.hours, 0),
+        days: steady?.days === undefined ? '' : number(steady.days, 0),
+      }),
     };
   });
   return (

@@ -6,6 +6,7 @@ import { ReadingForm } from '@/components/entry/reading-form';
 import { MeterChart } from '@/components/scales/meter-chart';
 import { counted, dayAndClock, measured, number } from '@/components/words';
 import { countAt } from '@/core/meter/state';
+import { readableMeter } from '@/desk/plan/meters';
 import { thePlant } from '@/desk/plant';
 import { readMeterPage } from '@/desk/read/meter';
 import { openDesk, reading } from '@/app/server';
@@ -142,21 +143,7 @@ export default async function MeterPage({ params }: { params: Promise<{ code: st
             <h2 id="read" className="mb-2 text-xl">
               Read it
             </h2>
-            <ReadingForm
-              timeZone={plant.timeZone}
-              personId={desk.actor.id}
-              meter={{
-                id: meter.id,
-                machineId: machine.id,
-                name: meter.name,
-                unit: meter.unit,
-                lastValue: meter.last?.value ?? null,
-                lastAt: meter.last?.at ?? null,
-                maxPerDay: meter.maxPerDay,
-                resolution: meter.resolution,
-                rolloverAt: meter.rolloverAt,
-              }}
-            />
+            <ReadingForm timeZone={plant.timeZone} personId={desk.actor.id} meter={readableMeter(meter)} />
           </section>
           <section aria-labelledby="dial">
             <h2 id="dial" className="mb-2 text-xl">
