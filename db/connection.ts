@@ -1,3 +1,4 @@
+import { AsyncLocalStorage } from 'node:async_hooks';
 import * as mariadb from 'mariadb';
 import { type BindOrReplacements, ConnectionError, QueryTypes, Sequelize, type Transaction } from 'sequelize';
 import { initLog } from './models/log';
@@ -7,6 +8,23 @@ import { initProjection } from './models/projection';
 import { initRegister } from './models/register';
 import { initStoreRoom } from './models/store-room';
 import { initWalk } from './models/walk';
+
+/**
+ * The transaction that the present work stands in, so that nothing read or written inside it goes over another connection:
+ * what it reads is what it will change, and a full pool cannot wait for itself. Kept on the process, as a server is bundled
+ * in parts that each load this file.
+ */
+const shared = globalThis as { tagebuchTransactions?: AsyncLocalStorage<Map<string, unknown>> };
+const standingIn = (shared.tagebuchTransactions ??= new AsyncLocalStorage());
+Sequelize.useCLS({
+  run: (work: (context: unknown) => unknown) => standingIn.run(new Map(), work, undefined),
+  get: (key: string) => standingIn.getStore()?.get(key),
+  set: (key: string, value: unknown) => standingIn.getStore()?.set(key, value),
+  bind: (work: unknown) => work,
+});
+
+/** How often work is tried anew that the database broke off so that somebody else could go on. */
+const tries = 6;
 
 /** An open database: its models, and the one helper for raw reads. */
 export type Database = ReturnType<typeof connect>;
@@ -20,7 +38,12 @@ export function connect(url: string, poolSize = 10) {
   const sequelize = new Sequelize(url.replace(/^mysql:/, 'mariadb:'), {
     dialect: 'mariadb',
     dialectModule: mariadb,
-    dialectOptions: { connectTimeout: 4000, allowPublicKeyRetrieval: true },
+    dialectOptions: {
+      connectTimeout: 4000,
+      allowPublicKeyRetrieval: true,
+      // Whoever waits longer than this for somebody else's change is told that the book is busy.
+      sessionVariables: { innodb_lock_wait_timeout: 6 },
+    },
     pool: { max: poolSize, min: 0, acquire: 8000, idle: 30_000 },
     logging: false,
     timezone: '+00:00',
@@ -38,6 +61,12 @@ export function connect(url: string, poolSize = 10) {
   return {
     ...models,
     sequelize,
+    /**
+     * Does work in one transaction, or in the one that it is in already. Broken off by the database in favour of others,
+     * it is begun again; so it may do nothing outside the database.
+     */
+    transaction: <Value>(work: (transaction: Transaction) => Promise<Value>): Promise<Value> =>
+      inTransaction(sequelize, work),
     /** Raw read: the driver pair needs the query type said. */
     select: <Row extends object>(
       sql: string,
@@ -51,6 +80,23 @@ export function connect(url: string, poolSize = 10) {
   };
 }
 
+async function inTransaction<Value>(
+  sequelize: Sequelize,
+  work: (transaction: Transaction) => Promise<Value>,
+): Promise<Value> {
+  const standing = standingIn.getStore()?.get('transaction') as Transaction | null | undefined;
+  if (standing) return work(standing);
+  for (let trial = 1; ; trial += 1) {
+    try {
+      return await sequelize.transaction(work);
+    } catch (error) {
+      if (trial === tries || !isBrokenOff(error)) throw error;
+      // Not all at once again: each waits a little longer than the last time, and none as long as the next.
+      await new Promise((resolve) => setTimeout(resolve, Math.random() * 30 * 2 ** trial));
+    }
+  }
+}
+
 async function* streamRows<Row extends object>(sequelize: Sequelize, sql: string): AsyncGenerator<Row> {
   const pool = sequelize.connectionManager;
   const connection = (await pool.getConnection({ type: 'read', useMaster: true })) as mariadb.Connection;
@@ -60,6 +106,14 @@ async function* streamRows<Row extends object>(sequelize: Sequelize, sql: string
     pool.releaseConnection(connection);
   }
 }
+
+const errnoOf = (error: unknown): number | undefined => {
+  const { errno, parent } = (error ?? {}) as { errno?: number; parent?: unknown };
+  return errno ?? (parent === undefined ? undefined : errnoOf(parent));
+};
+
+/** Deadlock found; lock wait timed out: somebody else was let through. */
+export const isBrokenOff = (error: unknown): boolean => [1213, 1205].includes(errnoOf(error) ?? 0);
 
 /** True when an error says that the database cannot be reached, rather than that it refused something. */
 export function isUnreachable(error: unknown): boolean {

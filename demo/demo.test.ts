@@ -7,7 +7,7 @@ import { ambientOf, chooseFor } from '@/desk/assign/choose';
 import { loadMeters } from '@/desk/plan/meters';
 import { loadTaskStates } from '@/desk/plan/states';
 import { readMergers, readStoreRoom } from '@/desk/read/store-room';
-import { verifyLog } from '@/desk/write/write-entries';
+import { verifyLog } from '@/desk/log/verify';
 import { isEmpty, loadDemo } from './load';
 
 describe('the demo plant', async () => {

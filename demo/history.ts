@@ -2,7 +2,7 @@ import type { EntryEnvelope, WritableKind } from '@/core/entry/kinds';
 import { addDays, daysBetween, offsetMs, startOfPlantDay } from '@/core/time/plant-day';
 import { putsNothingIn } from '@/core/register/point-kinds';
 import type { Database } from '@/desk/desk';
-import { appendTrusted } from '@/desk/write/write-entries';
+import { append } from '@/desk/log/append';
 import type { Chance } from './chance';
 import { historyDays, isClosed, runningDays } from './calendar';
 import { machines } from './machines';
@@ -53,7 +53,9 @@ export async function writeHistory(
     .filter(({ atMs }) => atMs <= now.getTime() - 20 * minute)
     .sort((a, b) => a.atMs - b.atMs)
     .map((draft) => ({ envelope: envelopeOf(draft, register, luck), receivedAt: new Date(draft.atMs + 4000) }));
-  await appendTrusted(db, async () => [...envelopes, ...mistakes(envelopes, register, now, luck)]);
+  await db.transaction((transaction) =>
+    append(db, [...envelopes, ...mistakes(envelopes, register, now, luck)], transaction),
+  );
   return envelopes.length;
 }
 

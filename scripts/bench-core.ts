@@ -32,6 +32,7 @@ const service = (index: number, daysAgo: number): EffectiveEntry => ({
   happenedAt: new Date(now.getTime() - daysAgo * dayMs).toISOString(),
   machineId: null,
   pointId: null,
+  receivedAt: new Date(),
   taskIds: [],
   replacesId: null,
   correctedBy: null,

@@ -7,29 +7,45 @@ export type LoggedEntry = {
   kind: EntryKind;
   body: Record<string, unknown>;
   happenedAt: string;
+  /** When the server received it. */
+  receivedAt: Date;
   machineId: string | null;
   pointId: string | null;
   taskIds: string[];
   replacesId: string | null;
 };
 
+/** More than this ahead of the server's clock is kept but marked (ms). */
+const clockSlackMs = 10 * 60_000;
+
+/**
+ * True when something is said to have happened later than clocks drift after it was said: kept, marked, and decides nothing.
+ * Comparing with when it was received, not with now, what follows from the log does not depend on when it is asked.
+ */
+export const isClockAhead = (happenedAtMs: number, receivedAtMs: number): boolean =>
+  happenedAtMs - receivedAtMs > clockSlackMs;
+
 /** What holds of an original entry after all its corrections; `correctedBy` names the newest one. */
 export type EffectiveEntry<Entry extends LoggedEntry = LoggedEntry> = Entry & { correctedBy: string | null };
 
+/** True where an entry, as it now holds, lies no further ahead than clocks drift of the receipt of whatever says so. */
+export const decides = ({ happenedAt, receivedAt }: Pick<LoggedEntry, 'happenedAt' | 'receivedAt'>): boolean =>
+  !isClockAhead(Date.parse(happenedAt), receivedAt.getTime());
+
 type Replacement = { happenedAt: string; taskIds: string[]; body: Record<string, unknown> };
-/** By original: what its newest correction says, null where it voids it, and that correction's id. */
-export type Corrections = Map<string, { by: string; replacement: Replacement | null }>;
+/** By original: what its newest correction says, null where it voids it, that correction's id and when it came. */
+export type Corrections = Map<string, { by: string; receivedAt: Date; replacement: Replacement | null }>;
 
 /** The newest word on every corrected original. @param corrections entries of kind correction, in any order */
 export function newestCorrections(corrections: readonly LoggedEntry[]): Corrections {
   const rootOf = new Map<string, string>();
   const newest: Corrections = new Map();
-  for (const { id, replacesId, body } of [...corrections].sort((a, b) => a.seq - b.seq)) {
+  for (const { id, replacesId, body, receivedAt } of [...corrections].sort((a, b) => a.seq - b.seq)) {
     if (replacesId === null) continue;
     const root = rootOf.get(replacesId) ?? replacesId;
     rootOf.set(id, root);
     if (newest.get(root)?.replacement !== null)
-      newest.set(root, { by: id, replacement: (body.replacement as Replacement | undefined) ?? null });
+      newest.set(root, { by: id, receivedAt, replacement: (body.replacement as Replacement | undefined) ?? null });
   }
   return newest;
 }
@@ -41,7 +57,8 @@ export function corrected<Entry extends LoggedEntry>(
 ): EffectiveEntry<Entry> | undefined {
   const correction = corrections.get(entry.id);
   if (!correction) return { ...entry, correctedBy: null };
-  return correction.replacement ? { ...entry, ...correction.replacement, correctedBy: correction.by } : undefined;
+  const { by, receivedAt, replacement } = correction;
+  return replacement ? { ...entry, ...replacement, receivedAt, correctedBy: by } : undefined;
 }
 
 /**

@@ -10,6 +10,7 @@ const note = (seq: number, text: string): LoggedEntry => ({
   kind: 'note',
   body: { text },
   happenedAt: '2026-01-01T00:00:00Z',
+  receivedAt: new Date('2026-01-01T00:00:05Z'),
   machineId: null,
   pointId: null,
   taskIds: [],

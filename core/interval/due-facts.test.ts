@@ -11,6 +11,7 @@ const entry = (kind: EntryKind, at: string, body: Record<string, unknown> = {}):
   id: `e${(seq += 1)}`,
   seq,
   kind,
+  receivedAt: new Date(at),
   body,
   happenedAt: at.length === 10 ? `${at}T08:00:00Z` : at,
   machineId: 'm',

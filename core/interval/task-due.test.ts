@@ -12,6 +12,7 @@ const entry = (kind: EntryKind, day: string, body: Record<string, unknown> = {})
   id: `e${(seq += 1)}`,
   seq,
   kind,
+  receivedAt: new Date(day),
   body,
   happenedAt: `${day}T08:00:00Z`,
   machineId: null,

@@ -272,4 +272,7 @@ export const migrations: readonly Migration[] = [
     `id ${id} PRIMARY KEY, name VARCHAR(120) NOT NULL UNIQUE, pointKind VARCHAR(40) NOT NULL, firstHours BOOLEAN NOT NULL DEFAULT FALSE, tasks JSON NOT NULL, retiredOn DATE NULL, ${version}, ${stamps}`,
   ),
   addColumns('2026-11-26-08-change-set-kind', 'change_set', { kind: "VARCHAR(16) NOT NULL DEFAULT 'points'" }),
+
+  // Whoever has left was there when what comes in late happened.
+  addColumns('2026-11-27-01-person-left', 'person', { leftAt: 'DATETIME(3) NULL' }),
 ];

@@ -34,6 +34,8 @@ export class Person extends Model<InferAttributes<Person>, InferCreationAttribut
   declare name: string;
   declare role: string;
   declare active: CreationOptional<boolean>;
+  /** Since when a person who is not active any more has been so. */
+  declare leftAt: CreationOptional<Date | null>;
 }
 
 export function initPlant(sequelize: Sequelize) {
@@ -55,7 +57,14 @@ export function initPlant(sequelize: Sequelize) {
     { sequelize, tableName: 'plant' },
   );
   Person.init(
-    columns({ id: primaryId, initials: text, name: text, role: text, active: { ...boolean, defaultValue: true } }),
+    columns({
+      id: primaryId,
+      initials: text,
+      name: text,
+      role: text,
+      active: { ...boolean, defaultValue: true },
+      leftAt: { ...instantColumn, allowNull: true },
+    }),
     { sequelize, tableName: 'person' },
   );
   return { Plant, Person };

@@ -6,6 +6,7 @@ import { byRank } from '@/core/register/assignment';
 import { assignmentForm } from '@/core/register/forms';
 import { plantDayOf } from '@/core/time/plant-day';
 import { type Desk, type Result, done, refusal } from '../desk';
+import { alone, machinesOfPoints } from '../locks';
 import { parseForm } from '../parse';
 import { thePlant } from '../plant';
 import { projectMachines } from '../plan/projection';
@@ -25,41 +26,41 @@ export async function addAssignment(
   const form = parseForm(assignmentForm, values);
   if (!form.ok) return form;
   const { overruledBecause, ...fields } = form.value;
-  const plant = await thePlant(db);
-  if (fields.sourceOn > plantDayOf(now.getTime(), plant.timeZone))
-    return refusal('invalid', 'The source is dated in the future.', {
-      sourceOn: 'Date of the source: this day has not come yet.',
-    });
-  if (fields.ambientBand && !plant.ambientBands.some(({ name }) => name === fields.ambientBand))
-    return refusal('invalid', 'The plant has no such ambient band.', {
-      ambientBand: `Ambient band: choose one of ${plant.ambientBands.map(({ name }) => name).join(', ')}, or none.`,
-    });
-  if (!(await db.Lubricant.findByPk(fields.lubricantId)))
-    return refusal('invalid', 'Choose a lubricant.', { lubricantId: 'This lubricant is not in the store room.' });
-  const point = await db.LubePoint.findByPk(pointId);
-  if (!point) return refusal('not-found', 'This point is not in the register any more.');
-  const { candidates } = await chooseFor(db, now, point, await ambientOf(db, point.machineId, fields.ambientBand));
-  const judged = candidates.find(({ lubricant }) => lubricant.id === fields.lubricantId)?.judged ?? null;
-  const owner = point.reservoirId ? { reservoirId: point.reservoirId } : { pointId };
-  // What only informs, because a better source rules, may be written down as it was said.
-  const winner = byRank(
-    (await db.Assignment.findAll({ where: owner })).filter(({ ambientBand }) => ambientBand === fields.ambientBand),
-  )[0];
-  const wins =
-    !winner || byRank([winner, { id: '~', source: fields.source, sourceOn: fields.sourceOn }])[0]!.id === '~';
-  const stops = wins ? (judged?.findings.filter(({ level }) => level === 'stop') ?? []) : [];
-  if (stops.length > 0 && overruledBecause.trim().length < 3) {
-    const words = stops.map(({ rule, input, text }) => `${rule} (${input}): ${text}`).join(' ');
-    return refusal(
-      'invalid',
-      `Stopped. ${words} Choose another lubricant, or say below why it is taken all the same; your name and your words then stay at the point.`,
-      {
-        overruledBecause: 'A stop is overruled only with a reason. Say why, in a few words.',
-        lubricantId: stops[0]!.text,
-      },
-    );
-  }
-  return db.sequelize.transaction(async (transaction) => {
+  return alone(db, { machineIds: await machinesOfPoints(db, [pointId]) }, async (transaction) => {
+    const plant = await thePlant(db);
+    if (fields.sourceOn > plantDayOf(now.getTime(), plant.timeZone))
+      return refusal('invalid', 'The source is dated in the future.', {
+        sourceOn: 'Date of the source: this day has not come yet.',
+      });
+    if (fields.ambientBand && !plant.ambientBands.some(({ name }) => name === fields.ambientBand))
+      return refusal('invalid', 'The plant has no such ambient band.', {
+        ambientBand: `Ambient band: choose one of ${plant.ambientBands.map(({ name }) => name).join(', ')}, or none.`,
+      });
+    if (!(await db.Lubricant.findByPk(fields.lubricantId)))
+      return refusal('invalid', 'Choose a lubricant.', { lubricantId: 'This lubricant is not in the store room.' });
+    const point = await db.LubePoint.findByPk(pointId);
+    if (!point) return refusal('not-found', 'This point is not in the register any more.');
+    const { candidates } = await chooseFor(db, now, point, await ambientOf(db, point.machineId, fields.ambientBand));
+    const judged = candidates.find(({ lubricant }) => lubricant.id === fields.lubricantId)?.judged ?? null;
+    const owner = point.reservoirId ? { reservoirId: point.reservoirId } : { pointId };
+    // What only informs, because a better source rules, may be written down as it was said.
+    const winner = byRank(
+      (await db.Assignment.findAll({ where: owner })).filter(({ ambientBand }) => ambientBand === fields.ambientBand),
+    )[0];
+    const wins =
+      !winner || byRank([winner, { id: '~', source: fields.source, sourceOn: fields.sourceOn }])[0]!.id === '~';
+    const stops = wins ? (judged?.findings.filter(({ level }) => level === 'stop') ?? []) : [];
+    if (stops.length > 0 && overruledBecause.trim().length < 3) {
+      const words = stops.map(({ rule, input, text }) => `${rule} (${input}): ${text}`).join(' ');
+      return refusal(
+        'invalid',
+        `Stopped. ${words} Choose another lubricant, or say below why it is taken all the same; your name and your words then stay at the point.`,
+        {
+          overruledBecause: 'A stop is overruled only with a reason. Say why, in a few words.',
+          lubricantId: stops[0]!.text,
+        },
+      );
+    }
     const assignment = await insertAssignment(
       { db, now },
       owner,

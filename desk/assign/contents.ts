@@ -1,7 +1,7 @@
 import { Op } from 'sequelize';
-import { effectiveEntries } from '@/core/entry/effective';
+import { decides, effectiveEntries } from '@/core/entry/effective';
 import type { Database } from '../desk';
-import { loggedEntry } from '../write/logged-entry';
+import { loggedEntry } from '../log/logged-entry';
 
 type PointRow = Pick<InstanceType<Database['LubePoint']>, 'id' | 'reservoirId'>;
 
@@ -25,7 +25,7 @@ export async function contentsByPoint(
     where: { pointId: ids, kind: { [Op.in]: ['oil-change', 'grease', 'commissioning', 'correction'] } },
     order: [['seq', 'ASC']],
   });
-  const entries = effectiveEntries(rows.map(loggedEntry));
+  const entries = effectiveEntries(rows.map(loggedEntry)).filter(decides);
   const storeOf = new Map([...fed, ...points].map(({ id, reservoirId }) => [id, reservoirId ?? id]));
   const newest = new Map<string, { lubricantId: string; atMs: number }>();
   for (const { body, pointId, happenedAt } of entries) {

@@ -7,9 +7,9 @@ import { changedTask, whatIfChange } from '@/core/interval/what-if';
 import type { TemplateChange } from '@/db/models/register';
 import { type Desk, type Result, done, refusal } from '../desk';
 import { parseForm } from '../parse';
-import { appendWithin } from '../write/write-entries';
+import { alone, machinesOfTasks } from '../locks';
+import { appendProjected } from '../write/write-entries';
 import { loadPlannedWork } from './planned';
-import { projectMachines } from './projection';
 import { stageOwner, stagesInForce } from './select';
 import { replaceStages } from './stages';
 import { winningAssignment } from './tasks';
@@ -33,6 +33,16 @@ export async function applyWhatIf(desk: Desk, values: unknown): Promise<Result<W
   const { taskIds, change, reason } = parsed.value;
   if (Object.values(change).every((value) => value === undefined))
     return refusal('invalid', 'Nothing was changed in this trial.');
+  return alone(desk.db, { machineIds: await machinesOfTasks(desk.db, taskIds) }, (transaction) =>
+    applyTrial(desk, { taskIds, change, reason }, transaction),
+  );
+}
+
+async function applyTrial(
+  desk: Desk,
+  { taskIds, change, reason }: z.output<typeof form>,
+  transaction: Transaction,
+): Promise<Result<WhatIfApplied>> {
   const { db, now, actor } = desk;
   const work = await loadPlannedWork(desk);
   const outcomes = work.tasks
@@ -84,57 +94,54 @@ export async function applyWhatIf(desk: Desk, values: unknown): Promise<Result<W
     refused: outcomes.filter(({ outcome }) => !outcome.ok).length,
   };
 
-  await db.sequelize.transaction(async (transaction) => {
-    await appendWithin(db, async () => overrides.map((envelope) => ({ envelope, receivedAt: now })), transaction);
-    const changes: TemplateChange[] = [];
-    for (const each of changed) {
-      if (!isComputed(each))
-        changes.push({
-          pointId: each.row.pointId,
-          created: [],
-          restaged: [await restage(desk, each.row, [...each.after], transaction)],
-        });
-    }
-    applied.restaged = changes.length;
-    for (const point of points) {
-      const { temperatureC } = point.details;
-      if (!change.warmerK || typeof temperatureC !== 'number') continue;
-      await point.update(
-        { details: { ...point.details, temperatureC: temperatureC + change.warmerK } },
-        { transaction },
-      );
-      applied.warmed += 1;
-    }
-    for (const machine of change.dutyFactor
-      ? await db.Machine.findAll({ where: { id: machineIds }, transaction })
-      : []) {
-      if (machine.dutyHoursPerDay === null) continue;
-      const longer = (hours: number) => Math.min(24, hours * change.dutyFactor!);
-      await machine.update(
-        {
-          dutyHoursPerDay: longer(machine.dutyHoursPerDay),
-          ...(machine.dutyPlan?.hoursByWeekday && {
-            dutyPlan: { ...machine.dutyPlan, hoursByWeekday: machine.dutyPlan.hoursByWeekday.map(longer) },
-          }),
-        },
-        { transaction },
-      );
-      applied.machines += 1;
-    }
-    await projectMachines(db, machineIds, transaction);
-    if (changes.length > 0)
-      await db.ChangeSet.create(
-        {
-          id: newUlid(now.getTime()),
-          personId: actor.id,
-          madeAt: now,
-          kind: 'what-if',
-          title: `${reason.slice(0, 120)}, ${changes.length} ${changes.length === 1 ? 'task' : 'tasks'}`,
-          changes,
-        },
-        { transaction },
-      );
-  });
+  const changes: TemplateChange[] = [];
+  for (const each of changed) {
+    if (!isComputed(each))
+      changes.push({
+        pointId: each.row.pointId,
+        created: [],
+        restaged: [await restage(desk, each.row, [...each.after], transaction)],
+      });
+  }
+  applied.restaged = changes.length;
+  for (const point of points) {
+    const { temperatureC } = point.details;
+    if (!change.warmerK || typeof temperatureC !== 'number') continue;
+    await point.update({ details: { ...point.details, temperatureC: temperatureC + change.warmerK } }, { transaction });
+    applied.warmed += 1;
+  }
+  for (const machine of change.dutyFactor ? await db.Machine.findAll({ where: { id: machineIds }, transaction }) : []) {
+    if (machine.dutyHoursPerDay === null) continue;
+    const longer = (hours: number) => Math.min(24, hours * change.dutyFactor!);
+    await machine.update(
+      {
+        dutyHoursPerDay: longer(machine.dutyHoursPerDay),
+        ...(machine.dutyPlan?.hoursByWeekday && {
+          dutyPlan: { ...machine.dutyPlan, hoursByWeekday: machine.dutyPlan.hoursByWeekday.map(longer) },
+        }),
+      },
+      { transaction },
+    );
+    applied.machines += 1;
+  }
+  if (changes.length > 0)
+    await db.ChangeSet.create(
+      {
+        id: newUlid(now.getTime()),
+        personId: actor.id,
+        madeAt: now,
+        kind: 'what-if',
+        title: `${reason.slice(0, 120)}, ${changes.length} ${changes.length === 1 ? 'task' : 'tasks'}`,
+        changes,
+      },
+      { transaction },
+    );
+  await appendProjected(
+    db,
+    overrides.map((envelope) => ({ envelope, receivedAt: now })),
+    transaction,
+    machineIds,
+  );
   return done(applied);
 }
 

@@ -53,6 +53,8 @@ describe('the log by what it is about', () => {
         machineId: 'm',
         pointId: 'p',
         personId: '',
+        roundId: null,
+        receivedAt: new Date(`${day}T08:00:01Z`),
         taskIds: [],
         replacesId: null,
         correctedBy: null,

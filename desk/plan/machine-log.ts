@@ -111,8 +111,7 @@ export class MachineLog {
       .flatMap((other) => this.byTask.get(other) ?? [])
       .filter(({ kind, taskIds }) => serviceKinds.includes(kind) && !taskIds.includes(taskId));
     return [
-      ...(this.byTask.get(taskId) ?? []),
-      ...new Set(services),
+      ...onceARound([...(this.byTask.get(taskId) ?? []), ...new Set(services)]),
       ...(this.commissionings.get(pointId) ?? []),
       ...(this.commissionings.get(machineId) ?? []),
     ];
@@ -156,4 +155,16 @@ function listOf<Value>(map: Map<string, Value[]>, key: string): Value[] {
   let list = map.get(key);
   if (!list) map.set(key, (list = []));
   return list;
+}
+
+/** A stop is served once a round: of two answers, as when two people walk it, the one written first counts as the service. */
+function onceARound(entries: PlannedEffective[]): PlannedEffective[] {
+  const first = new Map<string, number>();
+  for (const { roundId, kind, seq } of entries)
+    if (roundId !== null && serviceKinds.includes(kind)) first.set(roundId, Math.min(seq, first.get(roundId) ?? seq));
+  return first.size === 0
+    ? entries
+    : entries.filter(
+        ({ roundId, kind, seq }) => roundId === null || !serviceKinds.includes(kind) || first.get(roundId) === seq,
+      );
 }

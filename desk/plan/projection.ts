@@ -1,10 +1,19 @@
 import type { Transaction } from 'sequelize';
-import { corrected, effectiveEntries, newestCorrections } from '@/core/entry/effective';
+import { corrected, decides, effectiveEntries, isClockAhead, newestCorrections } from '@/core/entry/effective';
 import type { MeterState } from '@/core/meter/state';
 import type { Database } from '../desk';
 import { type MachineMeters, deriveTask, factsOf, metersOfMachine } from './derive';
 import { MachineLog } from './machine-log';
-import { type EntryRow, type Plan, decidingEntries, entryColumns, parseEntry, selectPlan } from './select';
+import { alone } from '../locks';
+import {
+  type EntryRow,
+  type Plan,
+  type PlannedEntry,
+  decidingKinds,
+  entryColumns,
+  parseEntry,
+  selectPlan,
+} from './select';
 
 /**
  * Where every meter and task stands, kept beside the log so that lists need not read it. It is brought up to date in the
@@ -98,33 +107,45 @@ function shownLast(log: MachineLog, meterId: string, { kept }: MeterState): numb
   return last ? (log.dials(meterId).readings[last.index]?.value ?? null) : null;
 }
 
-const entriesOfMachines = `SELECT ${entryColumns} FROM entry WHERE entry.machineId IN (:machineIds) AND (${decidingEntries()} OR entry.kind = 'correction')`;
+const entriesOfMachines = `SELECT ${entryColumns} FROM entry WHERE entry.machineId IN (:machineIds) AND entry.kind IN (${decidingKinds}, 'correction')`;
 
-/** The log of some machines as it is to be believed. */
+/**
+ * The log of some machines as it is to be believed.
+ * @param arriving entries about to be written, newer than all there are
+ */
 export async function machineLog(
   db: Database,
   machineIds: readonly string[],
-  { untilMs = Infinity, transaction }: { untilMs?: number; transaction?: Transaction } = {},
+  {
+    untilMs = Infinity,
+    arriving = [],
+    transaction,
+  }: { untilMs?: number; arriving?: readonly PlannedEntry[]; transaction?: Transaction } = {},
 ): Promise<MachineLog> {
   const log = new MachineLog();
   if (machineIds.length === 0) return log;
   const rows = await db.select<EntryRow>(entriesOfMachines, { machineIds: [...machineIds] }, transaction);
-  for (const entry of effectiveEntries(rows.map(parseEntry)))
-    if (Date.parse(entry.happenedAt) <= untilMs) log.add(entry);
+  for (const entry of effectiveEntries([...rows.map(parseEntry), ...arriving]))
+    if (decides(entry) && Date.parse(entry.happenedAt) <= untilMs) log.add(entry);
   return log;
 }
 
-/** Brings the projection of some machines up to date. Rows that say the same as before are not touched. */
+/**
+ * Brings the projection of some machines up to date, which the caller must have to itself (`alone`). Rows that say the
+ * same as before are not touched.
+ * @param arriving entries that are written right after, so that the head of the log is locked for as short as can be
+ */
 export async function projectMachines(
   db: Database,
   machineIds: readonly string[],
   transaction?: Transaction,
+  arriving: readonly PlannedEntry[] = [],
 ): Promise<void> {
   const wanted = [...new Set(machineIds)];
   if (wanted.length === 0) return;
-  if (!transaction) return db.sequelize.transaction((own) => projectMachines(db, wanted, own));
+  if (!transaction) return alone(db, { machineIds: wanted }, (own) => projectMachines(db, wanted, own));
   const plan = await selectPlan(db, { machineIds: wanted }, transaction);
-  const log = await machineLog(db, wanted, { transaction });
+  const log = await machineLog(db, wanted, { arriving, transaction });
   const meters: MeterRow[] = [];
   const due: DueRow[] = [];
   for (const rows of rowsByMachine(plan, log, wanted)) {
@@ -171,15 +192,11 @@ function comparable(key: string, value: unknown): unknown {
 
 const batchRows = 1000;
 
-/**
- * Makes the whole projection anew from the log, read once from end to end. Entries that arrive meanwhile are taken up at
- * the end, while the log is locked for a moment.
- * @param report called with what has been done so far
- */
-export async function rebuild(
-  db: Database,
-  report: (words: string) => void = () => {},
-): Promise<{ entries: number; tasks: number; meters: number }> {
+/** What a rebuild found, or would have written. */
+export type Rebuilt = { entries: number; tasks: number; meters: number };
+
+/** The log from end to end as it is to be believed, and up to which entry. */
+async function wholeLog(db: Database): Promise<{ log: MachineLog; entries: number; seq: number }> {
   const head = await db.LogHead.findByPk(1);
   const corrections = newestCorrections(
     (await db.select<EntryRow>(`SELECT ${entryColumns} FROM entry WHERE entry.kind = 'correction'`)).map(parseEntry),
@@ -189,18 +206,33 @@ export async function rebuild(
   for await (const row of db.stream<Omit<EntryRow, 'personId' | 'replacesId'>>(streamSql)) {
     entries += 1;
     // Readings are by far the most, and as a rule nobody corrects them: they take the short way.
-    if (row.kind === 'reading' && !corrections.has(row.id))
-      log.addReadingText(Number(row.seq), row.happenedAt, row.body);
-    else {
+    if (row.kind === 'reading' && !corrections.has(row.id)) {
+      if (!isClockAhead(Date.parse(row.happenedAt), row.receivedAt.getTime()))
+        log.addReadingText(Number(row.seq), row.happenedAt, row.body);
+    } else {
       const entry = corrected(parseEntry(row), corrections);
-      if (entry) log.add(entry);
+      if (entry && decides(entry)) log.add(entry);
     }
   }
+  return { log, entries, seq: Number(head?.seq ?? 0) };
+}
+
+/**
+ * Makes the whole projection anew from the log, read once from end to end. Entries that arrive meanwhile are taken up at
+ * the end, while the plant stands still for a moment.
+ * @param report called with what has been done so far
+ * @param change of the plan, made in the same transaction
+ */
+export async function rebuild(
+  db: Database,
+  report: (words: string) => void = () => {},
+  change: (transaction: Transaction) => Promise<unknown> = async () => {},
+): Promise<Rebuilt> {
+  const { log, entries, seq } = await wholeLog(db);
   report(`${entries} entries read`);
-  const plan = await selectPlan(db);
-  const sum = { entries, tasks: 0, meters: 0 };
-  await db.sequelize.transaction(async (transaction) => {
-    const now = await db.LogHead.findByPk(1, { lock: transaction.LOCK.UPDATE, transaction });
+  return alone(db, 'plant', async (transaction) => {
+    await change(transaction);
+    const plan = await selectPlan(db, {}, transaction);
     await db.sequelize.query('DELETE FROM due_state', { transaction });
     await db.sequelize.query('DELETE FROM meter_state', { transaction });
     const meters = new Batch<MeterRow>((rows) => insertRows(db, 'meter_state', rows, transaction));
@@ -209,12 +241,10 @@ export async function rebuild(
       await meters.add(rows.meters);
       await due.add(rows.due);
     }
-    sum.meters = await meters.end();
-    sum.tasks = await due.end();
-    if (Number(now?.seq ?? 0) === Number(head?.seq ?? 0)) return;
+    const sum = { entries, meters: await meters.end(), tasks: await due.end() };
     const late = await db.select<{ machineId: string }>(
       'SELECT DISTINCT machineId FROM entry WHERE seq > :seq AND machineId IS NOT NULL',
-      { seq: Number(head?.seq ?? 0) },
+      { seq },
       transaction,
     );
     await projectMachines(
@@ -222,8 +252,66 @@ export async function rebuild(
       late.map(({ machineId }) => machineId),
       transaction,
     );
+    return sum;
   });
-  return sum;
+}
+
+/** A row of the projection that says something else than the log and the plan do; `should` is null where there should be none. */
+export type Difference = {
+  table: 'due_state' | 'meter_state';
+  key: string;
+  machineId: string;
+  stands: object | null;
+  should: object | null;
+};
+
+/** Compares the projection with what a rebuild would make of it, without changing anything. */
+export async function compareWithLog(db: Database): Promise<Rebuilt & { differences: Difference[] }> {
+  const { log, entries, seq } = await wholeLog(db);
+  return alone(db, 'plant', async (transaction) => {
+    const plan = await selectPlan(db, {}, transaction);
+    const late = new Set(
+      (
+        await db.select<{ machineId: string }>(
+          'SELECT DISTINCT machineId FROM entry WHERE seq > :seq AND machineId IS NOT NULL',
+          { seq },
+          transaction,
+        )
+      ).map(({ machineId }) => machineId),
+    );
+    const differences: Difference[] = [];
+    const sum = { entries, tasks: 0, meters: 0 };
+    const compare = (table: Difference['table'], key: string, should: readonly object[], stands: readonly object[]) => {
+      const keyOf = (row: object) => (row as Record<string, string>)[key]!;
+      const standing = new Map(stands.map((row) => [keyOf(row), row]));
+      for (const row of should) {
+        const stood = standing.get(keyOf(row)) ?? null;
+        standing.delete(keyOf(row));
+        if (!stood || fingerprint(stood) !== fingerprint(row))
+          differences.push({
+            table,
+            key: keyOf(row),
+            machineId: (row as DueRow).machineId,
+            stands: stood,
+            should: row,
+          });
+      }
+      for (const [gone, row] of standing)
+        differences.push({ table, key: gone, machineId: (row as DueRow).machineId, stands: row, should: null });
+    };
+    for (const machineId of plan.machines.keys()) {
+      // What has been written since the log was read is not in this reading of it: such a machine is read once more.
+      const own = late.has(machineId) ? await machineLog(db, [machineId], { transaction }) : log;
+      const where = { machineId };
+      for (const { meters, due } of rowsByMachine(plan, own, [machineId])) {
+        compare('meter_state', 'meterId', meters, await db.MeterStanding.findAll({ where, transaction, raw: true }));
+        compare('due_state', 'taskId', due, await db.DueStanding.findAll({ where, transaction, raw: true }));
+        sum.meters += meters.length;
+        sum.tasks += due.length;
+      }
+    }
+    return { ...sum, differences };
+  });
 }
 
 /** Gathers rows and writes them a thousand at a time, the next thousand being derived while the database writes. */
@@ -250,7 +338,7 @@ class Batch<Row> {
 }
 
 /** Everything a rebuild reads of the log; the bench streams the same and throws it away. */
-export const streamSql = `SELECT entry.id, entry.seq, entry.kind, entry.body, entry.happenedAt, entry.machineId, entry.pointId, entry.taskIds FROM entry WHERE ${decidingEntries()}`;
+export const streamSql = `SELECT entry.id, entry.seq, entry.kind, entry.body, entry.happenedAt, entry.receivedAt, entry.machineId, entry.pointId, entry.roundId, entry.taskIds FROM entry WHERE entry.kind IN (${decidingKinds})`;
 
 /** Inserts rows of one shape with one statement. */
 async function insertRows(

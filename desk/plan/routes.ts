@@ -56,7 +56,7 @@ async function saveRoute(
     );
   return saving(
     () =>
-      db.sequelize.transaction(async (transaction) => {
+      db.transaction(async (transaction) => {
         const saved = await save(form, transaction);
         if (!saved.ok) return saved;
         await db.Stop.bulkCreate(

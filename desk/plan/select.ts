@@ -268,20 +268,15 @@ export function stagesInForce(rows: readonly StageRow[], assignmentsByRank: read
     }));
 }
 
-/** Kinds of entries from which it follows where tasks and meters stand. */
-const decidingKinds =
+/** Kinds of entries from which it follows where tasks and meters stand, as a list for SQL. */
+export const decidingKinds =
   "'reading','meter-change','commissioning','grease','oil-change','top-up','check','drain','flush','override','postpone','note'";
-/**
- * An entry dated further ahead than clocks drift is kept in the log and marked, but decides nothing.
- * Comparing it with when it was received, not with now, keeps the projection free of now.
- */
-export const decidingEntries = (kinds = decidingKinds) =>
-  `entry.kind IN (${kinds}) AND entry.happenedAtUtc <= entry.receivedAt + INTERVAL 10 MINUTE`;
 export const entryColumns =
-  'entry.id, entry.seq, entry.kind, entry.body, entry.happenedAt, entry.machineId, entry.pointId, entry.personId, entry.taskIds, entry.replacesId';
+  'entry.id, entry.seq, entry.kind, entry.body, entry.happenedAt, entry.receivedAt, entry.machineId, entry.pointId, entry.personId, entry.roundId, entry.taskIds, entry.replacesId';
 
-export type EntryRow = Omit<LoggedEntry, 'body' | 'taskIds'> & { personId: string; body: string; taskIds: string };
-export type PlannedEntry = LoggedEntry & { personId: string };
+type Said = { personId: string; roundId: string | null };
+export type EntryRow = Omit<LoggedEntry, 'body' | 'taskIds'> & Said & { body: string; taskIds: string };
+export type PlannedEntry = LoggedEntry & Said;
 // Field by field: a log has millions of rows, and every entry made the same way is quick to make.
 export const parseEntry = ({
   id,
@@ -289,9 +284,11 @@ export const parseEntry = ({
   kind,
   body,
   happenedAt,
+  receivedAt,
   machineId,
   pointId,
   personId = '',
+  roundId,
   taskIds,
   replacesId = null,
 }: Omit<EntryRow, 'personId' | 'replacesId'> & Partial<Pick<EntryRow, 'personId' | 'replacesId'>>): PlannedEntry => ({
@@ -300,9 +297,11 @@ export const parseEntry = ({
   kind,
   body: JSON.parse(body) as Record<string, unknown>,
   happenedAt,
+  receivedAt,
   machineId,
   pointId,
   personId,
+  roundId,
   taskIds: taskIds === '[]' ? [] : (JSON.parse(taskIds) as string[]),
   replacesId,
 });

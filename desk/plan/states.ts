@@ -1,6 +1,6 @@
 import type { EntryBody } from '@/core/entry/kinds';
 import type { DueFacts } from '@/core/interval/due-facts';
-import { effectiveEntries } from '@/core/entry/effective';
+import { decides, effectiveEntries } from '@/core/entry/effective';
 import type { Stage } from '@/core/interval/limits';
 import { type AsOf, type HourMeter, type TaskDue, dueAsOf, taskDue } from '@/core/interval/task-due';
 import type { Trigger } from '@/core/interval/triggers';
@@ -417,7 +417,7 @@ async function besides(db: Database, rows: readonly TaskRow[], untilMs = Infinit
   const nameOf = new Map(people.map(({ id, name }) => [id, name]));
   const overrides = new Map<string, Override | null>();
   for (const entry of effectiveEntries(overriding.map(parseEntry))) {
-    if (Date.parse(entry.happenedAt) > untilMs) continue;
+    if (!decides(entry) || Date.parse(entry.happenedAt) > untilMs) continue;
     const body = entry.body as EntryBody<'override'>;
     overrides.set(
       `${body.taskId}/${body.field}`,

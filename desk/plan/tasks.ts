@@ -10,6 +10,7 @@ import { requiredQuantity } from '@/core/units/typed-field';
 import { winnerInBand } from '@/core/register/assignment';
 import { statedTask, taskForm } from '@/core/register/task-form';
 import { type Database, type Desk, type Result, done, refusal } from '../desk';
+import { alone, machinesOfPoints, machinesOfTasks } from '../locks';
 import { parseForm } from '../parse';
 import { thePlant } from '../plant';
 import { checkVersion, saving } from '../register/save';
@@ -36,15 +37,15 @@ const assignFirst = refusal('invalid', 'Assign a lubricant first: an interval be
 export async function createTask(desk: Desk, pointId: string, values: unknown): Promise<Result<{ id: string }>> {
   const form = parseForm(taskForm, values);
   if (!form.ok) return form;
-  const point = await desk.db.LubePoint.findByPk(pointId);
-  if (!point) return refusal('not-found', 'This point is not in the register any more.');
-  const closed = form.value.action === 'grease' ? closedReason(point.details) : null;
-  if (closed) return refusal('invalid', closed, { action: closed });
-  const assignment = await winningAssignment(desk.db, pointId);
-  if (!assignment) return assignFirst;
-  const bad = await badInclusion(desk.db, pointId, form.value.includesTaskIds);
-  if (bad) return bad;
-  return desk.db.sequelize.transaction(async (transaction) => {
+  return alone(desk.db, { machineIds: await machinesOfPoints(desk.db, [pointId]) }, async (transaction) => {
+    const point = await desk.db.LubePoint.findByPk(pointId);
+    if (!point) return refusal('not-found', 'This point is not in the register any more.');
+    const closed = form.value.action === 'grease' ? closedReason(point.details) : null;
+    if (closed) return refusal('invalid', closed, { action: closed });
+    const assignment = await winningAssignment(desk.db, pointId);
+    if (!assignment) return assignFirst;
+    const bad = await badInclusion(desk.db, pointId, form.value.includesTaskIds);
+    if (bad) return bad;
     const id = await insertTask(desk, pointId, assignment.id, form.value, transaction);
     await projectMachines(desk.db, [point.machineId], transaction);
     return done({ id });
@@ -78,8 +79,8 @@ export async function updateTask(
   const form = parseForm(taskForm, values);
   if (!form.ok) return form;
   const { task: stated, stages } = statedTask(form.value);
-  return saving(() =>
-    db.sequelize.transaction(async (transaction) => {
+  return saving(async () =>
+    alone(db, { machineIds: await machinesOfTasks(db, [taskId]) }, async (transaction) => {
       const task = await db.Task.findOne({ where: { id: taskId, retiredOn: null }, transaction });
       const point = task && (await db.LubePoint.findByPk(task.pointId, { transaction }));
       if (!task || !point) return refusal('not-found', 'This task is not in the plan any more.');
@@ -127,20 +128,20 @@ export async function updateTask(
  */
 export async function takeGreaseProposal(desk: Desk, pointId: string): Promise<Result<{ id: string }>> {
   const { db } = desk;
-  const point = await db.LubePoint.findByPk(pointId);
-  if (!point) return refusal('not-found', 'This point is not in the register any more.');
-  const assignment = await winningAssignment(db, pointId);
-  if (!assignment) return assignFirst;
-  const proposal = await greaseProposal(db, point, await db.Lubricant.findByPk(assignment.lubricantId));
-  if (!proposal)
-    return refusal(
-      'invalid',
-      'Amount and interval of this kind of point are not computed; state them from the manual.',
-    );
-  if (proposal.closed) return refusal('invalid', proposal.closed);
-  if (!proposal.amount.ok) return refusal('invalid', proposal.amount.reason);
-  if (!proposal.interval.ok) return refusal('invalid', proposal.interval.reason);
-  return db.sequelize.transaction(async (transaction) => {
+  return alone(db, { machineIds: await machinesOfPoints(db, [pointId]) }, async (transaction) => {
+    const point = await db.LubePoint.findByPk(pointId);
+    if (!point) return refusal('not-found', 'This point is not in the register any more.');
+    const assignment = await winningAssignment(db, pointId);
+    if (!assignment) return assignFirst;
+    const proposal = await greaseProposal(db, point, await db.Lubricant.findByPk(assignment.lubricantId));
+    if (!proposal)
+      return refusal(
+        'invalid',
+        'Amount and interval of this kind of point are not computed; state them from the manual.',
+      );
+    if (proposal.closed) return refusal('invalid', proposal.closed);
+    if (!proposal.amount.ok) return refusal('invalid', proposal.amount.reason);
+    if (!proposal.interval.ok) return refusal('invalid', proposal.interval.reason);
     const id = await insertComputedTask(desk, point, assignment.id, proposal, transaction);
     await projectMachines(db, [point.machineId], transaction);
     return done({ id });
@@ -165,13 +166,13 @@ export async function takeOilLife(
   const { severity, ...input } = form.value;
   const run = computeStored(oilLife, { ...input, factors: severity.map((key) => severityFactors[key]) });
   if (!run.ok) return refusal('invalid', run.reason);
-  const task = await db.Task.findOne({ where: { id: taskId, action: 'oil-change', retiredOn: null } });
-  const point = task && (await db.LubePoint.findByPk(task.pointId));
-  const assignment = point && (await winningAssignment(db, point.id));
-  if (!task || !point) return refusal('not-found', 'This oil change is not in the plan any more.');
-  if (!assignment) return assignFirst;
-  const hours = run.result.lifeH;
-  return db.sequelize.transaction(async (transaction) => {
+  return alone(db, { machineIds: await machinesOfTasks(db, [taskId]) }, async (transaction) => {
+    const task = await db.Task.findOne({ where: { id: taskId, action: 'oil-change', retiredOn: null } });
+    const point = task && (await db.LubePoint.findByPk(task.pointId));
+    const assignment = point && (await winningAssignment(db, point.id));
+    if (!task || !point) return refusal('not-found', 'This oil change is not in the plan any more.');
+    if (!assignment) return assignFirst;
+    const hours = run.result.lifeH;
     await task.update({ intervalComputed: run.stored }, { transaction });
     const steady = await db.IntervalStage.findOne({
       where: { taskId, assignmentId: assignment.id, count: null },

@@ -112,6 +112,7 @@ async function openFindings(db: Desk['db'], asOf: Date): Promise<LogLine[]> {
     effectiveEntries(
       [...lines, ...corrections].map((line) => ({
         ...line,
+        receivedAt: new Date(line.receivedAt),
         machineId: line.machine?.id ?? null,
         pointId: line.point?.id ?? null,
       })),

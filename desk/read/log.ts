@@ -1,7 +1,7 @@
+import { isClockAhead } from '@/core/entry/effective';
 import type { EntryKind } from '@/core/entry/kinds';
 import { pointLabel } from '@/core/register/assignment';
 import type { Database } from '../desk';
-import { isClockAhead } from '../write/write-entries';
 
 /** An entry as the Log shows it, with what corrected it and what it corrects. */
 export type LogLine = {
@@ -51,6 +51,13 @@ type Row = Omit<LogLine, 'body' | 'taskIds' | 'receivedAt' | 'person' | 'machine
   pointName: string | null;
 };
 
+/** When an entry says that something happened, be it in putting another one right (ms). */
+function saidToHaveHappened({ body, happenedAtUtc }: Row): number {
+  const { replacement } = JSON.parse(body) as { replacement?: { happenedAt?: unknown } };
+  const corrected = Date.parse(String(replacement?.happenedAt ?? ''));
+  return Number.isNaN(corrected) ? happenedAtUtc.getTime() : corrected;
+}
+
 /** Entries newest first, one page at a time; `beforeSeq` of the last line fetches the next. */
 export async function readLog(db: Database, filter: LogFilter, limit = 50): Promise<LogLine[]> {
   const where = [
@@ -84,7 +91,7 @@ export async function readLog(db: Database, filter: LogFilter, limit = 50): Prom
     happenedAt: row.happenedAt,
     offsetMinutes: row.offsetMinutes,
     receivedAt: row.receivedAt.toISOString(),
-    clockAhead: isClockAhead(row.happenedAtUtc, row.receivedAt),
+    clockAhead: isClockAhead(saidToHaveHappened(row), row.receivedAt.getTime()),
     person: { initials: row.initials, name: row.personName },
     machine: row.machineId ? { id: row.machineId, code: row.machineCode!, name: row.machineName! } : null,
     point: row.pointId

@@ -1,8 +1,8 @@
-import { effectiveEntries } from '@/core/entry/effective';
+import { decides, effectiveEntries } from '@/core/entry/effective';
 import type { EntryBody } from '@/core/entry/kinds';
 import type { Database, Desk } from '../desk';
 import { type DerivedMeter, deriveMeters } from '../plan/meters';
-import { type EntryRow, decidingEntries, entryColumns, parseEntry } from '../plan/select';
+import { type EntryRow, entryColumns, parseEntry } from '../plan/select';
 import { findMachine } from '../register/machines';
 
 /** One line of a meter's page: a reading or a new dial, where it came from, and what became of it. */
@@ -31,12 +31,14 @@ export async function readMeterPage(
   const meter = machine && (await deriveMeters(db, now, [machine.id])).find(({ id }) => id === meterId);
   if (!machine || !meter) return undefined;
   const rows = await db.select<EntryRow & { personName: string; deviceId: string }>(
-    `SELECT ${entryColumns}, entry.deviceId, person.name AS personName FROM entry JOIN person ON person.id = entry.personId WHERE entry.machineId = :machineId AND (${decidingEntries("'reading','meter-change'")} OR entry.kind = 'correction')`,
+    `SELECT ${entryColumns}, entry.deviceId, person.name AS personName FROM entry JOIN person ON person.id = entry.personId WHERE entry.machineId = :machineId AND entry.kind IN ('reading', 'meter-change', 'correction')`,
     { machineId: machine.id },
   );
   const mine = effectiveEntries(
     rows.map((row) => ({ ...parseEntry(row), personName: row.personName, deviceId: row.deviceId })),
-  ).filter(({ body, happenedAt }) => body.meterId === meterId && Date.parse(happenedAt) <= now.getTime());
+  ).filter(
+    (entry) => entry.body.meterId === meterId && decides(entry) && Date.parse(entry.happenedAt) <= now.getTime(),
+  );
   const kept = new Map(meter.state.kept.map(({ atMs, value }) => [atMs, value]));
   const leftOut = new Map(meter.leftOut.map(({ atMs, value, reason }) => [`${atMs}/${value}`, reason]));
   const lines = mine.map(({ id, kind, body, happenedAt, personName, deviceId, correctedBy }): MeterLine => {

@@ -1,6 +1,7 @@
 import { ulid } from 'ulid';
 import { type ManyChange, changeManyForm, changedPoint, manyFields } from '@/core/register/change-many';
 import { type Database, type Desk, type Result, done, refusal } from '../desk';
+import { alone, machinesOfPoints } from '../locks';
 import { parseForm } from '../parse';
 import type { PointChange } from '@/db/models/register';
 import { saving } from './save';
@@ -56,16 +57,18 @@ export async function applyChange(
   { db, now, actor }: Desk,
   values: unknown,
 ): Promise<Result<{ changeSetId: string; changed: number }>> {
-  const planned = await plan(db, values);
-  if (!planned.ok) return planned;
-  const { change, rows } = planned.value;
-  const wanted = rows.flatMap(({ point, outcome }) =>
-    outcome.skipped === null && outcome.patch ? [{ point, patch: outcome.patch, undo: outcome.undo! }] : [],
-  );
-  if (wanted.length === 0)
-    return refusal('invalid', 'Nothing would change: every point picked has this already, or is of another kind.');
-  return saving(() =>
-    db.sequelize.transaction(async (transaction) => {
+  const form = parseForm(changeManyForm, values);
+  if (!form.ok) return form;
+  return saving(async () =>
+    alone(db, { machineIds: await machinesOfPoints(db, form.value.pointIds) }, async (transaction) => {
+      const planned = await plan(db, values);
+      if (!planned.ok) return planned;
+      const { change, rows } = planned.value;
+      const wanted = rows.flatMap(({ point, outcome }) =>
+        outcome.skipped === null && outcome.patch ? [{ point, patch: outcome.patch, undo: outcome.undo! }] : [],
+      );
+      if (wanted.length === 0)
+        return refusal('invalid', 'Nothing would change: every point picked has this already, or is of another kind.');
       const changes: PointChange[] = [];
       for (const { point, patch, undo } of wanted) {
         await point.update(patch, { transaction });
@@ -88,8 +91,14 @@ export async function applyChange(
 
 /** Takes a change of many points back, all of it or nothing: not where a point was changed again since. */
 export async function undoChange({ db, now }: Desk, changeSetId: string): Promise<Result<{ changed: number }>> {
+  const known = await db.ChangeSet.findByPk(changeSetId);
+  if (!known) return refusal('not-found', 'This change is not in the book.');
+  const machineIds = await machinesOfPoints(
+    db,
+    known.changes.map(({ pointId }) => pointId),
+  );
   return saving(() =>
-    db.sequelize.transaction(async (transaction) => {
+    alone(db, { machineIds }, async (transaction) => {
       const set = await db.ChangeSet.findByPk(changeSetId, { transaction, lock: transaction.LOCK.UPDATE });
       if (!set) return refusal('not-found', 'This change is not in the book.');
       if (set.kind !== 'points') return undoTemplate(db, now, set, transaction);

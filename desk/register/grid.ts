@@ -19,6 +19,7 @@ import { ambientOf } from '../assign/choose';
 import { greaseProposal } from '../plan/grease-proposal';
 import { projectMachines } from '../plan/projection';
 import { insertComputedTask, insertTask } from '../plan/tasks';
+import { alone } from '../locks';
 import { parseForm } from '../parse';
 import { thePlant } from '../plant';
 import { judgedOf } from '../read/store-room';
@@ -169,16 +170,16 @@ export async function checkGrid(desk: Desk, machineId: string, values: unknown):
 export async function saveGrid(desk: Desk, machineId: string, values: unknown): Promise<Result<{ points: number }>> {
   const form = parseForm(gridForm, values);
   if (!form.ok) return form;
-  const { ready, problems } = await readRows(desk, machineId, form.value.rows);
-  if (problems.length > 0)
-    return refusal('invalid', `${problems.length} cells need another look. Nothing has been saved.`);
   const { db, now, actor } = desk;
   const plant = await thePlant(db);
   const sourceOn = plantDayOf(now.getTime(), plant.timeZone);
   return saving(() =>
-    db.sequelize.transaction(async (transaction: Transaction) => {
-      if (!(await db.Machine.findByPk(machineId, { lock: transaction.LOCK.UPDATE, transaction })))
+    alone(db, { machineIds: [machineId] }, async (transaction) => {
+      if (!(await db.Machine.findByPk(machineId, { transaction })))
         return refusal('not-found', 'This machine is not in the register any more.');
+      const { ready, problems } = await readRows(desk, machineId, form.value.rows);
+      if (problems.length > 0)
+        return refusal('invalid', `${problems.length} cells need another look. Nothing has been saved.`);
       for (const { known, point, lubricantId, task } of ready) {
         if (known) {
           const stands = await db.LubePoint.findByPk(known.id, { transaction });

@@ -1,6 +1,7 @@
 import type { Transaction } from 'sequelize';
 import { plantDayOf } from '@/core/time/plant-day';
 import { type Database, type Desk, type Result, done, refusal } from '../desk';
+import { alone, machinesOfPoints, machinesOfTasks } from '../locks';
 import { projectMachines } from '../plan/projection';
 import { thePlant } from '../plant';
 import { checkVersion, saving } from './save';
@@ -29,8 +30,10 @@ export async function setInUse(
   };
   // All six have what is needed here: an id, a version, a day of retirement.
   const model = models[kind] as typeof db.Machine;
+  const machineIds = await machinesOf(db, kind, id);
+  // Whether a lubricant is still needed somewhere is a question to the whole plant.
   return saving(() =>
-    db.sequelize.transaction(async (transaction) => {
+    alone(db, kind === 'lubricant' ? 'plant' : { machineIds }, async (transaction) => {
       const row = await model.findByPk(id, { transaction });
       if (!row) return refusal('not-found', 'This is not in the book any more.');
       const stale = checkVersion(row as { version: number }, version);
@@ -45,7 +48,7 @@ export async function setInUse(
         { retiredOn: inUse ? null : plantDayOf(now.getTime(), (await thePlant(db, transaction)).timeZone) },
         { transaction },
       );
-      await projectMachines(db, await machinesOf(db, kind, id, transaction), transaction);
+      await projectMachines(db, machineIds, transaction);
       return done({ id });
     }),
   );
@@ -61,19 +64,8 @@ async function pointsWith(db: Database, lubricantId: string, transaction: Transa
 }
 
 /** Machines whose tasks come or go with it. */
-async function machinesOf(db: Database, kind: Retirable, id: string, transaction: Transaction): Promise<string[]> {
+async function machinesOf(db: Database, kind: Retirable, id: string): Promise<string[]> {
   if (kind === 'machine') return [id];
-  if (kind === 'point')
-    return (await db.LubePoint.findAll({ where: { id }, attributes: ['machineId'], transaction })).map(
-      ({ machineId }) => machineId,
-    );
-  return kind === 'task'
-    ? (
-        await db.select<{ machineId: string }>(
-          'SELECT lube_point.machineId FROM task JOIN lube_point ON lube_point.id = task.pointId WHERE task.id = :id',
-          { id },
-          transaction,
-        )
-      ).map(({ machineId }) => machineId)
-    : [];
+  if (kind === 'point') return machinesOfPoints(db, [id]);
+  return kind === 'task' ? machinesOfTasks(db, [id]) : [];
 }

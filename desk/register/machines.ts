@@ -2,6 +2,7 @@ import { ulid } from 'ulid';
 import type { z } from 'zod';
 import { areaForm, closuresForm, machineForm } from '@/core/register/forms';
 import { type Desk, type Result, done, refusal } from '../desk';
+import { alone } from '../locks';
 import { parseForm } from '../parse';
 import { projectMachines, rebuild } from '../plan/projection';
 import { thePlant } from '../plant';
@@ -27,9 +28,12 @@ function rowOf(form: z.output<typeof machineForm>) {
 export async function saveClosures({ db }: Desk, values: unknown): Promise<Result<null>> {
   const form = parseForm(closuresForm, values);
   if (!form.ok) return form;
-  const plant = await thePlant(db);
-  await plant.update({ closures: [...form.value.closures].sort((a, b) => a.from.localeCompare(b.from)) });
-  await rebuild(db);
+  const closures = [...form.value.closures].sort((a, b) => a.from.localeCompare(b.from));
+  await rebuild(
+    db,
+    () => {},
+    async (transaction) => (await thePlant(db, transaction)).update({ closures }, { transaction }),
+  );
   return done(null);
 }
 
@@ -62,7 +66,7 @@ export async function createMachine({ db, now }: Desk, values: unknown): Promise
     return refusal('invalid', 'Choose an area first.', { areaId: 'This area is not in the register.' });
   return saving(
     () =>
-      db.sequelize.transaction(async (transaction) => {
+      alone(db, { machineIds: [] }, async (transaction) => {
         const machine = await db.Machine.create({ id: ulid(now.getTime()), ...rest }, { transaction });
         await db.MachineCode.create({ code: machine.code, machineId: machine.id }, { transaction });
         return done({ id: machine.id, code: machine.code });
@@ -83,7 +87,7 @@ export async function updateMachine(
   const rest = rowOf(form.value);
   return saving(
     () =>
-      db.sequelize.transaction(async (transaction) => {
+      alone(db, { machineIds: [id] }, async (transaction) => {
         const machine = await db.Machine.findByPk(id, { transaction });
         if (!machine) return refusal('not-found', 'This machine is not in the register any more.');
         const stale = checkVersion(machine, version);

@@ -1,6 +1,7 @@
 import { ulid } from 'ulid';
 import { meterForm } from '@/core/register/forms';
 import { type Desk, type Result, done, refusal } from '../desk';
+import { alone } from '../locks';
 import { parseForm } from '../parse';
 import { projectMachines } from '../plan/projection';
 import { checkVersion, saving } from './save';
@@ -19,7 +20,7 @@ export async function createMeter(
     return refusal('not-found', 'This machine is not in the register any more.');
   return saving(
     () =>
-      db.sequelize.transaction(async (transaction) => {
+      alone(db, { machineIds: [machineId] }, async (transaction) => {
         const meter = await db.Meter.create(
           { id: ulid(now.getTime()), machineId, rolloverAt, ...rest },
           { transaction },
@@ -40,9 +41,10 @@ export async function updateMeter(
   const form = parseForm(meterForm, values);
   if (!form.ok) return form;
   const { rolloverAt = null, ...rest } = form.value;
+  const known = await db.Meter.findByPk(id);
   return saving(
     () =>
-      db.sequelize.transaction(async (transaction) => {
+      alone(db, { machineIds: known ? [known.machineId] : [] }, async (transaction) => {
         const meter = await db.Meter.findByPk(id, { transaction });
         if (!meter) return refusal('not-found', 'This meter is not in the register any more.');
         const stale = checkVersion(meter, version);

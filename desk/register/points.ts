@@ -3,7 +3,9 @@ import { ulid } from 'ulid';
 import type { z } from 'zod';
 import { pointForm } from '@/core/register/forms';
 import { type Desk, type Result, done, refusal } from '../desk';
+import { alone, machinesOfPoints } from '../locks';
 import { parseForm } from '../parse';
+import { projectMachines } from '../plan/projection';
 import { checkVersion, saving } from './save';
 
 /** Adds a point. Its number is the next one ever given on this machine: numbers are never reused. */
@@ -14,8 +16,8 @@ export async function createPoint(
 ): Promise<Result<{ id: string; number: number }>> {
   const form = parseForm(pointForm, values);
   if (!form.ok) return form;
-  return desk.db.sequelize.transaction(async (transaction) => {
-    if (!(await desk.db.Machine.findByPk(machineId, { lock: transaction.LOCK.UPDATE, transaction })))
+  return alone(desk.db, { machineIds: [machineId] }, async (transaction) => {
+    if (!(await desk.db.Machine.findByPk(machineId, { transaction })))
       return refusal('not-found', 'This machine is not in the register any more.');
     const { id, number } = await insertPoint(desk, machineId, form.value, transaction);
     return done({ id, number });
@@ -48,19 +50,22 @@ export async function updatePoint(
 ): Promise<Result<{ id: string }>> {
   const form = parseForm(pointForm, values);
   if (!form.ok) return form;
-  return saving(async () => {
-    const point = await db.LubePoint.findByPk(id);
-    if (!point) return refusal('not-found', 'This point is not in the register any more.');
-    const stale = checkVersion(point, version);
-    if (stale) return stale;
-    await point.update(form.value);
-    return done({ id });
-  });
+  return saving(async () =>
+    alone(db, { machineIds: await machinesOfPoints(db, [id]) }, async (transaction) => {
+      const point = await db.LubePoint.findByPk(id, { transaction });
+      if (!point) return refusal('not-found', 'This point is not in the register any more.');
+      const stale = checkVersion(point, version);
+      if (stale) return stale;
+      await point.update(form.value, { transaction });
+      await projectMachines(db, [point.machineId], transaction);
+      return done({ id });
+    }),
+  );
 }
 
 /** Moves a point one place up or down in the walking order of its machine. */
 export async function movePoint({ db }: Desk, id: string, direction: 'up' | 'down'): Promise<Result<null>> {
-  return db.sequelize.transaction(async (transaction) => {
+  return alone(db, { machineIds: await machinesOfPoints(db, [id]) }, async (transaction) => {
     const point = await db.LubePoint.findByPk(id, { transaction });
     if (!point) return refusal('not-found', 'This point is not in the register any more.');
     const order = await db.LubePoint.findAll({
@@ -69,7 +74,6 @@ export async function movePoint({ db }: Desk, id: string, direction: 'up' | 'dow
         ['walkPosition', 'ASC'],
         ['number', 'ASC'],
       ],
-      lock: transaction.LOCK.UPDATE,
       transaction,
     });
     const from = order.findIndex((each) => each.id === id);

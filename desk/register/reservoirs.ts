@@ -3,6 +3,7 @@ import { reservoirForm } from '@/core/register/forms';
 import { fillRowFor } from '@/core/register/reservoir';
 import { plantDayOf } from '@/core/time/plant-day';
 import { type Desk, type Result, done, refusal } from '../desk';
+import { alone } from '../locks';
 import { parseForm } from '../parse';
 import { projectMachines } from '../plan/projection';
 import { thePlant } from '../plant';
@@ -30,7 +31,7 @@ export async function createReservoir(
     return refusal('not-found', 'This machine is not in the register any more.');
   return saving(
     () =>
-      db.sequelize.transaction(async (transaction) => {
+      alone(db, { machineIds: [machineId] }, async (transaction) => {
         const reservoir = await db.Reservoir.create(
           { id: ulid(now.getTime()), machineId, ...rowOf(form.value) },
           { transaction },
@@ -46,6 +47,11 @@ export async function createReservoir(
   );
 }
 
+const machinesOf = async (db: Desk['db'], reservoirId: string): Promise<string[]> =>
+  (await db.Reservoir.findAll({ where: { id: reservoirId }, attributes: ['machineId'] })).map(
+    ({ machineId }) => machineId,
+  );
+
 /** Changes a reservoir. Another mounting position makes its fill, vent and drain wait for confirmation again. */
 export async function updateReservoir(
   { db }: Desk,
@@ -55,9 +61,10 @@ export async function updateReservoir(
 ): Promise<Result<{ id: string }>> {
   const form = parseForm(reservoirForm, values);
   if (!form.ok) return form;
+  const machineIds = await machinesOf(db, id);
   return saving(
     () =>
-      db.sequelize.transaction(async (transaction) => {
+      alone(db, { machineIds }, async (transaction) => {
         const reservoir = await db.Reservoir.findByPk(id, { transaction });
         if (!reservoir) return refusal('not-found', 'This reservoir is not in the register any more.');
         const stale = checkVersion(reservoir, version);
@@ -81,7 +88,7 @@ export async function updateReservoir(
  */
 export async function confirmFill({ db, now, actor }: Desk, id: string): Promise<Result<{ volumeL: number }>> {
   const plant = await thePlant(db);
-  return db.sequelize.transaction(async (transaction) => {
+  return alone(db, { machineIds: await machinesOf(db, id) }, async (transaction) => {
     const reservoir = await db.Reservoir.findByPk(id, { transaction });
     if (!reservoir) return refusal('not-found', 'This reservoir is not in the register any more.');
     const row = fillRowFor(reservoir.fillTable, reservoir.mounting);

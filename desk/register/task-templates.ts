@@ -14,6 +14,7 @@ import {
 } from '@/core/register/task-template';
 import type { TemplateChange } from '@/db/models/register';
 import { type Database, type Desk, type Result, done, refusal } from '../desk';
+import { alone, machinesOfPoints } from '../locks';
 import { parseForm } from '../parse';
 import { projectMachines } from '../plan/projection';
 import { selectPlan, stageOwner, stagesInForce } from '../plan/select';
@@ -49,6 +50,12 @@ const applyForm = z.strictObject({
   pointIds: z.array(ulidSchema).min(1, { error: 'Pick at least one point.' }).max(2000),
 });
 
+/** The machines of the points that a form names, as far as it can be read. */
+async function machinesPicked(db: Database, values: unknown): Promise<string[]> {
+  const form = applyForm.safeParse(values);
+  return form.success ? machinesOfPoints(db, form.data.pointIds) : [];
+}
+
 type Planned = { point: PointRow; assignmentId: string; outcome: TemplateOutcome };
 export type TemplatePreview = { pointId: string; adds: string[]; changes: string[]; skipped: string | null }[];
 
@@ -73,17 +80,17 @@ export async function applyTemplate(
   { db, now, actor }: Desk,
   values: unknown,
 ): Promise<Result<{ changeSetId: string; changed: number }>> {
-  const planned = await planTemplate(db, values);
-  if (!planned.ok) return planned;
-  const { template, rows } = planned.value;
-  const wanted = rows.filter(({ outcome }) => outcome.skipped === null);
-  if (wanted.length === 0)
-    return refusal(
-      'invalid',
-      'Nothing would change: every point picked has it all already, or is left alone for the reason shown.',
-    );
-  return saving(() =>
-    db.sequelize.transaction(async (transaction) => {
+  return saving(async () =>
+    alone(db, { machineIds: await machinesPicked(db, values) }, async (transaction) => {
+      const planned = await planTemplate(db, values);
+      if (!planned.ok) return planned;
+      const { template, rows } = planned.value;
+      const wanted = rows.filter(({ outcome }) => outcome.skipped === null);
+      if (wanted.length === 0)
+        return refusal(
+          'invalid',
+          'Nothing would change: every point picked has it all already, or is left alone for the reason shown.',
+        );
       const changes: TemplateChange[] = [];
       for (const each of wanted) changes.push(await applyToPoint(db, now, each, transaction));
       await projectMachines(

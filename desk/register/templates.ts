@@ -9,6 +9,7 @@ import type {
 } from '@/core/register/machine-template';
 import { copyForm, modelForm } from '@/core/register/forms';
 import { type Database, type Desk, type Result, done, refusal } from '../desk';
+import { alone } from '../locks';
 import { parseForm } from '../parse';
 import { projectMachines } from '../plan/projection';
 import { saving } from './save';
@@ -309,7 +310,7 @@ export async function duplicateMachine(
   if (!template) return refusal('not-found', 'This machine is not in the register any more.');
   return saving(
     () =>
-      desk.db.sequelize.transaction(async (transaction) =>
+      alone(desk.db, { machineIds: [] }, async (transaction) =>
         done({ code: (await instantiate(desk, template, form.value, transaction)).code }),
       ),
     codeTaken,
@@ -328,7 +329,7 @@ export async function makeModel(
   if (!template) return refusal('not-found', 'This machine is not in the register any more.');
   return saving(
     () =>
-      db.sequelize.transaction(async (transaction) => {
+      alone(db, { machineIds: [machineId] }, async (transaction) => {
         const model = await db.MachineModel.create(
           { id: ulid(now.getTime()), ...form.value, template },
           { transaction },
@@ -348,7 +349,7 @@ export async function createFromModel(desk: Desk, values: unknown): Promise<Resu
   if (!model) return refusal('invalid', 'Choose a model.', { modelId: 'Model: choose one.' });
   return saving(
     () =>
-      desk.db.sequelize.transaction(async (transaction) =>
+      alone(desk.db, { machineIds: [] }, async (transaction) =>
         done({ code: (await instantiate(desk, model.template, form.value, transaction)).code }),
       ),
     codeTaken,

@@ -25,7 +25,7 @@ export async function createGun({ db, now, actor }: Desk, values: unknown): Prom
   const plant = await thePlant(db);
   return saving(
     () =>
-      db.sequelize.transaction(async (transaction) => {
+      db.transaction(async (transaction) => {
         const row = await db.Gun.create(
           { id: ulid(now.getTime()), ...gun, gramsPerStroke: run.result.gramsPerStroke },
           { transaction },
@@ -58,7 +58,7 @@ export async function calibrateGun(
   const run = computeStored(greaseGunCalibration, form.value);
   if (!run.ok) return refusal('invalid', run.reason);
   const plant = await thePlant(db);
-  return db.sequelize.transaction(async (transaction) => {
+  return db.transaction(async (transaction) => {
     const gun = await db.Gun.findByPk(gunId, { transaction });
     if (!gun) return refusal('not-found', 'This gun is not in the store room any more.');
     await db.GunCalibration.create(

@@ -3,7 +3,9 @@ import type { z } from 'zod';
 import { lubricantForm, replacementForm } from '@/core/register/store-room';
 import { plantDayOf } from '@/core/time/plant-day';
 import { type Desk, type Result, done, refusal } from '../desk';
+import { alone } from '../locks';
 import { parseForm } from '../parse';
+import { projectMachines } from '../plan/projection';
 import { thePlant } from '../plant';
 import { checkVersion, saving } from '../register/save';
 
@@ -52,14 +54,32 @@ export async function updateLubricant(
 ): Promise<Result<{ code: string }>> {
   const form = parseForm(lubricantForm, values);
   if (!form.ok) return form;
-  return saving(async () => {
-    const lubricant = await db.Lubricant.findByPk(id);
-    if (!lubricant) return refusal('not-found', 'This lubricant is not in the store room any more.');
-    const stale = checkVersion(lubricant, version);
-    if (stale) return stale;
-    await lubricant.update(rowOf(form.value));
-    return done({ code: lubricant.code });
-  }, codeTaken);
+  return saving(
+    () =>
+      alone(db, 'plant', async (transaction) => {
+        const lubricant = await db.Lubricant.findByPk(id, { transaction });
+        if (!lubricant) return refusal('not-found', 'This lubricant is not in the store room any more.');
+        const stale = checkVersion(lubricant, version);
+        if (stale) return stale;
+        const renamed = lubricant.code !== form.value.code;
+        await lubricant.update(rowOf(form.value), { transaction });
+        // A change that waits for the season is kept with the codes of what is inside and what is wanted.
+        const waiting = renamed
+          ? await db.select<{ machineId: string }>(
+              'SELECT DISTINCT machineId FROM due_state WHERE bandChange IS NOT NULL',
+              {},
+              transaction,
+            )
+          : [];
+        await projectMachines(
+          db,
+          waiting.map(({ machineId }) => machineId),
+          transaction,
+        );
+        return done({ code: lubricant.code });
+      }),
+    codeTaken,
+  );
 }
 
 /** Records which lubricant of the house stands in for a former product, by whose word. */

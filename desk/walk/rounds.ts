@@ -12,7 +12,7 @@ import { selectStops } from '../plan/select';
 import { type CardLine, auditWords, cardLines } from '../read/operator-card';
 import { type TaskState, loadTaskStates } from '../plan/states';
 import { thePlant } from '../plant';
-import { loggedEntry } from '../write/logged-entry';
+import { loggedEntry } from '../log/logged-entry';
 
 /**
  * Begins a walk of a route, or takes up the one that this person has begun and not signed.

@@ -6,7 +6,8 @@ import { readMeterPage } from '../read/meter';
 import { importReadings, previewReadings } from '../register/import-readings';
 import { smallPlant } from '../testing';
 import { postReadings } from './readings';
-import { verifyLog, writeEntry } from './write-entries';
+import { verifyLog } from '../log/verify';
+import { writeEntry } from './write-entries';
 
 describe('readings from elsewhere', async () => {
   const db = await freshDatabase();

@@ -1,12 +1,14 @@
 import { createHash } from 'node:crypto';
-import { Op, type Transaction } from 'sequelize';
+import { Op } from 'sequelize';
 import { encodeTime, ulid } from 'ulid';
 import { z } from 'zod';
+import { isClockAhead } from '@/core/entry/effective';
 import type { EntryEnvelope } from '@/core/entry/kinds';
 import { instant, quantity } from '@/core/fields';
 import type { Database } from '../desk';
 import { deriveMeters } from '../plan/meters';
-import { appendTrusted, isClockAhead } from './write-entries';
+import { alone } from '../locks';
+import { appendProjected } from './write-entries';
 
 /** What a gateway posts: one reading or many, as the dial showed them. Sending the same again writes nothing. */
 const reading = z.strictObject({ at: instant('Read at'), value: quantity('Reading', '', { min: 0, max: 1e12 }) });
@@ -89,13 +91,15 @@ export async function writeReadings(
     }),
   );
   const ids = [...drafts.keys()];
-  const stored = await appendTrusted(db, async (transaction: Transaction) => {
+  const stored = await alone(db, { machineIds: readings.map(({ machineId }) => machineId) }, async (transaction) => {
     const known = new Set(
       (await db.Entry.findAll({ where: { id: { [Op.in]: ids } }, attributes: ['id'], raw: true, transaction })).map(
         ({ id }) => id,
       ),
     );
-    return ids.filter((id) => !known.has(id)).map((id) => ({ envelope: drafts.get(id)!, receivedAt: now }));
+    const fresh = ids.filter((id) => !known.has(id)).map((id) => ({ envelope: drafts.get(id)!, receivedAt: now }));
+    await appendProjected(db, fresh, transaction);
+    return fresh.length;
   });
   return { stored, known: readings.length - stored };
 }
@@ -119,7 +123,7 @@ export async function postReadings(
   const [derived] = (await deriveMeters(db, now, [meter.machineId])).filter(({ id }) => id === meterId);
   const reasons = new Map(derived!.leftOut.map(({ atMs, value, reason }) => [`${atMs}/${value}`, reason]));
   const leftOut = posted.readings.flatMap(({ at, value }, index) => {
-    if (isClockAhead(new Date(at), now))
+    if (isClockAhead(Date.parse(at), now.getTime()))
       return [{ index, reason: 'Lies in the future: kept and marked, but not used.' }];
     const reason = reasons.get(`${Date.parse(at)}/${value}`);
     return reason ? [{ index, reason }] : [];

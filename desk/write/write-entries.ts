@@ -1,16 +1,15 @@
-import { createHash } from 'node:crypto';
-import canonicalize from 'canonicalize';
-import type { Transaction } from 'sequelize';
+import { type Transaction, UniqueConstraintError } from 'sequelize';
+import { isClockAhead } from '@/core/entry/effective';
 import { type EntryBody, type EntryEnvelope, entryBodies, entryEnvelope, isWritable } from '@/core/entry/kinds';
 import { latestPostponement, postponementRule } from '@/core/interval/due-facts';
 import { type Problem, pointerOf, problemsOf } from '@/core/problems';
 import type { Database } from '../desk';
+import { alone } from '../locks';
+import { type Received, answeredTasks, append, arrivingEntry } from '../log/append';
+import { contentOf, sealedContent } from '../log/seal';
 import { applyFirstHours } from '../register/task-templates';
 import { thePlant } from '../plant';
 import { projectMachines } from '../plan/projection';
-
-/** More than this ahead of the server's clock is kept but marked (ms). */
-const clockSlackMs = 10 * 60_000;
 
 export type Written = { id: string; seq: number; hash: string; receivedAt: string; clockAhead: boolean };
 
@@ -42,178 +41,62 @@ export async function writeEntry(db: Database, now: Date, raw: unknown): Promise
   const envelope = parsed.data;
   const bodyProblems = checkBody(envelope.kind, envelope.body);
   if (bodyProblems.length > 0) return invalid(bodyProblems);
-  return db.sequelize.transaction(async (transaction) => {
-    // The head row is the queue of all writers: whoever holds it gives the next number.
-    const head = await db.LogHead.findByPk(1, { lock: transaction.LOCK.UPDATE, transaction });
-    if (!head) throw new Error('The log has no head row; run the migrations.');
-    const known = await db.Entry.findByPk(envelope.id, { transaction });
-    if (known) {
-      if (sealedContent(known) !== contentOf(envelope))
-        return conflict('/id', 'Another entry with this identifier and other content is already in the book.');
-      return { ok: true, stored: false, entry: written(known) };
-    }
-    const problem = await checkReferences(db, envelope, transaction);
-    if (problem) return problem;
-    const [entry] = await append(db, [envelope], now, head, transaction);
-    await beginFirstHours(db, now, envelope, transaction);
-    if (envelope.machineId) await projectMachines(db, [envelope.machineId], transaction);
-    return { ok: true, stored: true, entry: written(entry!) };
-  });
+  const writeOnce = () =>
+    alone(db, { machineIds: envelope.machineId ? [envelope.machineId] : [] }, (transaction) =>
+      writeParsed(db, { envelope, receivedAt: now }, transaction),
+    );
+  try {
+    return await writeOnce();
+  } catch (error) {
+    // Sent twice at the same moment: the other one is in the book by now.
+    if (error instanceof UniqueConstraintError && (await db.Entry.findByPk(envelope.id))) return writeOnce();
+    throw error;
+  }
+}
+
+/** Writes an entry whose machine the transaction has to itself. */
+async function writeParsed(db: Database, received: Received, transaction: Transaction): Promise<WriteOutcome> {
+  const { envelope, receivedAt } = received;
+  const known = await db.Entry.findByPk(envelope.id, { transaction });
+  if (known) {
+    if (sealedContent(known) !== contentOf(envelope))
+      return conflict('/id', 'Another entry with this identifier and other content is already in the book.');
+    return { ok: true, stored: false, entry: written(known) };
+  }
+  const problem = await checkReferences(db, envelope, transaction);
+  if (problem) return problem;
+  await beginFirstHours(db, receivedAt, envelope, transaction);
+  const [entry] = await appendProjected(db, [received], transaction);
+  return { ok: true, stored: true, entry: written(entry!) };
 }
 
 /**
- * Appends entries that are known to be right, in one transaction. For the demo plant and imports that have checked
- * every envelope themselves.
- * @param choose which, decided while nobody else can write
- * @returns how many were written
+ * Brings the projection up to date with entries that are known to be right, and writes them; to be the last step of a
+ * change that has their machines to itself.
+ * @param machineIds machines whose plan was changed besides
  */
-export const appendTrusted = (db: Database, choose: ChooseEntries): Promise<number> =>
-  db.sequelize.transaction((transaction) => appendWithin(db, choose, transaction));
-
-type ChooseEntries = (transaction: Transaction) => Promise<readonly { envelope: EntryEnvelope; receivedAt: Date }[]>;
-
-/** The same as part of a larger change; to be its first step, as whoever writes takes the head of the log first. */
-export async function appendWithin(db: Database, choose: ChooseEntries, transaction: Transaction): Promise<number> {
-  const head = await db.LogHead.findByPk(1, { lock: transaction.LOCK.UPDATE, transaction });
-  if (!head) throw new Error('The log has no head row; run the migrations.');
-  const envelopes = await choose(transaction);
-  if (envelopes.length === 0) return 0;
-  await append(
-    db,
-    envelopes.map(({ envelope }) => envelope),
-    (index) => envelopes[index]!.receivedAt,
-    head,
-    transaction,
-  );
+export async function appendProjected(
+  db: Database,
+  received: readonly Received[],
+  transaction: Transaction,
+  machineIds: readonly string[] = [],
+): Promise<InstanceType<Database['Entry']>[]> {
   await projectMachines(
     db,
-    envelopes.flatMap(({ envelope }) => envelope.machineId ?? []),
+    [...machineIds, ...received.flatMap(({ envelope }) => envelope.machineId ?? [])],
     transaction,
+    received.map(arrivingEntry),
   );
-  return envelopes.length;
+  return append(db, received, transaction);
 }
 
-type Row = InstanceType<Database['Entry']>;
-type Head = InstanceType<Database['LogHead']>;
-
-async function append(
-  db: Database,
-  envelopes: readonly EntryEnvelope[],
-  receivedAt: Date | ((index: number) => Date),
-  head: Head,
-  transaction: Transaction,
-): Promise<Row[]> {
-  let seq = Number(head.seq);
-  let previousHash = head.hash;
-  const rows = envelopes.map((envelope, index) => {
-    seq += 1;
-    const row = {
-      ...envelope,
-      seq,
-      body: canonicalize(envelope.body)!,
-      taskIds: JSON.stringify(envelope.taskIds),
-      happenedAtUtc: new Date(envelope.happenedAt),
-      receivedAt: typeof receivedAt === 'function' ? receivedAt(index) : receivedAt,
-      previousHash,
-      hash: '',
-    };
-    row.hash = hashOf(row);
-    previousHash = row.hash;
-    return row;
-  });
-  const entries = await db.Entry.bulkCreate(rows, { transaction });
-  const links = envelopes.flatMap((envelope) =>
-    answeredTasks(envelope).map((taskId) => ({ entryId: envelope.id, taskId })),
-  );
-  if (links.length > 0) await db.EntryTask.bulkCreate(links, { transaction });
-  await head.update({ seq, hash: previousHash }, { transaction });
-  return entries;
-}
-
-/** Tasks an entry answers, those of a correction's replacement included. */
-function answeredTasks({ kind, body, taskIds }: EntryEnvelope): string[] {
-  const replacement = kind === 'correction' ? (body as EntryBody<'correction'>) : undefined;
-  return [
-    ...new Set([...taskIds, ...(replacement && 'replacement' in replacement ? replacement.replacement.taskIds : [])]),
-  ];
-}
-
-type Sealed = Pick<
-  Row,
-  | 'id'
-  | 'seq'
-  | 'kind'
-  | 'kindVersion'
-  | 'body'
-  | 'happenedAt'
-  | 'offsetMinutes'
-  | 'receivedAt'
-  | 'personId'
-  | 'deviceId'
-  | 'machineId'
-  | 'pointId'
-  | 'taskIds'
-  | 'roundId'
-  | 'replacesId'
-  | 'previousHash'
->;
-
-/** SHA-256 over the previous hash and every field of the entry, in canonical JSON. */
-export function hashOf(row: Sealed): string {
-  const sealed = {
-    ...(JSON.parse(sealedContent(row)) as object),
-    seq: Number(row.seq),
-    receivedAt: row.receivedAt.toISOString(),
-    previousHash: row.previousHash,
-  };
-  return createHash('sha256').update(canonicalize(sealed)!).digest('hex');
-}
-
-/** Canonical JSON of what the device sent; equal text means the same entry. */
-const contentOf = (envelope: EntryEnvelope): string => canonicalize(envelope)!;
-
-const sealedContent = ({
-  id,
-  kind,
-  kindVersion,
-  body,
-  happenedAt,
-  offsetMinutes,
-  personId,
-  deviceId,
-  machineId,
-  pointId,
-  taskIds,
-  roundId,
-  replacesId,
-}: Omit<Sealed, 'seq' | 'receivedAt' | 'previousHash'>): string =>
-  canonicalize({
-    id,
-    kind,
-    kindVersion,
-    body: JSON.parse(body) as unknown,
-    happenedAt,
-    offsetMinutes,
-    personId,
-    deviceId,
-    machineId,
-    pointId,
-    taskIds: JSON.parse(taskIds) as unknown,
-    roundId,
-    replacesId,
-  })!;
-
-const written = ({ id, seq, hash, receivedAt, happenedAtUtc }: Row): Written => ({
+const written = ({ id, seq, hash, receivedAt, happenedAtUtc }: InstanceType<Database['Entry']>): Written => ({
   id,
   seq: Number(seq),
   hash,
   receivedAt: receivedAt.toISOString(),
-  clockAhead: isClockAhead(happenedAtUtc, receivedAt),
+  clockAhead: isClockAhead(happenedAtUtc.getTime(), receivedAt.getTime()),
 });
-
-/** True when the device's clock was further ahead than clocks drift: kept, but marked wherever it is shown. */
-export const isClockAhead = (happenedAt: Date, receivedAt: Date): boolean =>
-  happenedAt.getTime() - receivedAt.getTime() > clockSlackMs;
 
 function checkBody(kind: EntryEnvelope['kind'], body: unknown): Problem[] {
   if (!isWritable(kind))
@@ -236,8 +119,11 @@ async function checkReferences(
   const problem = (path: PropertyKey[], detail: string) =>
     invalid([{ pointer: pointerOf(path), detail, code: 'unknown-reference' }]);
   const find = { transaction };
-  if (!(await db.Person.findOne({ where: { id: envelope.personId, active: true }, ...find })))
-    return problem(['personId'], 'This person is not on the plant’s list.');
+  const person = await db.Person.findByPk(envelope.personId, find);
+  if (!person) return problem(['personId'], 'This person is not on the plant’s list.');
+  // An entry may come in late: what counts is who belonged to the plant when it happened.
+  if (!person.active && !(person.leftAt && Date.parse(envelope.happenedAt) <= person.leftAt.getTime()))
+    return problem(['personId'], `${person.name} was not on the plant’s list any more when this happened.`);
   if (envelope.machineId === null && !['hand-over', 'note', 'correction'].includes(envelope.kind))
     return problem(['machineId'], 'Say which machine this is about.');
   if (envelope.machineId !== null && !(await db.Machine.findByPk(envelope.machineId, find)))
@@ -251,12 +137,7 @@ async function checkReferences(
     return problem(['roundId'], 'This round is not known.');
   const tasks = answeredTasks(envelope);
   if (tasks.length > 0) {
-    const rows = await db.select<{ id: string; machineId: string }>(
-      'SELECT task.id, lube_point.machineId FROM task JOIN lube_point ON lube_point.id = task.pointId WHERE task.id IN (:tasks)',
-      { tasks },
-      transaction,
-    );
-    if (rows.length !== tasks.length || rows.some(({ machineId }) => machineId !== envelope.machineId))
+    if (!(await areOfMachine(db, tasks, envelope.machineId, transaction)))
       return problem(['taskIds'], 'A task named here is not on that machine.');
   }
   return (
@@ -266,6 +147,21 @@ async function checkReferences(
       ? checkCorrection(db, envelope, transaction)
       : undefined)
   );
+}
+
+/** Whether some tasks are known and all of one machine. */
+async function areOfMachine(
+  db: Database,
+  tasks: readonly string[],
+  machineId: string | null,
+  transaction: Transaction,
+): Promise<boolean> {
+  const rows = await db.select<{ machineId: string }>(
+    'SELECT lube_point.machineId FROM task JOIN lube_point ON lube_point.id = task.pointId WHERE task.id IN (:tasks)',
+    { tasks: [...tasks] },
+    transaction,
+  );
+  return rows.length === tasks.length && rows.every((row) => row.machineId === machineId);
 }
 
 async function checkBodyReferences(
@@ -285,7 +181,8 @@ async function checkBodyReferences(
     const meter = await db.Meter.findByPk(meterId, { transaction });
     if (!meter || meter.machineId !== machineId) return problem('meterId', 'This meter is not on that machine.');
   }
-  if (taskId && !(await db.Task.findByPk(taskId, { transaction }))) return problem('taskId', 'This task is not known.');
+  if (taskId && !(await areOfMachine(db, [taskId], machineId, transaction)))
+    return problem('taskId', 'This task is not on that machine.');
   return undefined;
 }
 
@@ -405,16 +302,4 @@ async function checkCorrection(
   return problems.length > 0
     ? invalid(problems)
     : checkBodyReferences(db, { ...envelope, body: replacement.body }, transaction);
-}
-
-/** Walks the whole log and checks every seal. */
-export async function verifyLog(db: Database): Promise<{ entries: number; firstBroken: number | null }> {
-  let previousHash = '0'.repeat(64);
-  const rows = await db.Entry.findAll({ order: [['seq', 'ASC']] });
-  for (const row of rows) {
-    if (row.previousHash !== previousHash || hashOf(row) !== row.hash)
-      return { entries: rows.length, firstBroken: Number(row.seq) };
-    previousHash = row.hash;
-  }
-  return { entries: rows.length, firstBroken: null };
 }

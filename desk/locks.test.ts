@@ -1,0 +1,111 @@
+import { describe, expect, it } from 'vitest';
+import { freshDatabase } from '@/db/testing';
+import { rebuild } from './plan/projection';
+import { createTask, updateTask } from './plan/tasks';
+import { saveClosures, updateMachine } from './register/machines';
+import { smallPlant } from './testing';
+import { writeEntry } from './write/write-entries';
+
+const task = {
+  action: 'check',
+  title: 'Look',
+  amountKind: 'to-mark',
+  amount: '',
+  machineState: 'any',
+  minutes: '2',
+  procedureText: '',
+  meterId: '',
+  when: '300 h',
+};
+const machineForm = (code: string, areaId: string, dutyHoursPerDay: string) => ({
+  code,
+  name: 'Fan',
+  areaId,
+  description: '',
+  dutyHoursPerDay,
+  fittingCount: '',
+  energySources: [],
+});
+
+describe('changes of the plan and entries of one machine', async () => {
+  const db = await freshDatabase({ pool: 10 });
+  const { ids, desk, entry } = await smallPlant(db);
+  const stored = async () => ({
+    due: await db.select('SELECT * FROM due_state ORDER BY taskId'),
+    meters: await db.select('SELECT * FROM meter_state ORDER BY meterId'),
+  });
+  const service = (minutesAgo: number) =>
+    writeEntry(
+      db,
+      desk.now,
+      entry({
+        kind: 'grease',
+        pointId: ids.point,
+        taskIds: [ids.task],
+        happenedAt: new Date(desk.now.getTime() - minutesAgo * 60_000).toISOString(),
+        body: { lubricantId: ids.grease, massG: 20 },
+      }),
+    );
+  const raced = async (change: (race: number) => Promise<unknown>) => {
+    for (let race = 0; race < 12; race += 1) {
+      await Promise.all([
+        change(race),
+        new Promise((resolve) => setTimeout(resolve, race * 2)).then(() => service(500 - race)),
+      ]);
+      const standing = await stored();
+      await rebuild(db);
+      expect(standing).toEqual(await stored());
+    }
+  };
+
+  it('exclude each other: the due list says what a rebuild says, however close together they are', async () => {
+    const made = await createTask(desk, ids.point, task);
+    if (!made.ok) throw new Error(made.reason);
+    await raced(async (race) => {
+      const { version } = (await db.Task.findByPk(made.value.id))!;
+      const saved = await updateTask(desk, made.value.id, version!, { ...task, when: `${100 + race} h` });
+      expect(saved).toMatchObject({ ok: true });
+    });
+  });
+
+  it('so do changes of the machine, and of the whole plant', async () => {
+    await raced(async (race) => {
+      const { version } = (await db.Machine.findByPk(ids.machine))!;
+      const saved = await updateMachine(desk, ids.machine, version!, machineForm('M-1', ids.area, String(4 + race)));
+      expect(saved).toMatchObject({ ok: true });
+    });
+    await raced(async (race) => {
+      const closures = [{ name: 'Shutdown', from: '2026-07-01', to: `2026-07-${10 + race}` }];
+      expect(await saveClosures(desk, { closures })).toMatchObject({ ok: true });
+    });
+  });
+});
+
+describe.each([1, 2])('a pool of %i', async (pool) => {
+  const db = await freshDatabase({ pool });
+  const { ids, desk, entry } = await smallPlant(db);
+
+  it('is enough for a dozen saves at once: nothing inside a transaction asks for a second connection', async () => {
+    const saves = Array.from({ length: 12 }, (_, index) =>
+      index % 3 === 0
+        ? createTask(desk, ids.point, { ...task, title: `Look ${index}` })
+        : writeEntry(
+            db,
+            desk.now,
+            entry({ kind: 'note', body: { text: `Note ${index}` }, machineId: index % 2 ? ids.machine : ids.other }),
+          ),
+    );
+    expect((await Promise.all(saves)).every(({ ok }) => ok)).toBe(true);
+    expect(await db.Entry.count()).toBe(8);
+  });
+
+  it('does not write the half of what fails', async () => {
+    await expect(
+      db.transaction(async () => {
+        await db.Area.create({ id: ids.plant, code: 'X', name: 'Half', position: 9, outline: null });
+        throw new Error('broken off');
+      }),
+    ).rejects.toThrow('broken off');
+    expect(await db.Area.findOne({ where: { code: 'X' } })).toBeNull();
+  });
+});
