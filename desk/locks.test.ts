@@ -80,32 +80,3 @@ describe('changes of the plan and entries of one machine', async () => {
     });
   });
 });
-
-describe.each([1, 2])('a pool of %i', async (pool) => {
-  const db = await freshDatabase({ pool });
-  const { ids, desk, entry } = await smallPlant(db);
-
-  it('is enough for a dozen saves at once: nothing inside a transaction asks for a second connection', async () => {
-    const saves = Array.from({ length: 12 }, (_, index) =>
-      index % 3 === 0
-        ? createTask(desk, ids.point, { ...task, title: `Look ${index}` })
-        : writeEntry(
-            db,
-            desk.now,
-            entry({ kind: 'note', body: { text: `Note ${index}` }, machineId: index % 2 ? ids.machine : ids.other }),
-          ),
-    );
-    expect((await Promise.all(saves)).every(({ ok }) => ok)).toBe(true);
-    expect(await db.Entry.count()).toBe(8);
-  });
-
-  it('does not write the half of what fails', async () => {
-    await expect(
-      db.transaction(async () => {
-        await db.Area.create({ id: ids.plant, code: 'X', name: 'Half', position: 9, outline: null });
-        throw new Error('broken off');
-      }),
-    ).rejects.toThrow('broken off');
-    expect(await db.Area.findOne({ where: { code: 'X' } })).toBeNull();
-  });
-});

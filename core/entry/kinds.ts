@@ -65,6 +65,7 @@ export const findingWords = {
   'grease-hard': 'grease hard or bled',
   'fitting-broken': 'fitting broken or blocked',
   'cover-missing': 'cap, plug or cover missing',
+  'double-dose': 'given twice',
   other: 'something else',
 } as const;
 

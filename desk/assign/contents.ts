@@ -1,7 +1,6 @@
-import { Op } from 'sequelize';
 import { decides, effectiveEntries } from '@/core/entry/effective';
 import type { Database } from '../desk';
-import { loggedEntry } from '../log/logged-entry';
+import { type EntryRow, entryColumns, parseEntry } from '../log/rows';
 
 type PointRow = Pick<InstanceType<Database['LubePoint']>, 'id' | 'reservoirId'>;
 
@@ -21,11 +20,11 @@ export async function contentsByPoint(
       ? await db.LubePoint.findAll({ where: { reservoirId: reservoirs }, attributes: ['id', 'reservoirId'] })
       : [];
   const ids = [...new Set([...points.map(({ id }) => id), ...fed.map(({ id }) => id)])];
-  const rows = await db.Entry.findAll({
-    where: { pointId: ids, kind: { [Op.in]: ['oil-change', 'grease', 'commissioning', 'correction'] } },
-    order: [['seq', 'ASC']],
-  });
-  const entries = effectiveEntries(rows.map(loggedEntry)).filter(decides);
+  const rows = await db.select<EntryRow>(
+    `SELECT ${entryColumns} FROM entry WHERE pointId IN (:ids) AND kind IN ('oil-change', 'grease', 'commissioning', 'correction')`,
+    { ids },
+  );
+  const entries = effectiveEntries(rows.map(parseEntry)).filter(decides);
   const storeOf = new Map([...fed, ...points].map(({ id, reservoirId }) => [id, reservoirId ?? id]));
   const newest = new Map<string, { lubricantId: string; atMs: number }>();
   for (const { body, pointId, happenedAt } of entries) {

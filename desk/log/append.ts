@@ -2,7 +2,7 @@ import canonicalize from 'canonicalize';
 import type { Transaction } from 'sequelize';
 import type { EntryBody, EntryEnvelope } from '@/core/entry/kinds';
 import type { Database } from '../desk';
-import type { PlannedEntry } from '../plan/select';
+import type { PlannedEntry } from './rows';
 import { hashOf } from './seal';
 
 /** An entry to be written, with when it was received. */

@@ -2,7 +2,7 @@ import type { EffectiveEntry } from '@/core/entry/effective';
 import { type EntryBody, type EventName, serviceKinds } from '@/core/entry/kinds';
 import type { DueEvent } from '@/core/interval/limits';
 import type { Replacement, ShownReading } from '@/core/meter/series';
-import type { PlannedEntry } from './select';
+import type { PlannedEntry } from '../log/rows';
 
 export type PlannedEffective = EffectiveEntry<PlannedEntry>;
 

@@ -5,15 +5,8 @@ import type { Database } from '../desk';
 import { type MachineMeters, deriveTask, factsOf, metersOfMachine } from './derive';
 import { MachineLog } from './machine-log';
 import { alone } from '../locks';
-import {
-  type EntryRow,
-  type Plan,
-  type PlannedEntry,
-  decidingKinds,
-  entryColumns,
-  parseEntry,
-  selectPlan,
-} from './select';
+import { type EntryRow, type PlannedEntry, decidingKinds, entryColumns, parseEntry } from '../log/rows';
+import { type Plan, selectPlan } from './select';
 
 /**
  * Where every meter and task stands, kept beside the log so that lists need not read it. It is brought up to date in the

@@ -8,18 +8,16 @@ import { type MeterState, dutyMeter } from '@/core/meter/state';
 import type { StoredComputation } from '@/core/method';
 import type { MachineState } from '@/core/register/machine-states';
 import { type AmountKind, type PointKind, type TaskAction, type Who, usualEnough } from '@/core/register/point-kinds';
+import { type EntryRow, entryColumns, parseEntry } from '../log/rows';
 import type { Database } from '../desk';
 import { type BandChange, type LubricantRef, derivePlan, lubricantRef, overrideStages } from './derive';
 import { machineLog } from './projection';
 import {
-  type EntryRow,
   type Plan,
   type TaskFilter,
   type TaskPlanRow,
   assignmentsInForce,
-  entryColumns,
   groupBy,
-  parseEntry,
   plannedHours,
   plannedStages,
   selectPlan,

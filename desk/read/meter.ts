@@ -2,7 +2,7 @@ import { decides, effectiveEntries } from '@/core/entry/effective';
 import type { EntryBody } from '@/core/entry/kinds';
 import type { Database, Desk } from '../desk';
 import { type DerivedMeter, deriveMeters } from '../plan/meters';
-import { type EntryRow, entryColumns, parseEntry } from '../plan/select';
+import { type EntryRow, entryColumns, parseEntry } from '../log/rows';
 import { findMachine } from '../register/machines';
 
 /** One line of a meter's page: a reading or a new dial, where it came from, and what became of it. */

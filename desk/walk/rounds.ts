@@ -1,5 +1,4 @@
 import { ulid } from 'ulid';
-import { effectiveEntries } from '@/core/entry/effective';
 import { dueWords, standingOn } from '@/core/interval/due-words';
 import { putsNothingIn } from '@/core/register/point-kinds';
 import { pointLabel } from '@/core/register/assignment';
@@ -12,7 +11,7 @@ import { selectStops } from '../plan/select';
 import { type CardLine, auditWords, cardLines } from '../read/operator-card';
 import { type TaskState, loadTaskStates } from '../plan/states';
 import { thePlant } from '../plant';
-import { loggedEntry } from '../log/logged-entry';
+import { entriesOfRound } from '../log/rows';
 
 /**
  * Begins a walk of a route, or takes up the one that this person has begun and not signed.
@@ -52,27 +51,6 @@ export async function startRound(
     stops: taskIds.filter((taskId) => wanted.includes(taskId)),
   });
   return done({ id: round.id });
-}
-
-/** Entries of one round as they now hold, without those that were voided. */
-async function entriesOfRound(db: Database, roundId: string) {
-  const rows = await db.Entry.findAll({ where: { roundId }, order: [['seq', 'ASC']] });
-  const corrections =
-    rows.length > 0
-      ? await db.select<{ id: string }>("SELECT id FROM entry WHERE kind = 'correction' AND replacesId IN (:ids)", {
-          ids: rows.map(({ id }) => id),
-        })
-      : [];
-  const all =
-    corrections.length > 0
-      ? [
-          ...rows,
-          ...(await db.Entry.findAll({
-            where: { id: corrections.map(({ id }) => id).filter((id) => !rows.some((row) => row.id === id)) },
-          })),
-        ]
-      : rows;
-  return effectiveEntries(all.map(loggedEntry));
 }
 
 /** The one document that the Round page works from. */

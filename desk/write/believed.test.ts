@@ -1,7 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { freshDatabase } from '@/db/testing';
 import { contentsOf } from '../assign/contents';
-import { loadNeeds } from '../plan/needs';
 import { compareWithLog } from '../plan/projection';
 import { loadTaskStates } from '../plan/states';
 import { smallPlant } from '../testing';
@@ -117,9 +116,5 @@ describe('what an entry counts for', async () => {
       writeEntry(db, desk.now, entry({ kind: 'note', personId: ids.bert, happenedAt, body: { text: 'Late.' } }));
     expect(await note(at(-3))).toMatchObject({ ok: true });
     expect(await note(at(-1))).toMatchObject({ ok: false, problems: [{ pointer: '/personId' }] });
-  });
-
-  it('needs are reckoned from what is in the book', async () => {
-    expect((await loadNeeds(db, desk.now)).length).toBeGreaterThan(0);
   });
 });

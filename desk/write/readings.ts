@@ -1,6 +1,4 @@
-import { createHash } from 'node:crypto';
 import { Op } from 'sequelize';
-import { encodeTime, ulid } from 'ulid';
 import { z } from 'zod';
 import { isClockAhead } from '@/core/entry/effective';
 import type { EntryEnvelope } from '@/core/entry/kinds';
@@ -8,6 +6,8 @@ import { instant, quantity } from '@/core/fields';
 import type { Database } from '../desk';
 import { deriveMeters } from '../plan/meters';
 import { alone } from '../locks';
+import { derivedId } from '../log/derived-id';
+import { automaticPerson } from '../people';
 import { appendProjected } from './write-entries';
 
 /** What a gateway posts: one reading or many, as the dial showed them. Sending the same again writes nothing. */
@@ -35,21 +35,9 @@ export type ReadingsWritten = {
   leftOut: { index: number; reason: string }[];
 };
 
-const alphabet = '0123456789ABCDEFGHJKMNPQRSTVWXYZ';
 /** The identifier of a reading follows from the reading, so that whoever sends it again sends the same entry. */
-function readingId(meterId: string, atMs: number, value: number): string {
-  const digest = createHash('sha256').update(`${meterId}/${atMs}/${value}`).digest();
-  return encodeTime(Math.max(0, atMs), 10) + Array.from(digest.subarray(0, 16), (byte) => alphabet[byte & 31]).join('');
-}
-
-/** Who readings are written by when no person typed them. Not offered for opening the book. */
-export async function devicePerson(db: Database, now: Date): Promise<string> {
-  const known = await db.Person.findOne({ where: { role: 'device' } });
-  return (
-    known ??
-    (await db.Person.create({ id: ulid(now.getTime()), initials: 'AUTO', name: 'Meter gateway', role: 'device' }))
-  ).id;
-}
+const readingId = (meterId: string, atMs: number, value: number): string =>
+  derivedId(atMs, `${meterId}/${atMs}/${value}`);
 
 const offsetOf = (at: string): number => {
   const match = /([+-])(\d\d):(\d\d)$/.exec(at);
@@ -116,7 +104,7 @@ export async function postReadings(
   const written = await writeReadings(
     db,
     now,
-    await devicePerson(db, now),
+    await automaticPerson(db, now, 'AUTO'),
     `api:${posted.source}`,
     posted.readings.map((each) => ({ meterId, machineId: meter.machineId, ...each })),
   );

@@ -9,6 +9,7 @@ import { type Received, answeredTasks, append, arrivingEntry } from '../log/appe
 import { contentOf, sealedContent } from '../log/seal';
 import { applyFirstHours } from '../register/task-templates';
 import { thePlant } from '../plant';
+import { doubledDose } from './doubled-dose';
 import { projectMachines } from '../plan/projection';
 
 export type Written = { id: string; seq: number; hash: string; receivedAt: string; clockAhead: boolean };
@@ -66,7 +67,8 @@ async function writeParsed(db: Database, received: Received, transaction: Transa
   const problem = await checkReferences(db, envelope, transaction);
   if (problem) return problem;
   await beginFirstHours(db, receivedAt, envelope, transaction);
-  const [entry] = await appendProjected(db, [received], transaction);
+  const doubled = await doubledDose(db, received);
+  const [entry] = await appendProjected(db, [received, ...(doubled ? [doubled] : [])], transaction);
   return { ok: true, stored: true, entry: written(entry!) };
 }
 
