@@ -29,7 +29,7 @@ export const kindWords: Record<EntryKind, string> = {
   close: 'Closed',
   waiver: 'Waiver',
   isolation: 'Isolated',
-  'hand-over': 'Round signed',
+  'hand-over': 'Round ended',
   override: 'Overridden',
   note: 'Note',
   correction: 'Correction',
@@ -95,8 +95,8 @@ export function entryWords(kind: EntryKind, body: Record<string, unknown>, names
         : `${field} ${measured(value)} ${unit}${was}: ${reason}`;
     }
     case 'hand-over': {
-      const { done, skipped, left, text } = body as EntryBody<'hand-over'>;
-      return `${done} done, ${skipped} skipped, ${left} left${text ? ` — ${text}` : ''}`;
+      const { done, skipped, left, text, brokenOff } = body as EntryBody<'hand-over'>;
+      return `${brokenOff ? 'broken off: ' : ''}${done} done, ${skipped} skipped, ${left} left${brokenOff ? `, because: ${brokenOff}` : ''}${text ? ` — ${text}` : ''}`;
     }
     case 'correction': {
       const { reason } = body as { reason: string };

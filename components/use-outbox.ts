@@ -4,9 +4,10 @@ import { useCallback, useEffect, useState } from 'react';
 import { ulid } from 'ulid';
 import type { EntryInput } from '@/core/entry/kinds';
 import type { Problem } from '@/core/problems';
-import { Outbox, type QueuedEntry } from '@/outbox/outbox';
+import type { RoundInput } from '@/core/walk/begin';
+import { Outbox, type Queued } from '@/outbox/outbox';
 
-const retryMs = 4000;
+const lookEveryMs = 2000;
 
 let shared: Promise<Outbox> | undefined;
 const openOutbox = () => (shared ??= Outbox.open());
@@ -25,6 +26,15 @@ function deviceId(): string {
 export type Draft = Pick<EntryInput, 'kind' | 'body' | 'personId' | 'machineId'> &
   Partial<Pick<EntryInput, 'pointId' | 'taskIds' | 'roundId' | 'replacesId' | 'happenedAt' | 'offsetMinutes'>>;
 
+/**
+ * What was typed, whole: half a character, as is left where a text was cut in the middle of one, cannot be stored and
+ * becomes the mark of a missing one.
+ */
+const whole = <Value>(value: Value): Value =>
+  JSON.parse(JSON.stringify(value), (_, each: unknown) =>
+    typeof each === 'string' ? each.replace(/\p{Surrogate}/gu, '\ufffd') : each,
+  ) as Value;
+
 /** Completes a draft into an entry as this device writes it, now. */
 export function entryOf(draft: Draft): EntryInput {
   const now = new Date();
@@ -35,6 +45,7 @@ export function entryOf(draft: Draft): EntryInput {
     happenedAt: now.toISOString(),
     offsetMinutes: -now.getTimezoneOffset(),
     ...draft,
+    body: whole(draft.body),
   };
 }
 
@@ -49,9 +60,10 @@ export async function writeNow(draft: Draft): Promise<WriteAnswer> {
   const outbox = await openOutbox();
   const entry = entryOf(draft);
   await outbox.put(entry, Date.now());
-  await outbox.send(Date.now());
+  await outbox.send(Date.now(), fetch, true);
   // Another pass may have been on its way without this entry; the second one includes it.
-  if ((await outbox.all()).some(({ id, refused }) => id === entry.id && !refused)) await outbox.send(Date.now());
+  if ((await outbox.all()).some(({ id, refused }) => id === entry.id && !refused))
+    await outbox.send(Date.now(), fetch, true);
   const queued = (await outbox.all()).find(({ id }) => id === entry.id);
   if (!queued) return { state: 'sent', entryId: entry.id };
   if (!queued.refused) return { state: 'waiting', entryId: entry.id };
@@ -61,17 +73,17 @@ export async function writeNow(draft: Draft): Promise<WriteAnswer> {
 
 /** The queue as the screen sees it, and sending in the background: on every change, when back online, every few seconds. */
 export function useOutbox() {
-  const [queue, setQueue] = useState<QueuedEntry[] | null>(null);
+  const [queue, setQueue] = useState<Queued[] | null>(null);
   const [offline, setOffline] = useState(false);
 
   useEffect(() => {
     let stopped = false;
     let stopListening = () => {};
-    const send = async () => {
+    const send = async (eager = false) => {
       const outbox = await openOutbox();
       const waiting = (await outbox.all()).some(({ refused, heldUntil }) => !refused && heldUntil <= Date.now());
       if (waiting) {
-        const result = await outbox.send(Date.now());
+        const result = await outbox.send(Date.now(), fetch, eager);
         if (!stopped) setOffline(result.offline);
       }
     };
@@ -83,8 +95,8 @@ export function useOutbox() {
       stopListening = outbox.onChange(() => void show());
       await show();
     });
-    const timer = setInterval(() => void send(), retryMs / 2);
-    const online = () => void send();
+    const timer = setInterval(() => void send(), lookEveryMs);
+    const online = () => void send(true);
     window.addEventListener('online', online);
     return () => {
       stopped = true;
@@ -105,7 +117,24 @@ export function useOutbox() {
 
 /** What waits on this device, oldest first. */
 export const waitingEntries = async (): Promise<EntryInput[]> =>
-  (await (await openOutbox()).all()).map(({ entry }) => entry);
+  (await (await openOutbox()).all()).flatMap((queued) => ('entry' in queued ? [queued.entry] : []));
+
+/** Keeps a round that begins on this device, with the document that it is walked from. */
+export async function keepRound(round: RoundInput, document: unknown): Promise<void> {
+  const outbox = await openOutbox();
+  await outbox.keepDocument(round.id, document, Date.now());
+  await outbox.putRound(round, Date.now());
+}
+
+/** Whether a round has not left this device yet: the book does not know it then. */
+const isRoundWaiting = async (outbox: Outbox, id: string): Promise<boolean> =>
+  (await outbox.all()).some((queued) => 'round' in queued && queued.id === id);
+
+/** Every document kept on this device, newest first. */
+export const keptDocuments = async (): Promise<unknown[]> => (await openOutbox()).documents();
+
+const isRound = (given: unknown, id: string): boolean =>
+  typeof given === 'object' && given !== null && 'roundId' in given && given.roundId === id;
 
 /** A document kept on the device, fetched anew when there is a connection. */
 export async function fetchDocument(
@@ -113,21 +142,23 @@ export async function fetchDocument(
   url: string,
 ): Promise<{ ok: true; document: unknown; fromDevice: boolean } | { ok: false; reason: string }> {
   const outbox = await openOutbox();
-  const response = await fetch(url, { cache: 'no-store' }).catch(() => undefined);
-  if (response?.ok) {
-    const document: unknown = await response.json();
+  if (await isRoundWaiting(outbox, id)) await outbox.send(Date.now(), fetch, true);
+  const began = await isRoundWaiting(outbox, id);
+  const response = began ? undefined : await fetch(url, { cache: 'no-store' }).catch(() => undefined);
+  const given = response?.ok ? await response.json().catch(() => undefined) : undefined;
+  // Whoever answers in place of the book gives no round.
+  if (isRound(given, id)) {
+    const document: unknown = given;
     await outbox.keepDocument(id, document, Date.now());
     return { ok: true, document, fromDevice: false };
   }
-  if (response && response.status < 500)
-    return {
-      ok: false,
-      reason:
-        ((await response.json().catch(() => ({}))) as { detail?: string }).detail ?? 'This round cannot be opened.',
-    };
   const kept = await outbox.document(id);
-  return kept
-    ? { ok: true, document: kept, fromDevice: true }
+  if (kept) return { ok: true, document: kept, fromDevice: true };
+  const said = response?.ok
+    ? undefined
+    : ((await response?.json().catch(() => undefined)) as { detail?: unknown } | undefined);
+  return typeof said?.detail === 'string' && response!.status < 500
+    ? { ok: false, reason: said.detail }
     : { ok: false, reason: 'There is no connection, and this round has not been opened on this device before.' };
 }
 

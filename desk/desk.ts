@@ -1,3 +1,4 @@
+import type { ProblemCode } from '@/core/problem-codes';
 import { type Database, connect, isUnreachable } from '@/db/connection';
 
 export { connect, isUnreachable, type Database };
@@ -8,8 +9,8 @@ export type Actor = { id: string; initials: string; name: string };
 /** What every use case works with: the database, the one instant it takes as now, and who acts. */
 export type Desk = { db: Database; now: Date; actor: Actor };
 
-/** Closed list of expected refusals. Their HTTP status stands in `statusOf`. */
-export type RefusalCode = 'invalid' | 'not-found' | 'conflict' | 'edited-meanwhile' | 'unavailable' | 'fault';
+/** Expected refusals; what HTTP calls them stands with all other codes in `core/problem-codes.ts`. */
+export type RefusalCode = ProblemCode;
 
 /** An expected refusal: code, words for the person, and per field what is wrong (dotted path → words). */
 export type Refusal = { ok: false; code: RefusalCode; reason: string; fields?: Record<string, string> };
@@ -23,13 +24,3 @@ export const refusal = (code: RefusalCode, reason: string, fields?: Record<strin
   reason,
   ...(fields && { fields }),
 });
-
-/** HTTP status of each refusal. */
-export const statusOf: Record<RefusalCode, number> = {
-  invalid: 422,
-  'not-found': 404,
-  conflict: 409,
-  'edited-meanwhile': 409,
-  unavailable: 503,
-  fault: 500,
-};

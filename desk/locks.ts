@@ -1,13 +1,16 @@
 import type { Transaction } from 'sequelize';
 import type { Database } from './desk';
 
-/** Whom a change shuts out until it is done: those who work on some machines, or everybody. */
-export type Whom = { machineIds: readonly string[] } | 'plant';
+/**
+ * Whom a change shuts out until it is done: those who work on some machines, or everybody. A round is shared by those who
+ * write on it, and is one's own to end it.
+ */
+export type Whom = { machineIds: readonly string[]; round?: { id: string; ends: boolean } } | 'plant';
 
 /**
  * Does work in one transaction while nobody else writes entries for the same machines or changes their plan. Everybody
  * locks in this order, so that nobody waits in a ring: the plant's row (shared; exclusive for what concerns the whole
- * plant), machines by ascending id, and last, where entries are written, the head of the log (`append`).
+ * plant), machines by ascending id, the round, and last, where entries are written, the head of the log (`append`).
  * What decides is to be read inside `work`: it is as it will be when the change is made.
  * @throws what `work` throws; nothing is written then
  */
@@ -19,9 +22,15 @@ export const alone = <Value>(
   db.transaction(async (transaction) => {
     const { UPDATE, SHARE } = transaction.LOCK;
     await db.Plant.findOne({ attributes: ['id'], lock: whom === 'plant' ? UPDATE : SHARE, transaction });
-    if (whom !== 'plant')
-      for (const id of [...new Set(whom.machineIds)].sort())
-        await db.Machine.findByPk(id, { attributes: ['id'], lock: UPDATE, transaction });
+    if (whom === 'plant') return work(transaction);
+    for (const id of [...new Set(whom.machineIds)].sort())
+      await db.Machine.findByPk(id, { attributes: ['id'], lock: UPDATE, transaction });
+    if (whom.round)
+      await db.Round.findByPk(whom.round.id, {
+        attributes: ['id'],
+        lock: whom.round.ends ? UPDATE : SHARE,
+        transaction,
+      });
     return work(transaction);
   });
 

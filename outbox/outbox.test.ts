@@ -1,11 +1,14 @@
 import 'fake-indexeddb/auto';
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { EntryInput } from '@/core/entry/kinds';
+import { problemCodes } from '@/core/problem-codes';
 import { Outbox } from './outbox';
 
 let count = 0;
-const freshOutbox = () => Outbox.open(`test-${(count += 1)}`);
-const note = (id: string): EntryInput => ({
+/** Pauses are not shortened: they are what the table of pauses says. */
+const freshOutbox = () => Outbox.open(`test-${(count += 1)}`, () => 0);
+const note = (id: string, change: Partial<EntryInput> = {}): EntryInput => ({
   id,
   kind: 'note',
   kindVersion: 1,
@@ -15,11 +18,18 @@ const note = (id: string): EntryInput => ({
   personId: 'p',
   deviceId: 'd',
   machineId: null,
+  ...change,
 });
-const answering =
-  (status: number, body: object = {}) =>
-  async () =>
-    new Response(JSON.stringify(body), { status });
+const round = { id: 'R', routeId: 'route', personId: 'p', startedAt: '2026-01-01T00:00:00Z', stops: ['t'] };
+const idIn = (init: RequestInit) => (JSON.parse(String(init.body)) as { id: string }).id;
+const arrived = (id: string) => Response.json({ id, seq: 1 }, { status: 201 });
+const trouble = (status: number) => new Response('<h1>Oops</h1>', { status, headers: { 'content-type': 'text/html' } });
+const problem = (code: keyof typeof problemCodes) =>
+  new Response(JSON.stringify({ code, detail: `It is ${code}.`, errors: [] }), {
+    status: problemCodes[code].status,
+    headers: { 'content-type': 'application/problem+json' },
+  });
+const taking = async (_: string, init: RequestInit) => arrived(idIn(init));
 const ids = async (outbox: Outbox) => (await outbox.all()).map(({ id }) => id);
 
 describe('the outbox', () => {
@@ -29,54 +39,144 @@ describe('the outbox', () => {
     await outbox.put(note('A'), 1);
     const seen: string[] = [];
     const result = await outbox.send(10, async (_, init) => {
-      seen.push((JSON.parse(String(init.body)) as EntryInput).id);
-      return new Response('{}', { status: 201 });
+      seen.push(idIn(init));
+      return arrived(idIn(init));
     });
     expect(seen).toEqual(['A', 'B']);
     expect(result).toEqual({ sent: ['A', 'B'], refused: [], offline: false });
     expect(await ids(outbox)).toEqual([]);
   });
 
-  it('keeps everything when there is no connection, and when the server is in trouble', async () => {
+  it.each<[string, () => Response]>([
+    ['a sign-in page of the wireless, answered 200', () => trouble(200)],
+    ['JSON that names nothing', () => Response.json({})],
+    ['JSON that names another entry', () => Response.json({ id: 'B' }, { status: 201 })],
+    ['a page opened after a redirect', () => Object.defineProperty(trouble(200), 'redirected', { value: true })],
+    ['400 from a stranger', () => new Response('bad', { status: 400 })],
+    ['401', () => Response.json({ error: 'sign in' }, { status: 401 })],
+    ['403', () => trouble(403)],
+    ['404', () => Response.json({ detail: 'no such page' }, { status: 404 })],
+    ['422 without a code of ours', () => Response.json({ detail: 'No.' }, { status: 422 })],
+    [
+      'a problem with a code that is not ours',
+      () =>
+        new Response('{"code":"toString","detail":"x"}', {
+          status: 422,
+          headers: { 'content-type': 'application/problem+json' },
+        }),
+    ],
+    ['500 from the book', () => problem('fault')],
+    ['503 from the book', () => problem('unavailable')],
+    ['too many requests', () => problem('too-many')],
+    ['broken JSON', () => new Response('{', { headers: { 'content-type': 'application/json' } })],
+  ])('keeps an entry for later after %s', async (_, answer) => {
     const outbox = await freshOutbox();
     await outbox.put(note('A'), 1);
-    expect(await outbox.send(10, () => Promise.reject(new Error('offline')))).toMatchObject({
-      offline: true,
-      sent: [],
-    });
-    expect(await outbox.send(10, answering(503))).toMatchObject({ offline: true });
+    expect(await outbox.send(10, async () => answer())).toMatchObject({ sent: [], refused: [] });
+    expect(await outbox.all()).toMatchObject([{ id: 'A', tries: 1 }]);
+    expect(await outbox.send(10 + 2000, taking)).toMatchObject({ sent: ['A'] });
+  });
+
+  it('never follows a redirect, and keeps everything when there is no connection', async () => {
+    const outbox = await freshOutbox();
+    await outbox.put(note('A'), 1);
+    const asked: RequestInit[] = [];
+    const refuses = (_: string, init: RequestInit) => {
+      asked.push(init);
+      return Promise.reject(new TypeError('offline'));
+    };
+    expect(await outbox.send(10, refuses)).toMatchObject({ offline: true, sent: [] });
+    expect(asked[0]!.redirect).toBe('error');
     expect(await ids(outbox)).toEqual(['A']);
-    expect(await outbox.send(10, answering(200))).toMatchObject({ sent: ['A'] });
+  });
+
+  it('rests longer and longer while the book is away, and not when somebody waits for it', async () => {
+    const outbox = await freshOutbox();
+    await outbox.put(note('A'), 1);
+    let asked = 0;
+    const away = async () => {
+      asked += 1;
+      throw new TypeError('offline');
+    };
+    const triedAt: number[] = [];
+    for (let now = 0; now <= 120_000; now += 500) {
+      const before = asked;
+      await outbox.send(now, away);
+      if (asked > before) triedAt.push(now / 1000);
+    }
+    expect(triedAt).toEqual([0.5, 2.5, 6.5, 14.5, 30.5, 50.5, 70.5, 90.5, 110.5]);
+    expect(await outbox.send(120_000, taking, true)).toMatchObject({ sent: ['A'] });
+  });
+
+  it('lets entries of other machines pass one that the server has trouble with, and says so after a while', async () => {
+    const outbox = await freshOutbox();
+    await outbox.put(note('bad', { machineId: 'M1' }), 1);
+    await outbox.put(note('behind', { machineId: 'M1' }), 2);
+    await outbox.put(note('other', { machineId: 'M2' }), 3);
+    const choosy = async (_: string, init: RequestInit) => (idIn(init) === 'bad' ? trouble(500) : arrived(idIn(init)));
+    expect(await outbox.send(10, choosy)).toMatchObject({ sent: ['other'], offline: false });
+    for (let tries = 2; tries <= 4; tries += 1) await outbox.send(10 + tries * 400_000, choosy);
+    expect(await outbox.all()).toMatchObject([
+      { id: 'bad', tries: 4, aside: expect.stringContaining('500') },
+      { id: 'behind' },
+    ]);
+    expect(await outbox.send(9e6, taking)).toMatchObject({ sent: ['bad', 'behind'] });
+  });
+
+  it('takes three troubles in a row for the server’s own, and rests', async () => {
+    const outbox = await freshOutbox();
+    for (const id of ['A', 'B', 'C', 'D', 'E']) await outbox.put(note(id, { machineId: id }), 1);
+    let asked = 0;
+    const result = await outbox.send(10, async () => {
+      asked += 1;
+      return problem('unavailable');
+    });
+    expect([asked, result.offline]).toEqual([3, true]);
+  });
+
+  it('sends a round before its entries, and its signature after them', async () => {
+    const outbox = await freshOutbox();
+    await outbox.putRound(round, 1);
+    await outbox.put(note('A', { roundId: 'R', machineId: 'M1' }), 2);
+    await outbox.put(note('B', { roundId: 'R', machineId: 'M2' }), 3);
+    await outbox.put(note('S', { roundId: 'R', kind: 'hand-over' }), 4);
+    const seen: string[] = [];
+    const slow = (bad: string) => async (path: string, init: RequestInit) => {
+      seen.push(`${path} ${idIn(init)}`);
+      return idIn(init) === bad ? trouble(502) : arrived(idIn(init));
+    };
+    await outbox.send(10, slow('R'));
+    expect(seen).toEqual(['/api/rounds R']);
+    await outbox.send(10_000, slow('A'));
+    expect(seen.slice(1)).toEqual(['/api/rounds R', '/api/entries A', '/api/entries B']);
+    await outbox.send(20_000, slow(''));
+    expect(seen.slice(4)).toEqual(['/api/entries A', '/api/entries S']);
+    expect(await ids(outbox)).toEqual([]);
   });
 
   it('holds an entry back for its time, and lets it be taken back', async () => {
     const outbox = await freshOutbox();
     await outbox.put(note('A'), 1000, 8000);
-    expect(await outbox.send(8999, answering(201))).toMatchObject({ sent: [] });
+    expect(await outbox.send(8999, taking)).toMatchObject({ sent: [] });
     expect(await outbox.takeBack('A')).toBe(true);
     expect(await outbox.takeBack('A')).toBe(false);
-    expect(await outbox.send(20_000, answering(201))).toMatchObject({ sent: [] });
+    expect(await outbox.send(20_000, taking)).toMatchObject({ sent: [] });
+    await outbox.put(note('B'), 1000, 8000);
+    expect(await outbox.send(9000, taking)).toMatchObject({ sent: ['B'] });
   });
 
-  it('sends after the hold', async () => {
-    const outbox = await freshOutbox();
-    await outbox.put(note('A'), 1000, 8000);
-    expect(await outbox.send(9000, answering(201))).toMatchObject({ sent: ['A'] });
-  });
-
-  it('keeps what is refused with the reason, and goes on with the rest', async () => {
-    const outbox = await freshOutbox();
-    await outbox.put(note('A'), 1);
-    await outbox.put(note('B'), 2);
-    const result = await outbox.send(10, async (_, init) =>
-      String(init.body).includes('"A"')
-        ? new Response(JSON.stringify({ detail: 'No.', errors: [] }), { status: 422 })
-        : new Response('{}', { status: 201 }),
-    );
-    expect(result).toEqual({ sent: ['B'], refused: ['A'], offline: false });
-    expect(await outbox.all()).toMatchObject([{ id: 'A', refused: { reason: 'No.' } }]);
-    expect(await outbox.send(20, answering(201))).toMatchObject({ sent: [] });
-  });
+  it.each(['invalid', 'conflict', 'too-large'] as const)(
+    'keeps what the book refuses as %s with its reason, and goes on with the rest',
+    async (code) => {
+      const outbox = await freshOutbox();
+      await outbox.put(note('A'), 1);
+      await outbox.put(note('B'), 2);
+      const result = await outbox.send(10, async (_, init) => (idIn(init) === 'A' ? problem(code) : arrived('B')));
+      expect(result).toEqual({ sent: ['B'], refused: ['A'], offline: false });
+      expect(await outbox.all()).toMatchObject([{ id: 'A', refused: { reason: `It is ${code}.` } }]);
+      expect(await outbox.send(20, taking)).toMatchObject({ sent: [] });
+    },
+  );
 
   it('makes one pass at a time', async () => {
     const outbox = await freshOutbox();
@@ -85,10 +185,43 @@ describe('the outbox', () => {
     const slow = async () => {
       posts += 1;
       await new Promise((resolve) => setTimeout(resolve, 20));
-      return new Response('{}', { status: 201 });
+      return arrived('A');
     };
     await Promise.all([outbox.send(10, slow), outbox.send(10, slow)]);
     expect(posts).toBe(1);
+  });
+
+  it('loses nothing and keeps each machine’s order, whatever answers on the way', async () => {
+    const answers = fc.constantFrom('yes', 'yes', 'lost', 'html', '500', 'offline');
+    await fc.assert(
+      fc.asyncProperty(
+        fc.array(fc.constantFrom('M1', 'M2', 'M3'), { minLength: 1, maxLength: 8 }),
+        fc.array(answers, { maxLength: 30 }),
+        async (machines, script) => {
+          const outbox = await freshOutbox();
+          for (const [index, machineId] of machines.entries())
+            await outbox.put(note(`E${index}`, { machineId }), index);
+          const book: string[] = [];
+          const server = async (_: string, init: RequestInit) => {
+            const answer = script.shift() ?? 'yes';
+            const id = idIn(init);
+            if (answer === 'offline') throw new TypeError('offline');
+            if (answer === 'html') return trouble(200);
+            if (answer === '500') return trouble(500);
+            if (!book.includes(id)) book.push(id);
+            if (answer === 'lost') throw new TypeError('the answer was lost');
+            return arrived(id);
+          };
+          for (let pass = 1; pass <= 60; pass += 1) await outbox.send(pass * 1e6, server);
+          expect(await ids(outbox)).toEqual([]);
+          for (const machine of ['M1', 'M2', 'M3']) {
+            const own = machines.flatMap((each, index) => (each === machine ? [`E${index}`] : []));
+            expect(book.filter((id) => own.includes(id))).toEqual(own);
+          }
+        },
+      ),
+      { numRuns: 40 },
+    );
   });
 
   it('tells its listeners, keeps documents, and survives being opened again', async () => {
@@ -103,5 +236,6 @@ describe('the outbox', () => {
     const reopened = await Outbox.open('again');
     expect(await ids(reopened)).toEqual(['A', 'B']);
     expect(await reopened.document('round')).toEqual({ version: 1 });
+    expect(await reopened.documents()).toEqual([{ version: 1 }]);
   });
 });

@@ -1,37 +1,68 @@
 import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
 import type { EntryInput } from '@/core/entry/kinds';
+import { isFinal } from '@/core/problem-codes';
 import type { Problem } from '@/core/problems';
+import type { RoundInput } from '@/core/walk/begin';
 
-/** An entry waiting on this device. `refused` is what the server said no to; it stays until a person decides. */
-export type QueuedEntry = {
+type Waiting = {
   id: string;
-  entry: EntryInput;
   queuedAt: number;
   /** Not sent before this instant, so that it can be taken back. */ heldUntil: number;
+  /** What the server said no to for good; it stays until a person decides. */
   refused?: { reason: string; problems: Problem[] };
+  /** How often the server was reached and did not take it. */ tries?: number;
+  /** Not tried again before this instant. */ pausedUntil?: number;
+  /** Why it stands aside while others pass: the server has trouble with this one again and again. */ aside?: string;
 };
+/** An entry waiting on this device, or a round that its entries belong to. */
+export type QueuedEntry = Waiting & { entry: EntryInput };
+export type QueuedRound = Waiting & { round: RoundInput };
+export type Queued = QueuedEntry | QueuedRound;
 
-/** What one pass of sending came to. `offline`: the server was not reached, everything is kept. */
+/** What one pass of sending came to. `offline`: the book was not reached, or was in trouble; everything is kept. */
 export type SendResult = { sent: string[]; refused: string[]; offline: boolean };
 
 interface OutboxSchema extends DBSchema {
-  queue: { key: string; value: QueuedEntry; indexes: { byTime: number } };
+  queue: { key: string; value: Queued; indexes: { byTime: number } };
   documents: { key: string; value: { id: string; document: unknown; keptAt: number } };
 }
 
 type Fetch = (input: string, init: RequestInit) => Promise<Response>;
 
+/** Pauses between tries grow from the first to the longest, each shortened by up to a half so that devices spread (ms). */
+const firstPauseMs = 2000;
+const longestPauseMs = 5 * 60_000;
+/** A book that cannot be reached is tried at least this often (ms). */
+const longestRestMs = 20_000;
+/** After so many answers that were no answer, something stands aside and lets the others pass. */
+const triesBeforeAside = 4;
+/** So many in one pass that the server had trouble with are the server's trouble, not theirs. */
+const troublesBeforeStop = 3;
+/** A server that takes longer than this is as good as away (ms). */
+const answerWithinMs = 30_000;
+
+const pauseAfter = (tries: number, longestMs: number, random: () => number): number =>
+  Math.min(longestMs, firstPauseMs * 2 ** Math.min(tries - 1, 20)) * (1 - random() / 2);
+
 /**
- * The device's queue of entries. An entry is on disk before anything else happens; it leaves only when the server has
- * it. Sending twice is harmless, so a lost answer is simply sent again.
+ * The device's queue of entries. An entry is on disk before anything else happens; it leaves only when the book itself
+ * says that it has it. Sending twice is harmless, so a lost answer is simply sent again. Entries of one machine go in the
+ * order in which they were written, those of a round after the round.
  */
 export class Outbox {
   private sending: Promise<SendResult> | undefined;
   private readonly listeners = new Set<() => void>();
+  /** Passes in a row that did not reach the book, and until when none is made. */
+  private failures = 0;
+  private restUntil = 0;
 
-  private constructor(private readonly db: IDBPDatabase<OutboxSchema>) {}
+  private constructor(
+    private readonly db: IDBPDatabase<OutboxSchema>,
+    private readonly random: () => number,
+  ) {}
 
-  static async open(name = 'tagebuch'): Promise<Outbox> {
+  /** @param random for spreading pauses, 0 to 1 */
+  static async open(name = 'tagebuch', random: () => number = Math.random): Promise<Outbox> {
     return new Outbox(
       await openDB<OutboxSchema>(name, 1, {
         upgrade(db) {
@@ -39,6 +70,7 @@ export class Outbox {
           db.createObjectStore('documents', { keyPath: 'id' });
         },
       }),
+      random,
     );
   }
 
@@ -48,7 +80,13 @@ export class Outbox {
     this.changed();
   }
 
-  /** Takes an entry back before it has left. False when it has already gone. */
+  /** Keeps a round that was begun here; it goes before its entries. */
+  async putRound(round: RoundInput, now: number): Promise<void> {
+    await this.db.put('queue', { id: round.id, round, queuedAt: now, heldUntil: now });
+    this.changed();
+  }
+
+  /** Takes something back before it has left. False when it has already gone. */
   async takeBack(id: string): Promise<boolean> {
     const transaction = this.db.transaction('queue', 'readwrite');
     const there = (await transaction.store.get(id)) !== undefined;
@@ -59,48 +97,83 @@ export class Outbox {
   }
 
   /** Everything waiting, oldest first. */
-  all(): Promise<QueuedEntry[]> {
-    return this.db.getAllFromIndex('queue', 'byTime');
+  async all(): Promise<Queued[]> {
+    return (await this.db.getAllFromIndex('queue', 'byTime')).sort(
+      (a, b) => a.queuedAt - b.queuedAt || (a.id < b.id ? -1 : 1),
+    );
   }
 
-  /** Sends what is no longer held, oldest first; stops at the first sign of no connection. One pass at a time. */
-  send(now: number, fetcher: Fetch = fetch): Promise<SendResult> {
-    this.sending ??= this.pass(now, fetcher).finally(() => {
+  /**
+   * Sends what is no longer held, oldest first. One pass at a time.
+   * @param eager does not wait out the pause after a pass that failed: somebody is waiting, or the connection is back
+   */
+  send(now: number, fetcher: Fetch = fetch, eager = false): Promise<SendResult> {
+    if (eager) this.restUntil = 0;
+    this.sending ??= this.pass(now, fetcher, eager).finally(() => {
       this.sending = undefined;
     });
     return this.sending;
   }
 
-  private async pass(now: number, fetcher: Fetch): Promise<SendResult> {
+  private async pass(now: number, fetcher: Fetch, eager: boolean): Promise<SendResult> {
     const result: SendResult = { sent: [], refused: [], offline: false };
+    if (now < this.restUntil) return { ...result, offline: true };
+    /** What may not be overtaken: machines and rounds of which something earlier still waits. */
+    const behind = new Set<string>();
+    let troubles = 0;
     for (const queued of await this.all()) {
-      if (queued.heldUntil > now || queued.refused) continue;
-      const response = await fetcher('/api/entries', {
-        method: 'POST',
-        headers: { 'content-type': 'application/json' },
-        body: JSON.stringify(queued.entry),
-      }).catch(() => undefined);
-      if (!response || response.status >= 500 || response.status === 429) {
-        result.offline = true;
-        break;
+      if (queued.refused) continue;
+      const { waitsFor, holdsUp } = orderOf(queued);
+      const paused = !eager && (queued.pausedUntil ?? 0) > now;
+      if (queued.heldUntil > now || paused || waitsFor.some((lane) => behind.has(lane))) {
+        for (const lane of holdsUp) behind.add(lane);
+        continue;
       }
-      if (response.ok) {
+      const answer = await post(queued, fetcher);
+      if (answer.kind === 'arrived') {
         await this.db.delete('queue', queued.id);
         result.sent.push(queued.id);
-      } else {
-        const said = (await response.json().catch(() => ({}))) as { detail?: string; errors?: Problem[] };
-        await this.db.put('queue', {
-          ...queued,
-          refused: {
-            reason: said.detail ?? `The server refused it (${response.status}).`,
-            problems: said.errors ?? [],
-          },
-        });
+      } else if (answer.kind === 'refused') {
+        await this.keep({ ...queued, refused: { reason: answer.reason, problems: answer.problems } });
         result.refused.push(queued.id);
+      } else {
+        for (const lane of holdsUp) behind.add(lane);
+        if (answer.kind === 'not-reached') {
+          result.offline = true;
+          break;
+        }
+        await this.keep(this.tried(queued, answer, now));
+        troubles += 1;
+        if (troubles === troublesBeforeStop) {
+          result.offline = true;
+          break;
+        }
       }
+    }
+    if (result.sent.length > 0 || !result.offline) this.failures = 0;
+    if (result.offline) {
+      this.failures += 1;
+      this.restUntil = now + pauseAfter(this.failures, longestRestMs, this.random);
     }
     this.changed();
     return result;
+  }
+
+  private tried(queued: Queued, { words, afterMs = 0 }: { words: string; afterMs?: number }, now: number): Queued {
+    const tries = (queued.tries ?? 0) + 1;
+    return {
+      ...queued,
+      tries,
+      pausedUntil: now + Math.max(afterMs, pauseAfter(tries, longestPauseMs, this.random)),
+      ...(tries >= triesBeforeAside && { aside: words }),
+    };
+  }
+
+  /** Writes what has become of something, unless it was taken back meanwhile. */
+  private async keep(queued: Queued): Promise<void> {
+    const transaction = this.db.transaction('queue', 'readwrite');
+    if (await transaction.store.get(queued.id)) await transaction.store.put(queued);
+    await transaction.done;
   }
 
   /** Keeps a document (a round) so that it opens again without signal. */
@@ -112,6 +185,11 @@ export class Outbox {
     return (await this.db.get('documents', id))?.document;
   }
 
+  /** All documents kept here, newest first. */
+  async documents(): Promise<unknown[]> {
+    return (await this.db.getAll('documents')).sort((a, b) => b.keptAt - a.keptAt).map(({ document }) => document);
+  }
+
   /** Calls back whenever the queue has changed; returns the way to stop. */
   onChange(listener: () => void): () => void {
     this.listeners.add(listener);
@@ -121,4 +199,64 @@ export class Outbox {
   private changed() {
     for (const listener of this.listeners) listener();
   }
+}
+
+/**
+ * What must not overtake what: a machine's entries each other, a round's entries the round, its signature all of them. One
+ * that stands aside holds up nothing but its own machine.
+ */
+function orderOf(queued: Queued): { waitsFor: string[]; holdsUp: string[] } {
+  if ('round' in queued) return { waitsFor: [], holdsUp: [`round ${queued.id}`] };
+  const { machineId, roundId, kind } = queued.entry;
+  const machine = machineId ? [`machine ${machineId}`] : [];
+  const round = roundId ? [`round ${roundId}`] : [];
+  if (kind === 'hand-over') return { waitsFor: [...round, `answers ${roundId}`], holdsUp: [] };
+  return {
+    waitsFor: [...machine, ...round],
+    holdsUp: [...machine, ...(roundId && !queued.aside ? [`answers ${roundId}`] : [])],
+  };
+}
+
+type Answer =
+  | { kind: 'arrived' }
+  | { kind: 'refused'; reason: string; problems: Problem[] }
+  /** Somebody answered, but neither yes nor no. */
+  | { kind: 'trouble'; words: string; afterMs?: number }
+  | { kind: 'not-reached' };
+
+/**
+ * Sends one thing and reads the answer with care: a sign-in page of the wireless, a proxy or a stranger may answer in
+ * place of the book, with any status. Only the book's own word counts: JSON that names what was sent has arrived, a
+ * problem with one of its final codes is refused, everything else is to be tried again.
+ */
+async function post(queued: Queued, fetcher: Fetch): Promise<Answer> {
+  const [address, body] = 'round' in queued ? ['/api/rounds', queued.round] : ['/api/entries', queued.entry];
+  const response = await fetcher(address, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify(body),
+    redirect: 'error',
+    signal: AbortSignal.timeout(answerWithinMs),
+  }).catch(() => undefined);
+  if (!response) return { kind: 'not-reached' };
+  const type = (response.headers.get('content-type') ?? '').split(';')[0]!.trim().toLowerCase();
+  const said = (
+    type === 'application/json' || type === 'application/problem+json' ? await response.json().catch(() => null) : null
+  ) as { id?: unknown; code?: unknown; detail?: unknown; errors?: Problem[] } | null;
+  if (response.ok && type === 'application/json' && said?.id === queued.id) return { kind: 'arrived' };
+  if (type === 'application/problem+json' && isFinal(said?.code))
+    return {
+      kind: 'refused',
+      reason: typeof said?.detail === 'string' ? said.detail : 'The book did not take it.',
+      problems: Array.isArray(said?.errors) ? said.errors : [],
+    };
+  const afterS = Number(response.headers.get('retry-after'));
+  return {
+    kind: 'trouble',
+    words:
+      typeof said?.detail === 'string' && typeof said.code === 'string'
+        ? said.detail
+        : `Something answered in place of the book (${response.status}).`,
+    ...(afterS > 0 && { afterMs: Math.min(afterS * 1000, longestPauseMs) }),
+  };
 }

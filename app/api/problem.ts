@@ -1,16 +1,17 @@
 import { isUnreachable } from '@/desk/desk';
+import { type ProblemCode, problemCodes } from '@/core/problem-codes';
 import type { Problem } from '@/core/problems';
 import { logFault } from '../server';
 
-/** A problem document (RFC 9457). */
+/** A problem document (RFC 9457); `code` is one of the closed list, by which a device knows whether to try again. */
 export function problem(
-  status: number,
-  title: string,
+  code: ProblemCode,
   detail: string,
   errors?: Problem[],
   headers: Record<string, string> = {},
 ): Response {
-  return new Response(JSON.stringify({ type: 'about:blank', title, status, detail, ...(errors && { errors }) }), {
+  const { status, title } = problemCodes[code];
+  return new Response(JSON.stringify({ type: 'about:blank', title, status, code, detail, ...(errors && { errors }) }), {
     status,
     headers: { 'content-type': 'application/problem+json', ...headers },
   });
@@ -22,10 +23,10 @@ export async function answering(work: () => Promise<Response>): Promise<Response
     return await work();
   } catch (error) {
     if (isUnreachable(error))
-      return problem(503, 'Database away', 'The database does not answer just now. Try again in a moment.', undefined, {
+      return problem('unavailable', 'The database does not answer just now. Try again in a moment.', undefined, {
         'retry-after': '3',
       });
-    return problem(500, 'Fault', `Something went wrong that should not have: fault ${logFault(error)}.`);
+    return problem('fault', `Something went wrong that should not have: fault ${logFault(error)}.`);
   }
 }
 
@@ -35,7 +36,7 @@ const largestBody = 1_000_000;
 export async function readJson(
   request: Request,
 ): Promise<{ ok: true; value: unknown } | { ok: false; response: Response }> {
-  const tooLarge = () => ({ ok: false as const, response: problem(413, 'Too large', 'The body is larger than 1 MB.') });
+  const tooLarge = () => ({ ok: false as const, response: problem('too-large', 'The body is larger than 1 MB.') });
   if (Number(request.headers.get('content-length') ?? 0) > largestBody) return tooLarge();
   const chunks: Uint8Array[] = [];
   let size = 0;
@@ -47,6 +48,6 @@ export async function readJson(
   try {
     return { ok: true, value: JSON.parse(Buffer.concat(chunks).toString('utf8')) };
   } catch {
-    return { ok: false, response: problem(400, 'Not JSON', 'The body is not JSON.') };
+    return { ok: false, response: problem('not-json', 'The body is not JSON.') };
   }
 }

@@ -193,6 +193,7 @@ export const entryBodies = {
     skipped: z.int().min(0),
     left: z.int().min(0),
     text: z.string().max(longestNote).optional().meta({ title: 'Remark' }),
+    /** Why the walk was broken off and not gone on with. */ brokenOff: reason.optional(),
   }),
   override: z.strictObject({
     taskId: ulid,

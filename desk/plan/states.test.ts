@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { freshDatabase } from '@/db/testing';
-import { smallPlant } from '../testing';
-import { startRound, walkDocumentOf, listRounds } from '../walk/rounds';
+import { beginWalk, smallPlant } from '../testing';
+import { listRounds, readWalkPlan, walkDocumentOf } from '../walk/rounds';
 import { writeEntry } from '../write/write-entries';
 import { readChain, readLog } from '../read/log';
 import { createRoute } from './routes';
@@ -133,14 +133,15 @@ describe('where tasks stand', async () => {
   });
 
   describe('a round', () => {
-    it('takes up the walk that was begun, gives one document, and knows what is answered', async () => {
+    it('asks about the walk that was begun, gives one document, and knows what is answered', async () => {
       const route = await createRoute(desk, { code: 'R', name: 'Round', note: '', taskIds: [ids.task] });
       if (!route.ok) throw new Error(route.reason);
-      expect(await startRound(desk, route.value.id, 'due')).toMatchObject({ ok: false, code: 'invalid' });
-      const round = await startRound(desk, route.value.id, 'all');
-      if (!round.ok) throw new Error(round.reason);
-      expect(await startRound(desk, route.value.id, 'all')).toEqual(round);
-      const before = await walkDocumentOf(db, desk.now, round.value.id);
+      const unsigned = async () => (await readWalkPlan(desk, route.value.id))!.unsigned;
+      expect(await beginWalk(desk, route.value.id, 'due')).toBeUndefined();
+      expect(await unsigned()).toBeNull();
+      const roundId = (await beginWalk(desk, route.value.id, 'all'))!;
+      expect(await unsigned()).toMatchObject({ id: roundId, stops: 1, done: 0, skipped: 0 });
+      const before = await walkDocumentOf(db, desk.now, roundId);
       expect(before).toMatchObject({
         ok: true,
         value: {
@@ -153,22 +154,22 @@ describe('where tasks stand', async () => {
       const done = await write({
         kind: 'grease',
         ...about,
-        roundId: round.value.id,
+        roundId: roundId,
         body: { lubricantId: ids.grease, massG: 20.4, strokes: 17 },
       });
       await write({
         kind: 'hand-over',
         machineId: null,
-        roundId: round.value.id,
+        roundId: roundId,
         body: { scope: 'round', done: 1, skipped: 0, left: 0 },
       });
-      expect(await walkDocumentOf(db, desk.now, round.value.id)).toMatchObject({
+      expect(await walkDocumentOf(db, desk.now, roundId)).toMatchObject({
         value: { signedAt: expect.any(String), stops: [{ written: { entryId: done.id, kind: 'grease' } }] },
       });
       expect(await listRounds(db, new Date(at('06-01')), new Date(at('07-01')))).toMatchObject([
         { stops: 1, answered: 1, routeCode: 'R' },
       ]);
-      expect(await startRound(desk, route.value.id, 'all')).not.toEqual(round);
+      expect(await unsigned()).toBeNull();
     });
 
     it('is not found by a wrong name', async () => {

@@ -1,4 +1,4 @@
-import { OptimisticLockError, type Transaction } from 'sequelize';
+import { OptimisticLockError } from 'sequelize';
 import { z } from 'zod';
 import {
   type GridColumn,

@@ -1,13 +1,12 @@
 import { describe, expect, it } from 'vitest';
 import { freshDatabase } from '@/db/testing';
-import { startRound } from '../walk/rounds';
 import { readDueList } from '../read/due-list';
 import { readMachinePage, readPointPage } from '../read/machine';
 import { readPlantTree } from '../read/plant-tree';
 import { listRoutes, createRoute } from '../plan/routes';
 import { rebuild } from '../plan/projection';
 import { createTask } from '../plan/tasks';
-import { smallPlant } from '../testing';
+import { beginWalk, smallPlant } from '../testing';
 import { writeEntry } from '../write/write-entries';
 import { type Retirable, setInUse } from './in-use';
 
@@ -88,11 +87,11 @@ describe('out of use and back', async () => {
     const route = (await listRoutes(desk))[0]!;
     await set('route', route.id, false);
     expect(await listRoutes(desk)).toEqual([]);
-    expect(await startRound(desk, route.id, 'all')).toMatchObject({ ok: false, code: 'not-found' });
+    expect(await beginWalk(desk, route.id, 'all')).toBeUndefined();
     await set('route', route.id, true);
     await set('task', look, false);
-    const round = await startRound(desk, route.id, 'all');
-    expect(round.ok && (await db.Round.findByPk(round.value.id))!.stops).toEqual([ids.task]);
+    const roundId = (await beginWalk(desk, route.id, 'all'))!;
+    expect((await db.Round.findByPk(roundId))!.stops).toEqual([ids.task]);
     await set('task', look, true);
   });
 

@@ -2,9 +2,9 @@ import { describe, expect, it } from 'vitest';
 import { walkDocument } from '@/core/walk/document';
 import { freshDatabase } from '@/db/testing';
 import { projectMachines } from '../plan/projection';
-import { smallPlant } from '../testing';
+import { beginWalk, smallPlant } from '../testing';
 import { writeEntry } from '../write/write-entries';
-import { listRounds, startRound, walkDocumentOf } from './rounds';
+import { beginRound, listRounds, readWalkPlan, walkDocumentOf } from './rounds';
 
 describe('a walk', async () => {
   const db = await freshDatabase();
@@ -26,15 +26,13 @@ describe('a walk', async () => {
   };
 
   it('cannot be begun on a route without stops, or on none', async () => {
-    expect(await startRound(desk, empty, 'all')).toMatchObject({ ok: false, code: 'invalid' });
-    expect(await startRound(desk, newId(), 'all')).toMatchObject({ ok: false, code: 'not-found' });
+    expect((await readWalkPlan(desk, empty))!.document.stops).toEqual([]);
+    expect(await readWalkPlan(desk, newId())).toBeUndefined();
     expect(await walkDocumentOf(db, desk.now, newId())).toMatchObject({ ok: false, code: 'not-found' });
   });
 
   it('holds what is due, and what nobody knows the last service of', async () => {
-    const begun = await startRound(desk, route, 'due');
-    expect(begun.ok).toBe(true);
-    if (begun.ok) roundId = begun.value.id;
+    roundId = (await beginWalk(desk, route, 'due'))!;
     const read = await document();
     expect(walkDocument.safeParse(read).error).toBeUndefined();
     expect(read.stops).toMatchObject([
@@ -53,12 +51,64 @@ describe('a walk', async () => {
     expect(read.meters).toMatchObject([{ name: 'Hour meter', lastValue: null, readInRound: false }]);
   });
 
-  it('is taken up again by the same person, and not by another', async () => {
-    expect(await startRound(desk, route, 'all')).toMatchObject({ ok: true, value: { id: roundId } });
-    const other = await startRound({ ...desk, actor: { id: ids.bert, initials: 'BE', name: 'Bert' } }, route, 'all');
-    expect(other.ok && other.value.id).not.toBe(roundId);
-    const later = await startRound({ ...desk, now: new Date(desk.now.getTime() + 40 * 3_600_000) }, route, 'all');
-    expect(later.ok && later.value.id).not.toBe(roundId);
+  it('is asked about when the same person walks the route anew, and not another', async () => {
+    const plan = (await readWalkPlan(desk, route))!;
+    expect(plan.unsigned).toMatchObject({ id: roundId, stops: 1, done: 0, skipped: 0 });
+    expect(walkDocument.safeParse(plan.document).error).toBeUndefined();
+    const bert = { ...desk, actor: { id: ids.bert, initials: 'BE', name: 'Bert' } };
+    expect((await readWalkPlan(bert, route))!.unsigned).toBeNull();
+  });
+
+  describe('as a device begins it', () => {
+    const begun = {
+      id: newId(),
+      routeId: route,
+      personId: ids.bert,
+      startedAt: '2026-06-15T09:00:00Z',
+      stops: [ids.task],
+    };
+    it('is written once, however often and however fast it is sent', async () => {
+      const sent = await Promise.all([1, 2, 3, 4].map(() => beginRound(db, begun)));
+      expect(sent.map((each) => each.ok && each.stored).sort()).toEqual([false, false, false, true]);
+      expect(await db.Round.count({ where: { personId: ids.bert } })).toBe(1);
+    });
+
+    it.each([
+      [{ startedAt: '2026-06-15T09:30:00Z' }, 'conflict', '/id'],
+      [{ id: newId(), routeId: newId() }, 'invalid', '/routeId'],
+      [{ id: newId(), personId: newId() }, 'invalid', '/personId'],
+      [{ id: newId(), stops: [newId()] }, 'invalid', '/stops'],
+      [{ id: newId(), stops: [ids.task, ids.task] }, 'invalid', '/stops'],
+      [{ id: newId(), stops: [] }, 'invalid', '/stops'],
+      [{ id: 'x' }, 'invalid', '/id'],
+      [{ id: newId(), more: 1 }, 'invalid', '/more'],
+    ])('is refused with %j as %s', async (change, code, pointer) => {
+      expect(await beginRound(db, { ...begun, ...change })).toMatchObject({ ok: false, code, problems: [{ pointer }] });
+    });
+
+    it('is signed once', async () => {
+      const sign = (body: object = { scope: 'round', done: 0, skipped: 0, left: 1 }) =>
+        writeEntry(
+          db,
+          desk.now,
+          entry({ kind: 'hand-over', machineId: null, roundId: begun.id, body: body as Record<string, unknown> }),
+        );
+      const [one, other] = await Promise.all([sign(), sign()]);
+      expect([one.ok, other.ok].sort()).toEqual([false, true]);
+      expect(await sign()).toMatchObject({ ok: false, code: 'conflict', reason: expect.stringContaining('by Anna') });
+    });
+
+    it('says why it was broken off', async () => {
+      const id = (await beginWalk({ ...desk, now: new Date('2026-06-20T06:00:00Z') }, route, 'all'))!;
+      await write({
+        kind: 'hand-over',
+        machineId: null,
+        roundId: id,
+        body: { scope: 'round', done: 0, skipped: 0, left: 1, brokenOff: 'Called away.' },
+      });
+      const rounds = await listRounds(db, new Date('2026-06-20T00:00:00Z'), new Date('2026-06-21T00:00:00Z'));
+      expect(rounds).toMatchObject([{ id, brokenOff: 'Called away.' }]);
+    });
   });
 
   it('shows what was written on it, and no longer what was voided', async () => {

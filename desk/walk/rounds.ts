@@ -1,10 +1,12 @@
-import { ulid } from 'ulid';
+import { UniqueConstraintError } from 'sequelize';
 import { dueWords, standingOn } from '@/core/interval/due-words';
 import { putsNothingIn } from '@/core/register/point-kinds';
 import { pointLabel } from '@/core/register/assignment';
 import { plantDayOf } from '@/core/time/plant-day';
 import { answersStop } from '@/core/walk/answered';
+import { roundBegun } from '@/core/walk/begin';
 import { type WalkDocument, walkDocumentVersion } from '@/core/walk/document';
+import { type Problem, problemsOf } from '@/core/problems';
 import { type Database, type Desk, type Result, done, refusal } from '../desk';
 import { loadMeters, readableMeter } from '../plan/meters';
 import { selectStops } from '../plan/select';
@@ -13,44 +15,113 @@ import { type TaskState, loadTaskStates } from '../plan/states';
 import { thePlant } from '../plant';
 import { entriesOfRound } from '../log/rows';
 
-/**
- * Begins a walk of a route, or takes up the one that this person has begun and not signed.
- * @param scope `due`: only stops that are due, overdue, due within a week or of unknown last service; `all`: every stop
- */
-export async function startRound(
-  { db, now, actor }: Desk,
-  routeId: string,
-  scope: 'due' | 'all',
-): Promise<Result<{ id: string }>> {
+/** What a device needs to begin a walk of a route by itself, also when it has no signal then. */
+export type WalkPlan = {
+  /** A round of every stop, with no identifier yet. */
+  document: WalkDocument;
+  /** Tasks that are due, overdue, due within a week or of unknown last service. */
+  wanted: string[];
+  /** The newest walk of this route that this person has begun and not signed. */
+  unsigned: UnsignedWalk | null;
+};
+export type UnsignedWalk = { id: string; startedAt: string; stops: number; done: number; skipped: number };
+
+/** The plan of a walk, for one route and person. Undefined where there is no such route. */
+export async function readWalkPlan({ db, now, actor }: Desk, routeId: string): Promise<WalkPlan | undefined> {
   const route = await db.Route.findOne({ where: { id: routeId, retiredOn: null } });
-  if (!route) return refusal('not-found', 'This route is not in the book any more.');
-  const stops = await selectStops(db, routeId);
-  if (stops.length === 0) return refusal('invalid', 'This route has no stops yet.');
-  const open = await db.select<{ id: string }>(
-    `SELECT round.id FROM round WHERE round.routeId = :routeId AND round.personId = :personId AND round.startedAt > :since
-       AND NOT EXISTS (SELECT 1 FROM entry WHERE entry.roundId = round.id AND entry.kind = 'hand-over') ORDER BY round.startedAt DESC LIMIT 1`,
-    { routeId, personId: actor.id, since: new Date(now.getTime() - 36 * 3_600_000) },
-  );
-  if (open[0]) return done({ id: open[0].id });
-  const taskIds = stops.map(({ taskId }) => taskId);
+  if (!route) return undefined;
+  const taskIds = (await selectStops(db, routeId)).map(({ taskId }) => taskId);
   const plant = await thePlant(db);
   const today = plantDayOf(now.getTime(), plant.timeZone, plant.dayStartsAtMinutes);
-  const wanted =
-    scope === 'all'
-      ? taskIds
-      : (await loadTaskStates(db, now, { taskIds }))
-          .filter(({ due }) => standingOn(due, today) !== 'later')
-          .map(({ taskId }) => taskId);
-  if (wanted.length === 0)
-    return refusal('invalid', 'Nothing on this route is due within a week. Walk all stops if you want to go anyway.');
-  const round = await db.Round.create({
-    id: ulid(now.getTime()),
-    routeId,
-    personId: actor.id,
-    startedAt: now,
-    stops: taskIds.filter((taskId) => wanted.includes(taskId)),
+  const states = taskIds.length > 0 ? await loadTaskStates(db, now, { taskIds }) : [];
+  return {
+    wanted: states.filter(({ due }) => standingOn(due, today) !== 'later').map(({ taskId }) => taskId),
+    unsigned: await unsignedWalk(db, routeId, actor.id),
+    document: await documentOf(
+      db,
+      now,
+      { id: '', route, person: actor, startedAt: now, stops: taskIds },
+      { states, entries: [] },
+    ),
+  };
+}
+
+async function unsignedWalk(db: Database, routeId: string, personId: string): Promise<UnsignedWalk | null> {
+  const [open] = await db.select<{ id: string; startedAt: Date; stops: string[] }>(
+    `SELECT round.id, round.startedAt, round.stops FROM round WHERE round.routeId = :routeId AND round.personId = :personId
+       AND NOT EXISTS (SELECT 1 FROM entry WHERE entry.roundId = round.id AND entry.kind = 'hand-over') ORDER BY round.startedAt DESC LIMIT 1`,
+    { routeId, personId },
+  );
+  if (!open) return null;
+  const entries = await entriesOfRound(db, open.id);
+  const states = await loadTaskStates(db, open.startedAt, { taskIds: open.stops });
+  const answers = states.flatMap((state) => entries.filter((entry) => answersStop(entry, state)).at(-1) ?? []);
+  const skipped = answers.filter(({ kind }) => kind === 'skip').length;
+  return {
+    id: open.id,
+    startedAt: open.startedAt.toISOString(),
+    stops: open.stops.length,
+    done: answers.length - skipped,
+    skipped,
+  };
+}
+
+/** What writing the beginning of a round came to; `stored` is false when the same was known already. */
+export type RoundOutcome =
+  | { ok: true; stored: boolean; id: string }
+  | { ok: false; code: 'invalid' | 'conflict'; reason: string; problems: Problem[] };
+
+/** Writes that a walk has begun, as the device says it. Sent twice it is written once. */
+export async function beginRound(db: Database, raw: unknown): Promise<RoundOutcome> {
+  const parsed = roundBegun.safeParse(raw, { reportInput: true });
+  const refuse = (code: 'invalid' | 'conflict', problems: Problem[]): RoundOutcome => ({
+    ok: false,
+    code,
+    problems,
+    reason: problems.map(({ detail }) => detail).join(' '),
   });
-  return done({ id: round.id });
+  if (!parsed.success) return refuse('invalid', problemsOf(parsed.error, roundBegun));
+  const { id, routeId, personId, startedAt, stops } = parsed.data;
+  const unknown = (field: string, detail: string) =>
+    refuse('invalid', [{ pointer: `/${field}`, detail, code: 'unknown-reference' }]);
+  const writeOnce = () =>
+    db.transaction(async (transaction): Promise<RoundOutcome> => {
+      const known = await db.Round.findByPk(id, { transaction });
+      if (known) {
+        const same =
+          known.routeId === routeId &&
+          known.personId === personId &&
+          known.startedAt.getTime() === new Date(startedAt).getTime() &&
+          known.stops.join() === stops.join();
+        return same
+          ? { ok: true, stored: false, id }
+          : refuse('conflict', [
+              {
+                pointer: '/id',
+                detail: 'Another round with this identifier is already in the book.',
+                code: 'conflict',
+              },
+            ]);
+      }
+      if (!(await db.Route.findByPk(routeId, { transaction })))
+        return unknown('routeId', 'This route is not in the book.');
+      if (!(await db.Person.findByPk(personId, { transaction })))
+        return unknown('personId', 'This person is not on the plant’s list.');
+      if (
+        (await db.Task.count({ where: { id: stops }, transaction })) !== new Set(stops).size ||
+        new Set(stops).size < stops.length
+      )
+        return unknown('stops', 'A stop of this round is not in the plan, or is there twice.');
+      await db.Round.create({ id, routeId, personId, startedAt: new Date(startedAt), stops }, { transaction });
+      return { ok: true, stored: true, id };
+    });
+  try {
+    return await writeOnce();
+  } catch (error) {
+    // Sent twice at the same moment: the other one is in the book by now.
+    if (error instanceof UniqueConstraintError) return writeOnce();
+    throw error;
+  }
 }
 
 /** The one document that the Round page works from. */
@@ -60,12 +131,33 @@ export async function walkDocumentOf(db: Database, now: Date, roundId: string): 
     ? await Promise.all([db.Route.findByPk(round.routeId), db.Person.findByPk(round.personId)])
     : [null, null];
   if (!round || !route || !person) return refusal('not-found', 'This round is not in the book.');
+  const { id, startedAt, stops } = round;
+  const [states, entries] = await Promise.all([
+    loadTaskStates(db, now, { taskIds: stops }),
+    entriesOfRound(db, roundId),
+  ]);
+  return done(await documentOf(db, now, { id, route, person, startedAt, stops }, { states, entries }));
+}
+
+type Walk = {
+  id: string;
+  route: { id: string; code: string; name: string };
+  person: { id: string; initials: string; name: string };
+  startedAt: Date;
+  stops: readonly string[];
+};
+
+async function documentOf(
+  db: Database,
+  now: Date,
+  round: Walk,
+  { states, entries }: { states: readonly TaskState[]; entries: Awaited<ReturnType<typeof entriesOfRound>> },
+): Promise<WalkDocument> {
+  const { route, person } = round;
   const plant = await thePlant(db);
   const today = plantDayOf(now.getTime(), plant.timeZone, plant.dayStartsAtMinutes);
-  const states = await loadTaskStates(db, now, { taskIds: round.stops });
   const machineIds = [...new Set(states.map(({ machine }) => machine.id))];
-  const [entries, guns, meters, machines] = await Promise.all([
-    entriesOfRound(db, roundId),
+  const [guns, meters, machines] = await Promise.all([
     db.Gun.findAll({ order: [['code', 'ASC']] }),
     machineIds.length > 0 ? loadMeters(db, machineIds) : [],
     db.Machine.findAll({ where: { id: machineIds } }),
@@ -73,9 +165,9 @@ export async function walkDocumentOf(db: Database, now: Date, roundId: string): 
   const cards = machineIds.length > 0 ? await cardLines(db, now, machineIds) : new Map<string, CardLine[]>();
   const inOrder = round.stops.flatMap((taskId) => states.find((state) => state.taskId === taskId) ?? []);
   const handOver = entries.find(({ kind }) => kind === 'hand-over');
-  return done({
+  return {
     version: walkDocumentVersion,
-    roundId,
+    roundId: round.id,
     route: { id: route.id, code: route.code, name: route.name },
     person: { id: person.id, initials: person.initials, name: person.name },
     startedAt: round.startedAt.toISOString(),
@@ -142,7 +234,7 @@ export async function walkDocumentOf(db: Database, now: Date, roundId: string): 
       ...readableMeter(meter),
       readInRound: entries.some(({ kind, body }) => kind === 'reading' && body.meterId === meter.id),
     })),
-  });
+  };
 }
 
 /** What must be known before the step, most pressing first. */
@@ -168,6 +260,8 @@ export type RoundSummary = {
   personInitials: string;
   startedAt: Date;
   signedAt: string | null;
+  /** Why it was not gone on with, where it was broken off. */
+  brokenOff: string | null;
   stops: number;
   answered: number;
 };
@@ -177,6 +271,7 @@ export async function listRounds(db: Database, from: Date, to: Date): Promise<Ro
   const rows = await db.select<Omit<RoundSummary, 'stops' | 'answered'> & { stops: string[]; answered: number }>(
     `SELECT round.id, round.routeId, route.code AS routeCode, route.name AS routeName, person.initials AS personInitials, round.startedAt, round.stops,
        (SELECT MAX(entry.happenedAt) FROM entry WHERE entry.roundId = round.id AND entry.kind = 'hand-over') AS signedAt,
+       (SELECT MAX(JSON_VALUE(entry.body, '$.brokenOff')) FROM entry WHERE entry.roundId = round.id AND entry.kind = 'hand-over') AS brokenOff,
        (SELECT COUNT(DISTINCT entry_task.taskId) FROM entry JOIN entry_task ON entry_task.entryId = entry.id WHERE entry.roundId = round.id AND entry.kind <> 'finding') AS answered
      FROM round JOIN route ON route.id = round.routeId JOIN person ON person.id = round.personId
      WHERE round.startedAt >= :from AND round.startedAt < :to ORDER BY round.startedAt DESC`,

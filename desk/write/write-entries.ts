@@ -6,6 +6,7 @@ import { type Problem, pointerOf, problemsOf } from '@/core/problems';
 import type { Database } from '../desk';
 import { alone } from '../locks';
 import { type Received, answeredTasks, append, arrivingEntry } from '../log/append';
+import { entriesOfRound } from '../log/rows';
 import { contentOf, sealedContent } from '../log/seal';
 import { applyFirstHours } from '../register/task-templates';
 import { thePlant } from '../plant';
@@ -42,10 +43,12 @@ export async function writeEntry(db: Database, now: Date, raw: unknown): Promise
   const envelope = parsed.data;
   const bodyProblems = checkBody(envelope.kind, envelope.body);
   if (bodyProblems.length > 0) return invalid(bodyProblems);
-  const writeOnce = () =>
-    alone(db, { machineIds: envelope.machineId ? [envelope.machineId] : [] }, (transaction) =>
-      writeParsed(db, { envelope, receivedAt: now }, transaction),
-    );
+  const { machineId, roundId, kind } = envelope;
+  const whom = {
+    machineIds: machineId ? [machineId] : [],
+    ...(roundId && { round: { id: roundId, ends: kind === 'hand-over' } }),
+  };
+  const writeOnce = () => alone(db, whom, (transaction) => writeParsed(db, { envelope, receivedAt: now }, transaction));
   try {
     return await writeOnce();
   } catch (error) {
@@ -64,7 +67,8 @@ async function writeParsed(db: Database, received: Received, transaction: Transa
       return conflict('/id', 'Another entry with this identifier and other content is already in the book.');
     return { ok: true, stored: false, entry: written(known) };
   }
-  const problem = await checkReferences(db, envelope, transaction);
+  const problem =
+    (await checkReferences(db, envelope, transaction)) ?? (await checkSignature(db, envelope, transaction));
   if (problem) return problem;
   await beginFirstHours(db, receivedAt, envelope, transaction);
   const doubled = await doubledDose(db, received);
@@ -258,6 +262,19 @@ async function checkPostponement(
     if (untilOn > latest) return refuse('/body/untilOn', `Put off until: ${latest} at the latest. ${postponementRule}`);
   }
   return undefined;
+}
+
+/** A round is signed once. */
+async function checkSignature(
+  db: Database,
+  { kind, roundId }: EntryEnvelope,
+  transaction: Transaction,
+): Promise<WriteOutcome | undefined> {
+  if (kind !== 'hand-over' || roundId === null) return undefined;
+  const signed = (await entriesOfRound(db, roundId)).find((entry) => entry.kind === 'hand-over');
+  if (!signed) return undefined;
+  const person = await db.Person.findByPk(signed.personId, { transaction });
+  return conflict('/roundId', `This round has been signed already, by ${person?.name ?? 'somebody'}.`);
 }
 
 /** A correction names the newest entry of its chain and carries a whole new body of the original's kind. */

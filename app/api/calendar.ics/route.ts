@@ -20,7 +20,7 @@ export async function GET(request: NextRequest) {
     const now = new Date();
     const route = request.nextUrl.searchParams.get('route')?.toUpperCase();
     if (route !== undefined && !(await db.Route.findOne({ where: { code: route, retiredOn: null } })))
-      return problem(404, 'Unknown route', `There is no route ${route}.`);
+      return problem('not-found', `There is no route ${route}.`);
     const [rounds, plant, site] = await Promise.all([
       readRoundsAhead({ db, now }, { routeCode: route }),
       thePlant(db),

@@ -17,7 +17,7 @@ export async function GET(request: NextRequest) {
     const offset = whole('offset', 0);
     const limit = whole('limit', 60);
     if (offset === undefined || limit === undefined || limit < 1 || limit > most)
-      return problem(422, 'Not a stretch of the list', `offset and limit are whole numbers; limit is 1 to ${most}.`);
+      return problem('invalid', `offset and limit are whole numbers; limit is 1 to ${most}.`);
     const { today, total, groups, states } = await readDueList(
       { db: database(), now: new Date() },
       dueFilter.parse(search),

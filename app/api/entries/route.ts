@@ -8,13 +8,7 @@ export async function POST(request: Request) {
     const body = await readJson(request);
     if (!body.ok) return body.response;
     const outcome = await writeEntry(database(), new Date(), body.value);
-    if (!outcome.ok)
-      return problem(
-        outcome.code === 'conflict' ? 409 : 422,
-        outcome.code === 'conflict' ? 'Conflict' : 'Not an entry',
-        outcome.reason,
-        outcome.problems,
-      );
+    if (!outcome.ok) return problem(outcome.code, outcome.reason, outcome.problems);
     return Response.json(outcome.entry, { status: outcome.stored ? 201 : 200 });
   });
 }

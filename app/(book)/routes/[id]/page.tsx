@@ -3,12 +3,12 @@ import Link from 'next/link';
 import { notFound } from 'next/navigation';
 import { DueList } from '@/components/due-list';
 import { counted, number } from '@/components/words';
-import { standingOn } from '@/core/interval/due-words';
 import { plantDayOf } from '@/core/time/plant-day';
 import { listRoutes } from '@/desk/plan/routes';
 import { loadTaskStates } from '@/desk/plan/states';
 import { thePlant } from '@/desk/plant';
 import { dueItem } from '@/app/due-item';
+import { readWalkPlan } from '@/desk/walk/rounds';
 import { openDesk, reading } from '@/app/server';
 import { BeginRound } from '../begin-round';
 
@@ -20,13 +20,14 @@ export default async function RoutePage({ params }: { params: Promise<{ id: stri
   const desk = await openDesk();
   const route = (await reading(() => listRoutes(desk))).find((each) => each.id === id);
   if (!route) notFound();
-  const { states, plant } = await reading(async (db) => ({
+  const { states, plant, walk } = await reading(async (db) => ({
     states: await loadTaskStates(db, desk.now, { taskIds: route.taskIds }),
     plant: await thePlant(db),
+    walk: await readWalkPlan(desk, id),
   }));
+  if (!walk) notFound();
   const today = plantDayOf(desk.now.getTime(), plant.timeZone, plant.dayStartsAtMinutes);
   const inOrder = route.taskIds.flatMap((taskId) => states.find((state) => state.taskId === taskId) ?? []);
-  const wanted = inOrder.filter(({ due }) => standingOn(due, today) !== 'later').length;
   return (
     <>
       <header className="flex flex-wrap items-end justify-between gap-4 border-b-2 border-ink pb-3">
@@ -47,7 +48,7 @@ export default async function RoutePage({ params }: { params: Promise<{ id: stri
       </header>
       {route.note && <p className="mt-4 max-w-prose whitespace-pre-line">{route.note}</p>}
       <div className="mt-5">
-        <BeginRound routeId={id} wanted={wanted} all={inOrder.length} />
+        <BeginRound plan={walk} timeZone={plant.timeZone} />
       </div>
       <section aria-labelledby="stops" className="mt-8 max-w-4xl">
         <h2 id="stops" className="text-xl">

@@ -113,15 +113,21 @@ export default async function DiaryPage({ params }: Props) {
           <h2 id="written" className="text-xl">
             Written
           </h2>
-          {rounds.map(({ id, routeCode, routeName, personInitials, startedAt, signedAt, stops, answered }) => (
-            <p key={id} className="rule-t mt-2 pt-2">
-              <Link href={`/round?id=${id}`} className="font-semibold">
-                {routeCode}
-              </Link>{' '}
-              {routeName}, {personInitials} from {clock(startedAt, timeZone)}: {answered} of {counted(stops, 'stop')},{' '}
-              {signedAt ? `signed ${clock(signedAt, timeZone)}` : 'not signed'}
-            </p>
-          ))}
+          {rounds.map(
+            ({ id, routeCode, routeName, personInitials, startedAt, signedAt, brokenOff, stops, answered }) => (
+              <p key={id} className="rule-t mt-2 pt-2">
+                <Link href={`/round?id=${id}`} className="font-semibold">
+                  {routeCode}
+                </Link>{' '}
+                {routeName}, {personInitials} from {clock(startedAt, timeZone)}: {answered} of {counted(stops, 'stop')},{' '}
+                {brokenOff
+                  ? `broken off: ${brokenOff}`
+                  : signedAt
+                    ? `signed ${clock(signedAt, timeZone)}`
+                    : 'not signed'}
+              </p>
+            ),
+          )}
           <div className="mt-3">
             {written.length === 0 ? (
               <p>Nothing {day > today ? 'yet: this day has not come' : 'was written on this page'}.</p>

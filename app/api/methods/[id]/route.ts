@@ -8,11 +8,11 @@ type Context = { params: Promise<{ id: string }> };
 export async function POST(request: Request, { params }: Context) {
   return answering(async () => {
     const method = findMethod((await params).id);
-    if (!method) return problem(404, 'No such method', 'There is no method of this name. GET /api/methods lists them.');
+    if (!method) return problem('not-found', 'There is no method of this name. GET /api/methods lists them.');
     const body = await readJson(request);
     if (!body.ok) return body.response;
     const run = await runMethod(method, body.value);
-    if (!run.ok) return problem(422, 'Cannot compute', run.detail, run.problems);
+    if (!run.ok) return problem('invalid', run.detail, run.problems);
     const { method: id, version, result, working, notices, source } = run;
     return Response.json({ method: id, version, result, working, notices, source });
   });

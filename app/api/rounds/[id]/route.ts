@@ -1,4 +1,3 @@
-import { statusOf } from '@/desk/desk';
 import { walkDocumentOf } from '@/desk/walk/rounds';
 import { database } from '@/app/server';
 import { answering, problem } from '@/app/api/problem';
@@ -11,6 +10,6 @@ export async function GET(_: Request, { params }: Context) {
     const document = await walkDocumentOf(database(), new Date(), (await params).id);
     return document.ok
       ? Response.json(document.value, { headers: { 'cache-control': 'no-store' } })
-      : problem(statusOf[document.code], 'No such round', document.reason);
+      : problem(document.code, document.reason);
   });
 }

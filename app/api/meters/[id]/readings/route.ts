@@ -5,7 +5,7 @@ import { database } from '@/app/server';
 import { answering, problem, readJson } from '@/app/api/problem';
 
 type Context = { params: Promise<{ id: string }> };
-const unknown = () => problem(404, 'Unknown meter', 'There is no such meter. GET /api/meters lists those there are.');
+const unknown = () => problem('not-found', 'There is no such meter. GET /api/meters lists those there are.');
 
 /**
  * Takes readings off a dial: `{ readings: [{ at, value }], source? }`, or one as `{ at, value, source? }`. Implausible ones
@@ -20,7 +20,7 @@ export async function POST(request: Request, { params }: Context) {
     const parsed = schema.safeParse(body.value, { reportInput: true });
     if (!parsed.success) {
       const problems = problemsOf(parsed.error, schema);
-      return problem(422, 'Not readings', problems.map(({ detail }) => detail).join(' '), problems);
+      return problem('invalid', problems.map(({ detail }) => detail).join(' '), problems);
     }
     const posted =
       'at' in parsed.data
