@@ -98,6 +98,12 @@ async function inTransaction<Value>(
 }
 
 async function* streamRows<Row extends object>(sequelize: Sequelize, sql: string): AsyncGenerator<Row> {
+  // Inside a transaction its own connection is read from: what it has written counts.
+  const standing = standingIn.getStore()?.get('transaction') as { connection?: mariadb.Connection } | null | undefined;
+  if (standing?.connection) {
+    for await (const row of standing.connection.queryStream(sql)) yield row as Row;
+    return;
+  }
   const pool = sequelize.connectionManager;
   const connection = (await pool.getConnection({ type: 'read', useMaster: true })) as mariadb.Connection;
   try {

@@ -1,4 +1,5 @@
-import type { QueryInterface, Sequelize } from 'sequelize';
+import { randomUUID } from 'node:crypto';
+import { type QueryInterface, QueryTypes, type Sequelize } from 'sequelize';
 import { SequelizeStorage, Umzug } from 'umzug';
 import { migrations } from './migrations';
 
@@ -14,4 +15,77 @@ export function migrator(sequelize: Sequelize) {
     storage: new SequelizeStorage({ sequelize }),
     logger: undefined,
   });
+}
+
+/** How a database's schema and this code fit: steps that the database lacks, and steps that this code does not know. */
+export type SchemaFit = { missing: string[]; unknown: string[] };
+
+export async function schemaFit(sequelize: Sequelize): Promise<SchemaFit> {
+  const tables = await sequelize.query<{ name: string }>(
+    "SELECT table_name AS name FROM information_schema.tables WHERE table_schema = DATABASE() AND table_name = 'SequelizeMeta'",
+    { type: QueryTypes.SELECT },
+  );
+  const done =
+    tables.length === 0
+      ? []
+      : await sequelize.query<{ name: string }>('SELECT name FROM SequelizeMeta', { type: QueryTypes.SELECT });
+  const names = new Set(done.map(({ name }) => name));
+  const known = new Set(migrations.map(({ name }) => name));
+  return {
+    missing: [...known].filter((name) => !names.has(name)),
+    unknown: [...names].filter((name) => !known.has(name)),
+  };
+}
+
+/** Why code and schema do not go together, in words for whoever starts the book; undefined where they do. */
+export function misfitWords({ missing, unknown }: SchemaFit): string | undefined {
+  if (unknown.length > 0)
+    return `This database was made by a newer version of the book: it has ${unknown.length} steps that this version does not know (${unknown[0]}). Start that version, or bring back a copy of the database from before it.`;
+  return missing.length > 0
+    ? `This database is older than this version of the book: it lacks ${missing.length} steps (${missing[0]}). Bring it up to date first: npm run migrate`
+    : undefined;
+}
+
+/** A schema that this code cannot bring up to date; the message is for whoever starts the book. */
+export class SchemaMisfit extends Error {}
+
+/** Whoever has not been heard of for this long has died, and its lock is void (s). */
+const lockExpiresS = 20;
+const pause = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
+
+/**
+ * Brings a database up to date, one starter at a time: the lock is a row, which holds over a cluster of databases and when
+ * connections break, and which expires when its holder dies.
+ * @returns names of the steps run
+ * @throws SchemaMisfit where the database is newer than this code
+ */
+export async function migrate(sequelize: Sequelize, say: (words: string) => void = () => {}): Promise<string[]> {
+  const holder = randomUUID();
+  const run = (sql: string) => sequelize.query(sql, { replacements: { holder }, type: QueryTypes.RAW });
+  await run(
+    'CREATE TABLE IF NOT EXISTS schema_lock (id TINYINT PRIMARY KEY, holder CHAR(36) NULL, seenAt DATETIME(3) NOT NULL) ENGINE=InnoDB',
+  );
+  await run('INSERT IGNORE INTO schema_lock (id, holder, seenAt) VALUES (1, NULL, NOW(3))');
+  const holds = async () => {
+    await run(
+      `UPDATE schema_lock SET holder = :holder, seenAt = NOW(3) WHERE id = 1 AND (holder IS NULL OR holder = :holder OR seenAt < NOW(3) - INTERVAL ${lockExpiresS} SECOND)`,
+    );
+    const [row] = await sequelize.query<{ holder: string }>('SELECT holder FROM schema_lock', {
+      type: QueryTypes.SELECT,
+    });
+    return row?.holder === holder;
+  };
+  for (let waited = 0; !(await holds()); waited += 1) {
+    if (waited === 0) say('another start is bringing the database up to date; waiting for it');
+    await pause(500);
+  }
+  const heartbeat = setInterval(() => void holds().catch(() => undefined), (lockExpiresS * 1000) / 4);
+  try {
+    const { unknown } = await schemaFit(sequelize);
+    if (unknown.length > 0) throw new SchemaMisfit(misfitWords({ missing: [], unknown })!);
+    return (await migrator(sequelize).up()).map(({ name }) => name);
+  } finally {
+    clearInterval(heartbeat);
+    await run('UPDATE schema_lock SET holder = NULL WHERE id = 1 AND holder = :holder');
+  }
 }

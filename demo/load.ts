@@ -7,8 +7,14 @@ import { plant } from './moorfeld';
 import { historyDays } from './calendar';
 import { writeRegister } from './register';
 
-/** Loads Moorfeld Tileworks into an empty database: deterministic for a day, fresh relative to `now`. */
-export async function loadDemo(db: Database, now: Date): Promise<{ entries: number }> {
+/**
+ * Loads Moorfeld Tileworks into an empty database: deterministic for a day, fresh relative to `now`. In one go: where it is
+ * broken off, the database is as empty as before.
+ */
+export const loadDemo = (db: Database, now: Date): Promise<{ entries: number }> =>
+  db.transaction(() => writeDemo(db, now));
+
+async function writeDemo(db: Database, now: Date): Promise<{ entries: number }> {
   const today = plantDayOf(now.getTime(), plant.timeZone);
   const luck = chance(20_260_000);
   const start = new Date(Date.parse(`${today}T00:00:00Z`) - historyDays * 86_400_000);

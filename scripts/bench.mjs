@@ -34,7 +34,7 @@ try {
   await step('Database', async () => {
     database = await startDatabase(folder);
   });
-  await step('Plant', () => prepareDatabase(root, database.url, { demo: true }));
+  await step('Plant', () => prepareDatabase(root, database, { demo: true }));
   const port = await freePort();
   await step('Server', async () => {
     application = await serve({
@@ -65,7 +65,7 @@ try {
   for (const [name, ms] of rows)
     console.log(`  ${ms.toFixed(2).padStart(10)} ms  ${(ms / bare).toFixed(2).padStart(8)} ×  ${name}`);
   const [first, last] = [core.due[0], core.due.at(-1)];
-  const { output: scaled } = await run('npx', ['tsx', 'scripts/bench-scale.ts', database.url], { cwd: root });
+  const { output: scaled } = await run('npx', ['tsx', 'scripts/bench-scale.ts', database.schemaUrl], { cwd: root });
   const sizes = JSON.parse(scaled.slice(scaled.indexOf('[')));
   console.log(
     '\nThe projection, in a database of its own (six meters and fifty points a machine, each meter read 250 times):\n',

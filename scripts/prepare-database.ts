@@ -1,17 +1,32 @@
-// Migrates DATABASE_URL and, with `--demo`, loads the demo plant when the database is empty.
+// `npm run migrate`: brings DATABASE_URL up to date and, with `--demo`, loads the demo plant when the database is empty.
+// With SCHEMA_DATABASE_URL the schema is that user's, and the application's own user cannot alter it nor the log.
 import { readConfig } from '../config';
 import { connect } from '@/db/connection';
-import { migrator } from '@/db/migrate';
+import { SchemaMisfit, migrate } from '@/db/migrate';
+import { grantRunning, mayAlterLog } from '@/db/rights';
 import { isEmpty, loadDemo } from '@/demo/load';
 
-const db = connect(readConfig().databaseUrl, 2);
+const { databaseUrl, schemaDatabaseUrl } = readConfig();
+const owner = connect(schemaDatabaseUrl ?? databaseUrl, 3);
 try {
-  const ran = await migrator(db.sequelize).up();
+  const ran = await migrate(owner.sequelize, (words) => console.log(words));
   console.log(`${ran.length} migrations run`);
-  if (process.argv.includes('--demo') && (await isEmpty(db))) {
-    const { entries } = await loadDemo(db, new Date());
+  if (schemaDatabaseUrl) {
+    const { username } = new URL(databaseUrl);
+    await grantRunning(
+      owner.sequelize,
+      `'${decodeURIComponent(username)}'@'${process.env.DATABASE_USER_HOST ?? '127.0.0.1'}'`,
+    );
+  } else if (await mayAlterLog(owner.sequelize))
+    console.log('warning: the application’s database user may alter the log; see SCHEMA_DATABASE_URL in the README');
+  if (process.argv.includes('--demo') && (await isEmpty(owner))) {
+    const { entries } = await loadDemo(owner, new Date());
     console.log(`demo plant with ${entries} entries`);
   }
+} catch (error) {
+  if (!(error instanceof SchemaMisfit)) throw error;
+  console.log(error.message);
+  process.exitCode = 3;
 } finally {
-  await db.close();
+  await owner.close();
 }

@@ -7,6 +7,7 @@ import { build, prepareDatabase, serve } from './lib/application.mjs';
 import { countLines } from './lib/count-lines.mjs';
 import { freePort, startDatabase, superviseDatabase } from './lib/database.mjs';
 import { ensureNodeModules, ensurePrograms } from './lib/packages.mjs';
+import { belongTo, endAll } from './lib/processes.mjs';
 import { reportFailure, run, step, totalTime } from './lib/steps.mjs';
 
 const root = dirname(dirname(fileURLToPath(import.meta.url)));
@@ -19,6 +20,7 @@ let application;
 const stop = async () => {
   await application?.stop();
   await database?.stop();
+  await endAll();
   rmSync(folder, { recursive: true, force: true });
 };
 process.on('SIGINT', () => void stop().then(() => process.exit(130)));
@@ -51,6 +53,7 @@ const reported = (title, command, args, env, file, read) =>
 
 try {
   mkdirSync(folder, { recursive: true, mode: 0o700 });
+  belongTo(folder);
   await step('Programs', () => ensurePrograms(['mariadbd', 'mariadb-install-db', 'mariadb', 'chromium']));
   await step('Packages', () => ensureNodeModules(root));
   await run('npx', ['next', 'typegen'], {
@@ -63,10 +66,10 @@ try {
     check('Format', 'npx', ['prettier', '--check', '.']).then(() => check('Lint', 'npx', ['eslint', '.'])),
     check('Types', 'npx', ['tsc', '--noEmit']),
   ]);
-  let databaseUrl;
+  let connections;
   await step('Database', async () => {
     const server = await startDatabase(folder);
-    databaseUrl = server.url;
+    connections = server;
     database = superviseDatabase(folder, server, () => {});
   });
   const unitReport = join(folder, 'vitest.json');
@@ -74,7 +77,7 @@ try {
     'Vitest',
     'npx',
     ['vitest', 'run', '--reporter=default', '--reporter=json', `--outputFile.json=${unitReport}`],
-    { TEST_DATABASE_URL: databaseUrl },
+    { TEST_DATABASE_URL: connections.schemaUrl, TEST_RUNNING_DATABASE_URL: connections.url },
     unitReport,
     (report) => ({
       passed: report.numPassedTests,
@@ -89,8 +92,13 @@ try {
   await step('Build', () => build(root, distDir));
   const port = await freePort();
   await step('Demo plant and server', async () => {
-    await prepareDatabase(root, databaseUrl, { demo: true });
-    application = await serve({ distDir, port, databaseUrl, logFile: join(folder, 'application.log') });
+    await prepareDatabase(root, connections, { demo: true });
+    application = await serve({
+      distDir,
+      port,
+      databaseUrl: connections.url,
+      logFile: join(folder, 'application.log'),
+    });
   });
   const flowReport = join(folder, 'playwright.json');
   await reported(

@@ -150,13 +150,13 @@ export const migrations: readonly Migration[] = [
   ),
   sqlMigration(
     '2026-11-24-20-entry-no-update',
-    `CREATE TRIGGER entry_no_update BEFORE UPDATE ON entry FOR EACH ROW SIGNAL SQLSTATE '45000' SET MESSAGE_TEXT = 'The log is never altered: write a correction.'`,
-    'DROP TRIGGER entry_no_update',
+    `CREATE TRIGGER IF NOT EXISTS entry_no_update BEFORE UPDATE ON entry FOR EACH ROW SIGNAL SQLSTATE '45000' SET MESSAGE_TEXT = 'The log is never altered: write a correction.'`,
+    'DROP TRIGGER IF EXISTS entry_no_update',
   ),
   sqlMigration(
     '2026-11-24-21-entry-no-delete',
-    `CREATE TRIGGER entry_no_delete BEFORE DELETE ON entry FOR EACH ROW SIGNAL SQLSTATE '45000' SET MESSAGE_TEXT = 'The log is never deleted from: write a correction.'`,
-    'DROP TRIGGER entry_no_delete',
+    `CREATE TRIGGER IF NOT EXISTS entry_no_delete BEFORE DELETE ON entry FOR EACH ROW SIGNAL SQLSTATE '45000' SET MESSAGE_TEXT = 'The log is never deleted from: write a correction.'`,
+    'DROP TRIGGER IF EXISTS entry_no_delete',
   ),
   // Which task an entry answers, for asking the other way round. The foreign key also keeps TRUNCATE off the log.
   createTable(
@@ -171,7 +171,7 @@ export const migrations: readonly Migration[] = [
   ),
   sqlMigration(
     '2026-11-24-24-log-head-row',
-    `INSERT INTO log_head (id, seq, hash) VALUES (1, 0, REPEAT('0', 64))`,
+    `INSERT IGNORE INTO log_head (id, seq, hash) VALUES (1, 0, REPEAT('0', 64))`,
     'DELETE FROM log_head',
   ),
 
@@ -261,8 +261,8 @@ export const migrations: readonly Migration[] = [
   // What one machine's log says of one kind, without wading through all its readings.
   sqlMigration(
     '2026-11-26-06-entry-machine-kind',
-    'ALTER TABLE entry ADD KEY entry_machine_kind (machineId, kind, seq)',
-    'ALTER TABLE entry DROP KEY entry_machine_kind',
+    'ALTER TABLE entry ADD KEY IF NOT EXISTS entry_machine_kind (machineId, kind, seq)',
+    'ALTER TABLE entry DROP KEY IF EXISTS entry_machine_kind',
   ),
 
   // Sets of tasks that the plant makes for kinds of points; those of the first hours apply themselves when a unit is commissioned.

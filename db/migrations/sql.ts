@@ -1,6 +1,9 @@
 import type { QueryInterface } from 'sequelize';
 
-/** A reversible schema change. DDL commits by itself in MariaDB, so each migration makes one change. */
+/**
+ * A reversible schema change. DDL commits by itself in MariaDB, so each migration makes one change, and looks whether it has
+ * been made: one that was killed between its change and its entry on the list of steps is simply run again.
+ */
 export type Migration = {
   name: string;
   up: (schema: QueryInterface) => Promise<unknown>;
@@ -21,8 +24,8 @@ export const id = 'CHAR(26) CHARACTER SET ascii COLLATE ascii_bin';
 export const createTable = (name: string, table: string, columns: string): Migration =>
   sqlMigration(
     name,
-    `CREATE TABLE ${table} (${columns}) ENGINE=InnoDB DEFAULT CHARSET=utf8mb4 COLLATE=utf8mb4_unicode_ci`,
-    `DROP TABLE ${table}`,
+    `CREATE TABLE IF NOT EXISTS ${table} (${columns}) ENGINE=InnoDB DEFAULT CHARSET=utf8mb4 COLLATE=utf8mb4_unicode_ci`,
+    `DROP TABLE IF EXISTS ${table}`,
   );
 
 /** Columns added to a table in one statement, and dropped again in one. */
@@ -30,9 +33,9 @@ export const addColumns = (name: string, table: string, columns: Record<string, 
   sqlMigration(
     name,
     `ALTER TABLE ${table} ${Object.entries(columns)
-      .map(([column, type]) => `ADD COLUMN ${column} ${type}`)
+      .map(([column, type]) => `ADD COLUMN IF NOT EXISTS ${column} ${type}`)
       .join(', ')}`,
     `ALTER TABLE ${table} ${Object.keys(columns)
-      .map((column) => `DROP COLUMN ${column}`)
+      .map((column) => `DROP COLUMN IF EXISTS ${column}`)
       .join(', ')}`,
   );

@@ -1,4 +1,4 @@
-import { QueryTypes } from 'sequelize';
+import { Op } from 'sequelize';
 import type { Database } from '../desk';
 import { hashOf } from './seal';
 
@@ -21,7 +21,7 @@ export async function verifyLog(db: Database, report: (checked: number) => void 
   let seq = 0;
   for (;;) {
     const rows = await db.Entry.findAll({
-      where: db.sequelize.literal(`seq > ${seq}`),
+      where: { seq: { [Op.gt]: seq } },
       order: [['seq', 'ASC']],
       limit: batchRows,
     });
@@ -34,10 +34,8 @@ export async function verifyLog(db: Database, report: (checked: number) => void 
     report(seq);
     if (rows.length < batchRows) break;
   }
-  const [head] = await db.sequelize.query<{ seq: string; hash: string }>('SELECT seq, hash FROM log_head', {
-    type: QueryTypes.SELECT,
-  });
+  const head = await db.LogHead.findByPk(1);
   // The head is ahead where entries at the end have gone, and then their number is that of the first missing one.
-  const whole = head !== undefined && Number(head.seq) === seq && head.hash === previousHash;
+  const whole = head !== null && Number(head.seq) === seq && head.hash === previousHash;
   return { entries: seq, firstBroken: whole ? null : seq + 1, head: { seq, hash: previousHash } };
 }

@@ -1,7 +1,9 @@
 // Building and serving the Next application.
 import { createHash } from 'node:crypto';
-import { createWriteStream, existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
+import { openLog } from './log-file.mjs';
+import { supervise } from './processes.mjs';
 import { run, startProcess, waitUntil, PlainError } from './steps.mjs';
 
 /** A fingerprint of everything the build reads, as git sees it, uncommitted changes included. */
@@ -50,20 +52,28 @@ export async function build(root, distDir) {
 
 /**
  * Serves the application on loopback and waits until it answers.
- * @param {{ distDir: string, port: number, databaseUrl: string, logFile: string, dev?: boolean }} options
+ * @param {{ distDir: string, port: number, databaseUrl: string, logFile: string, dev?: boolean, env?: Record<string, string> }} options
  */
-export async function serve({ distDir, port, databaseUrl, logFile, dev = false }) {
+export async function serve({ distDir, port, databaseUrl, logFile, dev = false, env = {} }) {
   const application = startProcess(
-    'npx',
-    ['next', dev ? 'dev' : 'start', '--hostname', '127.0.0.1', '--port', String(port)],
+    process.execPath,
+    [
+      join('node_modules', 'next', 'dist', 'bin', 'next'),
+      dev ? 'dev' : 'start',
+      '--hostname',
+      '127.0.0.1',
+      '--port',
+      String(port),
+    ],
     {
       env: {
         NEXT_DIST_DIR: distDir,
         DATABASE_URL: databaseUrl,
         NEXT_TELEMETRY_DISABLED: '1',
         NODE_ENV: dev ? 'development' : 'production',
+        ...env,
       },
-      log: createWriteStream(logFile, { flags: 'a' }),
+      log: openLog(logFile),
     },
   );
   await waitUntil(
@@ -79,15 +89,26 @@ export async function serve({ distDir, port, databaseUrl, logFile, dev = false }
       );
     },
     120_000,
-  );
+  ).catch(async (error) => {
+    await application.stop();
+    throw error;
+  });
   return application;
 }
 
-/** Migrates a database and, when asked and empty, loads the demo plant. */
-export async function prepareDatabase(root, databaseUrl, { demo }) {
+/** Keeps the application running on the same port. @param {Parameters<typeof serve>[0]} options as it was started */
+export const superviseApplication = (first, options, say) =>
+  supervise('The application', first, { say, again: () => serve(options) });
+
+/**
+ * Brings a database up to date, gives the application's user its rights where another owns the schema, and, when asked and
+ * empty, loads the demo plant.
+ * @param {{ url: string, schemaUrl?: string }} database
+ */
+export async function prepareDatabase(root, { url, schemaUrl }, { demo }) {
   const { output } = await run('npx', ['tsx', 'scripts/prepare-database.ts', ...(demo ? ['--demo'] : [])], {
     cwd: root,
-    env: { DATABASE_URL: databaseUrl },
+    env: { DATABASE_URL: url, SCHEMA_DATABASE_URL: schemaUrl },
   });
   return output
     .split('\n')

@@ -1,5 +1,5 @@
 // One line per step, with the time it took: what a person reads while the scripts work.
-import { spawn } from 'node:child_process';
+import { end, start } from './processes.mjs';
 
 const started = Date.now();
 
@@ -41,7 +41,7 @@ export class PlainError extends Error {}
  */
 export function run(command, args, { env, cwd, show = false, input, allowFailure = false } = {}) {
   return new Promise((resolve, reject) => {
-    const child = spawn(command, args, { cwd, env: { ...process.env, ...env }, stdio: ['pipe', 'pipe', 'pipe'] });
+    const child = start(command, args, { cwd, env, stdio: ['pipe', 'pipe', 'pipe'] });
     let output = '';
     const keep = (chunk) => {
       output += chunk;
@@ -62,17 +62,13 @@ export function run(command, args, { env, cwd, show = false, input, allowFailure
 }
 
 /**
- * Starts a program that keeps running, in its own process group so that Ctrl-C reaches it only through `stop`.
+ * Starts a program that keeps running.
  * @param {string} command
  * @param {string[]} args
- * @param {{ env?: Record<string, string | undefined>, log?: import('node:fs').WriteStream }} [options]
+ * @param {{ env?: Record<string, string | undefined>, log?: { write(chunk: string | Uint8Array): void } }} [options]
  */
 export function startProcess(command, args, { env, log } = {}) {
-  const child = spawn(command, args, {
-    detached: true,
-    env: { ...process.env, ...env },
-    stdio: ['ignore', 'pipe', 'pipe'],
-  });
+  const child = start(command, args, { env, stdio: ['ignore', 'pipe', 'pipe'] });
   const state = { exited: false };
   const exit = new Promise((resolve) => {
     child.on('close', (code) => {
@@ -92,21 +88,7 @@ export function startProcess(command, args, { env, log } = {}) {
     get exited() {
       return state.exited;
     },
-    /** Asks the process group to end and, after `graceMs`, insists. */
-    async stop(graceMs = 10_000) {
-      if (state.exited) return;
-      const signal = (name) => {
-        try {
-          process.kill(-child.pid, name);
-        } catch {
-          /* already gone */
-        }
-      };
-      signal('SIGTERM');
-      const insist = setTimeout(() => signal('SIGKILL'), graceMs);
-      await exit;
-      clearTimeout(insist);
-    },
+    stop: (graceMs) => end(child, graceMs),
   };
 }
 

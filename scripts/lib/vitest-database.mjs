@@ -7,6 +7,7 @@ export default async function setup() {
   if (process.env.TEST_DATABASE_URL) return undefined;
   await ensurePrograms(['mariadbd', 'mariadb-install-db', 'mariadb']);
   const database = await startDatabase(join(process.cwd(), '.data', 'vitest'));
-  process.env.TEST_DATABASE_URL = database.url;
+  process.env.TEST_DATABASE_URL = database.schemaUrl;
+  process.env.TEST_RUNNING_DATABASE_URL = database.url;
   return () => database.stop();
 }
