@@ -1,5 +1,7 @@
 import { z } from 'zod';
+import { OutOfSteps, methodSteps, withSteps } from './budget';
 import { type Problem, problemsOf } from './problems';
+import { grouped } from './text';
 
 /** One line of arithmetic that can be followed with a pocket calculator. */
 export type WorkingStep = { label: string; expression: string; value: number | string; unit: string };
@@ -98,7 +100,7 @@ export async function runMethod(method: Method, rawInput: unknown, context?: Met
     const problems = problemsOf(parsed.error, method.input);
     return { ok: false, detail: problems.map((problem) => problem.detail).join(' '), problems };
   }
-  const outcome = await method.compute(parsed.data, context);
+  const outcome = await withinSteps(method, parsed.data, context);
   if (!outcome.ok) {
     const fields = outcome.fields.length > 0 ? outcome.fields : [''];
     return {
@@ -124,6 +126,17 @@ export async function runMethod(method: Method, rawInput: unknown, context?: Met
     notices: outcome.notices,
     source: method.source,
   };
+}
+
+/** Computes on a budget: what a stranger asks for may not keep everybody else waiting. */
+async function withinSteps(method: Method, input: unknown, context?: MethodContext): Promise<Outcome<unknown>> {
+  try {
+    return await withSteps(methodSteps, () => method.compute(input, context));
+  } catch (error) {
+    if (error instanceof OutOfSteps)
+      return refuse('This would take too long to compute. Ask for fewer entries, or for a shorter time.');
+    throw error;
+  }
 }
 
 /** True when no number anywhere in the value is NaN or infinite. */
@@ -204,6 +217,6 @@ export function shown(value: number): string {
   const [whole, fraction] = String(Number(size.toPrecision(size >= 1e5 ? Math.ceil(Math.log10(size + 1)) : 5))).split(
     '.',
   );
-  const grouped = whole!.length > 4 ? whole!.replace(/\B(?=(\d{3})+$)/g, '\u202f') : whole!;
-  return sign + (fraction ? `${grouped}.${fraction}` : grouped);
+  const integer = whole!.length > 4 ? grouped(whole!, '\u202f') : whole!;
+  return sign + (fraction ? `${integer}.${fraction}` : integer);
 }

@@ -206,12 +206,21 @@ function splitDigits(prefix: string, digits: string): { series: BearingSeries | 
 /** Splits what stands between two dashes into known suffixes where the whole is none: `KC3W33` is K, C3, W33. */
 function splitSuffix(part: string): string[] {
   if (part === '') return [];
-  if (knownSuffixes.some(([pattern]) => pattern.test(part))) return [part];
-  for (let end = part.length - 1; end > 0; end -= 1) {
-    const head = part.slice(0, end);
-    if (!knownSuffixes.some(([pattern]) => pattern.test(head))) continue;
-    const tail = splitSuffix(part.slice(end));
-    if (tail.every((each) => knownSuffixes.some(([pattern]) => pattern.test(each)))) return [head, ...tail];
-  }
-  return [part];
+  // From the end: for each place the longest known suffix from which the rest can be read to its end.
+  const lengthAt = new Array<number>(part.length + 1).fill(0);
+  for (let at = part.length - 1; at >= 0; at -= 1)
+    for (let length = Math.min(longestSuffix, part.length - at); length > 0; length -= 1) {
+      const rest = at + length;
+      if ((rest < part.length && lengthAt[rest] === 0) || !isKnownSuffix(part.slice(at, rest))) continue;
+      lengthAt[at] = length;
+      break;
+    }
+  if (lengthAt[0] === 0) return [part];
+  const suffixes: string[] = [];
+  for (let at = 0; at < part.length; at += lengthAt[at]!) suffixes.push(part.slice(at, at + lengthAt[at]!));
+  return suffixes;
 }
+
+/** No pattern of `knownSuffixes` matches more signs than this. */
+const longestSuffix = 5;
+const isKnownSuffix = (text: string): boolean => knownSuffixes.some(([pattern]) => pattern.test(text));

@@ -1,3 +1,4 @@
+import { spend } from '../budget';
 import { type WorkingStep, shown } from '../method';
 import { type DutyClock, plainClock } from '../meter/duty';
 import { type PlantDay, addDays, daysBetween, isPlantDay, plantDayOf } from '../time/plant-day';
@@ -67,6 +68,8 @@ export type NextDue = {
 
 /** Beyond a century a date says nothing; the limit then stands without one. */
 export const horizonDays = 36_525;
+/** Nothing is planned beyond this day, whatever an interval adds up to. */
+const lastPlanDay = '2500-12-31';
 export const serviceDay = ({ atMs }: ServiceRecord, timeZone: string): PlantDay => plantDayOf(atMs, timeZone);
 
 /** The stage in force after a number of services; the last one repeats for ever, unless the stages go round. */
@@ -218,7 +221,12 @@ function dayLimit(
   if (stage.days === undefined) return undefined;
   const whole = (days: number) => Math.max(1, Math.floor(days * severity + 1e-9));
   const after = (from: PlantDay, days: number) =>
-    addDays(from, Math.ceil(daysUntil(from, whole(days), seasons, horizonDays * 2) - 1e-9));
+    from >= lastPlanDay
+      ? lastPlanDay
+      : addDays(
+          from,
+          Math.min(2 * horizonDays, Math.ceil(daysUntil(from, whole(days), seasons, horizonDays * 2) - 1e-9)),
+        );
   let base = lastDay;
   if (rhythm === 'fixed') {
     base = serviceDay(history[0]!, timeZone);
@@ -226,7 +234,10 @@ function dayLimit(
       const step = stageAfter(stages, service - 1, cyclic).days;
       base = step === undefined ? serviceDay(history[service]!, timeZone) : after(base, step);
     }
-    for (let next = after(base, stage.days); next <= lastDay; next = after(base, stage.days)) base = next;
+    for (let next = after(base, stage.days); next <= lastDay; next = after(base, stage.days)) {
+      spend(1);
+      base = next;
+    }
   }
   const dueOn = after(base, stage.days);
   const usedDays = base <= today ? weightedDays(base, Math.max(0, daysBetween(base, today)), seasons) : 0;

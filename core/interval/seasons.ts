@@ -1,3 +1,4 @@
+import { spend } from '../budget';
 import { type PlantDay, addDays } from '../time/plant-day';
 
 /** A yearly season, both days included; it may wrap over New Year. `factor` 0.5 halves every interval in it. */
@@ -19,6 +20,7 @@ export function wearOn(day: PlantDay, seasons: readonly Season[]): number {
 export function weightedDays(from: PlantDay, days: number, seasons: readonly Season[]): number {
   if (seasons.length === 0) return days;
   let sum = 0;
+  spend(days);
   for (let index = 0; index < days; index += 1) sum += wearOn(addDays(from, index), seasons);
   return sum;
 }
@@ -31,6 +33,7 @@ export function daysUntil(from: PlantDay, amount: number, seasons: readonly Seas
   if (seasons.length === 0 || amount <= 0) return amount <= horizonDays ? amount : Infinity;
   let left = amount;
   for (let index = 0; index < horizonDays; index += 1) {
+    spend(1);
     const wear = wearOn(addDays(from, index), seasons);
     if (left <= wear * (1 + 1e-12)) return index + Math.min(1, left / wear);
     left -= wear;

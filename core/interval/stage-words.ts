@@ -1,3 +1,4 @@
+import { grouped, runLength, singleSpaced } from '../text';
 import { parseQuantity } from '../units/parse-quantity';
 import type { Stage } from './limits';
 
@@ -38,19 +39,19 @@ export const stageExample = '1 × 300 h; then 4 000 h or 2 years';
  * stage goes on for ever, unless it has a count too.
  */
 export function parseStages(text: string): { ok: true; stages: Stage[] } | { ok: false; reason: string } {
-  const parts = text
+  const parts = singleSpaced(text)
     .split(';')
     .map((part) =>
       part
         .trim()
-        .replace(/^then\b\s*/i, '')
-        .replace(/^every\b\s*/i, ''),
+        .replace(/^then\b ?/i, '')
+        .replace(/^every\b ?/i, ''),
     )
     .filter((part) => part !== '');
   if (parts.length === 0) return { ok: false, reason: `Say how often, for example: ${stageExample}.` };
   const stages: Stage[] = [];
   for (const [index, part] of parts.entries()) {
-    const counted = /^(\d{1,3})\s*(?:×|x|times)\s+(?:every\s+)?(.+)$/i.exec(part);
+    const counted = /^(\d{1,3}) ?(?:×|x|times) (?:every )?(\S.*)$/i.exec(part);
     const limits = readLimits(counted ? counted[2]! : part);
     if (!limits.ok) return limits;
     const count = counted ? Number(counted[1]) : undefined;
@@ -72,7 +73,7 @@ type Limits = Pick<Stage, 'hours' | 'cycles' | 'days' | 'standstillDays'>;
 
 function readLimits(text: string): { ok: true; value: Limits } | { ok: false; reason: string } {
   const value: Limits = {};
-  for (const words of text.split(/\s+or\s+/i).map((each) => each.trim().toLowerCase())) {
+  for (const words of text.split(/ or /i).map((each) => each.trim().toLowerCase())) {
     const limit = readLimit(words);
     if (!limit.ok) return limit;
     if (Object.keys(limit.value).some((key) => key in value))
@@ -88,17 +89,17 @@ function readLimit(words: string): ReturnType<typeof readLimits> {
     ok: false as const,
     reason: `"${words}" is no interval. Write a number with h, d, weeks, months, years or cycles, or a word such as monthly.`,
   };
-  if (words in frequencies) return limit({ days: frequencies[words]! });
-  const match = /^([\d.,\s\u202f]+?)\s*([a-z ]+)$/.exec(words);
-  if (!match) return none;
-  const amount = parseQuantity(match[1]!.trim(), 'number');
+  if (Object.hasOwn(frequencies, words)) return limit({ days: frequencies[words]! });
+  const figures = runLength(words, (sign) => /[\d., ]/.test(sign));
+  const unit = words.slice(figures).trim();
+  if (figures === 0 || !/^[a-z][a-z ]*$/.test(unit)) return none;
+  const amount = parseQuantity(words.slice(0, figures), 'number');
   if (!amount.ok) return amount;
-  const unit = match[2]!.trim();
   const inDays = /^(\w+)( standing(?: still)?)?$/.exec(unit);
   if (amount.value <= 0) return none;
   if (hours.includes(unit)) return limit({ hours: amount.value });
   if (cycles.includes(unit)) return limit({ cycles: amount.value });
-  const many = inDays && inDays[1]! in days ? Math.round(amount.value * days[inDays[1]!]! + 1e-9) : 0;
+  const many = inDays && Object.hasOwn(days, inDays[1]!) ? Math.round(amount.value * days[inDays[1]!]! + 1e-9) : 0;
   if (many < 1 || amount.value * days[inDays![1]!]! < 1) return none;
   return limit(inDays![2] ? { standstillDays: many } : { days: many });
 }
@@ -106,7 +107,7 @@ function readLimit(words: string): ReturnType<typeof readLimits> {
 /** Ten figures, thousands grouped, so that nothing is lost when it is read again. */
 function number(value: number): string {
   const [whole, decimals] = String(Number(value.toPrecision(10))).split('.') as [string, string?];
-  return whole.replace(/\B(?=(\d{3})+(?!\d))/g, ' ') + (decimals ? `.${decimals}` : '');
+  return grouped(whole, ' ') + (decimals ? `.${decimals}` : '');
 }
 
 /** Stages in the words that `parseStages` reads, exactly. */

@@ -1,3 +1,4 @@
+import { runLength, singleSpaced } from '../text';
 import { z } from 'zod';
 import { bases, families, keysOf } from '../compat/vocabulary';
 import { type Notice, answer, defineMethod, refuse } from '../method';
@@ -44,12 +45,7 @@ export const lubricantDecode = defineMethod({
     'Greases: letters, NLGI number, letter of the upper temperature, lower temperature, such as KP 2 K-20. Oils: letters, then the ISO grade, such as CLP 220 or CLP PG 460.',
   ],
   compute({ designation }) {
-    const text = designation
-      .toUpperCase()
-      .replace(/[−–]/g, '-')
-      .replace(standardsNamed, '')
-      .replace(/\s+/g, ' ')
-      .trim();
+    const text = withoutStandard(singleSpaced(designation.toUpperCase().replace(/[−–]/g, '-')));
     // Older papers put dashes between the letters: HLP-D 46, C-LP 220, CLP-HC 320.
     return (
       readGrease(text) ??
@@ -65,7 +61,20 @@ export const lubricantDecode = defineMethod({
 });
 
 /** Plates name the standard before or after the designation, with or without its part: DIN 51517-3 CLP 220. */
-const standardsNamed = /[\s,:/-]*\bDIN\s*(?:\d{4,5}(?:\s*(?:-|T|TEIL)\s*\d{1,2}\b)?)?[\s,:/-]*/g;
+const standardNamed = /\bDIN ?(?:\d{4,5}(?: ?(?:-|T|TEIL) ?\d{1,2}\b)?)?/g;
+const isSeparator = (sign: string): boolean => ' ,:/-'.includes(sign);
+
+function withoutStandard(text: string): string {
+  const left = text.split(standardNamed);
+  if (left.length === 1) return text;
+  // What stood between the designation and its standard goes with the standard.
+  return left
+    .map((part) => {
+      const inner = part.slice(runLength(part, isSeparator));
+      return inner.slice(0, inner.length - runLength([...inner].reverse().join(''), isSeparator));
+    })
+    .join('');
+}
 
 const workingOf = (letters: Letter[]) =>
   letters.map(({ part, meaning }) => ({ label: part, expression: meaning, value: part, unit: '' }));

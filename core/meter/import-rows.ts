@@ -1,3 +1,4 @@
+import { singleSpaced } from '../text';
 import { type PlantDay, isPlantDay, offsetMs } from '../time/plant-day';
 import { parseQuantity } from '../units/parse-quantity';
 
@@ -43,10 +44,11 @@ const months = ['jan', 'feb', 'mar', 'apr', 'may', 'jun', 'jul', 'aug', 'sep', '
 const two = (text: string | number) => String(text).padStart(2, '0');
 
 /** A day as people write it; what could be two days is asked back. */
-export function parseDay(text: string): { ok: true; day: PlantDay } | { ok: false; reason: string } {
+export function parseDay(typed: string): { ok: true; day: PlantDay } | { ok: false; reason: string } {
+  const text = singleSpaced(typed);
   const iso = /^(\d{4})-(\d{1,2})-(\d{1,2})$/.exec(text);
-  const dotted = /^(\d{1,2})\.\s?(\d{1,2})\.\s?(\d{4})$/.exec(text);
-  const named = /^(\d{1,2})\.?\s+([a-z]{3})[a-z]*\.?\s+(\d{4})$/i.exec(text);
+  const dotted = /^(\d{1,2})\. ?(\d{1,2})\. ?(\d{4})$/.exec(text);
+  const named = /^(\d{1,2})\.? ([a-z]{3})[a-z]{0,9}\.? (\d{4})$/i.exec(text);
   const slashed = /^(\d{1,2})\/(\d{1,2})\/(\d{4})$/.exec(text);
   const month = named ? months.indexOf(named[2]!.toLowerCase()) + 1 : 0;
   const day = iso
@@ -140,7 +142,10 @@ function findInstant(
   say: Say,
 ): number | undefined {
   // A day cell may carry its time: 2026-11-24 07:45.
-  const [dayPart, timePart = timeText] = dayText.split(/[T\s]+(?=\d{1,2}:\d\d)/) as [string, string?];
+  const [dayPart, timePart = timeText] = singleSpaced(dayText).split(/ ?T ?(?=\d{1,2}:\d\d)| (?=\d{1,2}:\d\d)/) as [
+    string,
+    string?,
+  ];
   const parsed = parseDay(dayPart.trim());
   if (!parsed.ok) {
     say('day', parsed.reason);

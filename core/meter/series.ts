@@ -1,3 +1,4 @@
+import { spend } from '../budget';
 import { type DutyClock, plainClock } from './duty';
 
 /**
@@ -76,6 +77,7 @@ export function keepPlausible(
     longest[to] = to > 0 ? longest[to - 1]! : 0;
     if (!valid[to]) continue;
     lengths[to] = 1;
+    spend(to / 50);
     for (let from = to - 1; from >= 0 && longest[from]! >= lengths[to]!; from -= 1) {
       if (lengths[from]! < lengths[to]! || !valid[from]) continue;
       const grown = growth(order[from]!, order[to]!, dials[from]!, dials[to]!);

@@ -1,3 +1,4 @@
+import { runLength, singleSpaced } from '../text';
 import { parseStages } from '../interval/stage-words';
 import {
   type AmountKind,
@@ -73,7 +74,7 @@ const aliases: Partial<Record<string, GridColumn>> = {
   caution: 'cautions',
 };
 
-const plain = (text: string) => text.trim().toLowerCase().replace(/\s+/g, ' ');
+const plain = (text: string) => singleSpaced(text.toLowerCase());
 
 /** The column a heading means; undefined for one nobody knows. */
 export function columnOf(heading: string): GridColumn | undefined {
@@ -197,8 +198,14 @@ const unitKinds: readonly [RegExp, AmountKind][] = [
 /** `20 g`, `3.2 L`, `40 drops`, `film`, `to the mark`: the amount and how it is counted; the kind's own unit where none stands. */
 export function readAmount(text: string, usual: AmountKind): { amountKind: AmountKind; amount: string } {
   const amountKind = unitKinds.find(([pattern]) => pattern.test(text.trim()))?.[1] ?? usual;
-  const amount = ['film', 'to-mark'].includes(amountKind) ? '' : text.replace(/\s*[a-z]+$/i, '').trim();
+  const amount = ['film', 'to-mark'].includes(amountKind) ? '' : withoutWord(text);
   return { amountKind: amountKind in amountKinds ? amountKind : usual, amount };
+}
+
+/** A text without the word that it ends with. */
+function withoutWord(text: string): string {
+  const letters = runLength([...text].reverse().join(''), (sign) => /[a-z]/i.test(sign));
+  return text.slice(0, text.length - letters).trim();
 }
 
 type Standing = {

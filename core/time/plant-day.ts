@@ -7,7 +7,18 @@ export type PlantDay = string;
 const dayMs = 86_400_000;
 export const hourMs = 3_600_000;
 
+/** A name can be written in thousands of ways; so many are remembered. */
+const zonesKept = 40;
+/** About forty years of days. */
+const daysKept = 15_000;
+
 const formats = new Map<string, Intl.DateTimeFormat>();
+
+/** Remembers something, and forgets what has been remembered longest where there is too much. */
+function keep<Key, Value>(known: Map<Key, Value>, key: Key, value: Value, most: number): void {
+  if (known.size >= most) known.delete(known.keys().next().value!);
+  known.set(key, value);
+}
 
 function formatFor(timeZone: string): Intl.DateTimeFormat {
   let format = formats.get(timeZone);
@@ -23,7 +34,7 @@ function formatFor(timeZone: string): Intl.DateTimeFormat {
       second: '2-digit',
       hourCycle: 'h23',
     });
-    formats.set(timeZone, format);
+    keep(formats, timeZone, format, zonesKept);
   }
   return format;
 }
@@ -35,13 +46,13 @@ const offsetsByDay = new Map<string, Map<number, number>>();
 export function offsetMs(instantMs: number, timeZone: string): number {
   if (timeZone === 'UTC') return 0;
   let days = offsetsByDay.get(timeZone);
-  if (!days) offsetsByDay.set(timeZone, (days = new Map()));
+  if (!days) keep(offsetsByDay, timeZone, (days = new Map()), zonesKept);
   const utcDay = Math.floor(instantMs / dayMs);
   let offset = days.get(utcDay);
   if (offset === undefined) {
     const atStart = askedOffsetMs(utcDay * dayMs, timeZone);
     offset = atStart === askedOffsetMs((utcDay + 1) * dayMs, timeZone) ? atStart : NaN;
-    days.set(utcDay, offset);
+    keep(days, utcDay, offset, daysKept);
   }
   return Number.isNaN(offset) ? askedOffsetMs(instantMs, timeZone) : offset;
 }

@@ -3,6 +3,8 @@
  * and are echoed; what can be read two ways is asked back, never guessed.
  */
 
+import { runLength, singleSpaced } from '../text';
+
 export const dimensions = {
   length: { unit: 'mm', accepts: { mm: 1, cm: 10, m: 1000, in: 25.4, '"': 25.4 } },
   mass: { unit: 'g', accepts: { g: 1, kg: 1000, 'oz wt': 28.349523125, lb: 453.59237 } },
@@ -52,7 +54,18 @@ export type ParsedQuantity =
       reason: string;
     };
 
-const numberThenUnit = /^([+\-−]?\s*(?:\d[\d\s.,\u00a0\u2009\u202f']*|[.,]\d+))\s*(.*)$/u;
+/** More than this is no quantity, whatever it says. */
+const longest = 200;
+const isFigure = (sign: string): boolean => /[\d\s.,']/.test(sign);
+
+/** The number that a text begins with, and what stands behind it; undefined where it begins with none. */
+function splitNumber(text: string): [number: string, unit: string] | undefined {
+  const sign = /^[+\-−]/.test(text) ? 1 : 0;
+  const start = sign + runLength(text.slice(sign), (each) => each === ' ');
+  const end = start + runLength(text.slice(start), isFigure);
+  if (!/^(?:\d|[.,]\d)/.test(text.slice(start, end))) return undefined;
+  return [text.slice(0, end).trim(), text.slice(end)];
+}
 
 /**
  * Parses a typed quantity into the storage unit of a dimension.
@@ -64,16 +77,16 @@ export function parseQuantity(typed: string, dimension: Dimension): ParsedQuanti
   const { unit, accepts } = dimensions[dimension];
   const text = typed.trim();
   if (text === '') return { ok: false, code: 'empty', reason: 'Nothing is typed here yet.' };
-  const match = numberThenUnit.exec(text);
-  const number = match ? readNumber(match[1]!) : undefined;
-  if (!match || !number)
+  const split = text.length > longest ? undefined : splitNumber(singleSpaced(text));
+  const number = split && readNumber(split[0]);
+  if (!split || !number)
     return {
       ok: false,
       code: 'not-a-number',
       reason: `"${clip(text)}" is not a number. Type digits${unit ? `, with or without ${unit}` : ''}.`,
     };
   if (!number.ok) return number;
-  const typedUnit = match[2]!.trim().toLowerCase().replace(/\s+/g, ' ');
+  const typedUnit = split[1].trim().toLowerCase();
   if (typedUnit === '') return { ok: true, value: number.value, unit, typed };
   if (typedUnit === 'oz' || typedUnit === 'ounce' || typedUnit === 'ounces')
     return {
@@ -81,17 +94,17 @@ export function parseQuantity(typed: string, dimension: Dimension): ParsedQuanti
       code: 'ambiguous-unit',
       reason: 'Ounces of weight or of volume? Write "oz wt" for weight or "fl oz" for volume.',
     };
-  const factor = (accepts as Record<string, number>)[typedUnit] ?? (typedUnit === unit.toLowerCase() ? 1 : undefined);
+  const factor = ownNumber(accepts, typedUnit) ?? (typedUnit === unit.toLowerCase() ? 1 : undefined);
   if (factor === undefined) {
-    const elsewhere = Object.entries(dimensions).find(([, other]) => typedUnit in other.accepts);
+    const elsewhere = Object.entries(dimensions).find(([, other]) => Object.hasOwn(other.accepts, typedUnit));
     const expected =
       unit === '' ? 'This field takes a plain number' : `This field takes ${unit}${listOf(Object.keys(accepts), unit)}`;
     return elsewhere
-      ? { ok: false, code: 'wrong-dimension', reason: `"${match[2]!.trim()}" measures ${elsewhere[0]}. ${expected}.` }
+      ? { ok: false, code: 'wrong-dimension', reason: `"${split[1].trim()}" measures ${elsewhere[0]}. ${expected}.` }
       : {
           ok: false,
           code: 'unknown-unit',
-          reason: `The unit "${clip(match[2]!.trim())}" is not known here. ${expected}.`,
+          reason: `The unit "${clip(split[1].trim())}" is not known here. ${expected}.`,
         };
   }
   const value =
@@ -105,6 +118,10 @@ export function parseQuantity(typed: string, dimension: Dimension): ParsedQuanti
       factor !== 1 && { echo: `${text} = ${Number(value.toPrecision(3))} ${unit}` }),
   };
 }
+
+/** A factor by its own name: `constructor` is no unit, though every object answers to it. */
+const ownNumber = (table: object, key: string): number | undefined =>
+  Object.hasOwn(table, key) ? (table as Record<string, number>)[key] : undefined;
 
 const clip = (text: string) => (text.length > 40 ? `${text.slice(0, 39)}…` : text);
 

@@ -1,3 +1,4 @@
+import { singleSpaced } from '../text';
 import { celsiusOf } from './saybolt';
 import { assumedIndex, carryTo40 } from './carry';
 import type { Scale } from './translate';
@@ -20,13 +21,13 @@ export type PlateReading =
   | { ok: true; scale: Scale; value: string; type?: TypeHint; read: string; note?: string }
   | { ok: false; reason: string };
 
-const number = String.raw`\d+(?:[.,]\d+)?(?:\s*(?:–|—|-|…|to)\s*\d+(?:[.,]\d+)?)?`;
+const number = String.raw`\d{1,9}(?:[.,]\d{1,9})?(?: ?(?:–|—|-|…|to) ?\d{1,9}(?:[.,]\d{1,9})?)?`;
 const seconds = new RegExp(
-  `(?:S\\.?[US]\\.?[USV]\\.?|SAYBOLT(?: UNIVERSAL)?(?: SECONDS)?|SECONDS SAYBOLT(?: UNIVERSAL)?)\\s*(?:VISCOSITY)?\\s*(${number})|(${number})\\s*(?:S\\.?[US]\\.?[USV]\\.?|SECONDS\\s+SAYBOLT|SAYBOLT)`,
+  `(?:S\\.?[US]\\.?[USV]\\.?|SAYBOLT(?: UNIVERSAL)?(?: SECONDS)?|SECONDS SAYBOLT(?: UNIVERSAL)?) ?(?:VISCOSITY)? ?(${number})|(${number}) ?(?:S\\.?[US]\\.?[USV]\\.?|SECONDS SAYBOLT|SAYBOLT)`,
   'i',
 );
-const kinematic = new RegExp(`(${number})\\s*(?:cSt|centistokes?|mm²/s|mm2/s)`, 'i');
-const temperature = /(?:@|\bat\b)?\s*(\d+(?:[.,]\d+)?)\s*(?:°|deg\.?\s*)?\s*([CF])\b/i;
+const kinematic = new RegExp(`(${number}) ?(?:cSt|centistokes?|mm²/s|mm2/s)`, 'i');
+const temperature = /(?:@|\bat\b)? ?(\d{1,9}(?:[.,]\d{1,9})?) ?(?:°|deg\.?)? ?([CF])\b/i;
 
 /** Words on a plate, most telling first. */
 const hints: readonly [RegExp, TypeHint][] = [
@@ -46,7 +47,7 @@ const hints: readonly [RegExp, TypeHint][] = [
  * `32 cSt at 40 °C`. Never takes the number inside a product's name for a grade.
  */
 export function readPlate(line: string): PlateReading {
-  const text = line.trim().replace(/\s+/g, ' ');
+  const text = singleSpaced(line);
   if (text === '')
     return { ok: false, reason: 'Type what the plate says, for example "AGMA 5 EP" or "300 SUS at 100 °F".' };
   const type = hints.find(([pattern]) => pattern.test(text))?.[1];
@@ -60,7 +61,7 @@ export function readPlate(line: string): PlateReading {
     return { ok: true, scale, value, read, ...(said && { type: said }), ...(more.note && { note: more.note }) };
   };
 
-  const agma = /\bAGMA\s*(?:NO\.?|LUBRICANT|GRADE|NUMBER|#)?\s*(\d{1,2}A?)\s*(EP|E\.P\.|COMP(?:OUNDED)?|C|S)?\b/i.exec(
+  const agma = /\bAGMA ?(?:NO\.?|LUBRICANT|GRADE|NUMBER|#)? ?(\d{1,2}A?) ?(EP|E\.P\.|COMP(?:OUNDED)?|C|S)?\b/i.exec(
     text,
   );
   if (agma) {
@@ -88,19 +89,19 @@ export function readPlate(line: string): PlateReading {
       reason: 'Saybolt seconds are given at 100 °F or at 210 °F. Which of the two does the plate mean?',
     };
   }
-  const sae = /\bSAE\s*(?:NO\.?)?\s*((?:\d{1,2}W\s*[-–/ ]?\s*)?\d{1,3}W?)(?![\w.])/i.exec(text);
+  const sae = /\bSAE ?(?:NO\.?)? ?((?:\d{1,2}W ?[-–/]? ?)?\d{1,3}W?)(?![\w.])/i.exec(text);
   if (sae) {
     const value = sae[1]!
       .toUpperCase()
-      .replace(/\s+/g, '')
+      .replaceAll(' ', '')
       .replace(/W[-–/]?(?=\d)/, 'W-');
-    const hot = Number(/(\d+)W?$/.exec(value)![1]);
+    const hot = Number(/(\d{1,3})W?$/.exec(value)![1]);
     const isGear = type?.startsWith('gear') || hot >= 70;
     return isGear
       ? reading('sae-gear', value, `SAE gear grade ${value}`, { type: type ?? 'gear' })
       : reading('sae-engine', value, `SAE engine grade ${value}`, { type: type ?? 'engine' });
   }
-  const iso = /\b(?:ISO(?:\s*[- ]?VG)?|VG)\s*[- ]?(\d{1,4})\b/i.exec(text);
+  const iso = /\b(?:ISO(?: ?-?VG)?|VG) ?-?(\d{1,4})\b/i.exec(text);
   if (iso) return reading('iso-vg', iso[1]!, `ISO VG ${iso[1]}`);
   const direct = kinematic.exec(text);
   if (direct) {

@@ -1,3 +1,4 @@
+import { singleSpaced } from '../text';
 import { z } from 'zod';
 import { kinematicViscosity, quantity } from '../fields';
 import { type Notice, type WorkingStep, answer, defineMethod, refuse, shown } from '../method';
@@ -299,8 +300,8 @@ function isoReading(text: string): Readings | Refusal {
 }
 
 function agmaReading(text: string, viscosityIndex: number | undefined): Readings | Refusal {
-  const match = /^(\d{1,2}A?)\s*(EP|COMP(?:OUNDED)?|C|S)?$/i.exec(
-    text.replace(/\s*\(?\bCOMP(OUNDED)?\b\)?\.?$/i, ' C').trim(),
+  const match = /^(\d{1,2}A?) ?(EP|COMP(?:OUNDED)?|C|S)?$/i.exec(
+    singleSpaced(singleSpaced(text).replace(/\(?\bCOMP(OUNDED)?\b\)?\.?$/i, ' C')),
   );
   const number = match?.[1]?.toUpperCase();
   const suffix = match?.[2]?.toUpperCase();
@@ -362,7 +363,7 @@ function saeReading(
   viscosityIndex: number | undefined,
   notices: Notice[],
 ): Readings | Refusal {
-  const match = /^(?:(\d{1,2}W)\s*[-–/ ]?\s*)?(\d{1,3}W?)$/i.exec(text.replace(/^SAE\s*/i, ''));
+  const match = /^(?:(\d{1,2}W) ?[-–/]? ?)?(\d{1,3}W?)$/i.exec(singleSpaced(text).replace(/^SAE ?/i, ''));
   const winter = match?.[1]?.toUpperCase();
   const number = match?.[2]?.toUpperCase();
   const ranges = number === undefined ? undefined : grades[number];

@@ -1,3 +1,4 @@
+import { singleSpaced } from '@/core/text';
 import type { Database } from '../desk';
 
 export type Found = {
@@ -11,11 +12,12 @@ const most = 12;
 
 /** Machines, points, lubricants, routes and people by code or name; what begins with the text comes first. */
 export async function find(db: Database, typed: string): Promise<Found[]> {
-  const text = typed.trim().slice(0, 60);
+  const text = singleSpaced(typed.slice(0, 60));
   if (text === '') return [];
   const like = `%${text.replace(/[\\%_]/g, '\\$&')}%`;
   // `BM-1·03`, `BM-1 3` and `BM-1/3` all mean a point.
-  const place = /^(.+?)\s*[·./ ]\s*(\d{1,3})$/.exec(text);
+  const number = /[·./ ] ?(\d{1,3})$/.exec(text);
+  const place = number && { code: text.slice(0, number.index).trim(), number: Number(number[1]) };
   const [machines, points, lubricants, routes, people] = await Promise.all([
     db.select<{ code: string; name: string; old: string | null }>(
       `SELECT machine.code, machine.name, MIN(machine_code.code) AS old FROM machine JOIN machine_code ON machine_code.machineId = machine.id
@@ -25,7 +27,7 @@ export async function find(db: Database, typed: string): Promise<Found[]> {
     db.select<{ code: string; number: number; name: string }>(
       `SELECT machine.code, lube_point.number, lube_point.name FROM lube_point JOIN machine ON machine.id = lube_point.machineId
        WHERE lube_point.retiredOn IS NULL AND (lube_point.name LIKE :like OR (machine.code LIKE :machine AND lube_point.number = :number)) ORDER BY machine.code, lube_point.number LIMIT ${most}`,
-      { like, machine: place ? `${place[1]}%` : '', number: place ? Number(place[2]) : -1 },
+      { like, machine: place ? `${place.code}%` : '', number: place ? place.number : -1 },
     ),
     db.select<{ code: string; name: string; formerName: string | null }>(
       `SELECT lubricant.code, lubricant.name, MIN(replacement.formerName) AS formerName FROM lubricant LEFT JOIN replacement ON replacement.lubricantId = lubricant.id AND replacement.formerName LIKE :like
