@@ -6,6 +6,8 @@ const rooms = {
   components: { rooms: ['core', 'outbox'], packages: null },
   outbox: { rooms: ['core'], packages: ['idb', 'ulid', 'zod'] },
   workers: { rooms: ['core'], packages: [] },
+  // What looks at every request before the application does; `server.ts` brings both together.
+  door: { rooms: ['core'], packages: [] },
   app: { rooms: ['desk', 'components', 'outbox', 'workers', 'core'], packages: null },
   demo: { rooms: ['core', 'desk'], packages: ['ulid'] },
   // Outside devices: they know the public API by HTTP and nothing of the house.

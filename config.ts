@@ -12,6 +12,18 @@ const environment = z.object({
     .regex(/^(mariadb|mysql):\/\//, { error: 'SCHEMA_DATABASE_URL must look like DATABASE_URL.' })
     .optional(),
   DATABASE_POOL: z.coerce.number().int().min(1).max(100).default(10),
+  PORT: z.coerce
+    .number({ error: 'PORT must be a whole number from 1 to 65535.' })
+    .int({ error: 'PORT must be a whole number from 1 to 65535.' })
+    .min(1)
+    .max(65_535)
+    .default(3000),
+  /** On which address of this machine to listen, once SITE_URL says that others may come. */
+  LISTEN_ADDRESS: z.string().min(1).default('0.0.0.0'),
+  /** `1` where a proxy in front sets the forwarded headers and lets nobody else write them. */
+  TRUST_PROXY: z.enum(['0', '1']).default('0'),
+  /** Requests that one address may send in a minute; a plant may sit behind one. 0: no limit. */
+  REQUESTS_PER_MINUTE: z.coerce.number().int().min(0).max(1_000_000).default(6000),
   /** Where phones reach the book, for QR codes on charts and labels, such as https://book.example. */
   SITE_URL: z
     .url({ protocol: /^https?$/, error: 'SITE_URL must look like https://host or http://host:port.' })
@@ -27,6 +39,11 @@ export function readConfig(env: Record<string, string | undefined> = process.env
     databaseUrl: parsed.data.DATABASE_URL,
     schemaDatabaseUrl: parsed.data.SCHEMA_DATABASE_URL,
     databasePool: parsed.data.DATABASE_POOL,
+    port: parsed.data.PORT,
     siteUrl: parsed.data.SITE_URL,
+    // Without an address to be reached at there is nobody else to listen for.
+    listenAddress: parsed.data.SITE_URL ? parsed.data.LISTEN_ADDRESS : '127.0.0.1',
+    trustProxy: parsed.data.TRUST_PROXY === '1',
+    requestsPerMinute: parsed.data.REQUESTS_PER_MINUTE,
   };
 }

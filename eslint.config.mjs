@@ -4,6 +4,11 @@ import regexp from 'eslint-plugin-regexp';
 import reactHooks from 'eslint-plugin-react-hooks';
 import tseslint from 'typescript-eslint';
 
+const ownOnly = {
+  selector: "BinaryExpression[operator='in'][left.type!='Literal']",
+  message: 'Look up own properties only: isOwn or own of core/own.ts.',
+};
+
 export default tseslint.config(
   { ignores: ['node_modules/', '.next/', '.next-test/', '.data/', 'next-env.d.ts', 'test-results/'] },
   js.configs.recommended,
@@ -28,6 +33,11 @@ export default tseslint.config(
     },
   },
   {
+    // What was typed is looked up among a table's own words: every object answers to `constructor` too.
+    files: ['core/**/*.ts', 'desk/**/*.ts', 'app/**/*.{ts,tsx}', 'components/**/*.{ts,tsx}', 'door/**/*.ts'],
+    rules: { 'no-restricted-syntax': ['error', ownOnly] },
+  },
+  {
     // The core has no clock and no chance of its own: instants and seeds are arguments.
     files: ['core/**/*.ts'],
     ignores: ['core/**/*.test.ts'],
@@ -40,6 +50,7 @@ export default tseslint.config(
       ],
       'no-restricted-syntax': [
         'error',
+        ownOnly,
         {
           selector: "NewExpression[callee.name='Date'][arguments.length=0]",
           message: 'The core has no clock: take the instant as an argument.',

@@ -19,6 +19,7 @@ export default defineConfig({
           testTimeout: 60_000,
           include: [
             'core/**/*.test.ts',
+            'door/**/*.test.ts',
             'components/**/*.test.ts',
             'outbox/**/*.test.ts',
             'scripts/**/*.test.ts',

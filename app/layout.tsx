@@ -1,3 +1,4 @@
+import { StyleNonce } from '@/components/style-nonce';
 import type { Metadata, Viewport } from 'next';
 import type { ReactNode } from 'react';
 import './globals.css';
@@ -11,7 +12,10 @@ export const viewport: Viewport = { width: 'device-width', initialScale: 1, them
 export default function RootLayout({ children }: { children: ReactNode }) {
   return (
     <html lang="en">
-      <body>{children}</body>
+      <body>
+        <StyleNonce />
+        {children}
+      </body>
     </html>
   );
 }

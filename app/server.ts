@@ -1,13 +1,29 @@
 import 'server-only';
 import { cookies } from 'next/headers';
-import { redirect } from 'next/navigation';
+import { notFound, redirect } from 'next/navigation';
+import { ulid } from '@/core/entry/kinds';
 import { readConfig } from '../config';
-import { type Actor, type Database, type Desk, type Refusal, connect, isUnreachable, refusal } from '@/desk/desk';
+import {
+  type Actor,
+  type Database,
+  type Desk,
+  type Refusal,
+  connect,
+  hindrance,
+  namesNothing,
+  refusal,
+} from '@/desk/desk';
+import { heavily } from './heavy';
 import { personCookie } from './person-cookie';
 
-/** The digest by which the error page knows that the database is away; Next passes it on unchanged. */
-class DatabaseAway extends Error {
-  digest = 'DATABASE_AWAY';
+/** What keeps a page from being made; Next passes the digest on unchanged, and the error page has the words for it. */
+class Hindered extends Error {
+  constructor(
+    message: string,
+    readonly digest: string,
+  ) {
+    super(message);
+  }
 }
 
 const shared = globalThis as { tagebuchDatabase?: Database };
@@ -21,18 +37,24 @@ export function database(): Database {
   return shared.tagebuchDatabase;
 }
 
-/** Runs database work for a page; an outage becomes the page that says so. */
+/** Runs database work for a page; an outage becomes the page that says so, a name of nothing the page that finds nothing. */
 export async function reading<Value>(work: (db: Database) => Promise<Value>): Promise<Value> {
   try {
     return await work(database());
   } catch (error) {
-    throw isUnreachable(error) ? new DatabaseAway('The database does not answer.') : error;
+    if (namesNothing(error)) notFound();
+    const hindered = hindrance(error);
+    throw hindered ? new Hindered(hindered.words, hindered.code) : error;
   }
 }
 
+/** The same for a page that reads much of the plant: such pages wait for each other and let plain ones pass. */
+export const readingMuch = <Value>(work: (db: Database) => Promise<Value>): Promise<Value> =>
+  reading((db) => heavily(() => work(db)));
+
 /** Who has opened the book on this device, if anyone. */
 export async function currentActor(): Promise<Actor | null> {
-  const id = (await cookies()).get(personCookie)?.value;
+  const { data: id } = ulid.safeParse((await cookies()).get(personCookie)?.value);
   if (!id) return null;
   const person = await reading((db) => db.Person.findOne({ where: { id, active: true } }));
   return person ? { id: person.id, initials: person.initials, name: person.name } : null;
@@ -56,7 +78,9 @@ export async function act<Value>(work: (desk: Desk) => Promise<ActionResult<Valu
   try {
     return await work({ db: database(), now: new Date(), actor });
   } catch (error) {
-    if (isUnreachable(error)) return away;
+    const hindered = hindrance(error);
+    if (hindered) return refusal(hindered.code, `${hindered.words} Nothing was saved; what you typed is kept.`);
+    if (namesNothing(error)) return refusal('not-found', 'This is not in the book any more.');
     return refusal(
       'fault',
       `Something went wrong that should not have. Nothing was saved. Tell whoever looks after the book: fault ${logFault(error)}.`,

@@ -7,6 +7,5 @@ export async function siteAddress(): Promise<string> {
   const { siteUrl } = readConfig();
   if (siteUrl) return siteUrl.replace(/\/$/, '');
   const given = await headers();
-  const host = given.get('x-forwarded-host') ?? given.get('host') ?? '127.0.0.1:3000';
-  return `${given.get('x-forwarded-proto') ?? 'http'}://${host}`;
+  return `http://${given.get('host') ?? '127.0.0.1:3000'}`;
 }

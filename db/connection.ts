@@ -121,6 +121,16 @@ const errnoOf = (error: unknown): number | undefined => {
 /** Deadlock found; lock wait timed out: somebody else was let through. */
 export const isBrokenOff = (error: unknown): boolean => [1213, 1205].includes(errnoOf(error) ?? 0);
 
+/** The disk that the database is on has no room: a table cannot grow, a file cannot be written. */
+export const isFull = (error: unknown): boolean =>
+  [1021, 1114, 1026, 3, 28].includes(errnoOf(error) ?? 0) ||
+  /got error (?:28|122) |no space left|disk full/i.test(String((error as Error | undefined)?.message ?? ''));
+
+/** True when a text that stands for no identifier was compared with one: there is nothing of that name. */
+export const namesNothing = (error: unknown): boolean =>
+  errnoOf(error) === 1267 ||
+  (error instanceof Error && error.message.startsWith('Argument passed to findByPk is invalid'));
+
 /** True when an error says that the database cannot be reached, rather than that it refused something. */
 export function isUnreachable(error: unknown): boolean {
   if (error instanceof ConnectionError) return true;

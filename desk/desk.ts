@@ -1,7 +1,7 @@
 import type { ProblemCode } from '@/core/problem-codes';
-import { type Database, connect, isUnreachable } from '@/db/connection';
+import { type Database, connect, isBrokenOff, isFull, isUnreachable, namesNothing } from '@/db/connection';
 
-export { connect, isUnreachable, type Database };
+export { connect, isUnreachable, namesNothing, type Database };
 
 /** The acting person, as entries and overrides carry them. */
 export type Actor = { id: string; initials: string; name: string };
@@ -24,3 +24,22 @@ export const refusal = (code: RefusalCode, reason: string, fields?: Record<strin
   reason,
   ...(fields && { fields }),
 });
+
+const words: Partial<Record<ProblemCode, string>> = {
+  unavailable: 'The database does not answer just now. Try again in a moment.',
+  busy: 'The book is busy just now. Try again in a moment.',
+  'disk-full':
+    'There is no room left on the disk of the database: nothing can be written, reading goes on. It goes on by itself when there is room again; tell whoever looks after the book.',
+};
+
+/** What keeps the database from doing its work just now, with what to tell people; undefined where it is something else. */
+export function hindrance(error: unknown): { code: 'unavailable' | 'busy' | 'disk-full'; words: string } | undefined {
+  const code = isFull(error)
+    ? 'disk-full'
+    : isBrokenOff(error) || (error as { digest?: unknown } | undefined)?.digest === 'BUSY'
+      ? 'busy'
+      : isUnreachable(error)
+        ? 'unavailable'
+        : undefined;
+  return code && { code, words: words[code]! };
+}

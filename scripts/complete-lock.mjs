@@ -1,5 +1,7 @@
-// `npm run lock`, after adding or raising a dependency: writes the platform packages that this machine's registry does
-// not carry into package-lock.json, as a complete registry would. Without them `npm ci` calls the lock out of step.
+// `npm run lock`, after adding or raising a dependency: writes the platform packages that are not installed here into
+// package-lock.json, as they are for other machines (without them `npm ci` calls the lock out of step), and gives every
+// entry the hash by which what is downloaded is checked.
+import { execFileSync } from 'node:child_process';
 import { readFileSync, writeFileSync } from 'node:fs';
 
 const file = 'package-lock.json';
@@ -21,6 +23,15 @@ for (const [parent, { optionalDependencies = {}, dev }] of Object.entries({ ...k
     added += 1;
   }
 }
+let hashed = 0;
+for (const [path, entry] of Object.entries(known)) {
+  if (path === '' || entry.integrity || entry.link) continue;
+  const name = path.slice(path.lastIndexOf('node_modules/') + 'node_modules/'.length);
+  const { version, ...rest } = entry;
+  const integrity = execFileSync('npm', ['view', `${name}@${version}`, 'dist.integrity'], { encoding: 'utf8' }).trim();
+  known[path] = { version, integrity, ...rest };
+  hashed += 1;
+}
 lock.packages = Object.fromEntries(Object.entries(known).sort(([a], [b]) => (a < b ? -1 : 1)));
 writeFileSync(file, `${JSON.stringify(lock, null, 2)}\n`);
-console.log(`${added} platform packages added.`);
+console.log(`${added} platform packages added, ${hashed} hashes added.`);

@@ -2,16 +2,19 @@
 
 import { cookies } from 'next/headers';
 import { redirect } from 'next/navigation';
+import { localPath } from '@/core/local-path';
+import { ulid } from '@/core/entry/kinds';
 import { personCookie } from '../person-cookie';
 
 /** Puts a name on the book for this device and goes where one was heading. */
 export async function openBook(form: FormData): Promise<void> {
-  const to = String(form.get('to') ?? '/today');
-  (await cookies()).set(personCookie, String(form.get('personId') ?? ''), {
+  const person = ulid.safeParse(form.get('personId'));
+  if (!person.success) redirect('/open');
+  (await cookies()).set(personCookie, person.data, {
     httpOnly: true,
     sameSite: 'lax',
     path: '/',
     maxAge: 12 * 3600,
   });
-  redirect(to.startsWith('/') && !to.startsWith('//') && !to.startsWith('/\\') ? to : '/today');
+  redirect(localPath(String(form.get('to') ?? '')) ?? '/today');
 }

@@ -1,5 +1,6 @@
 import type { Metadata } from 'next';
 import { activePeople, thePlant } from '@/desk/plant';
+import { type Search, searchOf } from '../search';
 import { reading } from '../server';
 import { openBook } from './open-book';
 
@@ -7,8 +8,8 @@ export const metadata: Metadata = { title: 'Open the book' };
 export const dynamic = 'force-dynamic';
 
 /** Picking one's own name: every entry carries it. No password yet; sign-in will replace this room only. */
-export default async function OpenPage({ searchParams }: { searchParams: Promise<{ to?: string }> }) {
-  const { to = '/today' } = await searchParams;
+export default async function OpenPage({ searchParams }: Search) {
+  const { to = '/today' } = await searchOf<'to'>(searchParams);
   const { plant, people } = await reading(async (db) => ({
     plant: await thePlant(db),
     people: await activePeople(db),

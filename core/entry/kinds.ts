@@ -1,3 +1,4 @@
+import { isOwn } from '../own';
 import { z } from 'zod';
 import { instant } from '../fields';
 import { amountKinds } from '../register/point-kinds';
@@ -229,7 +230,7 @@ export const entryBodies = {
 
 export type WritableKind = keyof typeof entryBodies;
 export type EntryBody<Kind extends WritableKind> = z.infer<(typeof entryBodies)[Kind]>;
-export const isWritable = (kind: EntryKind): kind is WritableKind => kind in entryBodies;
+export const isWritable = (kind: EntryKind): kind is WritableKind => isOwn(entryBodies, kind);
 
 /** Kinds that, answering a task, count as the service done. */
 export const serviceKinds: readonly EntryKind[] = ['grease', 'oil-change', 'top-up', 'check', 'drain', 'flush'];

@@ -39,7 +39,7 @@ export const dueFilter = z.object({
   who: z.enum(keysOf(whoMay)).optional().catch(undefined),
   week: z
     .string()
-    .regex(/^\d{4}-W(0[1-9]|[1-4]\d|5[0-3])$/)
+    .regex(/^(?:19|20|21)\d\d-W(?:0[1-9]|[1-4]\d|5[0-3])$/)
     .optional()
     .catch(undefined),
   group: z.enum(keysOf(groupWords)).optional().catch(undefined),

@@ -1,3 +1,4 @@
+import { isOwn, own } from '../own';
 import { grouped, runLength, singleSpaced } from '../text';
 import { parseQuantity } from '../units/parse-quantity';
 import type { Stage } from './limits';
@@ -76,7 +77,7 @@ function readLimits(text: string): { ok: true; value: Limits } | { ok: false; re
   for (const words of text.split(/ or /i).map((each) => each.trim().toLowerCase())) {
     const limit = readLimit(words);
     if (!limit.ok) return limit;
-    if (Object.keys(limit.value).some((key) => key in value))
+    if (Object.keys(limit.value).some((key) => isOwn(value, key)))
       return { ok: false, reason: `"${text}" names the same kind of limit twice.` };
     Object.assign(value, limit.value);
   }
@@ -89,7 +90,8 @@ function readLimit(words: string): ReturnType<typeof readLimits> {
     ok: false as const,
     reason: `"${words}" is no interval. Write a number with h, d, weeks, months, years or cycles, or a word such as monthly.`,
   };
-  if (Object.hasOwn(frequencies, words)) return limit({ days: frequencies[words]! });
+  const usual = own<number>(frequencies, words);
+  if (usual !== undefined) return limit({ days: usual });
   const figures = runLength(words, (sign) => /[\d., ]/.test(sign));
   const unit = words.slice(figures).trim();
   if (figures === 0 || !/^[a-z][a-z ]*$/.test(unit)) return none;
@@ -99,7 +101,7 @@ function readLimit(words: string): ReturnType<typeof readLimits> {
   if (amount.value <= 0) return none;
   if (hours.includes(unit)) return limit({ hours: amount.value });
   if (cycles.includes(unit)) return limit({ cycles: amount.value });
-  const many = inDays && Object.hasOwn(days, inDays[1]!) ? Math.round(amount.value * days[inDays[1]!]! + 1e-9) : 0;
+  const many = inDays && isOwn(days, inDays[1]!) ? Math.round(amount.value * days[inDays[1]!]! + 1e-9) : 0;
   if (many < 1 || amount.value * days[inDays![1]!]! < 1) return none;
   return limit(inDays![2] ? { standstillDays: many } : { days: many });
 }

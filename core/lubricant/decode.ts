@@ -1,3 +1,4 @@
+import { isOwn } from '../own';
 import { runLength, singleSpaced } from '../text';
 import { z } from 'zod';
 import { bases, families, keysOf } from '../compat/vocabulary';
@@ -139,7 +140,7 @@ function readOil(text: string) {
   const [, run = '', synthetic, number] = match;
   const main = oilLetters.find(
     ({ letters }) =>
-      run.startsWith(letters) && [...run.slice(letters.length)].every((letter) => letter in oilAdditions),
+      run.startsWith(letters) && [...run.slice(letters.length)].every((letter) => isOwn(oilAdditions, letter)),
   );
   if (!main) return undefined;
   const isoVg = Number(number);

@@ -1,3 +1,4 @@
+import { isOwn, own } from '../own';
 import { z } from 'zod';
 import { type Material, keysOf, materials } from '../compat/vocabulary';
 import { ulid } from '../entry/kinds';
@@ -52,7 +53,7 @@ export const changeManyForm = z
     const issue = (message: string) => context.addIssue({ code: 'custom', path: ['value'], message });
     const options = manyOptions[field];
     if (value === '') issue('Say what it shall be.');
-    else if (options && !(value in options)) issue('Choose one of the list.');
+    else if (options && !isOwn(options, value)) issue('Choose one of the list.');
   });
 export type ManyChange = z.output<typeof changeManyForm>;
 
@@ -79,7 +80,7 @@ export type Outcome = {
 
 /** Works a change out for one point; points of a kind without the field are left alone and say so. */
 export function changedPoint(point: PointValues, { field, value }: Pick<ManyChange, 'field' | 'value'>): Outcome {
-  const words = (key: string) => manyOptions[field]?.[key] ?? key;
+  const words = (key: string) => own(manyOptions[field] ?? {}, key) ?? key;
   const patch = (
     before: string,
     after: string,
@@ -147,7 +148,7 @@ function changedDetail(point: PointValues, field: ManyField, value: string): Out
   if (!spec) return { before: '', after: '', skipped: 'is of a kind without this field' };
   const before = point.details[field];
   let next: number | string = value;
-  let after = manyOptions[field]?.[value] ?? value;
+  let after = own(manyOptions[field] ?? {}, value) ?? value;
   if (spec.type === 'quantity') {
     const parsed = parseQuantity(value, spec.dimension);
     if (!parsed.ok) return { before: String(before ?? ''), after: '', skipped: parsed.reason };
@@ -166,7 +167,7 @@ function changedDetail(point: PointValues, field: ManyField, value: string): Out
       ? 'empty'
       : spec.type === 'quantity'
         ? `${before} ${after.split(' ').slice(1).join(' ')}`
-        : (manyOptions[field]?.[String(before)] ?? String(before));
+        : (own(manyOptions[field] ?? {}, String(before)) ?? String(before));
   return {
     before: shownBefore,
     after,

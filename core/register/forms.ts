@@ -1,3 +1,4 @@
+import { isOwn } from '../own';
 import { z } from 'zod';
 import { ulid } from '../entry/kinds';
 import { readDesignation } from '../bearing/designations';
@@ -146,7 +147,7 @@ function parseDetails(
     // What the designation says fills what was left empty or at its usual answer; what was typed stands.
     const untouched =
       (typed[field.key] ?? '').trim() === '' || (field.type === 'choice' && typed[field.key] === field.initial);
-    if (field.key in said && untouched) {
+    if (isOwn(said, field.key) && untouched) {
       details[field.key] = said[field.key]!;
       continue;
     }

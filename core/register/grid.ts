@@ -1,3 +1,4 @@
+import { isOwn, own } from '../own';
 import { runLength, singleSpaced } from '../text';
 import { parseStages } from '../interval/stage-words';
 import {
@@ -129,12 +130,16 @@ export type GridInput = { point: Record<string, unknown>; lubricantCode: string;
 export function gridInput(row: GridRow): GridInput {
   const cell = (key: GridColumn) => (row[key] ?? '').trim();
   const kind = byWords(kindWords, cell('kind')) as PointKind;
-  const known = kind in pointKinds;
+  const known = isOwn(pointKinds, kind);
   const fields = known ? fieldsOf(kind) : [];
   const details = Object.fromEntries(
     fields.map((field) => [
       field.key,
-      field.key in gridColumns ? cell(field.key as GridColumn) : field.type === 'choice' ? (field.initial ?? '') : '',
+      isOwn(gridColumns, field.key)
+        ? cell(field.key as GridColumn)
+        : field.type === 'choice'
+          ? (field.initial ?? '')
+          : '',
     ]),
   );
   // A bearing that shakes as usual; the grid has no column for it.
@@ -164,7 +169,7 @@ export function gridInput(row: GridRow): GridInput {
     task: hasTask
       ? {
           action,
-          title: taskActions[action] ?? action,
+          title: own(taskActions, action) ?? action,
           amountKind,
           amount,
           machineState,
@@ -199,7 +204,7 @@ const unitKinds: readonly [RegExp, AmountKind][] = [
 export function readAmount(text: string, usual: AmountKind): { amountKind: AmountKind; amount: string } {
   const amountKind = unitKinds.find(([pattern]) => pattern.test(text.trim()))?.[1] ?? usual;
   const amount = ['film', 'to-mark'].includes(amountKind) ? '' : withoutWord(text);
-  return { amountKind: amountKind in amountKinds ? amountKind : usual, amount };
+  return { amountKind: isOwn(amountKinds, amountKind) ? amountKind : usual, amount };
 }
 
 /** A text without the word that it ends with. */
@@ -265,7 +270,7 @@ export function standingInput(point: Standing, row: GridRow): Record<string, unk
 /** Columns of the grid under which a form's field stands. */
 export function columnOfField(field: string): GridColumn {
   const key = field.replace(/^details\./, '');
-  if (key in gridColumns) return key as GridColumn;
+  if (isOwn(gridColumns, key)) return key as GridColumn;
   const homes: Record<string, GridColumn> = {
     boreMm: 'designation',
     outsideDiameterMm: 'designation',

@@ -20,7 +20,7 @@ describe.each(pointKindNames)('the kind %s', (kind) => {
     for (const field of fields) {
       expect(field.label.length).toBeGreaterThan(2);
       if (field.type === 'quantity') {
-        expect(field.dimension in dimensions).toBe(true);
+        expect(Object.keys(dimensions)).toContain(field.dimension);
         expect(field.max).toBeGreaterThan(field.min ?? field.above ?? 0);
       }
       if (field.type === 'choice' && field.initial)

@@ -3,6 +3,7 @@
  * and are echoed; what can be read two ways is asked back, never guessed.
  */
 
+import { isOwn, own } from '../own';
 import { runLength, singleSpaced } from '../text';
 
 export const dimensions = {
@@ -94,9 +95,10 @@ export function parseQuantity(typed: string, dimension: Dimension): ParsedQuanti
       code: 'ambiguous-unit',
       reason: 'Ounces of weight or of volume? Write "oz wt" for weight or "fl oz" for volume.',
     };
-  const factor = ownNumber(accepts, typedUnit) ?? (typedUnit === unit.toLowerCase() ? 1 : undefined);
+  const factor =
+    own(accepts as Record<string, number>, typedUnit) ?? (typedUnit === unit.toLowerCase() ? 1 : undefined);
   if (factor === undefined) {
-    const elsewhere = Object.entries(dimensions).find(([, other]) => Object.hasOwn(other.accepts, typedUnit));
+    const elsewhere = Object.entries(dimensions).find(([, other]) => isOwn(other.accepts, typedUnit));
     const expected =
       unit === '' ? 'This field takes a plain number' : `This field takes ${unit}${listOf(Object.keys(accepts), unit)}`;
     return elsewhere
@@ -118,10 +120,6 @@ export function parseQuantity(typed: string, dimension: Dimension): ParsedQuanti
       factor !== 1 && { echo: `${text} = ${Number(value.toPrecision(3))} ${unit}` }),
   };
 }
-
-/** A factor by its own name: `constructor` is no unit, though every object answers to it. */
-const ownNumber = (table: object, key: string): number | undefined =>
-  Object.hasOwn(table, key) ? (table as Record<string, number>)[key] : undefined;
 
 const clip = (text: string) => (text.length > 40 ? `${text.slice(0, 39)}…` : text);
 

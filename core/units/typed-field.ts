@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { isPlainText } from '../text';
 import { type Dimension, dimensions, parseQuantity } from './parse-quantity';
 
 /** Longest note in characters; longer is refused with the text kept. */
@@ -33,13 +34,23 @@ export function typedQuantity(dimension: Dimension, { label, min, above, max, re
 export const requiredQuantity = (dimension: Dimension, bounds: Omit<Bounds, 'required'>) =>
   typedQuantity(dimension, { ...bounds, required: true }).transform((value) => value as number);
 
-/** One line of text. */
+const unfit = (label: string) => ({
+  error: `${label}: holds a sign that cannot be shown, such as a control character. Type it anew.`,
+});
+/** The same name is the same letters, whether a keyboard sent é whole or as e and its accent. */
+const normal = (text: string): string => text.normalize('NFC');
+
+/** One line of text: no line ends, no control characters. */
 export const line = (label: string, { max = 120, required = false } = {}) => {
   const text = z
     .string()
-    .trim()
-    .max(max, { error: `${label}: at most ${max} characters; this has more. Shorten it.` });
-  return required ? text.min(1, { error: `${label}: is needed here.` }) : text.default('');
+    .refine((typed) => isPlainText(typed) && !/[\n\t]/.test(typed.trim()), unfit(label))
+    .transform(normal)
+    .pipe(z.string().trim())
+    .refine((typed) => typed.length <= max, {
+      error: `${label}: at most ${max} characters; this has more. Shorten it.`,
+    });
+  return required ? text.refine((typed) => typed.length > 0, { error: `${label}: is needed here.` }) : text.default('');
 };
 
 /** A longer text, up to 4000 characters. */
@@ -47,7 +58,9 @@ export const longText = (label: string) =>
   z
     .string()
     .default('')
+    .transform((text) => normal(text.replace(/\r\n?/g, '\n')))
     .superRefine((text, context) => {
+      if (!isPlainText(text)) context.addIssue({ code: 'custom', message: unfit(label).error });
       if (text.length > longestNote)
         context.addIssue({
           code: 'custom',

@@ -1,3 +1,4 @@
+import { isOwn, own } from '../own';
 import { singleSpaced } from '../text';
 import { z } from 'zod';
 import { kinematicViscosity, quantity } from '../fields';
@@ -305,7 +306,7 @@ function agmaReading(text: string, viscosityIndex: number | undefined): Readings
   );
   const number = match?.[1]?.toUpperCase();
   const suffix = match?.[2]?.toUpperCase();
-  const known = number !== undefined && (number in agmaGrades || number in agmaAboveIso);
+  const known = number !== undefined && (isOwn(agmaGrades, number) || isOwn(agmaAboveIso, number));
   if (!match || number === undefined || !known)
     return refuse(
       `"${text}" is not an AGMA number. They run from 0 to 13, with 8A; EP, C (or Comp) or S may stand behind them.`,
@@ -366,8 +367,8 @@ function saeReading(
   const match = /^(?:(\d{1,2}W) ?[-–/]? ?)?(\d{1,3}W?)$/i.exec(singleSpaced(text).replace(/^SAE ?/i, ''));
   const winter = match?.[1]?.toUpperCase();
   const number = match?.[2]?.toUpperCase();
-  const ranges = number === undefined ? undefined : grades[number];
-  if (!ranges || number === undefined || (winter !== undefined && (!(winter in grades) || number.endsWith('W'))))
+  const ranges = number === undefined ? undefined : own(grades, number);
+  if (!ranges || number === undefined || (winter !== undefined && (!isOwn(grades, winter) || number.endsWith('W'))))
     return refuse(
       `"${text}" is no ${scale}. They are ${Object.keys(grades).join(', ')}, or two of them such as ${scale.includes('gear') ? '75W-90' : '10W-40'}.`,
       'value',

@@ -1,4 +1,4 @@
-import { type Migration, addColumns, createTable, id, sqlMigration } from './sql';
+import { type Migration, addCheck, addColumns, createTable, id, noNull, sqlMigration } from './sql';
 
 /**
  * The schema, step by step and frozen: a landed migration is never edited, a later one changes what it made.
@@ -275,4 +275,23 @@ export const migrations: readonly Migration[] = [
 
   // Whoever has left was there when what comes in late happened.
   addColumns('2026-11-27-01-person-left', 'person', { leftAt: 'DATETIME(3) NULL' }),
+
+  // What no form lets through is not stored either: a number that is none, an interval without a limit.
+  addCheck('2026-11-27-02-point-details', 'lube_point', 'details_known', noNull('details')),
+  addCheck(
+    '2026-11-27-03-reservoir-tables',
+    'reservoir',
+    'tables_known',
+    `${noNull('fillTable')} AND ${noNull('levelMarks')}`,
+  ),
+  addCheck(
+    '2026-11-27-04-stage-limits',
+    'interval_stage',
+    'limits_known',
+    'COALESCE(hours, cycles, days, standstillDays) IS NOT NULL AND COALESCE(hours, 1) > 0 AND COALESCE(cycles, 1) > 0 AND COALESCE(days, 1) > 0 AND COALESCE(standstillDays, 1) > 0',
+  ),
+  addCheck('2026-11-27-05-task-amount', 'task', 'amount_known', 'amount IS NULL OR amount >= 0'),
+  addCheck('2026-11-27-06-gun-stroke', 'gun', 'stroke_known', 'gramsPerStroke > 0'),
+  addCheck('2026-11-27-07-meter-rules', 'meter', 'rules_known', 'resolution > 0 AND maxPerDay > 0'),
+  addCheck('2026-11-27-08-entry-body', 'entry', 'body_json', 'JSON_VALID(body) AND JSON_VALID(taskIds)'),
 ];

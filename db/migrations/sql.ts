@@ -39,3 +39,14 @@ export const addColumns = (name: string, table: string, columns: Record<string, 
       .map((column) => `DROP COLUMN IF EXISTS ${column}`)
       .join(', ')}`,
   );
+
+/** A rule that rows of a table have to keep. */
+export const addCheck = (name: string, table: string, rule: string, condition: string): Migration =>
+  sqlMigration(
+    name,
+    `ALTER TABLE ${table} ADD CONSTRAINT IF NOT EXISTS ${rule} CHECK (${condition})`,
+    `ALTER TABLE ${table} DROP CONSTRAINT IF EXISTS ${rule}`,
+  );
+
+/** No value of a JSON column is null: that is what NaN and Infinity become there. */
+export const noNull = (column: string): string => `${column} NOT REGEXP '[^\\\\\\\\]":null'`;

@@ -1,3 +1,4 @@
+import { largestImport } from '@/core/limits';
 import Papa from 'papaparse';
 import { z } from 'zod';
 import {
@@ -22,7 +23,7 @@ const importForm = z.strictObject({
   text: z
     .string()
     .min(1, { error: 'Choose a file, or paste its rows.' })
-    .max(2_000_000, { error: 'This is more than 2 MB. Split it.' }),
+    .max(largestImport, { error: 'This is more than 2 MB. Split it.' }),
   fileName: z.string().max(80).default(''),
   /** Columns as a person set them; null where the first line shall decide. */
   mapping: z

@@ -57,18 +57,12 @@ export async function build(root, distDir) {
 export async function serve({ distDir, port, databaseUrl, logFile, dev = false, env = {} }) {
   const application = startProcess(
     process.execPath,
-    [
-      join('node_modules', 'next', 'dist', 'bin', 'next'),
-      dev ? 'dev' : 'start',
-      '--hostname',
-      '127.0.0.1',
-      '--port',
-      String(port),
-    ],
+    ['--import', 'tsx', 'server.ts'],
     {
       env: {
         NEXT_DIST_DIR: distDir,
         DATABASE_URL: databaseUrl,
+        PORT: String(port),
         NEXT_TELEMETRY_DISABLED: '1',
         NODE_ENV: dev ? 'development' : 'production',
         ...env,

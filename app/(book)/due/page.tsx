@@ -7,6 +7,7 @@ import { machineStates } from '@/core/register/machine-states';
 import { whoMay } from '@/core/register/point-kinds';
 import { readDueChoices, readDueList } from '@/desk/read/due-list';
 import { dueItem } from '@/app/due-item';
+import { type Search, searchOf } from '@/app/search';
 import { openDesk, reading } from '@/app/server';
 import { DueWindow } from './due-window';
 import { AutoForm } from './auto-form';
@@ -17,8 +18,8 @@ export const metadata: Metadata = { title: 'Due' };
 const firstRows = 40;
 
 /** The plant's due work as hour lines. The address holds filter and grouping. */
-export default async function DueListPage({ searchParams }: { searchParams: Promise<Record<string, string>> }) {
-  const filter = dueFilter.parse(await searchParams);
+export default async function DueListPage({ searchParams }: Search) {
+  const filter = dueFilter.parse(await searchOf(searchParams));
   const desk = await openDesk();
   const { page, choices } = await reading(async () => ({
     page: await readDueList(desk, filter, { offset: 0, limit: firstRows }),

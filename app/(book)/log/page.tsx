@@ -8,17 +8,18 @@ import { addDays, isPlantDay, startOfPlantDay } from '@/core/time/plant-day';
 import { activePeople, thePlant } from '@/desk/plant';
 import { readLog } from '@/desk/read/log';
 import { readNames } from '@/desk/read/names';
+import { type Search, searchOf } from '@/app/search';
 import { openDesk, reading } from '@/app/server';
 import { writtenItem } from '@/app/written-item';
 
 export const metadata: Metadata = { title: 'Log' };
 
 const pageSize = 50;
-type Search = Partial<Record<'kind' | 'machine' | 'by' | 'text' | 'from' | 'to' | 'before', string>>;
+type Names = 'kind' | 'machine' | 'by' | 'text' | 'from' | 'to' | 'before';
 
 /** Everything written, newest first. The address holds the filter. */
-export default async function LogPage({ searchParams }: { searchParams: Promise<Search> }) {
-  const search = await searchParams;
+export default async function LogPage({ searchParams }: Search) {
+  const search = await searchOf<Names>(searchParams);
   await openDesk();
   const { lines, names, plant, people } = await reading(async (db) => {
     const home = await thePlant(db);
@@ -29,7 +30,7 @@ export default async function LogPage({ searchParams }: { searchParams: Promise<
     const kind = entryKinds.find((each) => each === search.kind);
     const from = start(search.from);
     const to = start(search.to, 1);
-    const before = Number(search.before);
+    const before = /^\d{1,15}$/.test(search.before ?? '') ? Number(search.before) : 0;
     return {
       plant: home,
       people: await activePeople(db),

@@ -3,14 +3,14 @@ import Link from 'next/link';
 import { day, number, quantityOf } from '@/components/words';
 import { families } from '@/core/compat/vocabulary';
 import { readStoreRoom } from '@/desk/read/store-room';
-import { openDesk, reading } from '@/app/server';
+import { openDesk, readingMuch } from '@/app/server';
 
 export const metadata: Metadata = { title: 'Lubricants' };
 
 /** The store room: what there is, where it is used, what the plan uses in a year. */
 export default async function LubricantsPage() {
   const desk = await openDesk();
-  const { lines, retired } = await reading(async (db) => ({
+  const { lines, retired } = await readingMuch(async (db) => ({
     lines: await readStoreRoom(desk),
     retired: (await db.Lubricant.findAll({ order: [['code', 'ASC']] })).filter(({ retiredOn }) => retiredOn),
   }));

@@ -6,7 +6,11 @@ import { readRoundsAhead } from '@/desk/read/plan-formats';
 import { thePlant } from '@/desk/plant';
 import { siteAddress } from '@/app/site-address';
 import { database } from '@/app/server';
+import { heavily } from '@/app/heavy';
 import { answering, problem } from '../problem';
+
+/** The calendar's own line ends are added by its writer: one inside a text would begin a line of its own. */
+const plainLine = (text: string): string => text.replace(/\r\n?/g, '\n');
 
 const date = (day: string) => day.split('-').map(Number) as [number, number, number];
 
@@ -22,7 +26,7 @@ export async function GET(request: NextRequest) {
     if (route !== undefined && !(await db.Route.findOne({ where: { code: route, retiredOn: null } })))
       return problem('not-found', `There is no route ${route}.`);
     const [rounds, plant, site] = await Promise.all([
-      readRoundsAhead({ db, now }, { routeCode: route }),
+      heavily(() => readRoundsAhead({ db, now }, { routeCode: route })),
       thePlant(db),
       siteAddress(),
     ]);
@@ -30,13 +34,15 @@ export async function GET(request: NextRequest) {
       uid: `${routeId.toLowerCase()}-${walk}@tagebuch`,
       start: date(on),
       end: date(addDays(on, 1)),
-      title: `${code} ${name}`,
+      title: plainLine(`${code} ${name}`),
       productId: 'tagebuch',
       calName: `${plant.name}: rounds`,
-      description: `${counted(tasks.length, 'task')}, about ${number(minutes, 0)} min.\n${tasks
-        .slice(0, 40)
-        .map(({ label, title, lubricant }) => `${label} ${title}${lubricant ? `, ${lubricant}` : ''}`)
-        .join('\n')}${tasks.length > 40 ? `\nand ${tasks.length - 40} more` : ''}`,
+      description: plainLine(
+        `${counted(tasks.length, 'task')}, about ${number(minutes, 0)} min.\n${tasks
+          .slice(0, 40)
+          .map(({ label, title, lubricant }) => `${label} ${title}${lubricant ? `, ${lubricant}` : ''}`)
+          .join('\n')}${tasks.length > 40 ? `\nand ${tasks.length - 40} more` : ''}`,
+      ),
       url: `${site}/routes/${routeId}`,
       status: 'TENTATIVE',
       busyStatus: 'FREE',

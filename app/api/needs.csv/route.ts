@@ -2,6 +2,7 @@ import Papa from 'papaparse';
 import { isGreaseKind } from '@/core/register/store-room';
 import { loadNeeds, needsByLubricant } from '@/desk/plan/needs';
 import { csvResponse } from '../csv';
+import { heavily } from '@/app/heavy';
 import { answering } from '../problem';
 import { database } from '@/app/server';
 
@@ -11,7 +12,7 @@ export async function GET() {
     const db = database();
     const now = new Date();
     const [needs, stock, lubricants] = await Promise.all([
-      loadNeeds(db, now).then(needsByLubricant),
+      heavily(() => loadNeeds(db, now)).then(needsByLubricant),
       db.StockItem.findAll({ where: { emptiedOn: null } }),
       db.Lubricant.findAll({ where: { retiredOn: null }, order: [['code', 'ASC']] }),
     ]);

@@ -1,13 +1,14 @@
 import Papa from 'papaparse';
 import { readPlanLines } from '@/desk/read/plan-formats';
 import { csvResponse } from '../csv';
+import { heavily } from '@/app/heavy';
 import { answering } from '../problem';
 import { database } from '@/app/server';
 
 /** The plan as a table: every task with its interval and where it stands. */
 export async function GET() {
   return answering(async () => {
-    const lines = await readPlanLines({ db: database(), now: new Date() });
+    const lines = await heavily(() => readPlanLines({ db: database(), now: new Date() }));
     return csvResponse(
       'plan.csv',
       Papa.unparse(

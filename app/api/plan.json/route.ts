@@ -1,4 +1,5 @@
 import { readPlanLines } from '@/desk/read/plan-formats';
+import { heavily } from '@/app/heavy';
 import { answering } from '../problem';
 import { database } from '@/app/server';
 
@@ -6,6 +7,9 @@ import { database } from '@/app/server';
 export async function GET() {
   return answering(async () => {
     const now = new Date();
-    return Response.json({ asOf: now.toISOString(), tasks: await readPlanLines({ db: database(), now }) });
+    return Response.json({
+      asOf: now.toISOString(),
+      tasks: await heavily(() => readPlanLines({ db: database(), now })),
+    });
   });
 }

@@ -4,14 +4,14 @@ import { gatherDays } from '@/core/interval/planned-rounds';
 import { counted, day, number, weekday } from '@/components/words';
 import { readRoundsAhead } from '@/desk/read/plan-formats';
 import { siteAddress } from '@/app/site-address';
-import { openDesk, reading } from '@/app/server';
+import { openDesk, readingMuch } from '@/app/server';
 
 export const metadata: Metadata = { title: 'Calendar and files' };
 
 /** The plan for other programs: a calendar to subscribe to, a table and a JSON file; and the rounds that stand in it. */
 export default async function FormatsPage() {
   const desk = await openDesk();
-  const { rounds, site } = await reading(async () => ({
+  const { rounds, site } = await readingMuch(async () => ({
     rounds: await readRoundsAhead(desk),
     site: await siteAddress(),
   }));

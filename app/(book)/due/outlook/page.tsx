@@ -4,16 +4,17 @@ import { WeekBars } from '@/components/scales/week-bars';
 import { counted, number, quantityOf } from '@/components/words';
 import { mondayOf } from '@/core/interval/due-filter';
 import { readOutlook } from '@/desk/read/outlook';
-import { openDesk, reading } from '@/app/server';
+import { type Search, searchOf } from '@/app/search';
+import { openDesk, readingMuch } from '@/app/server';
 
 export const metadata: Metadata = { title: 'Outlook' };
 const spans = { 13: 'Next 13 weeks', 52: 'Next year' } as const;
 
 /** The coming weeks: hours of work, and what each lubricant needs, with the forecast's spread. */
-export default async function OutlookPage({ searchParams }: { searchParams: Promise<{ weeks?: string }> }) {
-  const span = (await searchParams).weeks === '52' ? 52 : 13;
+export default async function OutlookPage({ searchParams }: Search) {
+  const span = (await searchOf<'weeks'>(searchParams)).weeks === '52' ? 52 : 13;
   const desk = await openDesk();
-  const { weeks, tasks, undated } = await reading(() => readOutlook(desk, span));
+  const { weeks, tasks, undated } = await readingMuch(() => readOutlook(desk, span));
   const lubricants = [...new Set(weeks.flatMap((week) => Object.keys(week.lubricants)))].sort();
   const href = (week: string) => `/due/outlook/${week}`;
   const total = (pick: (week: (typeof weeks)[number]) => number) => weeks.reduce((sum, week) => sum + pick(week), 0);

@@ -2,14 +2,14 @@ import type { Metadata } from 'next';
 import Link from 'next/link';
 import { counted, quantityOf } from '@/components/words';
 import { readMergers } from '@/desk/read/store-room';
-import { openDesk, reading } from '@/app/server';
+import { openDesk, readingMuch } from '@/app/server';
 
 export const metadata: Metadata = { title: 'Which could be one' };
 
 /** Nearly equal lubricants that could be one, with the reasons and what would be lost. */
 export default async function ConsolidatePage() {
   const desk = await openDesk();
-  const mergers = await reading(() => readMergers(desk));
+  const mergers = await readingMuch(() => readMergers(desk));
   return (
     <>
       <header className="border-b-2 border-ink pb-3">

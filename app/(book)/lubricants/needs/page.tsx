@@ -3,14 +3,14 @@ import Link from 'next/link';
 import { counted, quantityOf } from '@/components/words';
 import { isGreaseKind } from '@/core/register/store-room';
 import { loadNeeds, needsByLubricant } from '@/desk/plan/needs';
-import { openDesk, reading } from '@/app/server';
+import { openDesk, readingMuch } from '@/app/server';
 
 export const metadata: Metadata = { title: 'What the plan uses' };
 
 /** Grams and litres per lubricant and route, a month and a year; the order list. */
 export default async function NeedsPage() {
   const desk = await openDesk();
-  const { needs, stock, lubricants } = await reading(async (db) => ({
+  const { needs, stock, lubricants } = await readingMuch(async (db) => ({
     needs: needsByLubricant(await loadNeeds(db, desk.now)),
     stock: await db.StockItem.findAll({ where: { emptiedOn: null } }),
     lubricants: await db.Lubricant.findAll(),

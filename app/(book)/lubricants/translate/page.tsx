@@ -10,6 +10,7 @@ import { computeStored } from '@/core/method';
 import { readPlate } from '@/core/viscosity/read-plate';
 import { viscosityTranslate } from '@/core/viscosity/translate';
 import { readReplacements } from '@/desk/read/store-room';
+import { type Search, searchOf } from '@/app/search';
 import { openDesk, reading } from '@/app/server';
 
 export const metadata: Metadata = { title: 'Read an old plate' };
@@ -25,8 +26,8 @@ const examples = [
 ];
 
 /** One field for what a worn plate says; the address holds it. Type first, then viscosity. */
-export default async function TranslatePage({ searchParams }: { searchParams: Promise<{ plate?: string }> }) {
-  const plate = ((await searchParams).plate ?? '').slice(0, 200).trim();
+export default async function TranslatePage({ searchParams }: Search) {
+  const plate = ((await searchOf<'plate'>(searchParams)).plate ?? '').slice(0, 200).trim();
   await openDesk();
   const { lubricants, former } = await reading(async (db) => ({
     lubricants: await db.Lubricant.findAll({ where: { retiredOn: null }, order: [['code', 'ASC']] }),

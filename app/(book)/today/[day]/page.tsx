@@ -10,7 +10,8 @@ import { addDays, isPlantDay } from '@/core/time/plant-day';
 import { readDiary } from '@/desk/read/diary';
 import { readNames } from '@/desk/read/names';
 import { dueItem, pointPath } from '@/app/due-item';
-import { openDesk, reading } from '@/app/server';
+import { plantToday } from '@/desk/plant';
+import { openDesk, reading, readingMuch } from '@/app/server';
 import { writtenItem } from '@/app/written-item';
 
 type Props = { params: Promise<{ day: string }> };
@@ -25,7 +26,9 @@ export default async function DiaryPage({ params }: Props) {
   const { day } = await params;
   if (!isPlantDay(day) || day < '1990' || day > '2190') notFound();
   const desk = await openDesk();
-  const { page, names } = await reading(async (db) => ({
+  // A page of the past is derived from the whole log as it then was.
+  const isPast = await reading(async (db) => day < (await plantToday(db, desk.now)));
+  const { page, names } = await (isPast ? readingMuch : reading)(async (db) => ({
     page: await readDiary(desk, day),
     names: await readNames(db),
   }));

@@ -5,7 +5,7 @@ import { counted, day, number, quantityOf, weekday } from '@/components/words';
 import { dueFilter, mondayOf } from '@/core/interval/due-filter';
 import { addDays } from '@/core/time/plant-day';
 import { readOutlookWeek } from '@/desk/read/outlook';
-import { openDesk, reading } from '@/app/server';
+import { openDesk, readingMuch } from '@/app/server';
 
 export const metadata: Metadata = { title: 'Week ahead' };
 
@@ -14,7 +14,7 @@ export default async function OutlookWeekPage({ params }: { params: Promise<{ we
   const { week } = dueFilter.pick({ week: true }).parse(await params);
   if (!week) notFound();
   const desk = await openDesk();
-  const services = await reading(() => readOutlookWeek(desk, week));
+  const services = await readingMuch(() => readOutlookWeek(desk, week));
   const monday = mondayOf(week);
   const minutes = services.reduce((sum, { task }) => sum + task.minutes, 0);
   return (

@@ -13,13 +13,14 @@ import { parseQuantity } from '@/core/units/parse-quantity';
 import { ambientOf, chooseFor } from '@/desk/assign/choose';
 import { thePlant } from '@/desk/plant';
 import { findMachine } from '@/desk/register/machines';
+import { type Search, searchOf } from '@/app/search';
 import { openDesk, reading } from '@/app/server';
 import { AssignmentFields } from '../assignment-fields';
 import { FindingList } from '../finding-list';
 
 type Props = {
   params: Promise<{ code: string; number: string }>;
-  searchParams: Promise<{ from?: string; to?: string; lubricant?: string; band?: string }>;
+  searchParams: Search['searchParams'];
 };
 
 export const metadata: Metadata = { title: 'Choose a lubricant' };
@@ -29,7 +30,7 @@ const verdictWords = { suits: 'suits', 'with-care': 'with care', stop: 'does not
 /** What a point asks for, by every school, and each lubricant of the store room judged against it. */
 export default async function ChoosePage({ params, searchParams }: Props) {
   const { code, number } = await params;
-  const search = await searchParams;
+  const search = await searchOf<'from' | 'to' | 'lubricant' | 'band'>(searchParams);
   const desk = await openDesk();
   const found = await reading(async (db) => {
     const machine = await findMachine({ db }, decodeURIComponent(code));

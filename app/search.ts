@@ -1,0 +1,12 @@
+type Given = Promise<Record<string, string | string[] | undefined>>;
+
+/** The parameters of an address, each once: of one that stands there several times the first is taken. */
+export async function searchOf<Name extends string>(given: Given): Promise<Partial<Record<Name, string>>> {
+  return Object.fromEntries(
+    Object.entries(await given).flatMap(([name, value]) => {
+      const first = Array.isArray(value) ? value[0] : value;
+      return first === undefined ? [] : [[name, first]];
+    }),
+  ) as Partial<Record<Name, string>>;
+}
+export type Search = { searchParams: Given };

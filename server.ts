@@ -1,0 +1,74 @@
+// Serves the book: `npm start` after a build. The framework answers; this looks at every request first, and believes of
+// what a request says about itself only what the connection shows, or what a proxy says that SITE_URL's owner trusts.
+import { createServer, type IncomingMessage, type ServerResponse } from 'node:http';
+import next from 'next';
+import { readConfig } from './config';
+import { problemCodes } from './core/problem-codes';
+import { type Refused, refusedAtDoor } from './door/door';
+import { limiter } from './door/limiter';
+
+const { port, siteUrl, listenAddress, trustProxy, requestsPerMinute } = readConfig();
+const dev = process.env.NODE_ENV === 'development';
+const app = next({ dev, hostname: listenAddress, port, ...(dev && { turbopack: true }) });
+const rules = { siteUrl, limiter: limiter(requestsPerMinute) };
+
+/** What a proxy in front says about where a request came from. Anybody can write it. */
+const forwarded = /^(?:forwarded|x-forwarded-.*|x-real-ip)$/;
+
+/** The address of whoever sent a request; what others claim about it is taken off, unless a proxy is trusted. */
+function addressOf(request: IncomingMessage): string {
+  const peer = request.socket.remoteAddress ?? 'unknown';
+  if (trustProxy)
+    return String(request.headers['x-forwarded-for'] ?? peer)
+      .split(',')
+      .at(-1)!
+      .trim();
+  for (const name of Object.keys(request.headers)) if (forwarded.test(name)) delete request.headers[name];
+  return peer;
+}
+
+function sendAway(response: ServerResponse, { code, detail, retryAfterS }: Refused): void {
+  const { status, title } = problemCodes[code];
+  response.writeHead(status, {
+    'content-type': 'application/problem+json',
+    'x-content-type-options': 'nosniff',
+    ...(retryAfterS && { 'retry-after': String(retryAfterS) }),
+    ...(code === 'too-large' && { connection: 'close' }),
+  });
+  response.end(JSON.stringify({ type: 'about:blank', title, status, code, detail }));
+}
+
+await app.prepare();
+const handle = app.getRequestHandler();
+const server = createServer((request, response) => {
+  const { method = 'GET', url = '/', headers } = request;
+  const refused = refusedAtDoor({ method, url, headers, address: addressOf(request) }, rules, Date.now());
+  if (refused) return sendAway(response, refused);
+  handle(request, response).catch((error: unknown) => {
+    console.error('the framework did not answer', error);
+    if (!response.headersSent)
+      sendAway(response, { code: 'fault', detail: 'Something went wrong that should not have.' });
+    else response.end();
+  });
+});
+// Whoever sends a byte a minute holds a connection, not the book.
+server.requestTimeout = 60_000;
+server.headersTimeout = 20_000;
+if (dev) server.on('upgrade', app.getUpgradeHandler());
+server.on('error', (error) => {
+  console.error(error.message);
+  process.exit(1);
+});
+server.listen(port, listenAddress, () =>
+  console.log(
+    siteUrl
+      ? `Serving ${siteUrl} on ${listenAddress}:${port}`
+      : `Serving on http://${listenAddress}:${port}, on this machine only: SITE_URL is not set`,
+  ),
+);
+for (const signal of ['SIGINT', 'SIGTERM'] as const)
+  process.on(signal, () => {
+    server.close(() => process.exit(0));
+    server.closeIdleConnections();
+    setTimeout(() => process.exit(0), 5000).unref();
+  });
