@@ -1,5 +1,3 @@
-import 'server-only';
-
 /** Heavy work for a page is not begun; the page says so and is asked for again. Next passes the digest on unchanged. */
 export class Busy extends Error {
   digest = 'BUSY';

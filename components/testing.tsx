@@ -37,7 +37,12 @@ export function bookAnswers(answer: (entry: EntryInput) => Answer | null = () =>
     sent.push(entry);
     const said = answer(entry);
     if (said === null) throw new TypeError('no connection');
-    return new Response(JSON.stringify(said.body ?? {}), { status: said.status });
+    return said.status < 300
+      ? Response.json({ id: entry.id, ...said.body }, { status: said.status })
+      : new Response(JSON.stringify({ code: said.status === 409 ? 'conflict' : 'invalid', ...said.body }), {
+          status: said.status,
+          headers: { 'content-type': 'application/problem+json' },
+        });
   });
   return sent;
 }

@@ -38,6 +38,12 @@ describe('writing straight away', () => {
     expect(await waitingEntries()).toEqual([]);
   });
 
+  it('is whole when it leaves: half a character becomes the mark of a missing one', async () => {
+    const sent = bookAnswers();
+    await writeNow(draft('half \ud83d of it'));
+    expect(sent[0]!.body.text).toBe('half \ufffd of it');
+  });
+
   it('hands back what the book refuses, and keeps nothing of it', async () => {
     bookAnswers(() => ({
       status: 422,
@@ -87,15 +93,18 @@ describe('a document', () => {
   const answers = (answer: () => Promise<Response>) => vi.stubGlobal('fetch', answer);
 
   it('is kept when it comes, and read from the device when nothing comes', async () => {
-    answers(async () => Response.json({ version: 1, from: 'book' }));
+    answers(async () => Response.json({ roundId: 'R1', from: 'book' }));
     expect(await fetchDocument('R1', '/api/rounds/R1')).toEqual({
       ok: true,
-      document: { version: 1, from: 'book' },
+      document: { roundId: 'R1', from: 'book' },
       fromDevice: false,
     });
     answers(() => Promise.reject(new TypeError('no connection')));
     expect(await fetchDocument('R1', '/api/rounds/R1')).toMatchObject({ document: { from: 'book' }, fromDevice: true });
-    await keepDocument('R1', { version: 1, from: 'device' });
+    await keepDocument('R1', { roundId: 'R1', from: 'device' });
+    // Neither trouble nor a stranger who answers in place of the book puts anything else in its place.
+    answers(async () => Response.json({ welcome: 'to the wireless' }));
+    expect(await fetchDocument('R1', '/api/rounds/R1')).toMatchObject({ document: { from: 'device' } });
     answers(async () => new Response('', { status: 503 }));
     expect(await fetchDocument('R1', '/api/rounds/R1')).toMatchObject({
       document: { from: 'device' },

@@ -2,17 +2,11 @@ import { Session } from 'node:inspector/promises';
 import fc from 'fast-check';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { readDesignation } from './bearing/designations';
-import { settingsOf } from './dosing/devices';
-import { parseStages } from './interval/stage-words';
-import { lubricantDecode } from './lubricant/decode';
 import { spend } from './budget';
 import { runMethod } from './method';
 import { findMethod } from './methods';
-import { guessMapping, parseDay, readRows } from './meter/import-rows';
-import { readAmount } from './register/grid';
-import { grouped, isPlainText, singleSpaced } from './text';
+import { parsers } from './parsers';
 import { parseQuantity } from './units/parse-quantity';
-import { readPlate } from './viscosity/read-plate';
 
 /**
  * Counts what a call does, in blocks of code run, by the profiler's own counters: no clock, the same on every machine. What
@@ -35,27 +29,6 @@ async function stepsOf(work: () => void): Promise<number> {
     .flatMap(({ functions }) => functions.flatMap(({ ranges }) => ranges))
     .reduce((sum, { count }) => sum + count, 0);
 }
-
-const rules = { meters: [], timeZone: 'UTC', nowMs: 0 };
-const parsers: [name: string, alphabet: string, parse: (text: string) => unknown][] = [
-  ['quantity', "0123456789 .,+-−°CFhLgozwt/³\u202f'", (text) => parseQuantity(text, 'temperature')],
-  ['stages', '0123456789 ;x×ordhwks.,yearlty', parseStages],
-  ['day', '0123456789-./ T:novec', parseDay],
-  ['day cell of an import', '0123456789-./ T:', (text) => readRows([[text]], { day: 0 }, rules)],
-  ['header of an import', 'machcodetrdyv ', (text) => guessMapping([text, text])],
-  ['designation', '0123456789CKWNPEZRSMATVXHB-/., ', readDesignation],
-  [
-    'designation of a lubricant',
-    'CLPHVGKDINTEF0123456789 -/,:',
-    (designation) => lubricantDecode.compute({ designation }),
-  ],
-  ['plate', 'AGMSEUVIO0123456789 .,-–@°CFcstw/²', readPlate],
-  ['amount', '0123456789 .,strokesgl', (text) => readAmount(text, 'grams')],
-  ['settings', '0123456789,;/ ', settingsOf],
-  ['spaces', ' \t\na', singleSpaced],
-  ['groups', '0123456789', (text) => grouped(text, ' ')],
-  ['plain text', 'a\n\t\u0001\ud800', isPlainText],
-];
 
 describe.each(parsers)('the parser of a %s', (_, alphabet, parse) => {
   const sign = fc.constantFrom(...alphabet);

@@ -64,6 +64,14 @@ export async function planAndRoute(page: Page, code: string): Promise<void> {
   await expect(page.getByRole('heading', { level: 1 })).toContainText(`R-${code}`);
 }
 
+/** Starts a walk of every stop of the route whose page is open; one that is not signed yet is gone on with. */
+export async function walkAll(page: Page): Promise<void> {
+  await page.getByRole('button', { name: /^Walk all/ }).click();
+  const goOn = page.getByRole('button', { name: 'Go on with it' });
+  await expect(goOn.or(page.getByRole('navigation', { name: 'Stops' }))).toBeVisible();
+  if (await goOn.isVisible()) await goOn.click();
+}
+
 /** Newest entries of the log, as its page shows them. */
 export async function logLines(page: Page, query: string): Promise<string[]> {
   await page.goto(`/log?${query}`);

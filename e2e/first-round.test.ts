@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { addMotorBearing, logLines, openBook, phone, planAndRoute, pressAndArrive } from './book';
+import { addMotorBearing, logLines, openBook, phone, planAndRoute, pressAndArrive, walkAll } from './book';
 
 test.describe.configure({ mode: 'serial' });
 
@@ -29,7 +29,7 @@ test('a new machine with a motor bearing is worked out, routed, walked on a phon
   await page.setViewportSize(phone);
   await page.goto('/routes');
   await page.getByRole('link', { name: `R-${code}` }).click();
-  await page.getByRole('button', { name: 'Walk all 1 stops' }).click();
+  await walkAll(page);
   await expect(page.getByText('17 strokes', { exact: true })).toBeVisible();
   await expect(page.getByText('Shaft turns.')).toBeVisible();
   await page.getByRole('button', { name: 'Read hour meter' }).click();
@@ -86,7 +86,7 @@ test('a round is taken up where the tab was closed', async ({ page, context }) =
   await openBook(page, '/routes');
   await page.setViewportSize(phone);
   await page.getByRole('link', { name: 'R-TOOL' }).click();
-  await page.getByRole('button', { name: /Walk all/ }).click();
+  await walkAll(page);
   // A round that another try left open is gone on with: its open stops are taken, whatever their numbers.
   const open = page.getByRole('navigation', { name: 'Stops' }).getByRole('button', { name: /open$/ });
   await expect(open.first()).toHaveAttribute('aria-current', 'step');
@@ -131,7 +131,7 @@ test('done can be taken back before it leaves the device', async ({ page }) => {
   await openBook(page, '/routes');
   await page.setViewportSize(phone);
   await page.getByRole('link', { name: 'R-PRESS' }).click();
-  await page.getByRole('button', { name: /Walk all/ }).click();
+  await walkAll(page);
   const stops = page.getByRole('navigation', { name: 'Stops' });
   const first = stops.getByRole('button', { name: /^Stop 1,/ });
   await page.getByRole('button', { name: 'Done as planned' }).click();
@@ -146,4 +146,51 @@ test('done can be taken back before it leaves the device', async ({ page }) => {
     await page.goto('/today');
     await expect(page.getByRole('region', { name: 'Open findings' })).toContainText('act now', { timeout: 1500 });
   }).toPass({ timeout: 30_000 });
+});
+
+test('a round begins without signal, once however often it is tapped, and an unsigned one is asked about', async ({
+  page,
+  context,
+  request,
+}) => {
+  await openBook(page, '/routes', 'Jonas Kreil');
+  await page.setViewportSize(phone);
+  await page.getByRole('link', { name: 'R-PUMP' }).click();
+  const walk = page.getByRole('button', { name: /^Walk all/ });
+  await expect(walk).toBeEnabled();
+  await page.waitForLoadState('networkidle');
+  const begun: string[] = [];
+  page.on('request', (sent) => {
+    if (sent.method() === 'POST' && sent.url().endsWith('/api/rounds'))
+      begun.push((sent.postDataJSON() as { id: string }).id);
+  });
+  await context.setOffline(true);
+  await walk.evaluate((button: HTMLButtonElement) => {
+    for (let tap = 0; tap < 4; tap += 1) button.click();
+  });
+  await expect(page.getByRole('navigation', { name: 'Stops' })).toBeVisible();
+  await page.getByRole('button', { name: 'Skip', exact: true }).click();
+  await page.getByRole('button', { name: 'no time' }).click();
+  await expect(page.getByText(/no connection, 2 waiting/)).toBeVisible({ timeout: 15_000 });
+  const roundId = new URL(page.url()).searchParams.get('id')!;
+  expect((await request.get(`/api/rounds/${roundId}`)).status()).toBe(404);
+  await context.setOffline(false);
+  await expect(page.getByText('all sent')).toBeVisible({ timeout: 20_000 });
+  expect(new Set(begun)).toEqual(new Set([roundId]));
+  expect(await (await request.get(`/api/rounds/${roundId}`)).json()).toMatchObject({
+    person: { name: 'Jonas Kreil' },
+    stops: expect.arrayContaining([expect.objectContaining({ written: expect.objectContaining({ kind: 'skip' }) })]),
+  });
+
+  await page.goto('/routes');
+  await page.getByRole('link', { name: 'R-PUMP' }).click();
+  await page.getByRole('button', { name: /^Walk all/ }).click();
+  await expect(page.getByText(/0 done, 1 skipped/)).toBeVisible();
+  await page.getByRole('button', { name: 'Leave it and begin anew' }).click();
+  await expect(page.getByText('say it in a few words')).toBeVisible();
+  await page.getByLabel('Or why it is left as it is').fill('Called to the kiln.');
+  await page.getByRole('button', { name: 'Leave it and begin anew' }).click();
+  await expect(page.getByRole('navigation', { name: 'Stops' })).toBeVisible();
+  expect(new URL(page.url()).searchParams.get('id')).not.toBe(roundId);
+  expect((await logLines(page, 'by=JK&kind=hand-over'))[0]).toContain('broken off: 0 done, 1 skipped');
 });

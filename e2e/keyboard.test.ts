@@ -86,6 +86,13 @@ test.describe('by keyboard alone', () => {
     await page.getByRole('link', { name: 'R-DRYER' }).click();
     await tabTo(page, /^Walk all/);
     await page.keyboard.press('Enter');
+    // What another try left open is asked about first, and that question is reached by keyboard too.
+    const goOn = page.getByRole('button', { name: 'Go on with it' });
+    await expect(goOn.or(page.getByRole('button', { name: /^Done/ }))).toBeVisible();
+    if (await goOn.isVisible()) {
+      await tabTo(page, /^Go on with it/);
+      await page.keyboard.press('Enter');
+    }
     await expect(page.getByRole('button', { name: /^Done/ })).toBeVisible();
     await tabTo(page, /^Done/);
     await page.keyboard.press('Enter');

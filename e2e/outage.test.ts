@@ -1,7 +1,7 @@
 import { readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { expect, test } from '@playwright/test';
-import { logLines, openBook, phone, pressAndArrive } from './book';
+import { logLines, openBook, phone, pressAndArrive, walkAll } from './book';
 
 const folder = process.env.TEST_FOLDER!;
 const hold = join(folder, 'hold');
@@ -14,7 +14,7 @@ test('the database is killed in the middle of a round and nothing is lost', asyn
   await openBook(page, '/routes', 'Tomasz Oberleitner');
   await page.setViewportSize(phone);
   await page.getByRole('link', { name: 'R-MILLS' }).click();
-  await page.getByRole('button', { name: /Walk all/ }).click();
+  await walkAll(page);
   await pressAndArrive(page, /^Done/, 'grease');
 
   writeFileSync(hold, '');

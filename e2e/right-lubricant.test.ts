@@ -1,5 +1,5 @@
 import { type Page, expect, test } from '@playwright/test';
-import { addMachine, logLines, openBook, phone } from './book';
+import { addMachine, logLines, openBook, phone, walkAll } from './book';
 
 test.describe.configure({ mode: 'serial' });
 
@@ -182,7 +182,7 @@ test('a unit that came empty says so on its page, on its machine and before the 
   await page.goto('/routes');
   await page.setViewportSize(phone);
   await page.getByRole('link', { name: 'R-LINE' }).click();
-  await page.getByRole('button', { name: /^Walk all/ }).click();
+  await walkAll(page);
   await page
     .getByRole('button', { name: /^Stop \d+, GL3-01·02/ })
     .first()

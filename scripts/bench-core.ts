@@ -6,6 +6,7 @@ import type { EffectiveEntry } from '@/core/entry/effective';
 import { plantDayOf } from '@/core/time/plant-day';
 import { connect } from '@/db/connection';
 import { loadTaskStates } from '@/desk/plan/states';
+import { parsers } from '@/core/parsers';
 import { thePlant } from '@/desk/plant';
 
 const runs = 25;
@@ -61,6 +62,21 @@ const histories = Array.from({ length: 97 }, (_, index) =>
   [400, 300, 200, 100, 1 + index].map((daysAgo) => service(index, daysAgo)),
 );
 
+/** A thousand readings of 80 signs and of 160, of the parser’s own alphabet and of the sign it likes least (ms, the slowest). */
+async function timed([name, alphabet, parse]: (typeof parsers)[number]) {
+  const slowest = async (length: number) => {
+    const took = [alphabet, ...alphabet].map((unit) => {
+      const text = `${unit.repeat(length).slice(0, length)}!`;
+      const start = performance.now();
+      for (let run = 0; run < 1000; run += 1) parse(text);
+      return performance.now() - start;
+    });
+    return Math.max(...took);
+  };
+  await slowest(80);
+  return { name, onceMs: await slowest(80), twiceMs: await slowest(160) };
+}
+
 const db = connect(readConfig().databaseUrl, 5);
 try {
   const plant = await thePlant(db);
@@ -74,6 +90,7 @@ try {
       plainQueryMs: await median(() => db.select('SELECT COUNT(*) AS points FROM lube_point')),
       demoStatesMs: await median(() => loadTaskStates(db, now)),
       due,
+      parsers: await Promise.all(parsers.map(timed)),
     }),
   );
 } finally {

@@ -42,6 +42,7 @@ try {
       port,
       databaseUrl: database.url,
       logFile: join(folder, 'application.log'),
+      env: { REQUESTS_PER_MINUTE: '0' },
     });
   });
 
@@ -64,6 +65,9 @@ try {
   console.log(`\nMedian of ${rounds} runs, milliseconds, and the ratio to the bare page:\n`);
   for (const [name, ms] of rows)
     console.log(`  ${ms.toFixed(2).padStart(10)} ms  ${(ms / bare).toFixed(2).padStart(8)} ×  ${name}`);
+  console.log('\nParsers, a thousand times their worst text of 80 signs and of 160 (2.0 × is linear):\n');
+  for (const { name, onceMs, twiceMs } of core.parsers)
+    console.log(`  ${onceMs.toFixed(1).padStart(8)} ms  ${(twiceMs / onceMs).toFixed(1).padStart(5)} ×  ${name}`);
   const [first, last] = [core.due[0], core.due.at(-1)];
   const { output: scaled } = await run('npx', ['tsx', 'scripts/bench-scale.ts', database.schemaUrl], { cwd: root });
   const sizes = JSON.parse(scaled.slice(scaled.indexOf('[')));

@@ -10,7 +10,8 @@ import { belongTo, endAll, endOrphans, isStarterAlive } from './lib/processes.mj
 import { PlainError, reportFailure, step, totalTime } from './lib/steps.mjs';
 
 const root = dirname(dirname(fileURLToPath(import.meta.url)));
-const folder = join(root, '.data', 'demo');
+const folder = process.env.TAGEBUCH_DATA ?? join(root, '.data', 'demo');
+const distDir = process.env.NEXT_DIST_DIR ?? '.next';
 const pidFile = join(folder, 'pid');
 const dev = process.argv.includes('--dev');
 const fresh = process.argv.includes('--fresh');
@@ -71,7 +72,7 @@ try {
   await step('Nothing else running here', () => checkNothingRuns(port));
   if (ownDatabase) await step('Programs', () => ensurePrograms(['mariadbd', 'mariadb-install-db', 'mariadb']));
   await step('Packages', () => ensureNodeModules(root));
-  if (!dev) await step('Application', () => build(root, '.next'));
+  if (!dev) await step('Application', () => build(root, distDir));
   if (ownDatabase)
     await step('Database', async () => {
       const server = await startDatabase(folder);
@@ -81,7 +82,7 @@ try {
   await step('Plant', () => prepareDatabase(root, connections, { demo: true }));
   await step('Server', async () => {
     const served = {
-      distDir: '.next',
+      distDir,
       port,
       databaseUrl: connections.url,
       logFile: join(folder, 'application.log'),

@@ -14,7 +14,9 @@ for (const [path, { version, dev, optional }] of Object.entries(packages)) {
   lines.push(`${name} ${version}${dev ? ' (development)' : optional ? ' (optional)' : ''}`);
   byLicence.set(stated, lines);
 }
-const order = [...byLicence.keys()].sort((a, b) => Number(a === 'not stated') - Number(b === 'not stated') || (a < b ? -1 : 1));
+const order = [...byLicence.keys()].sort(
+  (a, b) => Number(a === 'not stated') - Number(b === 'not stated') || (a < b ? -1 : 1),
+);
 for (const licence of order) {
   const lines = byLicence.get(licence).sort();
   console.log(`${licence}: ${lines.length}`);

@@ -37,6 +37,9 @@ async function shoot(name, path, prepare = async () => {}, viewport = desktop) {
 const startRound = async (route) => {
   await page.getByRole('link', { name: route }).click();
   await page.getByRole('button', { name: /^Walk all/ }).click();
+  const goOn = page.getByRole('button', { name: 'Go on with it' });
+  await goOn.or(page.getByRole('navigation', { name: 'Stops' })).waitFor();
+  if (await goOn.isVisible()) await goOn.click();
   await page.getByRole('navigation', { name: 'Stops' }).waitFor();
 };
 

@@ -70,7 +70,7 @@ function Walk({ document, fromDevice, answers, queue, offline, write, undo }: Wa
             <span className="text-muted">{route.name}</span>
           </p>
           <p className="caption text-right" role="status">
-            {offline || fromDevice ? 'no connection, ' : ''}
+            {offline || (fromDevice && queue.length > 0) ? 'no connection, ' : ''}
             {queue.length === 0 ? 'all sent' : `${queue.length} waiting`}
           </p>
         </div>
@@ -86,6 +86,12 @@ function Walk({ document, fromDevice, answers, queue, offline, write, undo }: Wa
           </button>
         </div>
       ))}
+      {queue.some(({ aside }) => aside) && (
+        <p role="status" className="m-4 border-l-4 border-ink pl-3">
+          <strong>Waiting longer.</strong> The book could not take something yet and is asked again and again; the rest
+          has gone on. {queue.find(({ aside }) => aside)!.aside}
+        </p>
+      )}
       {stop ? (
         <StopView
           key={stop.taskId}

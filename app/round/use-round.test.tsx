@@ -33,7 +33,7 @@ function book(given: WalkDocument) {
     }
     const entry = JSON.parse(String(init!.body)) as EntryInput;
     taken.push(entry);
-    return new Response('{}', { status: 201 });
+    return Response.json({ id: entry.id }, { status: 201 });
   });
   return { known, taken };
 }

@@ -55,21 +55,17 @@ export async function build(root, distDir) {
  * @param {{ distDir: string, port: number, databaseUrl: string, logFile: string, dev?: boolean, env?: Record<string, string> }} options
  */
 export async function serve({ distDir, port, databaseUrl, logFile, dev = false, env = {} }) {
-  const application = startProcess(
-    process.execPath,
-    ['--import', 'tsx', 'server.ts'],
-    {
-      env: {
-        NEXT_DIST_DIR: distDir,
-        DATABASE_URL: databaseUrl,
-        PORT: String(port),
-        NEXT_TELEMETRY_DISABLED: '1',
-        NODE_ENV: dev ? 'development' : 'production',
-        ...env,
-      },
-      log: openLog(logFile),
+  const application = startProcess(process.execPath, ['--import', 'tsx', 'server.ts'], {
+    env: {
+      NEXT_DIST_DIR: distDir,
+      DATABASE_URL: databaseUrl,
+      PORT: String(port),
+      NEXT_TELEMETRY_DISABLED: '1',
+      NODE_ENV: dev ? 'development' : 'production',
+      ...env,
     },
-  );
+    log: openLog(logFile),
+  });
   await waitUntil(
     'The application answering',
     async () => {
@@ -91,8 +87,8 @@ export async function serve({ distDir, port, databaseUrl, logFile, dev = false, 
 }
 
 /** Keeps the application running on the same port. @param {Parameters<typeof serve>[0]} options as it was started */
-export const superviseApplication = (first, options, say) =>
-  supervise('The application', first, { say, again: () => serve(options) });
+export const superviseApplication = (first, options, say, pauses = {}) =>
+  supervise('The application', first, { say, ...pauses, again: () => serve(options) });
 
 /**
  * Brings a database up to date, gives the application's user its rights where another owns the schema, and, when asked and

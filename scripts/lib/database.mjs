@@ -10,7 +10,7 @@ import { supervise } from './processes.mjs';
 import { PlainError, run, startProcess, waitUntil } from './steps.mjs';
 
 /** What a new database takes before anything is in it, and some room to work (MB). */
-const roomMb = 500;
+const usualRoomMb = 500;
 
 /** A TCP port on loopback that nothing listens on at this moment. */
 export function freePort() {
@@ -30,10 +30,10 @@ export function freePort() {
  * beside the data (0600): one owns the schema, the other runs the application and gets its rights table by table.
  *
  * @param {string} folder e.g. `.data/demo`
- * @param {{ port?: number }} [options] a fixed port, to restart a server where its clients expect it
+ * @param {{ port?: number, roomMb?: number }} [options] a fixed port, to restart a server where its clients expect it
  * @returns {Promise<{ url: string, schemaUrl: string, port: number, pid: number, exit: Promise<number>, stop: () => Promise<void> }>}
  */
-export async function startDatabase(folder, { port } = {}) {
+export async function startDatabase(folder, { port, roomMb = usualRoomMb } = {}) {
   mkdirSync(folder, { recursive: true, mode: 0o700 });
   chmodSync(folder, 0o700);
   const data = join(folder, 'mariadb');
@@ -132,11 +132,13 @@ export async function startDatabase(folder, { port } = {}) {
  * @param {string} folder
  * @param {Awaited<ReturnType<typeof startDatabase>>} first
  * @param {(words: string) => void} say
+ * @param {{ firstPauseMs?: number, longestPauseMs?: number }} [pauses]
  */
-export const superviseDatabase = (folder, first, say) =>
+export const superviseDatabase = (folder, first, say, pauses = {}) =>
   supervise('The database', first, {
     say,
     firstPauseMs: 2000,
+    ...pauses,
     mayStart: () => !existsSync(join(folder, 'hold')),
     again: () => startDatabase(folder, { port: first.port }),
   });

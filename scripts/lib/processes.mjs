@@ -127,7 +127,7 @@ export function isStarterAlive(pidFile, script) {
 /**
  * Keeps a program running: ended by itself it is started again, after pauses that grow while it does not stay up, for as
  * long as it takes.
- * @template {{ exit: Promise<unknown>, stop: () => Promise<void> }} Running
+ * @template {{ pid: number, exit: Promise<unknown>, stop: () => Promise<void> }} Running
  * @param {string} name as in "the database"
  * @param {Running} first
  * @param {{ again: () => Promise<Running>, mayStart?: () => boolean, say: (words: string) => void, firstPauseMs?: number, longestPauseMs?: number }} options
@@ -170,6 +170,10 @@ export function supervise(
     }
   })();
   return {
+    /** The process that runs at present. */
+    get pid() {
+      return current.pid;
+    },
     async stop() {
       stopping = true;
       await current.stop();

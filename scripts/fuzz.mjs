@@ -1,0 +1,382 @@
+// `npm run fuzz`: sends nonsense, near-sense and sense to every handler, action, page and query parameter of a demo plant of
+// its own. Nothing may answer 5xx or hang, and the server's memory has to stay where it was.
+//   --requests 100000 (2000)   --seed 7 (from the clock)   --report FILE   --dist .next-test
+import { existsSync, mkdirSync, readFileSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
+import { request as httpRequest } from 'node:http';
+import { dirname, join, relative } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { build, prepareDatabase, serve } from './lib/application.mjs';
+import { flag } from './lib/arguments.mjs';
+import { freePort, startDatabase } from './lib/database.mjs';
+import { ensureNodeModules, ensurePrograms } from './lib/packages.mjs';
+import { belongTo, endAll } from './lib/processes.mjs';
+import { reportFailure, step, totalTime } from './lib/steps.mjs';
+
+const root = dirname(dirname(fileURLToPath(import.meta.url)));
+const folder = join(root, '.data', `fuzz-${process.pid}`);
+const requests = Number(flag('requests', '2000'));
+const seed = Number(flag('seed', String(Date.now() % 1_000_000)));
+const distDir = flag('dist', '.next-test');
+const reportFile = flag('report', undefined);
+const hangMs = 2000;
+/** Two at a time: the machine has two cores, and a hang is to be one of the book's own. */
+const atOnce = 2;
+
+let state = seed;
+const next = () => {
+  state = (state * 1_103_515_245 + 12_345) % 2_147_483_648;
+  return state / 2_147_483_648;
+};
+const whole = (below) => Math.floor(next() * below);
+const pick = (list) => list[whole(list.length)];
+const happens = (share) => next() < share;
+
+/** Every page and handler, as its folders name it. */
+function addresses(file) {
+  const found = [];
+  const look = (at) => {
+    for (const entry of readdirSync(at, { withFileTypes: true }))
+      if (entry.isDirectory()) look(join(at, entry.name));
+      else if (entry.name === file)
+        found.push({
+          path: `/${relative(join(root, 'app'), at)}`.replace(/\/\([^)]*\)/g, '') || '/',
+          source: readFileSync(join(at, file), 'utf8'),
+        });
+  };
+  look(join(root, 'app'));
+  return found;
+}
+const pages = addresses('page.tsx');
+const handlers = addresses('route.ts');
+const parameters = (
+  'kind machine by text from to before plate oil fromC toC thinnest thickest lubricant band area route state stage standing ' +
+  'who week group weeks offset limit q id'
+).split(' ');
+
+const texts = [
+  '',
+  ' ',
+  'é',
+  '🔧',
+  '\u0000',
+  '\n',
+  '%',
+  '%00',
+  'a'.repeat(3000),
+  '9'.repeat(400),
+  ' '.repeat(1200),
+  '6312CCCCCCCCCCCCCCCCCCCCCCCCCCCCCCCCCCCCCCCCCCCCCCCCC!',
+  '__proto__',
+  'constructor',
+  '5 constructor',
+  'toString',
+  'null',
+  'undefined',
+  'NaN',
+  'Infinity',
+  '-1',
+  '0',
+  '1',
+  '1e999',
+  '9007199254740993',
+  '1,500',
+  "' OR 1=1 --",
+  '<script>alert(1)</script>',
+  '../../etc',
+  '//evil.example',
+  '01ARZ3NDEKTSV4RRFFQ69G5FAV',
+  '01arz3ndektsv4rrffq69g5fav',
+  '2026-02-30',
+  '2026-02-28',
+  '0000-W01',
+  '9999-W53',
+  '275760-09-14T00:00:00Z',
+  '2026-11-25T06:00:00Z',
+  'BM-1',
+  'O-220',
+  '130 °F',
+];
+const numbers = [0, -0, 1, -1, 0.5, 1e-300, 1e300, 1e15, 2 ** 53, -(2 ** 31), 26, 300, 6312];
+const known = { code: ['BM-1'], number: ['1', '2'], id: [], taskId: [], day: ['2026-11-25'], week: ['2026-11-23'] };
+const text = () =>
+  happens(0.15) ? Array.from({ length: whole(12) }, () => String.fromCharCode(whole(0x3000))).join('') : pick(texts);
+
+function value(depth = 0) {
+  const kind = whole(depth > 3 ? 6 : 8);
+  if (kind < 2) return text();
+  if (kind === 2) return pick(numbers);
+  if (kind === 3) return pick([true, false, null]);
+  if (kind === 4) return pick([...known.id, ...known.taskId, 'x']);
+  if (kind === 5) return pick([{}, []]);
+  if (kind === 6) return Array.from({ length: whole(4) }, () => value(depth + 1));
+  return Object.fromEntries(
+    Array.from({ length: whole(4) }, () => [pick([...parameters, text(), 'body']), value(depth + 1)]),
+  );
+}
+
+/** Sense with one thing in it changed. */
+function bent(sense) {
+  if (typeof sense !== 'object' || sense === null || happens(0.3)) return value();
+  const copy = Array.isArray(sense) ? [...sense] : { ...sense };
+  const keys = Object.keys(copy);
+  if (keys.length === 0 || happens(0.1)) copy[happens(0.5) ? text() : '__proto__x'] = value();
+  else {
+    const key = pick(keys);
+    copy[key] = happens(0.2) ? undefined : bent(copy[key]);
+  }
+  return copy;
+}
+
+const query = () => {
+  const given = Array.from({ length: whole(4) }, () => `${pick(parameters)}=${encode(text())}`);
+  return given.length > 0 ? `?${given.join('&')}` : '';
+};
+const encode = (part) => (happens(0.05) ? '%ED%A0%80' : encodeURIComponent(part.toWellFormed()));
+const filled = (path) =>
+  path
+    .split('/')
+    .map((part) => {
+      const name = /^\[(\w+)\]$/.exec(part)?.[1];
+      return name === undefined
+        ? part
+        : encode(happens(0.6) && known[name]?.length > 0 ? pick(known[name]) : text() || 'x');
+    })
+    .join('/');
+
+let cookie = '';
+/** Sends one request and says how it went. */
+const send = ({ method, path, headers = {}, body }, port) =>
+  new Promise((resolve) => {
+    const started = performance.now();
+    const done = (status) => resolve({ status, ms: performance.now() - started });
+    const sent = httpRequest({ host: '127.0.0.1', port, method, path, headers }, (answer) => {
+      answer.resume();
+      answer.on('end', () => done(answer.statusCode));
+      answer.on('error', () => done(0));
+    });
+    sent.setTimeout(15_000, () => sent.destroy());
+    sent.on('error', () => done(0));
+    sent.end(body);
+  });
+
+function request(sense) {
+  const which = whole(10);
+  const withCookie = happens(0.95) ? { cookie } : { cookie: `tagebuch-person=${encode(text())}` };
+  if (which < 4)
+    return {
+      method: pick(['GET', 'GET', 'GET', 'HEAD']),
+      path: filled(pick(pages).path) + query(),
+      headers: withCookie,
+    };
+  if (which < 8) {
+    const { path, source } = pick(handlers);
+    const reads = source.includes('function GET') && (!source.includes('function POST') || happens(0.3));
+    if (reads) return { method: 'GET', path: filled(path) + query(), headers: withCookie };
+    const good = sense[path]?.() ?? {};
+    const payload = happens(0.25) ? good : bent(good);
+    const body = happens(0.05) ? text() : JSON.stringify(payload);
+    return {
+      method: happens(0.95) ? 'POST' : pick(['PUT', 'DELETE', 'PATCH', 'OPTIONS']),
+      path: filled(path),
+      headers: {
+        'content-type': happens(0.95) ? 'application/json' : pick(['text/plain', 'multipart/form-data', '']),
+        ...withCookie,
+      },
+      body,
+    };
+  }
+  const action = pick(sense.actions);
+  const origin = { origin: sense.origin, 'next-action': happens(0.9) ? action.id : encode(text()) };
+  const path = filled(action.path);
+  const args = JSON.stringify(
+    Array.from({ length: whole(4) }, () => (happens(0.5) ? bent(sense.form()) : value())) ?? [],
+  );
+  const plain = { 'content-type': 'text/plain;charset=UTF-8' };
+  const form = { 'content-type': 'multipart/form-data; boundary=x' };
+  const [headers, body] = pick([
+    [plain, args],
+    [plain, args],
+    [plain, args],
+    [plain, text()],
+    [
+      plain,
+      pick([
+        '["$F1"]',
+        '["$Q2"]',
+        '["$1"]',
+        '["$undefined"]',
+        '["$K1"]',
+        '["$@0"]',
+        '["$n12"]',
+        '["$D2026"]',
+        '{',
+        '"$0"',
+      ]),
+    ],
+    [form, `--x\r\ncontent-disposition: form-data; name="0"\r\n\r\n${args}\r\n--x--\r\n`],
+    [
+      form,
+      `--x\r\ncontent-disposition: form-data; name="${pick(['0', '1_0', '$ACTION_ID_', '__proto__'])}"\r\n\r\n${text()}`,
+    ],
+    [{ 'content-type': 'multipart/form-data' }, args],
+    [{ 'content-type': 'application/octet-stream' }, args],
+    [{}, ''],
+  ]);
+  return { method: 'POST', path, headers: { ...headers, ...origin, ...withCookie }, body };
+}
+
+/** Memory that the server holds (MB). */
+const memoryOf = (pid) => Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${pid}/status`, 'utf8'))?.[1] ?? 0) / 1024;
+
+let database;
+let application;
+const stop = async () => {
+  await application?.stop();
+  await database?.stop();
+  await endAll();
+  rmSync(folder, { recursive: true, force: true });
+};
+for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => void stop().then(() => process.exit(130)));
+
+try {
+  console.log(`Fuzz with seed ${seed}, ${requests} requests`);
+  mkdirSync(folder, { recursive: true, mode: 0o700 });
+  belongTo(folder);
+  await step('Programs', () => ensurePrograms(['mariadbd', 'mariadb-install-db', 'mariadb']));
+  await step('Packages', () => ensureNodeModules(root));
+  await step('Application', () => build(root, distDir));
+  await step('Database', async () => (database = await startDatabase(folder)));
+  await step('Plant', () => prepareDatabase(root, database, { demo: true }));
+  const port = await freePort();
+  const base = `http://127.0.0.1:${port}`;
+  const logFile = join(folder, 'application.log');
+  await step('Server', async () => {
+    application = await serve({ distDir, port, databaseUrl: database.url, logFile, env: { REQUESTS_PER_MINUTE: '0' } });
+  });
+  const json = async (path) => (await fetch(base + path)).json();
+  const { people } = await json('/api/people');
+  const { meters } = await json('/api/meters');
+  const { tasks } = await json('/api/plan.json');
+  cookie = `tagebuch-person=${people[0].id}`;
+  known.code = [...new Set(meters.map(({ machine }) => machine))];
+  known.taskId = tasks.slice(0, 60).map(({ taskId }) => taskId);
+  known.id = [...meters.slice(0, 20).map(({ id }) => id), ...(await json('/api/methods')).methods.map(({ id }) => id)];
+  const manifest = join(root, distDir, 'server', 'server-reference-manifest.json');
+  const { node } = existsSync(manifest) ? JSON.parse(readFileSync(manifest, 'utf8')) : { node: {} };
+  const actions = Object.entries(node).map(([id, { workers }]) => ({
+    id,
+    path:
+      (Object.keys(workers)[0] ?? 'app/open/page')
+        .replace(/^app/, '')
+        .replace(/\/\([^)]*\)/g, '')
+        .replace(/\/page$/, '') || '/',
+  }));
+  const someId = () => `01${Array.from({ length: 24 }, () => pick([...'0123456789ABCDEFGHJKMNPQRSTVWXYZ'])).join('')}`;
+  const sense = {
+    actions,
+    origin: base,
+    form: () => ({
+      code: `F-${whole(1e6)}`,
+      name: 'Fan',
+      areaId: '',
+      pointIds: known.taskId.slice(0, 2),
+      change: {},
+      reason: 'Fuzz.',
+      text: 'machine,date,reading\nBM-1,2026-01-01,5',
+      mapping: null,
+      fileName: 'x',
+    }),
+    '/api/entries': () => {
+      const { taskId, machineId, pointId } = pick(tasks);
+      return {
+        id: someId(),
+        kind: pick([
+          'note',
+          'finding',
+          'check',
+          'grease',
+          'skip',
+          'override',
+          'reading',
+          'correction',
+          'commissioning',
+          'postpone',
+        ]),
+        kindVersion: 1,
+        body: pick([
+          { text: 'Fuzz.' },
+          { what: 'leak', urgency: 'watch' },
+          { result: 'in-order' },
+          { taskId, field: 'interval', unit: 'h', computed: 1, value: 2, reason: 'Fuzz.' },
+          { basis: 'start-today' },
+        ]),
+        happenedAt: '2026-11-01T06:00:00Z',
+        offsetMinutes: 0,
+        personId: people[0].id,
+        deviceId: 'fuzz',
+        machineId: machineId ?? null,
+        pointId: pointId ?? null,
+        taskIds: [taskId],
+      };
+    },
+    '/api/rounds': () => ({
+      id: someId(),
+      routeId: someId(),
+      personId: people[0].id,
+      startedAt: '2026-11-01T06:00:00Z',
+      stops: [pick(tasks).taskId],
+    }),
+    '/api/meters/[id]/readings': () => ({ readings: [{ at: '2026-11-01T06:00:00Z', value: whole(10_000) }] }),
+    '/api/methods/[id]': () => ({
+      boreMm: 60,
+      outsideDiameterMm: 130,
+      speedRpm: 1500,
+      designation: '6312',
+      kv40: 46,
+      value: 'VG 68',
+      scale: 'iso-vg',
+    }),
+  };
+
+  const bad = [];
+  const slow = [];
+  let sent = 0;
+  let settled = 0;
+  const one = async () => {
+    while (sent < requests) {
+      sent += 1;
+      if (sent === Math.floor(requests / 2)) settled = memoryOf(application.pid);
+      const asked = request(sense);
+      const { status, ms } = await send(asked, port);
+      const words = `${status} in ${ms.toFixed(0)} ms: ${asked.method} ${asked.path.slice(0, 300)} ${JSON.stringify(asked.headers).slice(0, 200)} ${(asked.body ?? '').slice(0, 300)}`;
+      // 501 says that a method is not known to HTTP at all; the server is fine.
+      if (status >= 500 || status === 0) bad.push(words);
+      if (ms > hangMs) slow.push(words);
+    }
+  };
+  await step(
+    `${requests} requests to ${pages.length} pages, ${handlers.length} handlers, ${actions.length} actions`,
+    () => Promise.all(Array.from({ length: atOnce }, one)),
+  );
+  const grown = memoryOf(application.pid) - settled;
+  const checks = [
+    { name: 'nothing answers 5xx', ok: bad.length === 0, said: bad },
+    { name: `nothing takes longer than ${hangMs / 1000} s`, ok: slow.length === 0, said: slow },
+    { name: 'memory is steady over the second half', ok: grown < 150, said: [`grew by ${grown.toFixed(0)} MB`] },
+  ];
+  for (const { name, ok, said } of checks) {
+    console.log(`  ${ok ? 'holds' : 'FAILS'}  ${name}`);
+    if (!ok) for (const line of said.slice(0, 40)) console.log(`         ${line}`);
+  }
+  console.log(
+    `  memory ${memoryOf(application.pid).toFixed(0)} MB, ${grown.toFixed(0)} MB more than half-way\n${totalTime()}`,
+  );
+  if (reportFile) writeFileSync(reportFile, JSON.stringify({ checks }));
+  if (bad.length > 0 && process.env.CI === undefined)
+    console.log(readFileSync(logFile, 'utf8').split('\n').slice(-60).join('\n'));
+  if (checks.some(({ ok }) => !ok)) process.exitCode = 1;
+} catch (error) {
+  reportFailure(error);
+} finally {
+  await stop();
+}
