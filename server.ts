@@ -38,12 +38,23 @@ function sendAway(response: ServerResponse, { code, detail, retryAfterS }: Refus
   response.end(JSON.stringify({ type: 'about:blank', title, status, code, detail }));
 }
 
+/**
+ * The framework answers 500 where what was posted to an action cannot be decoded. An action of ours never throws, it answers
+ * with words; so this is the sender's, and stands in the log all the same.
+ */
+function undecodableIs400(response: ServerResponse): void {
+  const writeHead = response.writeHead.bind(response) as (status: number, ...rest: unknown[]) => ServerResponse;
+  response.writeHead = ((status: number, ...rest: unknown[]) =>
+    writeHead(status === 500 ? 400 : status, ...rest)) as typeof response.writeHead;
+}
+
 await app.prepare();
 const handle = app.getRequestHandler();
 const server = createServer((request, response) => {
   const { method = 'GET', url = '/', headers } = request;
   const refused = refusedAtDoor({ method, url, headers, address: addressOf(request) }, rules, Date.now());
   if (refused) return sendAway(response, refused);
+  if (method === 'POST' && headers['next-action'] !== undefined) undecodableIs400(response);
   handle(request, response).catch((error: unknown) => {
     console.error('the framework did not answer', error);
     if (!response.headersSent)

@@ -10,3 +10,6 @@ export async function searchOf<Name extends string>(given: Given): Promise<Parti
   ) as Partial<Record<Name, string>>;
 }
 export type Search = { searchParams: Given };
+
+/** The number of a point as an address names it; 0, which no point has, for anything else. */
+export const pointNumber = (text: string): number => (/^[1-9]\d{0,5}$/.test(text) ? Number(text) : 0);

@@ -129,7 +129,7 @@ export const isFull = (error: unknown): boolean =>
 /** True when a text that stands for no identifier was compared with one: there is nothing of that name. */
 export const namesNothing = (error: unknown): boolean =>
   errnoOf(error) === 1267 ||
-  (error instanceof Error && error.message.startsWith('Argument passed to findByPk is invalid'));
+  (error instanceof Error && /^(?:Argument passed to findByPk is invalid|Invalid value )/.test(error.message));
 
 /** True when an error says that the database cannot be reached, rather than that it refused something. */
 export function isUnreachable(error: unknown): boolean {

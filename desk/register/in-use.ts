@@ -1,3 +1,4 @@
+import { isOwn } from '@/core/own';
 import type { Transaction } from 'sequelize';
 import { plantDayOf } from '@/core/time/plant-day';
 import { type Database, type Desk, type Result, done, refusal } from '../desk';
@@ -28,6 +29,7 @@ export async function setInUse(
     template: db.TaskTemplate,
     lubricant: db.Lubricant,
   };
+  if (!isOwn(models, kind)) return refusal('invalid', 'There is no such thing to take out of use.');
   // All six have what is needed here: an id, a version, a day of retirement.
   const model = models[kind] as typeof db.Machine;
   const machineIds = await machinesOf(db, kind, id);

@@ -16,6 +16,7 @@ import { dimensions } from '@/core/units/parse-quantity';
 import { thePlant } from '@/desk/plant';
 import { readPointPage } from '@/desk/read/machine';
 import { readNames } from '@/desk/read/names';
+import { pointNumber } from '@/app/search';
 import { openDesk, reading } from '@/app/server';
 import { writtenItem } from '@/app/written-item';
 import { OutOfUse } from '@/app/(book)/in-use';
@@ -30,7 +31,7 @@ type Props = { params: Promise<{ code: string; number: string }> };
 
 export async function generateMetadata({ params }: Props): Promise<Metadata> {
   const { code, number: typed } = await params;
-  return { title: pointLabel(decodeURIComponent(code), Number(typed) || 0) };
+  return { title: pointLabel(decodeURIComponent(code), pointNumber(typed)) };
 }
 
 /** One lube point: what it is, which lubricant and why, how much, how often, and everything written about it. */
@@ -38,7 +39,7 @@ export default async function PointPage({ params }: Props) {
   const { code, number: typed } = await params;
   const desk = await openDesk();
   const { page, plant, names, lubricants } = await reading(async (db) => ({
-    page: await readPointPage(desk, decodeURIComponent(code), Number(typed) || 0),
+    page: await readPointPage(desk, decodeURIComponent(code), pointNumber(typed)),
     plant: await thePlant(db),
     names: await readNames(db),
     lubricants: await db.Lubricant.findAll({ order: [['code', 'ASC']] }),

@@ -14,6 +14,7 @@ import { ambientOf, chooseFor } from '@/desk/assign/choose';
 import { thePlant } from '@/desk/plant';
 import { findMachine } from '@/desk/register/machines';
 import { type Search, searchOf } from '@/app/search';
+import { pointNumber } from '@/app/search';
 import { openDesk, reading } from '@/app/server';
 import { AssignmentFields } from '../assignment-fields';
 import { FindingList } from '../finding-list';
@@ -35,7 +36,7 @@ export default async function ChoosePage({ params, searchParams }: Props) {
   const found = await reading(async (db) => {
     const machine = await findMachine({ db }, decodeURIComponent(code));
     const point =
-      machine && (await db.LubePoint.findOne({ where: { machineId: machine.id, number: Number(number) || 0 } }));
+      machine && (await db.LubePoint.findOne({ where: { machineId: machine.id, number: pointNumber(number) } }));
     if (!machine || !point) return undefined;
     const plant = await thePlant(db);
     const band = plant.ambientBands.find(({ name }) => name === search.band)?.name ?? null;

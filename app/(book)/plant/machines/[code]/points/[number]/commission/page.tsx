@@ -9,6 +9,7 @@ import { readFirstWeeks } from '@/desk/read/first-weeks';
 import { readPointPage } from '@/desk/read/machine';
 import { thePlant } from '@/desk/plant';
 import { pointPath } from '@/app/due-item';
+import { pointNumber } from '@/app/search';
 import { openDesk, reading } from '@/app/server';
 
 export const metadata: Metadata = { title: 'Commission' };
@@ -18,7 +19,7 @@ export default async function CommissionPage({ params }: { params: Promise<{ cod
   const { code, number } = await params;
   const desk = await openDesk();
   const { page, plant, lubricants, weeks } = await reading(async (db) => {
-    const found = await readPointPage(desk, decodeURIComponent(code), Number(number) || 0);
+    const found = await readPointPage(desk, decodeURIComponent(code), pointNumber(number));
     return {
       page: found,
       plant: await thePlant(db),

@@ -2,6 +2,7 @@ import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
 import { pointLabel } from '@/core/register/assignment';
 import { findMachine } from '@/desk/register/machines';
+import { pointNumber } from '@/app/search';
 import { openDesk, reading } from '@/app/server';
 import { InUse } from '@/app/(book)/in-use';
 import { PointFields } from '@/app/(book)/plant/machines/[code]/points/point-fields';
@@ -15,7 +16,7 @@ export default async function EditPointPage({ params }: { params: Promise<{ code
     const found = await findMachine({ db }, decodeURIComponent(code));
     return {
       machine: found,
-      point: found ? await db.LubePoint.findOne({ where: { machineId: found.id, number: Number(number) || 0 } }) : null,
+      point: found ? await db.LubePoint.findOne({ where: { machineId: found.id, number: pointNumber(number) } }) : null,
       reservoirs: found ? await db.Reservoir.findAll({ where: { machineId: found.id } }) : [],
     };
   });
