@@ -11,6 +11,8 @@ const environment = z.object({
     .string()
     .regex(/^(mariadb|mysql):\/\//, { error: 'SCHEMA_DATABASE_URL must look like DATABASE_URL.' })
     .optional(),
+  /** From which host the running user connects, as the schema's owner names it when giving rights. */
+  DATABASE_USER_HOST: z.string().min(1).default('127.0.0.1'),
   DATABASE_POOL: z.coerce.number().int().min(1).max(100).default(10),
   PORT: z.coerce
     .number({ error: 'PORT must be a whole number from 1 to 65535.' })
@@ -38,6 +40,7 @@ export function readConfig(env: Record<string, string | undefined> = process.env
   return {
     databaseUrl: parsed.data.DATABASE_URL,
     schemaDatabaseUrl: parsed.data.SCHEMA_DATABASE_URL,
+    databaseUserHost: parsed.data.DATABASE_USER_HOST,
     databasePool: parsed.data.DATABASE_POOL,
     port: parsed.data.PORT,
     siteUrl: parsed.data.SITE_URL,

@@ -13,8 +13,19 @@ import { isEmpty, loadDemo } from './load';
 describe('the demo plant', async () => {
   const now = new Date('2026-05-13T10:00:00Z');
   const db = await freshDatabase();
+  const brokenOff = await db
+    .transaction(async () => {
+      await loadDemo(db, now);
+      throw new Error('killed');
+    })
+    .catch((error: Error) => error.message);
+  const emptyAfterwards = (await isEmpty(db)) && (await db.Entry.count()) === 0;
   await loadDemo(db, now);
   const states = await loadTaskStates(db, now);
+
+  it('leaves nothing behind when its load is broken off, and is loaded anew', () => {
+    expect([brokenOff, emptyAfterwards]).toEqual(['killed', true]);
+  });
 
   it('is as large as promised', async () => {
     expect(await isEmpty(db)).toBe(false);

@@ -6,17 +6,14 @@ import { SchemaMisfit, migrate } from '@/db/migrate';
 import { grantRunning, mayAlterLog } from '@/db/rights';
 import { isEmpty, loadDemo } from '@/demo/load';
 
-const { databaseUrl, schemaDatabaseUrl } = readConfig();
+const { databaseUrl, databaseUserHost, schemaDatabaseUrl } = readConfig();
 const owner = connect(schemaDatabaseUrl ?? databaseUrl, 3);
 try {
   const ran = await migrate(owner.sequelize, (words) => console.log(words));
   console.log(`${ran.length} migrations run`);
   if (schemaDatabaseUrl) {
     const { username } = new URL(databaseUrl);
-    await grantRunning(
-      owner.sequelize,
-      `'${decodeURIComponent(username)}'@'${process.env.DATABASE_USER_HOST ?? '127.0.0.1'}'`,
-    );
+    await grantRunning(owner.sequelize, `'${decodeURIComponent(username)}'@'${databaseUserHost}'`);
   } else if (await mayAlterLog(owner.sequelize))
     console.log('warning: the application’s database user may alter the log; see SCHEMA_DATABASE_URL in the README');
   if (process.argv.includes('--demo') && (await isEmpty(owner))) {

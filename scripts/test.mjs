@@ -114,6 +114,24 @@ try {
       secondTries: stats.flaky,
     }),
   );
+  /** Attacks bring a database and a server of their own; what has to hold at their end are their tests. */
+  const attack = (title, script, args) => {
+    const file = join(folder, `${script}.json`);
+    return reported(
+      title,
+      process.execPath,
+      [`scripts/${script}.mjs`, ...args, '--dist', distDir, '--report', file],
+      {},
+      file,
+      ({ checks }) => ({
+        passed: checks.filter(({ ok }) => ok).length,
+        failed: checks.filter(({ ok }) => !ok).length,
+      }),
+    );
+  };
+  await application.stop();
+  await attack('Soak, 5 kills', 'soak', ['--kills', '5']);
+  await attack('Fuzz, 2000 requests', 'fuzz', ['--requests', '2000']);
   await step('Share of tests in the code lines', () => countLines(root));
 } catch (error) {
   sum.failed += 1;

@@ -1,3 +1,5 @@
+import { remember } from '../remember';
+
 /**
  * Calendar days of the plant. A day is a string `YYYY-MM-DD`; arithmetic on days never touches the clock time, so
  * daylight-saving changes and leap days cannot shift it.
@@ -14,12 +16,6 @@ const daysKept = 15_000;
 
 const formats = new Map<string, Intl.DateTimeFormat>();
 
-/** Remembers something, and forgets what has been remembered longest where there is too much. */
-function keep<Key, Value>(known: Map<Key, Value>, key: Key, value: Value, most: number): void {
-  if (known.size >= most) known.delete(known.keys().next().value!);
-  known.set(key, value);
-}
-
 function formatFor(timeZone: string): Intl.DateTimeFormat {
   let format = formats.get(timeZone);
   if (!format) {
@@ -34,7 +30,7 @@ function formatFor(timeZone: string): Intl.DateTimeFormat {
       second: '2-digit',
       hourCycle: 'h23',
     });
-    keep(formats, timeZone, format, zonesKept);
+    remember(formats, timeZone, format, zonesKept);
   }
   return format;
 }
@@ -46,13 +42,13 @@ const offsetsByDay = new Map<string, Map<number, number>>();
 export function offsetMs(instantMs: number, timeZone: string): number {
   if (timeZone === 'UTC') return 0;
   let days = offsetsByDay.get(timeZone);
-  if (!days) keep(offsetsByDay, timeZone, (days = new Map()), zonesKept);
+  if (!days) remember(offsetsByDay, timeZone, (days = new Map()), zonesKept);
   const utcDay = Math.floor(instantMs / dayMs);
   let offset = days.get(utcDay);
   if (offset === undefined) {
     const atStart = askedOffsetMs(utcDay * dayMs, timeZone);
     offset = atStart === askedOffsetMs((utcDay + 1) * dayMs, timeZone) ? atStart : NaN;
-    keep(days, utcDay, offset, daysKept);
+    remember(days, utcDay, offset, daysKept);
   }
   return Number.isNaN(offset) ? askedOffsetMs(instantMs, timeZone) : offset;
 }

@@ -1,0 +1,44 @@
+import { type EventAttributes, createEvents } from 'ics';
+import { counted, number } from '@/components/words';
+import { addDays } from '@/core/time/plant-day';
+import type { readRoundsAhead } from '@/desk/read/plan-formats';
+
+type RoundAhead = Awaited<ReturnType<typeof readRoundsAhead>>[number];
+
+/** The calendar's own line ends are added by its writer: one inside a text would begin a line of its own. */
+const plainLine = (text: string): string => text.replace(/\r\n?/g, '\n');
+
+const date = (day: string) => day.split('-').map(Number) as [number, number, number];
+
+/** Planned rounds as an iCalendar, one event each. @param site under which the book is reached */
+export function calendarOf(
+  rounds: readonly RoundAhead[],
+  { name: plantName, site, now }: { name: string; site: string; now: Date },
+): string {
+  const events = rounds.map(({ routeId, number: walk, on, code, name, tasks, minutes }): EventAttributes => ({
+    uid: `${routeId.toLowerCase()}-${walk}@tagebuch`,
+    start: date(on),
+    end: date(addDays(on, 1)),
+    title: plainLine(`${code} ${name}`),
+    productId: 'tagebuch',
+    calName: plainLine(`${plantName}: rounds`),
+    description: plainLine(
+      `${counted(tasks.length, 'task')}, about ${number(minutes, 0)} min.\n${tasks
+        .slice(0, 40)
+        .map(({ label, title, lubricant }) => `${label} ${title}${lubricant ? `, ${lubricant}` : ''}`)
+        .join('\n')}${tasks.length > 40 ? `\nand ${tasks.length - 40} more` : ''}`,
+    ),
+    url: `${site}/routes/${routeId}`,
+    status: 'TENTATIVE',
+    busyStatus: 'FREE',
+    categories: ['Lubrication'],
+    sequence: Math.floor(now.getTime() / 86_400_000) % 100_000,
+  }));
+  const { value, error } = createEvents(events, {
+    productId: 'tagebuch',
+    calName: plainLine(`${plantName}: rounds`),
+    method: 'PUBLISH',
+  });
+  if (error) throw error;
+  return value!;
+}
