@@ -33,7 +33,7 @@ const taking = async (_: string, init: RequestInit) => arrived(idIn(init));
 const ids = async (outbox: Outbox) => (await outbox.all()).map(({ id }) => id);
 
 describe('the outbox', () => {
-  it('sends oldest first and forgets what the server has', async () => {
+  it('sends in the order of writing, also when the clock was set back, and forgets what the server has', async () => {
     const outbox = await freshOutbox();
     await outbox.put(note('B'), 2);
     await outbox.put(note('A'), 1);
@@ -42,8 +42,8 @@ describe('the outbox', () => {
       seen.push(idIn(init));
       return arrived(idIn(init));
     });
-    expect(seen).toEqual(['A', 'B']);
-    expect(result).toEqual({ sent: ['A', 'B'], refused: [], offline: false });
+    expect(seen).toEqual(['B', 'A']);
+    expect(result).toEqual({ sent: ['B', 'A'], refused: [], offline: false });
     expect(await ids(outbox)).toEqual([]);
   });
 
@@ -152,6 +152,14 @@ describe('the outbox', () => {
     await outbox.send(20_000, slow(''));
     expect(seen.slice(4)).toEqual(['/api/entries A', '/api/entries S']);
     expect(await ids(outbox)).toEqual([]);
+  });
+
+  it('keeps the order of what comes in the same millisecond, whatever its identifiers', async () => {
+    const outbox = await freshOutbox();
+    await outbox.putRound({ ...round, id: 'Z' }, 5);
+    for (const id of ['Y', 'X', 'A']) await outbox.put(note(id, { roundId: 'Z', machineId: 'M1' }), 5);
+    await outbox.put(note('B', { roundId: 'Z', kind: 'hand-over' }), 5);
+    expect((await outbox.send(10, taking)).sent).toEqual(['Z', 'Y', 'X', 'A', 'B']);
   });
 
   it('holds an entry back for its time, and lets it be taken back', async () => {

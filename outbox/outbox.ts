@@ -55,6 +55,7 @@ export class Outbox {
   /** Passes in a row that did not reach the book, and until when none is made. */
   private failures = 0;
   private restUntil = 0;
+  private newest = 0;
 
   private constructor(
     private readonly db: IDBPDatabase<OutboxSchema>,
@@ -76,14 +77,20 @@ export class Outbox {
 
   /** Keeps an entry on the device. Resolves once it is on disk. */
   async put(entry: EntryInput, now: number, holdMs = 0): Promise<void> {
-    await this.db.put('queue', { id: entry.id, entry, queuedAt: now, heldUntil: now + holdMs });
+    await this.db.put('queue', { id: entry.id, entry, queuedAt: this.inOrder(now), heldUntil: now + holdMs });
     this.changed();
   }
 
   /** Keeps a round that was begun here; it goes before its entries. */
   async putRound(round: RoundInput, now: number): Promise<void> {
-    await this.db.put('queue', { id: round.id, round, queuedAt: now, heldUntil: now });
+    await this.db.put('queue', { id: round.id, round, queuedAt: this.inOrder(now), heldUntil: now });
     this.changed();
+  }
+
+  /** The instant under which something is queued: what comes in the same millisecond comes after what was there. */
+  private inOrder(now: number): number {
+    this.newest = now > this.newest ? now : this.newest + 0.001;
+    return this.newest;
   }
 
   /** Takes something back before it has left. False when it has already gone. */
@@ -97,10 +104,8 @@ export class Outbox {
   }
 
   /** Everything waiting, oldest first. */
-  async all(): Promise<Queued[]> {
-    return (await this.db.getAllFromIndex('queue', 'byTime')).sort(
-      (a, b) => a.queuedAt - b.queuedAt || (a.id < b.id ? -1 : 1),
-    );
+  all(): Promise<Queued[]> {
+    return this.db.getAllFromIndex('queue', 'byTime');
   }
 
   /**

@@ -158,7 +158,9 @@ function Unsigned({
           Leave it and begin anew
         </button>
       </p>
-      <FormProblem reason={problem} />
+      <div className="mt-3">
+        <FormProblem reason={problem} />
+      </div>
     </section>
   );
 }
