@@ -6,7 +6,7 @@ import { fileURLToPath } from 'node:url';
 import { build, prepareDatabase, serve, superviseApplication } from './lib/application.mjs';
 import { startDatabase, superviseDatabase } from './lib/database.mjs';
 import { ensureNodeModules, ensurePrograms } from './lib/packages.mjs';
-import { belongTo, endAll, endOrphans, isStarterAlive } from './lib/processes.mjs';
+import { belongTo, endAll, endOrphans, isStarterAlive, startNoMore } from './lib/processes.mjs';
 import { PlainError, reportFailure, step, totalTime } from './lib/steps.mjs';
 
 const root = dirname(dirname(fileURLToPath(import.meta.url)));
@@ -25,6 +25,7 @@ let connections = { url: process.env.DATABASE_URL, schemaUrl: process.env.SCHEMA
 
 const stop = () =>
   (stopping ??= (async () => {
+    startNoMore();
     await application?.stop();
     await database?.stop();
     // What a step was just starting is not known by name yet.

@@ -49,7 +49,7 @@ async function fullDisk() {
     let count = 0;
     const note = async () => {
       count += 1;
-      const id = `01FAU${String(count).padStart(21, '0')}`;
+      const id = `01FAX${String(count).padStart(21, '0')}`;
       const happenedAt = new Date().toISOString();
       const body = { text: `${'x'.repeat(3900)} ${count}` };
       const envelope = {

@@ -8,6 +8,7 @@ import { join } from 'node:path';
 const mark = 'TAGEBUCH_FOLDER';
 let home;
 const running = new Set();
+let closing = false;
 
 export const pause = (ms) => new Promise((resolve) => setTimeout(resolve, ms));
 
@@ -23,6 +24,7 @@ export function belongTo(folder) {
  * @param {import('node:child_process').SpawnOptions} options
  */
 export function start(command, args, options = {}) {
+  if (closing) throw new Error(`${command} is not started any more: everything is being stopped.`);
   const child = spawn(command, args, {
     ...options,
     detached: true,
@@ -62,6 +64,11 @@ export async function end(child, graceMs = 10_000) {
   const insist = setTimeout(() => signal(child.pid, 'SIGKILL'), graceMs);
   await gone;
   clearTimeout(insist);
+}
+
+/** From now on nothing is started: the steps that are under way come to nothing, and are not to begin anything behind our back. */
+export function startNoMore() {
+  closing = true;
 }
 
 /** Ends everything that is still running, whatever step was under way. */
