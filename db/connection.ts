@@ -73,12 +73,27 @@ export function connect(url: string, poolSize = 10) {
       replacements: BindOrReplacements = {},
       transaction?: Transaction,
     ): Promise<Row[]> =>
-      sequelize.query<Row>(sql, { type: QueryTypes.SELECT, replacements, ...(transaction && { transaction }) }),
+      sequelize.query<Row>(sql, {
+        type: QueryTypes.SELECT,
+        replacements: withoutEmptyLists(replacements),
+        ...(transaction && { transaction }),
+      }),
     /** Raw read row by row, for what is too much to hold at once. */
     stream: <Row extends object>(sql: string) => streamRows<Row>(sequelize, sql),
     close: () => sequelize.close(),
   };
 }
+
+/** `IN ()` is no SQL: a list of nothing holds nothing. */
+const withoutEmptyLists = (replacements: BindOrReplacements): BindOrReplacements =>
+  Array.isArray(replacements)
+    ? replacements
+    : Object.fromEntries(
+        Object.entries(replacements).map(([name, value]) => [
+          name,
+          Array.isArray(value) && value.length === 0 ? [null] : (value as unknown),
+        ]),
+      );
 
 async function inTransaction<Value>(
   sequelize: Sequelize,

@@ -34,6 +34,10 @@ describe('the database itself', async () => {
     expect(await db.Machine.findByPk('nobody')).toBeNull();
   });
 
+  it('finds nothing in a list of nothing', async () => {
+    expect(await db.select('SELECT id FROM machine WHERE id IN (:ids)', { ids: [] })).toEqual([]);
+  });
+
   it('begins work anew that was broken off in favour of others, and gives up on faults at once', async () => {
     let tries = 0;
     expect(

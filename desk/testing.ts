@@ -2,7 +2,7 @@ import { ulid } from 'ulid';
 import type { EntryInput } from '@/core/entry/kinds';
 import type { Database, Desk } from './desk';
 import { projectMachines } from './plan/projection';
-import { beginRound, readWalkPlan } from './walk/rounds';
+import { beginRound, readWalk } from './walk/rounds';
 
 /** A small plant for desk tests: one area, one machine with a meter, one bearing point with its task, two people. */
 export async function smallPlant(db: Database, now = new Date('2026-06-15T10:00:00Z')) {
@@ -141,7 +141,7 @@ export async function smallPlant(db: Database, now = new Date('2026-06-15T10:00:
 
 /** Begins a walk as a device does; undefined where the route is not in use or has nothing to walk. */
 export async function beginWalk(desk: Desk, routeId: string, scope: 'due' | 'all'): Promise<string | undefined> {
-  const plan = await readWalkPlan(desk, routeId);
+  const plan = (await readWalk(desk, routeId))?.plan;
   const stops = plan?.document.stops
     .map(({ taskId }) => taskId)
     .filter((id) => scope === 'all' || plan.wanted.includes(id));

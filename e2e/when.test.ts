@@ -61,6 +61,22 @@ test('a table of readings with five kinds of faults is previewed, and goes in wi
   await expect(page.getByText('imported from readings.csv')).toBeVisible();
 });
 
+test('a table of nearly two megabytes is read, a larger one is refused in words', async ({ page }) => {
+  await openBook(page, '/plant/meters/import', planner);
+  const choose = (rows: number) =>
+    page.getByLabel('File').setInputFiles({
+      name: 'many.csv',
+      mimeType: 'text/csv',
+      buffer: Buffer.from(`machine,date,time,reading\n${`XX-99,2026-01-01,08:00,${'1'.repeat(150)}\n`.repeat(rows)}`),
+    });
+  await choose(10_500);
+  await expect(page.getByText('10 500 faulty rows').or(page.getByText('10500 faulty rows')).first()).toBeVisible({
+    timeout: 30_000,
+  });
+  await choose(12_500);
+  await expect(page.getByText('This is more than 2 MB. Split it.')).toBeVisible({ timeout: 30_000 });
+});
+
 test('a meter rolls over, another dial is fitted, and the hours count on', async ({ page, request }) => {
   const code = `RO-${Date.now() % 1_000_000}`;
   await openBook(page, '/today', planner);

@@ -7,7 +7,7 @@ import { build, prepareDatabase, serve } from './lib/application.mjs';
 import { countLines } from './lib/count-lines.mjs';
 import { freePort, startDatabase, superviseDatabase } from './lib/database.mjs';
 import { ensureNodeModules, ensurePrograms } from './lib/packages.mjs';
-import { belongTo, endAll } from './lib/processes.mjs';
+import { belongTo, endAll, startNoMore } from './lib/processes.mjs';
 import { reportFailure, run, step, totalTime } from './lib/steps.mjs';
 
 const root = dirname(dirname(fileURLToPath(import.meta.url)));
@@ -18,6 +18,7 @@ const sum = { passed: 0, failed: 0, skipped: 0 };
 let database;
 let application;
 const stop = async () => {
+  startNoMore();
   await application?.stop();
   await database?.stop();
   await endAll();

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { freshDatabase } from '@/db/testing';
 import { beginWalk, smallPlant } from '../testing';
-import { listRounds, readWalkPlan, walkDocumentOf } from '../walk/rounds';
+import { listRounds, readWalk, walkDocumentOf } from '../walk/rounds';
 import { writeEntry } from '../write/write-entries';
 import { readChain, readLog } from '../read/log';
 import { createRoute } from './routes';
@@ -136,7 +136,7 @@ describe('where tasks stand', async () => {
     it('asks about the walk that was begun, gives one document, and knows what is answered', async () => {
       const route = await createRoute(desk, { code: 'R', name: 'Round', note: '', taskIds: [ids.task] });
       if (!route.ok) throw new Error(route.reason);
-      const unsigned = async () => (await readWalkPlan(desk, route.value.id))!.unsigned;
+      const unsigned = async () => (await readWalk(desk, route.value.id))!.plan.unsigned;
       expect(await beginWalk(desk, route.value.id, 'due')).toBeUndefined();
       expect(await unsigned()).toBeNull();
       const roundId = (await beginWalk(desk, route.value.id, 'all'))!;

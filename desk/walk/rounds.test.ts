@@ -4,7 +4,7 @@ import { freshDatabase } from '@/db/testing';
 import { projectMachines } from '../plan/projection';
 import { beginWalk, smallPlant } from '../testing';
 import { writeEntry } from '../write/write-entries';
-import { beginRound, listRounds, readWalkPlan, walkDocumentOf } from './rounds';
+import { beginRound, listRounds, readWalk, walkDocumentOf } from './rounds';
 
 describe('a walk', async () => {
   const db = await freshDatabase();
@@ -26,8 +26,8 @@ describe('a walk', async () => {
   };
 
   it('cannot be begun on a route without stops, or on none', async () => {
-    expect((await readWalkPlan(desk, empty))!.document.stops).toEqual([]);
-    expect(await readWalkPlan(desk, newId())).toBeUndefined();
+    expect((await readWalk(desk, empty))!.plan.document.stops).toEqual([]);
+    expect(await readWalk(desk, newId())).toBeUndefined();
     expect(await walkDocumentOf(db, desk.now, newId())).toMatchObject({ ok: false, code: 'not-found' });
   });
 
@@ -52,11 +52,11 @@ describe('a walk', async () => {
   });
 
   it('is asked about when the same person walks the route anew, and not another', async () => {
-    const plan = (await readWalkPlan(desk, route))!;
+    const { plan } = (await readWalk(desk, route))!;
     expect(plan.unsigned).toMatchObject({ id: roundId, stops: 1, done: 0, skipped: 0 });
     expect(walkDocument.safeParse(plan.document).error).toBeUndefined();
     const bert = { ...desk, actor: { id: ids.bert, initials: 'BE', name: 'Bert' } };
-    expect((await readWalkPlan(bert, route))!.unsigned).toBeNull();
+    expect((await readWalk(bert, route))!.plan.unsigned).toBeNull();
   });
 
   describe('as a device begins it', () => {

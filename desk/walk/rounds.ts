@@ -24,18 +24,21 @@ export type WalkPlan = {
   /** The newest walk of this route that this person has begun and not signed. */
   unsigned: UnsignedWalk | null;
 };
+/** The plan of a walk with where its tasks stand, in walking order. */
+export type RouteWalk = { plan: WalkPlan; states: TaskState[] };
 export type UnsignedWalk = { id: string; startedAt: string; stops: number; done: number; skipped: number };
 
-/** The plan of a walk, for one route and person. Undefined where there is no such route. */
-export async function readWalkPlan({ db, now, actor }: Desk, routeId: string): Promise<WalkPlan | undefined> {
+/** The walk of one route for one person. Undefined where there is no such route. */
+export async function readWalk({ db, now, actor }: Desk, routeId: string): Promise<RouteWalk | undefined> {
   const route = await db.Route.findOne({ where: { id: routeId, retiredOn: null } });
   if (!route) return undefined;
   const taskIds = (await selectStops(db, routeId)).map(({ taskId }) => taskId);
   const plant = await thePlant(db);
   const today = plantDayOf(now.getTime(), plant.timeZone, plant.dayStartsAtMinutes);
-  const states = taskIds.length > 0 ? await loadTaskStates(db, now, { taskIds }) : [];
-  return {
-    wanted: states.filter(({ due }) => standingOn(due, today) !== 'later').map(({ taskId }) => taskId),
+  const states = await loadTaskStates(db, now, { taskIds });
+  const inOrder = taskIds.flatMap((taskId) => states.find((state) => state.taskId === taskId) ?? []);
+  const plan = {
+    wanted: inOrder.filter(({ due }) => standingOn(due, today) !== 'later').map(({ taskId }) => taskId),
     unsigned: await unsignedWalk(db, routeId, actor.id),
     document: await documentOf(
       db,
@@ -44,6 +47,7 @@ export async function readWalkPlan({ db, now, actor }: Desk, routeId: string): P
       { states, entries: [] },
     ),
   };
+  return { plan, states: inOrder };
 }
 
 async function unsignedWalk(db: Database, routeId: string, personId: string): Promise<UnsignedWalk | null> {

@@ -5,10 +5,9 @@ import { DueList } from '@/components/due-list';
 import { counted, number } from '@/components/words';
 import { plantDayOf } from '@/core/time/plant-day';
 import { listRoutes } from '@/desk/plan/routes';
-import { loadTaskStates } from '@/desk/plan/states';
 import { thePlant } from '@/desk/plant';
 import { dueItem } from '@/app/due-item';
-import { readWalkPlan } from '@/desk/walk/rounds';
+import { readWalk } from '@/desk/walk/rounds';
 import { openDesk, reading } from '@/app/server';
 import { BeginRound } from '../begin-round';
 
@@ -20,14 +19,13 @@ export default async function RoutePage({ params }: { params: Promise<{ id: stri
   const desk = await openDesk();
   const route = (await reading(() => listRoutes(desk))).find((each) => each.id === id);
   if (!route) notFound();
-  const { states, plant, walk } = await reading(async (db) => ({
-    states: await loadTaskStates(db, desk.now, { taskIds: route.taskIds }),
+  const { plant, walk } = await reading(async (db) => ({
     plant: await thePlant(db),
-    walk: await readWalkPlan(desk, id),
+    walk: await readWalk(desk, id),
   }));
   if (!walk) notFound();
+  const { plan, states: inOrder } = walk;
   const today = plantDayOf(desk.now.getTime(), plant.timeZone, plant.dayStartsAtMinutes);
-  const inOrder = route.taskIds.flatMap((taskId) => states.find((state) => state.taskId === taskId) ?? []);
   return (
     <>
       <header className="flex flex-wrap items-end justify-between gap-4 border-b-2 border-ink pb-3">
@@ -48,7 +46,7 @@ export default async function RoutePage({ params }: { params: Promise<{ id: stri
       </header>
       {route.note && <p className="mt-4 max-w-prose whitespace-pre-line">{route.note}</p>}
       <div className="mt-5">
-        <BeginRound plan={walk} timeZone={plant.timeZone} />
+        <BeginRound plan={plan} timeZone={plant.timeZone} />
       </div>
       <section aria-labelledby="stops" className="mt-8 max-w-4xl">
         <h2 id="stops" className="text-xl">
