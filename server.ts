@@ -4,10 +4,12 @@ import { createServer, type IncomingMessage, type ServerResponse } from 'node:ht
 import next from 'next';
 import { readConfig } from './config';
 import { problemCodes } from './core/problem-codes';
+import { isUnreachable } from './desk/desk';
+import { schemaMisfit } from './desk/schema';
 import { type Refused, refusedAtDoor } from './door/door';
 import { limiter } from './door/limiter';
 
-const { port, siteUrl, listenAddress, trustProxy, requestsPerMinute } = readConfig();
+const { databaseUrl, port, siteUrl, listenAddress, trustProxy, requestsPerMinute } = readConfig();
 const dev = process.env.NODE_ENV === 'development';
 const app = next({ dev, hostname: listenAddress, port, ...(dev && { turbopack: true }) });
 const rules = { siteUrl, limiter: limiter(requestsPerMinute) };
@@ -48,6 +50,21 @@ function undecodableIs400(response: ServerResponse): void {
     writeHead(status === 500 ? 400 : status, ...rest)) as typeof response.writeHead;
 }
 
+/**
+ * Where code and schema do not go together nothing is served: running on would write what the other cannot read. A database
+ * that is away is waited for by every page.
+ */
+async function checkSchema(): Promise<void> {
+  const words = await schemaMisfit(databaseUrl).catch((error: unknown) => {
+    if (!isUnreachable(error)) throw error;
+    console.error('The database does not answer yet; pages say so until it does.');
+  });
+  if (words === undefined) return;
+  console.error(words);
+  process.exit(1);
+}
+
+await checkSchema();
 await app.prepare();
 const handle = app.getRequestHandler();
 const server = createServer((request, response) => {
