@@ -1,5 +1,5 @@
 // `npm run demo`: from a bare machine to the served demo plant. Ctrl-C stops everything it started, at any step.
-import { mkdirSync, rmSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -30,7 +30,8 @@ const stop = () =>
     await database?.stop();
     // What a step was just starting is not known by name yet.
     await endAll();
-    rmSync(pidFile, { force: true });
+    // Refused beside a running one, this start has no mark of its own, and takes nobody else's away.
+    if (existsSync(pidFile) && readFileSync(pidFile, 'utf8') === String(process.pid)) rmSync(pidFile);
   })());
 
 /** The port to serve on, from the environment. */

@@ -249,6 +249,12 @@ async function demoAtEveryStep() {
   check('a killed starter leaves orphans', leftOf(data).length > 0);
   const again = await demo('Ready', async (child) => {
     answered = (await fetch(`http://127.0.0.1:${port}/api/people`)).status;
+    const second = await demo('no such word', () => {});
+    check(
+      'a second start beside it is refused in words, and leaves the first one its mark',
+      second.code === 1 && second.output.includes('running already') && existsSync(join(data, 'pid')),
+      second.output,
+    );
     process.kill(child.pid, 'SIGINT');
   });
   check(
