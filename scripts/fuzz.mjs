@@ -311,6 +311,7 @@ await attackBook('fuzz', async ({ distDir, luck, base, port, logFile, applicatio
   const slow = [];
   let sent = 0;
   let settled = 0;
+  let slowest = 0;
   const one = async () => {
     while (sent < requests) {
       sent += 1;
@@ -320,6 +321,7 @@ await attackBook('fuzz', async ({ distDir, luck, base, port, logFile, applicatio
       const words = `${status} in ${ms.toFixed(0)} ms: ${asked.method} ${asked.path.slice(0, 300)} ${JSON.stringify(asked.headers).slice(0, 200)} ${(asked.body ?? '').slice(0, 300)}`;
       // 501 says that a method is not known to HTTP at all; the server is fine.
       if (status >= 500 || status === 0) bad.push(words);
+      slowest = Math.max(slowest, ms);
       if (ms > hangMs) slow.push(words);
     }
   };
@@ -334,6 +336,6 @@ await attackBook('fuzz', async ({ distDir, luck, base, port, logFile, applicatio
     { name: 'memory is steady over the second half', ok: grown < 150, said: [`grew by ${grown.toFixed(0)} MB`] },
   ];
   if (bad.length > 0) console.log(readFileSync(logFile, 'utf8').split('\n').slice(-60).join('\n'));
-  const summary = `memory ${memoryOf(application.pid).toFixed(0)} MB, ${grown.toFixed(0)} MB more than half-way`;
+  const summary = `memory ${memoryOf(application.pid).toFixed(0)} MB, ${grown.toFixed(0)} MB more than half-way; slowest ${slowest.toFixed(0)} ms`;
   return { checks, summary };
 });
