@@ -2,6 +2,7 @@
 // what a request says about itself only what the connection shows, or what a proxy says that SITE_URL's owner trusts.
 import { createServer, type IncomingMessage, type ServerResponse } from 'node:http';
 import next from 'next';
+import { type Answer, answers } from './app/answer';
 import { readConfig } from './config';
 import { problemCodes } from './core/problem-codes';
 import { isUnreachable } from './desk/desk';
@@ -41,13 +42,17 @@ function sendAway(response: ServerResponse, { code, detail, retryAfterS }: Refus
 }
 
 /**
- * The framework answers 500 where what was posted to an action cannot be decoded. An action of ours never throws, it answers
- * with words; so this is the sender's, and stands in the log all the same.
+ * The framework knows one answer to all that fails: 500. Where a page was hindered (database away, busy) it may be asked for
+ * again: 503. What was posted to an action and cannot be decoded is the sender's: 400; an action of ours never throws, it
+ * answers with words. Both stand in the log all the same.
  */
-function undecodableIs400(response: ServerResponse): void {
+function sayWhatFailed(response: ServerResponse, isAction: boolean, answer: Answer): void {
   const writeHead = response.writeHead.bind(response) as (status: number, ...rest: unknown[]) => ServerResponse;
-  response.writeHead = ((status: number, ...rest: unknown[]) =>
-    writeHead(status === 500 ? 400 : status, ...rest)) as typeof response.writeHead;
+  response.writeHead = ((status: number, ...rest: unknown[]) => {
+    if (status !== 500) return writeHead(status, ...rest);
+    if (answer.hindered) response.setHeader('retry-after', '3');
+    return writeHead(answer.hindered ? 503 : isAction ? 400 : 500, ...rest);
+  }) as typeof response.writeHead;
 }
 
 /**
@@ -71,8 +76,10 @@ const server = createServer((request, response) => {
   const { method = 'GET', url = '/', headers } = request;
   const refused = refusedAtDoor({ method, url, headers, address: addressOf(request) }, rules, Date.now());
   if (refused) return sendAway(response, refused);
-  if (method === 'POST' && headers['next-action'] !== undefined) undecodableIs400(response);
-  handle(request, response).catch((error: unknown) => {
+  const answer: Answer = { hindered: false };
+  sayWhatFailed(response, method === 'POST' && headers['next-action'] !== undefined, answer);
+  const answered = answers.run(answer, () => handle(request, response));
+  answered.catch((error: unknown) => {
     console.error('the framework did not answer', error);
     if (!response.headersSent)
       sendAway(response, { code: 'fault', detail: 'Something went wrong that should not have.' });

@@ -13,6 +13,7 @@ import {
   namesNothing,
   refusal,
 } from '@/desk/desk';
+import { sayHindered } from './answer';
 import { heavily } from './heavy';
 import { personCookie } from './person-cookie';
 
@@ -44,7 +45,9 @@ export async function reading<Value>(work: (db: Database) => Promise<Value>): Pr
   } catch (error) {
     if (namesNothing(error)) notFound();
     const hindered = hindrance(error);
-    throw hindered ? new Hindered(hindered.words, hindered.code) : error;
+    if (!hindered) throw error;
+    sayHindered();
+    throw new Hindered(hindered.words, hindered.code);
   }
 }
 

@@ -58,6 +58,8 @@ test('the API says that the database is away, and may be asked again', async ({ 
     expect(answer.status()).toBe(503);
     expect(answer.headers()['content-type']).toContain('application/problem+json');
     expect(answer.headers()['retry-after']).toBeTruthy();
+    // A page too may be asked for again.
+    expect((await request.get('/open')).status()).toBe(503);
   }).toPass({ timeout: 30_000 });
   rmSync(hold);
   await expect(async () =>
