@@ -66,8 +66,6 @@ describe('the outbox', () => {
         }),
     ],
     ['500 from the book', () => problem('fault')],
-    ['503 from the book', () => problem('unavailable')],
-    ['too many requests', () => problem('too-many')],
     ['broken JSON', () => new Response('{', { headers: { 'content-type': 'application/json' } })],
   ])('keeps an entry for later after %s', async (_, answer) => {
     const outbox = await freshOutbox();
@@ -123,13 +121,32 @@ describe('the outbox', () => {
     expect(await outbox.send(9e6, taking)).toMatchObject({ sent: ['bad', 'behind'] });
   });
 
+  it.each(['unavailable', 'busy', 'disk-full', 'too-many'] as const)(
+    'takes %s for what it is: the book as a whole is asked again later, and no entry is to blame',
+    async (code) => {
+      const outbox = await freshOutbox();
+      for (const id of ['A', 'B']) await outbox.put(note(id, { machineId: id }), 1);
+      let asked = 0;
+      const away = async () => {
+        asked += 1;
+        return problem(code);
+      };
+      expect(await outbox.send(10, away)).toMatchObject({ offline: true, sent: [], refused: [] });
+      expect(asked).toBe(1);
+      expect((await outbox.all()).map(({ tries }) => tries)).toEqual([undefined, undefined]);
+      expect(await outbox.send(100, away)).toMatchObject({ offline: true });
+      expect(asked).toBe(1);
+      expect(await outbox.send(10 + 2000, taking)).toMatchObject({ sent: ['A', 'B'], offline: false });
+    },
+  );
+
   it('takes three troubles in a row for the server’s own, and rests', async () => {
     const outbox = await freshOutbox();
     for (const id of ['A', 'B', 'C', 'D', 'E']) await outbox.put(note(id, { machineId: id }), 1);
     let asked = 0;
     const result = await outbox.send(10, async () => {
       asked += 1;
-      return problem('unavailable');
+      return trouble(502);
     });
     expect([asked, result.offline]).toEqual([3, true]);
   });

@@ -1,6 +1,6 @@
 import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
 import type { EntryInput } from '@/core/entry/kinds';
-import { isFinal } from '@/core/problem-codes';
+import { type ProblemCode, isFinal } from '@/core/problem-codes';
 import type { Problem } from '@/core/problems';
 import type { RoundInput } from '@/core/walk/begin';
 
@@ -126,6 +126,8 @@ export class Outbox {
     /** What may not be overtaken: machines and rounds of which something earlier still waits. */
     const behind = new Set<string>();
     let troubles = 0;
+    /** How long the book asks to be left alone, at least; 0 where it was reached. */
+    let restMs = 0;
     for (const queued of await this.all()) {
       if (queued.refused) continue;
       const { waitsFor, holdsUp } = orderOf(queued);
@@ -144,32 +146,33 @@ export class Outbox {
       } else {
         for (const lane of holdsUp) behind.add(lane);
         if (answer.kind === 'not-reached') {
-          result.offline = true;
+          restMs = Math.max(answer.afterMs, 1);
           break;
         }
         await this.keep(this.tried(queued, answer, now));
         troubles += 1;
         if (troubles === troublesBeforeStop) {
-          result.offline = true;
+          restMs = 1;
           break;
         }
       }
     }
-    if (result.sent.length > 0 || !result.offline) this.failures = 0;
-    if (result.offline) {
+    if (result.sent.length > 0 || restMs === 0) this.failures = 0;
+    if (restMs > 0) {
       this.failures += 1;
-      this.restUntil = now + pauseAfter(this.failures, longestRestMs, this.random);
+      this.restUntil = now + Math.max(restMs, pauseAfter(this.failures, longestRestMs, this.random));
     }
+    result.offline = restMs > 0 || (troubles > 0 && result.sent.length === 0);
     this.changed();
     return result;
   }
 
-  private tried(queued: Queued, { words, afterMs = 0 }: { words: string; afterMs?: number }, now: number): Queued {
+  private tried(queued: Queued, { words }: { words: string }, now: number): Queued {
     const tries = (queued.tries ?? 0) + 1;
     return {
       ...queued,
       tries,
-      pausedUntil: now + Math.max(afterMs, pauseAfter(tries, longestPauseMs, this.random)),
+      pausedUntil: now + pauseAfter(tries, longestPauseMs, this.random),
       ...(tries >= triesBeforeAside && { aside: words }),
     };
   }
@@ -222,12 +225,16 @@ function orderOf(queued: Queued): { waitsFor: string[]; holdsUp: string[] } {
   };
 }
 
+/** What the book says of itself, not of what was sent: it is asked again as a whole. */
+const notNow: readonly string[] = ['unavailable', 'busy', 'disk-full', 'too-many'] satisfies ProblemCode[];
+
 type Answer =
   | { kind: 'arrived' }
   | { kind: 'refused'; reason: string; problems: Problem[] }
   /** Somebody answered, but neither yes nor no. */
-  | { kind: 'trouble'; words: string; afterMs?: number }
-  | { kind: 'not-reached' };
+  | { kind: 'trouble'; words: string }
+  /** Nobody answered, or the book says itself that it cannot just now. */
+  | { kind: 'not-reached'; afterMs: number };
 
 /**
  * Sends one thing and reads the answer with care: a sign-in page of the wireless, a proxy or a stranger may answer in
@@ -243,7 +250,7 @@ async function post(queued: Queued, fetcher: Fetch): Promise<Answer> {
     redirect: 'error',
     signal: AbortSignal.timeout(answerWithinMs),
   }).catch(() => undefined);
-  if (!response) return { kind: 'not-reached' };
+  if (!response) return { kind: 'not-reached', afterMs: 0 };
   const type = (response.headers.get('content-type') ?? '').split(';')[0]!.trim().toLowerCase();
   const said = (
     type === 'application/json' || type === 'application/problem+json' ? await response.json().catch(() => null) : null
@@ -256,12 +263,13 @@ async function post(queued: Queued, fetcher: Fetch): Promise<Answer> {
       problems: Array.isArray(said?.errors) ? said.errors : [],
     };
   const afterS = Number(response.headers.get('retry-after'));
+  if (type === 'application/problem+json' && notNow.includes(String(said?.code)))
+    return { kind: 'not-reached', afterMs: afterS > 0 ? Math.min(afterS * 1000, longestPauseMs) : 0 };
   return {
     kind: 'trouble',
     words:
       typeof said?.detail === 'string' && typeof said.code === 'string'
         ? said.detail
         : `Something answered in place of the book (${response.status}).`,
-    ...(afterS > 0 && { afterMs: Math.min(afterS * 1000, longestPauseMs) }),
   };
 }

@@ -134,12 +134,14 @@ const filled = (path) =>
     .join('/');
 
 let cookie = '';
+/** Each on a connection of its own: one kept open may be closed by the server in the moment in which it is used again. */
+const to = { host: '127.0.0.1', agent: false };
 /** Sends one request and says how it went. */
 const send = ({ method, path, headers = {}, body }, port) =>
   new Promise((resolve) => {
     const started = performance.now();
     const done = (status) => resolve({ status, ms: performance.now() - started });
-    const sent = httpRequest({ host: '127.0.0.1', port, method, path, headers }, (answer) => {
+    const sent = httpRequest({ ...to, port, method, path, headers }, (answer) => {
       answer.resume();
       answer.on('end', () => done(answer.statusCode));
       answer.on('error', () => done(0));
