@@ -312,12 +312,12 @@ await attackBook('fuzz', async ({ distDir, luck, base, port, logFile, applicatio
   const bad = [];
   const slow = [];
   let sent = 0;
-  let settled = 0;
+  const memory = [];
   let slowest = 0;
   const one = async () => {
     while (sent < requests) {
       sent += 1;
-      if (sent === Math.floor(requests / 2)) settled = memoryOf(application.pid);
+      if (sent % Math.ceil(requests / 20) === 0) memory.push(memoryOf(application.pid));
       const asked = request(sense);
       const { status, ms } = await send(asked, port);
       const words = `${status} in ${ms.toFixed(0)} ms: ${asked.method} ${asked.path.slice(0, 300)} ${JSON.stringify(asked.headers).slice(0, 200)} ${(asked.body ?? '').slice(0, 300)}`;
@@ -331,13 +331,14 @@ await attackBook('fuzz', async ({ distDir, luck, base, port, logFile, applicatio
     `${requests} requests to ${pages.length} pages, ${handlers.length} handlers, ${actions.length} actions`,
     () => Promise.all(Array.from({ length: atOnce }, one)),
   );
-  const grown = memoryOf(application.pid) - settled;
+  const grown = memoryOf(application.pid) - memory[Math.floor(memory.length / 2) - 1];
   const checks = [
     { name: 'nothing answers 5xx', ok: bad.length === 0, said: bad },
     { name: `nothing takes longer than ${hangMs / 1000} s`, ok: slow.length === 0, said: slow },
     { name: 'memory is steady over the second half', ok: grown < 150, said: [`grew by ${grown.toFixed(0)} MB`] },
   ];
   if (bad.length > 0) console.log(readFileSync(logFile, 'utf8').split('\n').slice(-60).join('\n'));
-  const summary = `memory ${memoryOf(application.pid).toFixed(0)} MB, ${grown.toFixed(0)} MB more than half-way; slowest ${slowest.toFixed(0)} ms`;
+  const held = memory.map((mb) => mb.toFixed(0)).join(' ');
+  const summary = `memory at each twentieth: ${held} MB, ${grown.toFixed(0)} MB more than half-way; slowest ${slowest.toFixed(0)} ms`;
   return { checks, summary };
 });
