@@ -3,19 +3,10 @@ import { freshDatabase } from '@/db/testing';
 import { rebuild } from './plan/projection';
 import { updateTask } from './plan/tasks';
 import { saveClosures, updateMachine } from './register/machines';
-import { smallPlant } from './testing';
+import { smallPlant, storedStandings, taskForm } from './testing';
 import { writeEntry } from './write/write-entries';
 
-const task = {
-  action: 'grease',
-  title: 'Regrease',
-  amountKind: 'grams',
-  amount: '20',
-  machineState: 'any',
-  minutes: '2',
-  procedureText: '',
-  meterId: '',
-};
+const regrease = { ...taskForm, action: 'grease', title: 'Regrease', amountKind: 'grams', amount: '20' };
 const machineForm = (code: string, areaId: string, dutyHoursPerDay: string) => ({
   code,
   name: 'Fan',
@@ -29,10 +20,6 @@ const machineForm = (code: string, areaId: string, dutyHoursPerDay: string) => (
 describe('changes of the plan and entries of one machine', async () => {
   const db = await freshDatabase({ pool: 10 });
   const { ids, desk, entry } = await smallPlant(db);
-  const stored = async () => ({
-    due: await db.select('SELECT * FROM due_state ORDER BY taskId'),
-    meters: await db.select('SELECT * FROM meter_state ORDER BY meterId'),
-  });
   const service = (minutesAgo: number) =>
     writeEntry(
       db,
@@ -53,16 +40,16 @@ describe('changes of the plan and entries of one machine', async () => {
         after(race * 2 - 20).then(() => change(race)),
         after(20 - race * 2).then(() => service(500 - race)),
       ]);
-      const standing = await stored();
+      const standing = await storedStandings(db);
       await rebuild(db);
-      expect(standing).toEqual(await stored());
+      expect(standing).toEqual(await storedStandings(db));
     }
   };
 
   it('exclude each other: the due list says what a rebuild says, however close together they are', async () => {
     await raced(async (race) => {
       const { version } = (await db.Task.findByPk(ids.task))!;
-      const saved = await updateTask(desk, ids.task, version!, { ...task, when: `${900 + race} h` });
+      const saved = await updateTask(desk, ids.task, version!, { ...regrease, when: `${900 + race} h` });
       expect(saved).toMatchObject({ ok: true });
     });
   });

@@ -1,20 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { freshDatabase } from '@/db/testing';
 import { createTask } from './plan/tasks';
-import { smallPlant } from './testing';
+import { smallPlant, taskForm } from './testing';
 import { writeEntry } from './write/write-entries';
-
-const task = {
-  action: 'check',
-  title: 'Look',
-  amountKind: 'to-mark',
-  amount: '',
-  machineState: 'any',
-  minutes: '2',
-  procedureText: '',
-  meterId: '',
-  when: '300 h',
-};
 
 describe.each([1, 2])('a pool of %i', (pool) => {
   it('is enough for a dozen saves at once: nothing inside a transaction asks for a second connection', async () => {
@@ -22,7 +10,7 @@ describe.each([1, 2])('a pool of %i', (pool) => {
     const { ids, desk, entry } = await smallPlant(db);
     const saves = Array.from({ length: 12 }, (_, index) =>
       index % 3 === 0
-        ? createTask(desk, ids.point, { ...task, title: `Look ${index}` })
+        ? createTask(desk, ids.point, { ...taskForm, title: `Look ${index}` })
         : writeEntry(
             db,
             desk.now,

@@ -157,3 +157,22 @@ export async function beginWalk(desk: Desk, routeId: string, scope: 'due' | 'all
   if (!begun.ok) throw new Error(begun.reason);
   return id;
 }
+
+/** What a planner types to plan a task; each test changes what it is about. */
+export const taskForm = {
+  action: 'check',
+  title: 'Look',
+  amountKind: 'to-mark',
+  amount: '',
+  machineState: 'any',
+  minutes: '2',
+  procedureText: '',
+  meterId: '',
+  when: '300 h',
+};
+
+/** The projection as it stands, row by row. */
+export const storedStandings = async (db: Database) => ({
+  due: await db.select<{ taskId: string }>('SELECT * FROM due_state ORDER BY taskId'),
+  meters: await db.select('SELECT * FROM meter_state ORDER BY meterId'),
+});

@@ -4,7 +4,7 @@ import { grantRunning, mayAlterLog } from '@/db/rights';
 import { freshDatabase, freshDatabaseUrl } from '@/db/testing';
 import { createTask } from '../plan/tasks';
 import { compareWithLog, rebuild } from '../plan/projection';
-import { smallPlant } from '../testing';
+import { smallPlant, taskForm } from '../testing';
 import { writeEntry } from '../write/write-entries';
 import { verifyLog } from './verify';
 
@@ -21,9 +21,7 @@ describe('the application’s own database user', async () => {
 
   it('does all that the application does', async () => {
     expect(await note()).toMatchObject({ ok: true });
-    const task = { action: 'check', title: 'Look', amountKind: 'to-mark', amount: '', machineState: 'any' };
-    const rest = { minutes: '2', procedureText: '', meterId: '', when: '300 h' };
-    expect(await createTask(desk, ids.point, { ...task, ...rest })).toMatchObject({ ok: true });
+    expect(await createTask(desk, ids.point, taskForm)).toMatchObject({ ok: true });
     await rebuild(db);
     expect((await compareWithLog(db)).differences).toEqual([]);
     expect(await mayAlterLog(db.sequelize)).toBe(false);

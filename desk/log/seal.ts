@@ -4,30 +4,36 @@ import type { EntryEnvelope } from '@/core/entry/kinds';
 import type { Database } from '../desk';
 
 type Row = InstanceType<Database['Entry']>;
-export type Sealed = Pick<
-  Row,
-  | 'id'
-  | 'seq'
-  | 'kind'
-  | 'kindVersion'
-  | 'body'
-  | 'happenedAt'
-  | 'offsetMinutes'
-  | 'receivedAt'
-  | 'personId'
-  | 'deviceId'
-  | 'machineId'
-  | 'pointId'
-  | 'taskIds'
-  | 'roundId'
-  | 'replacesId'
-  | 'previousHash'
->;
+
+/** What the device sends of an entry; the rest the server adds. Two of these stand in the row as JSON. */
+const sent = [
+  'id',
+  'kind',
+  'kindVersion',
+  'body',
+  'happenedAt',
+  'offsetMinutes',
+  'personId',
+  'deviceId',
+  'machineId',
+  'pointId',
+  'taskIds',
+  'roundId',
+  'replacesId',
+] as const satisfies (keyof EntryEnvelope & keyof Row)[];
+type Sent = Pick<Row, (typeof sent)[number]>;
+export type Sealed = Sent & Pick<Row, 'seq' | 'receivedAt' | 'previousHash'>;
+
+const asSent = (row: Sent): object => ({
+  ...Object.fromEntries(sent.map((field) => [field, row[field]])),
+  body: JSON.parse(row.body) as unknown,
+  taskIds: JSON.parse(row.taskIds) as unknown,
+});
 
 /** SHA-256 over the previous hash and every field of the entry, in canonical JSON. */
 export function hashOf(row: Sealed): string {
   const sealed = {
-    ...(JSON.parse(sealedContent(row)) as object),
+    ...asSent(row),
     seq: Number(row.seq),
     receivedAt: row.receivedAt.toISOString(),
     previousHash: row.previousHash,
@@ -38,33 +44,5 @@ export function hashOf(row: Sealed): string {
 /** Canonical JSON of what the device sent; equal text means the same entry. */
 export const contentOf = (envelope: EntryEnvelope): string => canonicalize(envelope)!;
 
-export const sealedContent = ({
-  id,
-  kind,
-  kindVersion,
-  body,
-  happenedAt,
-  offsetMinutes,
-  personId,
-  deviceId,
-  machineId,
-  pointId,
-  taskIds,
-  roundId,
-  replacesId,
-}: Omit<Sealed, 'seq' | 'receivedAt' | 'previousHash'>): string =>
-  canonicalize({
-    id,
-    kind,
-    kindVersion,
-    body: JSON.parse(body) as unknown,
-    happenedAt,
-    offsetMinutes,
-    personId,
-    deviceId,
-    machineId,
-    pointId,
-    taskIds: JSON.parse(taskIds) as unknown,
-    roundId,
-    replacesId,
-  })!;
+/** The same of an entry that stands in the log. */
+export const sealedContent = (row: Sent): string => canonicalize(asSent(row))!;

@@ -5,7 +5,7 @@ import { standingOn } from '@/core/interval/due-words';
 import { addDays, plantDayOf } from '@/core/time/plant-day';
 import { freshDatabase } from '@/db/testing';
 import { updateMachine } from '../register/machines';
-import { smallPlant } from '../testing';
+import { smallPlant, storedStandings, taskForm } from '../testing';
 import { writeEntry } from '../write/write-entries';
 import { deriveMeters, loadMeters } from './meters';
 import { rebuild } from './projection';
@@ -17,24 +17,11 @@ const dayMs = 86_400_000;
 describe('the projection', async () => {
   const db = await freshDatabase();
   const { ids, desk, entry, newId } = await smallPlant(db);
-  const task = {
-    action: 'check',
-    title: 'Look',
-    amountKind: 'to-mark',
-    amount: '',
-    machineState: 'any',
-    minutes: '2',
-    procedureText: '',
-    meterId: '',
-    when: '1 × 20 h; then 300 h or 14 d',
-  };
+  const task = { ...taskForm, when: '1 × 20 h; then 300 h or 14 d' };
   const created = await createTask(desk, ids.point, task);
   if (!created.ok) throw new Error(created.reason);
   const tasks = [ids.task, created.value.id];
-  const stored = async () => ({
-    due: await db.select<{ taskId: string }>('SELECT * FROM due_state ORDER BY taskId'),
-    meters: await db.select('SELECT * FROM meter_state ORDER BY meterId'),
-  });
+  const stored = () => storedStandings(db);
   const nowMs = desk.now.getTime();
 
   /** One thing that may happen, as numbers that fast-check can shrink. */
