@@ -4,7 +4,7 @@ import { dueWords, standingOn } from '@/core/interval/due-words';
 import { limitWords } from '@/core/interval/limits';
 import { pointLabel } from '@/core/register/assignment';
 import type { PlantDay } from '@/core/time/plant-day';
-import type { TaskState } from '@/desk/plan/states';
+import type { TaskState } from '@/desk/standing/states';
 
 /** The page of a point. */
 export const pointPath = (machineCode: string, number: number) => `/plant/machines/${machineCode}/points/${number}`;

@@ -1,7 +1,7 @@
 import { type Names, entryWords } from '@/components/entry-words';
 import { clock, dayAndClock } from '@/components/words';
 import type { WrittenItem } from '@/components/written-list';
-import type { LogLine } from '@/desk/read/log';
+import type { LogLine } from '@/desk/log/lines';
 import { pointPath } from './due-item';
 
 /** A line of the log as a diary line; `withDay` for lists that span days. */

@@ -1,6 +1,6 @@
 import { plantDayOf } from '@/core/time/plant-day';
 import type { Database } from '@/desk/desk';
-import { rebuild } from '@/desk/plan/projection';
+import { rebuild } from '@/desk/standing/projection';
 import { chance } from './chance';
 import { writeHistory } from './history';
 import { plant } from './moorfeld';

@@ -1,7 +1,7 @@
 import { ulid } from 'ulid';
 import type { EntryInput } from '@/core/entry/kinds';
 import type { Database, Desk } from './desk';
-import { projectMachines } from './plan/projection';
+import { projectMachines } from './standing/projection';
 import { beginRound, readWalk } from './walk/rounds';
 
 /** A small plant for desk tests: one area, one machine with a meter, one bearing point with its task, two people. */

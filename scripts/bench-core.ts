@@ -5,7 +5,7 @@ import { dutyMeter } from '@/core/meter/state';
 import type { EffectiveEntry } from '@/core/entry/effective';
 import { plantDayOf } from '@/core/time/plant-day';
 import { connect } from '@/db/connection';
-import { loadTaskStates } from '@/desk/plan/states';
+import { loadTaskStates } from '@/desk/standing/states';
 import { parsers } from '@/core/parsers';
 import { thePlant } from '@/desk/plant';
 

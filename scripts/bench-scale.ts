@@ -1,8 +1,8 @@
 // How the projection grows: 5 000, 15 000 and 50 000 points with thirty readings a point, in a database of their own.
 import { connect } from '@/db/connection';
 import { migrator } from '@/db/migrate';
-import { type TaskPlanRow } from '@/desk/plan/select';
-import { projectMachines, rebuild, streamSql } from '@/desk/plan/projection';
+import { type TaskPlanRow } from '@/desk/standing/plan-rows';
+import { projectMachines, rebuild, streamSql } from '@/desk/standing/projection';
 import { readDueList } from '@/desk/read/due-list';
 
 const url = new URL(process.argv[2]!);

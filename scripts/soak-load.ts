@@ -7,7 +7,7 @@ import type { EntryInput } from '@/core/entry/kinds';
 import { type Database, connect } from '@/db/connection';
 import type { Desk } from '@/desk/desk';
 import { verifyLog } from '@/desk/log/verify';
-import { compareWithLog } from '@/desk/plan/projection';
+import { compareWithLog } from '@/desk/standing/projection';
 import { updateTask } from '@/desk/plan/tasks';
 import { saveClosures } from '@/desk/register/machines';
 import { chance } from '@/demo/chance';

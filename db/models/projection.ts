@@ -19,7 +19,7 @@ import {
   text,
 } from './columns';
 
-/** Where a meter stands: its newest kept reading summed over dials, and its rate then. Derived; see `desk/plan/projection.ts`. */
+/** Where a meter stands: its newest kept reading summed over dials, and its rate then. Derived; see `desk/standing/projection.ts`. */
 export class MeterStanding extends Model<InferAttributes<MeterStanding>, InferCreationAttributes<MeterStanding>> {
   declare meterId: string;
   declare machineId: string;

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { freshDatabase } from '@/db/testing';
-import { declareBand } from '../plan/ambient-band';
-import { projectMachines } from '../plan/projection';
-import { loadTaskStates } from '../plan/states';
+import { declareBand } from '../bulk/ambient-band';
+import { projectMachines } from '../standing/projection';
+import { loadTaskStates } from '../standing/states';
 import { createTask, takeGreaseProposal } from '../plan/tasks';
 import { confirmFill, createReservoir, updateReservoir } from '../register/reservoirs';
 import { smallPlant } from '../testing';

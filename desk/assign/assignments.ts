@@ -9,7 +9,7 @@ import { type Desk, type Result, done, refusal } from '../desk';
 import { alone, machinesOfPoints } from '../locks';
 import { parseForm } from '../parse';
 import { thePlant } from '../plant';
-import { projectMachines } from '../plan/projection';
+import { projectMachines } from '../standing/projection';
 import { ambientOf, chooseFor } from './choose';
 
 /**

@@ -1,18 +1,18 @@
 import { describe, expect, it } from 'vitest';
 import { freshDatabase } from '@/db/testing';
-import { auditWords, readOperatorCard } from '../read/operator-card';
+import { auditWords, readOperatorCard } from '../walk/operator-card';
 import { readDueList } from '../read/due-list';
-import { readOutlook, readOutlookWeek } from '../read/outlook';
+import { readOutlook, readOutlookWeek } from '../ahead/outlook';
 import { readPlanLines, readRoundsAhead } from '../read/plan-formats';
-import { undoChange } from '../register/change-many';
+import { undoChange } from '../bulk/change-many';
 import { saveClosures } from '../register/machines';
 import { duplicateMachine } from '../register/templates';
 import { smallPlant } from '../testing';
 import { writeEntry } from '../write/write-entries';
-import { applyWhatIf } from './apply-what-if';
-import { projectMachines } from './projection';
-import { createRoute } from './routes';
-import { loadTaskStates } from './states';
+import { applyWhatIf } from '../bulk/apply-what-if';
+import { projectMachines } from '../standing/projection';
+import { createRoute } from '../walk/routes';
+import { loadTaskStates } from '../standing/states';
 import { createTask, takeOilLife, updateTask } from './tasks';
 
 describe('the plan ahead', async () => {

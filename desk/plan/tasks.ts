@@ -13,10 +13,10 @@ import { type Database, type Desk, type Result, done, refusal } from '../desk';
 import { alone, machinesOfPoints, machinesOfTasks } from '../locks';
 import { parseForm } from '../parse';
 import { thePlant } from '../plant';
-import { checkVersion, saving } from '../register/save';
+import { checkVersion, saving } from '../change/save';
 import { greaseProposal } from './grease-proposal';
-import { projectMachines } from './projection';
-import { stagesInForce } from './select';
+import { projectMachines } from '../standing/projection';
+import { stagesInForce } from '../standing/plan-rows';
 import { insertStages, replaceStages } from './stages';
 
 const notHere = {

@@ -2,11 +2,11 @@ import { effectiveEntries } from '@/core/entry/effective';
 import { type DueStanding, standingOn } from '@/core/interval/due-words';
 import { type PlantDay, addDays, daysBetween, plantDayOf, startOfPlantDay } from '@/core/time/plant-day';
 import type { Desk } from '../desk';
-import { type MeterStanding, deriveMeters, loadMeters } from '../plan/meters';
-import { type TaskState, deriveTaskStates, loadTaskStates } from '../plan/states';
+import { type MeterStanding, deriveMeters, loadMeters } from '../standing/meters';
+import { type TaskState, deriveTaskStates, loadTaskStates } from '../standing/states';
 import { thePlant } from '../plant';
 import { type RoundSummary, listRounds } from '../walk/rounds';
-import { type LogLine, readLog } from './log';
+import { type LogLine, readLog } from '../log/lines';
 
 /** Meters not read for longer than this want reading. */
 const readEveryDays = 7;

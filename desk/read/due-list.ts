@@ -3,7 +3,7 @@ import { staleDays } from '@/core/meter/forecast';
 import { machineStates } from '@/core/register/machine-states';
 import { type PlantDay, addDays, plantDayOf } from '@/core/time/plant-day';
 import type { Desk } from '../desk';
-import { type TaskState, loadTaskStates } from '../plan/states';
+import { type TaskState, loadTaskStates } from '../standing/states';
 import { thePlant } from '../plant';
 
 export type DueGroupCount = { key: string; label: string; count: number };

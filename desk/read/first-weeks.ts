@@ -1,9 +1,9 @@
 import { type PlannedTask, clocksOf, firstDueOn, occurrences } from '@/core/interval/outlook';
 import { type PlantDay, addDays, plantDayOf } from '@/core/time/plant-day';
 import type { Database, Desk } from '../desk';
-import { loadTaskStates } from '../plan/states';
+import { loadTaskStates } from '../standing/states';
 import { thePlant } from '../plant';
-import { firstHoursTemplates } from '../register/task-templates';
+import { firstHoursTemplates } from '../plan/task-templates';
 
 export type FirstService = { on: PlantDay; title: string; fromTemplate: string | null };
 const shownDays = 60;

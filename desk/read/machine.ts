@@ -7,10 +7,10 @@ import { contentsOf } from '../assign/contents';
 import type { Database, Desk } from '../desk';
 import type { GreasePlan } from '@/core/grease/plan';
 import { greaseProposal } from '../plan/grease-proposal';
-import { type DerivedMeter, type MeterStanding, deriveMeters, loadMeters } from '../plan/meters';
-import { type TaskState, deriveTaskStates, loadTaskStates } from '../plan/states';
+import { type DerivedMeter, type MeterStanding, deriveMeters, loadMeters } from '../standing/meters';
+import { type TaskState, deriveTaskStates, loadTaskStates } from '../standing/states';
 import { findMachine } from '../register/machines';
-import { type LogLine, readLog } from './log';
+import { type LogLine, readLog } from '../log/lines';
 
 type Row<Model extends 'Machine' | 'LubePoint' | 'Area' | 'Lubricant' | 'Reservoir' | 'MachineModel' | 'Task'> =
   InstanceType<Database[Model]>;

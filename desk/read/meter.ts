@@ -1,7 +1,7 @@
 import { decides, effectiveEntries } from '@/core/entry/effective';
 import type { EntryBody } from '@/core/entry/kinds';
 import type { Database, Desk } from '../desk';
-import { type DerivedMeter, deriveMeters } from '../plan/meters';
+import { type DerivedMeter, deriveMeters } from '../standing/meters';
 import { type EntryRow, entryColumns, parseEntry } from '../log/rows';
 import { findMachine } from '../register/machines';
 

@@ -4,10 +4,10 @@ import { shownStages } from '@/core/interval/stage-words';
 import { triggerWords } from '@/core/interval/triggers';
 import { pointLabel } from '@/core/register/assignment';
 import type { Desk } from '../desk';
-import { loadPlannedWork } from '../plan/planned';
-import { listRoutes } from '../plan/routes';
-import { type TaskState, loadTaskStates } from '../plan/states';
-import { horizonOf } from './outlook';
+import { loadPlannedWork } from '../ahead/planned';
+import { listRoutes } from '../walk/routes';
+import { type TaskState, loadTaskStates } from '../standing/states';
+import { horizonOf } from '../ahead/outlook';
 
 export type RoundAhead = PlannedRound & {
   code: string;

@@ -3,7 +3,7 @@ import { freshDatabase } from '@/db/testing';
 import { smallPlant } from '../testing';
 import { writeEntry } from '../write/write-entries';
 import { readDiary } from './diary';
-import { readChain, readLog } from './log';
+import { readChain, readLog } from '../log/lines';
 import { readMachinePage, readPointPage } from './machine';
 import { readNames } from './names';
 import { readPlantTree } from './plant-tree';

@@ -4,7 +4,7 @@ import { possibleMergers } from '@/core/lubricant/consolidation';
 import { pointLabel } from '@/core/register/assignment';
 import { isGreaseKind } from '@/core/register/store-room';
 import type { Database, Desk } from '../desk';
-import { type LubricantNeed, type TaskNeed, loadNeeds, needsByLubricant } from '../plan/needs';
+import { type LubricantNeed, type TaskNeed, loadNeeds, needsByLubricant } from '../store/needs';
 
 type Row<Model extends 'Lubricant' | 'StockItem' | 'Gun' | 'GunCalibration'> = InstanceType<Database[Model]>;
 

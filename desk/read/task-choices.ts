@@ -2,7 +2,7 @@ import { pointLabel } from '@/core/register/assignment';
 import type { MachineState } from '@/core/register/machine-states';
 import { type AmountKind, type TaskAction, taskActions } from '@/core/register/point-kinds';
 import type { Database } from '../desk';
-import { loadTaskStates } from '../plan/states';
+import { loadTaskStates } from '../standing/states';
 
 /** A task as the route builder offers it. */
 export type TaskChoice = {

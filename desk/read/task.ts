@@ -1,7 +1,7 @@
 import type { Stage } from '@/core/interval/limits';
 import type { StatedTask } from '@/core/register/task-form';
 import type { Database } from '../desk';
-import { stagesInForce } from '../plan/select';
+import { stagesInForce } from '../standing/plan-rows';
 import { winningAssignment } from '../plan/tasks';
 
 type Row<Model extends 'Machine' | 'LubePoint' | 'Task' | 'Meter'> = InstanceType<Database[Model]>;

@@ -3,9 +3,9 @@ import type { Transaction } from 'sequelize';
 import { plantDayOf } from '@/core/time/plant-day';
 import { type Database, type Desk, type Result, done, refusal } from '../desk';
 import { alone, machinesOfPoints, machinesOfTasks } from '../locks';
-import { projectMachines } from '../plan/projection';
+import { projectMachines } from '../standing/projection';
 import { thePlant } from '../plant';
-import { checkVersion, saving } from './save';
+import { checkVersion, saving } from '../change/save';
 
 /** What can be taken out of use and back into it. Nothing is ever deleted: the log goes on naming it. */
 export type Retirable = 'machine' | 'point' | 'task' | 'route' | 'template' | 'lubricant';

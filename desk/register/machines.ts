@@ -4,9 +4,9 @@ import { areaForm, closuresForm, machineForm } from '@/core/register/forms';
 import { type Desk, type Result, done, refusal } from '../desk';
 import { alone } from '../locks';
 import { parseForm } from '../parse';
-import { projectMachines, rebuild } from '../plan/projection';
+import { projectMachines, rebuild } from '../standing/projection';
 import { thePlant } from '../plant';
-import { checkVersion, saving } from './save';
+import { checkVersion, saving } from '../change/save';
 
 /** The machine's row from its form: planned running in one place, as forecasts take it. */
 function rowOf(form: z.output<typeof machineForm>) {

@@ -3,8 +3,8 @@ import { meterForm } from '@/core/register/forms';
 import { type Desk, type Result, done, refusal } from '../desk';
 import { alone } from '../locks';
 import { parseForm } from '../parse';
-import { projectMachines } from '../plan/projection';
-import { checkVersion, saving } from './save';
+import { projectMachines } from '../standing/projection';
+import { checkVersion, saving } from '../change/save';
 
 const nameTaken = { name: 'This machine has a meter of that name already.' };
 

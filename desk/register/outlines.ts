@@ -1,7 +1,7 @@
 import { outlineForm } from '@/core/register/forms';
 import { type Desk, type Result, done, refusal } from '../desk';
 import { parseForm } from '../parse';
-import { checkVersion, saving } from './save';
+import { checkVersion, saving } from '../change/save';
 
 /** Keeps the plain drawing of a machine: boxes, and where the number of each point stands. */
 export async function saveOutline(

@@ -5,8 +5,8 @@ import { pointForm } from '@/core/register/forms';
 import { type Desk, type Result, done, refusal } from '../desk';
 import { alone, machinesOfPoints } from '../locks';
 import { parseForm } from '../parse';
-import { projectMachines } from '../plan/projection';
-import { checkVersion, saving } from './save';
+import { projectMachines } from '../standing/projection';
+import { checkVersion, saving } from '../change/save';
 
 /** Adds a point. Its number is the next one ever given on this machine: numbers are never reused. */
 export async function createPoint(

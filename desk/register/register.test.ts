@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { freshDatabase } from '@/db/testing';
 import { addAssignment } from '../assign/assignments';
-import { createRoute, listRoutes, updateRoute } from '../plan/routes';
-import { loadTaskStates } from '../plan/states';
+import { createRoute, listRoutes, updateRoute } from '../walk/routes';
+import { loadTaskStates } from '../standing/states';
 import { createTask, takeGreaseProposal } from '../plan/tasks';
 import { smallPlant } from '../testing';
 import { createArea, createMachine, findMachine, updateMachine } from './machines';

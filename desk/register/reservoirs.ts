@@ -5,9 +5,9 @@ import { plantDayOf } from '@/core/time/plant-day';
 import { type Desk, type Result, done, refusal } from '../desk';
 import { alone } from '../locks';
 import { parseForm } from '../parse';
-import { projectMachines } from '../plan/projection';
+import { projectMachines } from '../standing/projection';
 import { thePlant } from '../plant';
-import { checkVersion, saving } from './save';
+import { checkVersion, saving } from '../change/save';
 
 const nameTaken = { name: 'This machine has a reservoir of that name already.' };
 

@@ -11,8 +11,8 @@ import { copyForm, modelForm } from '@/core/register/forms';
 import { type Database, type Desk, type Result, done, refusal } from '../desk';
 import { alone } from '../locks';
 import { parseForm } from '../parse';
-import { projectMachines } from '../plan/projection';
-import { saving } from './save';
+import { projectMachines } from '../standing/projection';
+import { saving } from '../change/save';
 
 type Row<Model extends 'Assignment' | 'Machine'> = InstanceType<Database[Model]>;
 

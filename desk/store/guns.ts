@@ -6,7 +6,7 @@ import { plantDayOf } from '@/core/time/plant-day';
 import { type Desk, type Result, done, refusal } from '../desk';
 import { parseForm } from '../parse';
 import { thePlant } from '../plant';
-import { saving } from '../register/save';
+import { saving } from '../change/save';
 
 const codeTaken = { code: 'This code is on another gun already.' };
 

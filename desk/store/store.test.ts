@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { freshDatabase } from '@/db/testing';
-import { loadNeeds, needsByLubricant } from '../plan/needs';
+import { loadNeeds, needsByLubricant } from './needs';
 import { readLubricantPage, readMergers, readReplacements, readStoreRoom } from '../read/store-room';
 import { smallPlant } from '../testing';
 import { writeEntry } from '../write/write-entries';

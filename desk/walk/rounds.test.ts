@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { walkDocument } from '@/core/walk/document';
 import { freshDatabase } from '@/db/testing';
-import { projectMachines } from '../plan/projection';
+import { projectMachines } from '../standing/projection';
 import { beginWalk, smallPlant } from '../testing';
 import { writeEntry } from '../write/write-entries';
 import { beginRound, listRounds, readWalk, walkDocumentOf } from './rounds';

@@ -8,10 +8,10 @@ import { roundBegun } from '@/core/walk/begin';
 import { type WalkDocument, walkDocumentVersion } from '@/core/walk/document';
 import { type Problem, problemsOf } from '@/core/problems';
 import { type Database, type Desk, type Result, done, refusal } from '../desk';
-import { loadMeters, readableMeter } from '../plan/meters';
-import { selectStops } from '../plan/select';
-import { type CardLine, auditWords, cardLines } from '../read/operator-card';
-import { type TaskState, loadTaskStates } from '../plan/states';
+import { loadMeters, readableMeter } from '../standing/meters';
+import { selectStops } from '../standing/plan-rows';
+import { type CardLine, auditWords, cardLines } from './operator-card';
+import { type TaskState, loadTaskStates } from '../standing/states';
 import { thePlant } from '../plant';
 import { entriesOfRound } from '../log/rows';
 

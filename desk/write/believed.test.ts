@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { freshDatabase } from '@/db/testing';
 import { contentsOf } from '../assign/contents';
-import { compareWithLog } from '../plan/projection';
-import { loadTaskStates } from '../plan/states';
+import { compareWithLog } from '../standing/projection';
+import { loadTaskStates } from '../standing/states';
 import { smallPlant } from '../testing';
 import { writeEntry } from './write-entries';
 

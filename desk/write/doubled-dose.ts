@@ -3,7 +3,7 @@ import type { Database } from '../desk';
 import type { Received } from '../log/append';
 import { derivedId } from '../log/derived-id';
 import { entriesOfRound } from '../log/rows';
-import { automaticPerson } from '../people';
+import { automaticPerson } from '../people/automatic-person';
 
 /** What a service put in, in the words of the trade; undefined where nothing was measured. */
 function dose(body: Record<string, unknown>): string | undefined {

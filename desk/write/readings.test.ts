@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { freshDatabase } from '@/db/testing';
-import { loadMeters } from '../plan/meters';
-import { loadTaskStates } from '../plan/states';
+import { loadMeters } from '../standing/meters';
+import { loadTaskStates } from '../standing/states';
 import { readMeterPage } from '../read/meter';
-import { importReadings, previewReadings } from '../register/import-readings';
+import { importReadings, previewReadings } from '../bulk/import-readings';
 import { smallPlant } from '../testing';
 import { postReadings } from './readings';
 import { verifyLog } from '../log/verify';

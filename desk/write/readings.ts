@@ -4,10 +4,10 @@ import { isClockAhead } from '@/core/entry/effective';
 import type { EntryEnvelope } from '@/core/entry/kinds';
 import { instant, quantity } from '@/core/fields';
 import type { Database } from '../desk';
-import { deriveMeters } from '../plan/meters';
+import { deriveMeters } from '../standing/meters';
 import { alone } from '../locks';
 import { derivedId } from '../log/derived-id';
-import { automaticPerson } from '../people';
+import { automaticPerson } from '../people/automatic-person';
 import { appendProjected } from './write-entries';
 
 /** What a gateway posts: one reading or many, as the dial showed them. Sending the same again writes nothing. */

@@ -8,10 +8,10 @@ import { alone } from '../locks';
 import { type Received, answeredTasks, append, arrivingEntry } from '../log/append';
 import { entriesOfRound } from '../log/rows';
 import { contentOf, sealedContent } from '../log/seal';
-import { applyFirstHours } from '../register/task-templates';
+import { applyFirstHours } from '../plan/task-templates';
 import { thePlant } from '../plant';
 import { doubledDose } from './doubled-dose';
-import { projectMachines } from '../plan/projection';
+import { projectMachines } from '../standing/projection';
 
 export type Written = { id: string; seq: number; hash: string; receivedAt: string; clockAhead: boolean };
 

@@ -1,6 +1,6 @@
 'use server';
 
-import { applyWhatIf } from '@/desk/plan/apply-what-if';
+import { applyWhatIf } from '@/desk/bulk/apply-what-if';
 import { change } from '@/app/changes';
 
 export const applyTrial = async (values: unknown) => change((desk) => applyWhatIf(desk, values));

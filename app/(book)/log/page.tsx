@@ -6,7 +6,7 @@ import { WrittenList } from '@/components/written-list';
 import { type EntryKind, entryKinds } from '@/core/entry/kinds';
 import { addDays, isPlantDay, startOfPlantDay } from '@/core/time/plant-day';
 import { activePeople, thePlant } from '@/desk/plant';
-import { readLog } from '@/desk/read/log';
+import { readLog } from '@/desk/log/lines';
 import { readNames } from '@/desk/read/names';
 import { type Search, searchOf } from '@/app/search';
 import { openDesk, reading } from '@/app/server';

@@ -1,17 +1,17 @@
 'use server';
 
 import { addAssignment } from '@/desk/assign/assignments';
-import { declareBand } from '@/desk/plan/ambient-band';
+import { declareBand } from '@/desk/bulk/ambient-band';
 import { createTask, takeGreaseProposal, takeOilLife, updateTask } from '@/desk/plan/tasks';
-import { applyChange, previewChange, undoChange } from '@/desk/register/change-many';
-import { checkGrid, saveGrid } from '@/desk/register/grid';
-import { importReadings, previewReadings } from '@/desk/register/import-readings';
+import { applyChange, previewChange, undoChange } from '@/desk/bulk/change-many';
+import { checkGrid, saveGrid } from '@/desk/bulk/grid';
+import { importReadings, previewReadings } from '@/desk/bulk/import-readings';
 import { createArea, createMachine, saveClosures, updateMachine } from '@/desk/register/machines';
 import { createMeter, updateMeter } from '@/desk/register/meters';
 import { saveOutline } from '@/desk/register/outlines';
 import { createPoint, movePoint, updatePoint } from '@/desk/register/points';
 import { confirmFill, createReservoir, updateReservoir } from '@/desk/register/reservoirs';
-import { applyTemplate, previewTemplate, saveTaskTemplate } from '@/desk/register/task-templates';
+import { applyTemplate, previewTemplate, saveTaskTemplate } from '@/desk/plan/task-templates';
 import { createFromModel, duplicateMachine, makeModel } from '@/desk/register/templates';
 import { change } from '@/app/changes';
 import { act } from '@/app/server';

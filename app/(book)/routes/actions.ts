@@ -1,6 +1,6 @@
 'use server';
 
-import { createRoute, updateRoute } from '@/desk/plan/routes';
+import { createRoute, updateRoute } from '@/desk/walk/routes';
 import { change } from '@/app/changes';
 
 export const saveNewRoute = async (values: unknown) => change((desk) => createRoute(desk, values));

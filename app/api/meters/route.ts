@@ -1,4 +1,4 @@
-import { loadMeters } from '@/desk/plan/meters';
+import { loadMeters } from '@/desk/standing/meters';
 import { database } from '@/app/server';
 import { answering } from '../problem';
 

@@ -1,6 +1,6 @@
 import Papa from 'papaparse';
 import { isGreaseKind } from '@/core/register/store-room';
-import { loadNeeds, needsByLubricant } from '@/desk/plan/needs';
+import { loadNeeds, needsByLubricant } from '@/desk/store/needs';
 import { csvResponse } from '../csv';
 import { heavily } from '@/app/heavy';
 import { answering } from '../problem';

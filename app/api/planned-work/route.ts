@@ -1,4 +1,4 @@
-import { loadPlannedWork } from '@/desk/plan/planned';
+import { loadPlannedWork } from '@/desk/ahead/planned';
 import { database } from '@/app/server';
 import { heavily } from '@/app/heavy';
 import { answering } from '../problem';

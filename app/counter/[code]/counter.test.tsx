@@ -2,7 +2,7 @@ import { screen, waitFor } from '@testing-library/react';
 import { describe, expect, it } from 'vitest';
 import { bookAnswers, renderOnPage } from '@/components/testing';
 import { waitingEntries } from '@/components/use-outbox';
-import type { CardLine, CardMeter } from '@/desk/read/operator-card';
+import type { CardLine, CardMeter } from '@/desk/walk/operator-card';
 import { Counter } from './counter';
 
 const line = (change: Partial<CardLine> = {}): CardLine =>

@@ -4,7 +4,7 @@ import { useEffect, useState } from 'react';
 import { useOutbox } from '@/components/use-outbox';
 import { number, taskAmount } from '@/components/words';
 import { cardStanding } from '@/core/interval/operator-card';
-import type { CardLine, CardMeter } from '@/desk/read/operator-card';
+import type { CardLine, CardMeter } from '@/desk/walk/operator-card';
 import { doneEntry, plannedOf } from '@/app/round/planned';
 
 type Props = {

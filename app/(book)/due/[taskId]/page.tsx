@@ -12,7 +12,7 @@ import { limitWords } from '@/core/interval/limits';
 import { triggerWords } from '@/core/interval/triggers';
 import { pointLabel } from '@/core/register/assignment';
 import { plantDayOf } from '@/core/time/plant-day';
-import { deriveTaskStates } from '@/desk/plan/states';
+import { deriveTaskStates } from '@/desk/standing/states';
 import { thePlant } from '@/desk/plant';
 import { pointPath } from '@/app/due-item';
 import { openDesk, reading } from '@/app/server';

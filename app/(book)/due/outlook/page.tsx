@@ -3,7 +3,7 @@ import Link from 'next/link';
 import { WeekBars } from '@/components/scales/week-bars';
 import { counted, number, quantityOf } from '@/components/words';
 import { mondayOf } from '@/core/interval/due-filter';
-import { readOutlook } from '@/desk/read/outlook';
+import { readOutlook } from '@/desk/ahead/outlook';
 import { type Search, searchOf } from '@/app/search';
 import { openDesk, readingMuch } from '@/app/server';
 

@@ -7,7 +7,7 @@ import { counted, number, quantityOf } from '@/components/words';
 import type { TrialResult, WhatIfChange } from '@/core/interval/what-if';
 import { addDays } from '@/core/time/plant-day';
 import { parseQuantity } from '@/core/units/parse-quantity';
-import type { PlannedWork } from '@/desk/plan/planned';
+import type { PlannedWork } from '@/desk/ahead/planned';
 import { PointPicker } from '@/app/(book)/plant/many/point-picker';
 import { applyTrial } from '../actions';
 import { useTrial } from './use-trial';

@@ -2,7 +2,7 @@ import type { Metadata } from 'next';
 import Link from 'next/link';
 import { counted, quantityOf } from '@/components/words';
 import { isGreaseKind } from '@/core/register/store-room';
-import { loadNeeds, needsByLubricant } from '@/desk/plan/needs';
+import { loadNeeds, needsByLubricant } from '@/desk/store/needs';
 import { openDesk, readingMuch } from '@/app/server';
 
 export const metadata: Metadata = { title: 'What the plan uses' };

@@ -3,7 +3,7 @@
 import { useId, useState } from 'react';
 import { FormProblem } from '@/components/ui/notice';
 import { counted } from '@/components/words';
-import type { TemplatePreview } from '@/desk/register/task-templates';
+import type { TemplatePreview } from '@/desk/plan/task-templates';
 import { keepTemplate, tryTemplate } from '../actions';
 import { type DoneChange, DoneChanges } from '../many/done-changes';
 import { type PointChoice, PointPicker } from '../many/point-picker';

@@ -1,7 +1,7 @@
 import type { Metadata } from 'next';
 import { pointLabel } from '@/core/register/assignment';
 import { plantDayOf } from '@/core/time/plant-day';
-import { loadTaskStates } from '@/desk/plan/states';
+import { loadTaskStates } from '@/desk/standing/states';
 import { thePlant } from '@/desk/plant';
 import { pointPath } from '@/app/due-item';
 import { openDesk, reading } from '@/app/server';

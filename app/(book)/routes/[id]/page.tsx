@@ -4,7 +4,7 @@ import { notFound } from 'next/navigation';
 import { DueList } from '@/components/due-list';
 import { counted, number } from '@/components/words';
 import { plantDayOf } from '@/core/time/plant-day';
-import { listRoutes } from '@/desk/plan/routes';
+import { listRoutes } from '@/desk/walk/routes';
 import { thePlant } from '@/desk/plant';
 import { dueItem } from '@/app/due-item';
 import { readWalk } from '@/desk/walk/rounds';

@@ -4,7 +4,7 @@ import { notFound } from 'next/navigation';
 import { counted, day, number, quantityOf, weekday } from '@/components/words';
 import { dueFilter, mondayOf } from '@/core/interval/due-filter';
 import { addDays } from '@/core/time/plant-day';
-import { readOutlookWeek } from '@/desk/read/outlook';
+import { readOutlookWeek } from '@/desk/ahead/outlook';
 import { openDesk, readingMuch } from '@/app/server';
 
 export const metadata: Metadata = { title: 'Week ahead' };

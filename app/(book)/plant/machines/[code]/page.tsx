@@ -11,7 +11,7 @@ import { pointKinds } from '@/core/register/point-kinds';
 import { pointLabel } from '@/core/register/assignment';
 import { completeOutline } from '@/core/register/outline';
 import { plantDayOf } from '@/core/time/plant-day';
-import { readableMeter } from '@/desk/plan/meters';
+import { readableMeter } from '@/desk/standing/meters';
 import { thePlant } from '@/desk/plant';
 import { readMachinePage } from '@/desk/read/machine';
 import { readNames } from '@/desk/read/names';

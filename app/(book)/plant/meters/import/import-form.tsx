@@ -4,7 +4,7 @@ import { useId, useState } from 'react';
 import { FormProblem } from '@/components/ui/notice';
 import { counted } from '@/components/words';
 import { type ColumnMapping, type ReadingColumn, readingColumns } from '@/core/meter/import-rows';
-import type { ImportPreview } from '@/desk/register/import-readings';
+import type { ImportPreview } from '@/desk/bulk/import-readings';
 import { confirmImport, tryImport } from '@/app/(book)/plant/actions';
 
 const away = { ok: false as const, reason: 'The server does not answer. The rows are kept here; try again.' };

@@ -1,6 +1,6 @@
 import type { Metadata } from 'next';
 import { notFound, redirect } from 'next/navigation';
-import { listRoutes } from '@/desk/plan/routes';
+import { listRoutes } from '@/desk/walk/routes';
 import { readTaskChoices } from '@/desk/read/task-choices';
 import { openDesk, reading } from '@/app/server';
 import { TakeOutOfUse } from '@/app/(book)/in-use';

@@ -1,5 +1,5 @@
 import { problemsOf } from '@/core/problems';
-import { deriveMeters } from '@/desk/plan/meters';
+import { deriveMeters } from '@/desk/standing/meters';
 import { oneReadingPost, postReadings, readingsPost } from '@/desk/write/readings';
 import { database } from '@/app/server';
 import { answering, problem, readJson } from '@/app/api/problem';

@@ -5,7 +5,7 @@ import { PrintButton } from '@/components/print-button';
 import { QrCode } from '@/components/qr-code';
 import { taskAmount } from '@/components/words';
 import { machineStates } from '@/core/register/machine-states';
-import { readOperatorCard } from '@/desk/read/operator-card';
+import { readOperatorCard } from '@/desk/walk/operator-card';
 import { pointPath } from '@/app/due-item';
 import { siteAddress } from '@/app/site-address';
 import { openDesk, reading } from '@/app/server';

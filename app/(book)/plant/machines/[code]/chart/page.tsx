@@ -10,7 +10,7 @@ import { machineStates } from '@/core/register/machine-states';
 import { completeOutline } from '@/core/register/outline';
 import { plantDayOf } from '@/core/time/plant-day';
 import { thePlant } from '@/desk/plant';
-import type { TaskState } from '@/desk/plan/states';
+import type { TaskState } from '@/desk/standing/states';
 import { readMachinePage } from '@/desk/read/machine';
 import { openDesk, reading } from '@/app/server';
 import { siteAddress } from '@/app/site-address';

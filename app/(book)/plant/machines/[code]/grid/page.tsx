@@ -4,7 +4,7 @@ import { notFound } from 'next/navigation';
 import { number, taskAmount } from '@/components/words';
 import { gridRowOf } from '@/core/register/grid';
 import { readMachinePage } from '@/desk/read/machine';
-import { standingOf } from '@/desk/register/grid';
+import { standingOf } from '@/desk/bulk/grid';
 import { openDesk, reading } from '@/app/server';
 import { GridEditor } from './grid-editor';
 

@@ -6,7 +6,7 @@ import { ReadingForm } from '@/components/entry/reading-form';
 import { MeterChart } from '@/components/scales/meter-chart';
 import { counted, dayAndClock, measured, number } from '@/components/words';
 import { countAt } from '@/core/meter/state';
-import { readableMeter } from '@/desk/plan/meters';
+import { readableMeter } from '@/desk/standing/meters';
 import { thePlant } from '@/desk/plant';
 import { readMeterPage } from '@/desk/read/meter';
 import { openDesk, reading } from '@/app/server';

@@ -13,7 +13,7 @@ import { amountKinds, whoMay } from '@/core/register/point-kinds';
 import type { PlantDay } from '@/core/time/plant-day';
 import { pointPath } from '@/app/due-item';
 import { OilLifeFields } from './oil-life-fields';
-import type { Override, TaskState } from '@/desk/plan/states';
+import type { Override, TaskState } from '@/desk/standing/states';
 
 type Props = {
   state: TaskState;

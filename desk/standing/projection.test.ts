@@ -10,7 +10,7 @@ import { writeEntry } from '../write/write-entries';
 import { deriveMeters, loadMeters } from './meters';
 import { rebuild } from './projection';
 import { deriveTaskStates, loadTaskStates } from './states';
-import { createTask } from './tasks';
+import { createTask } from '../plan/tasks';
 
 const dayMs = 86_400_000;
 

@@ -23,7 +23,7 @@ import {
   selectPlan,
   taskCondition,
   taskJoins,
-} from './select';
+} from './plan-rows';
 
 /** A person's number in place of the computed or stated one. */
 export type Override = { value: number; unit: string; computed: number | null; reason: string; by: string; at: string };

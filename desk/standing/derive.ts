@@ -12,7 +12,7 @@ import {
   assignmentsInForce,
   plannedHours,
   plannedStages,
-} from './select';
+} from './plan-rows';
 
 export type LubricantRef = { id: string; code: string; name: string };
 export type BandChange = { band: string; holds: string; wants: string };

@@ -6,7 +6,7 @@ import { type MachineMeters, deriveTask, factsOf, metersOfMachine } from './deri
 import { MachineLog } from './machine-log';
 import { alone } from '../locks';
 import { type EntryRow, type PlannedEntry, decidingKinds, entryColumns, parseEntry } from '../log/rows';
-import { type Plan, selectPlan } from './select';
+import { type Plan, selectPlan } from './plan-rows';
 
 /**
  * Where every meter and task stands, kept beside the log so that lists need not read it. It is brought up to date in the

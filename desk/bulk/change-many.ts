@@ -4,8 +4,8 @@ import { type Database, type Desk, type Result, done, refusal } from '../desk';
 import { alone, machinesOfPoints } from '../locks';
 import { parseForm } from '../parse';
 import type { PointChange } from '@/db/models/register';
-import { saving } from './save';
-import { undoTemplate } from './task-templates';
+import { saving } from '../change/save';
+import { undoTemplate } from '../plan/task-templates';
 
 type PointRow = InstanceType<Database['LubePoint']>;
 export type Preview = { pointId: string; before: string; after: string; skipped: string | null }[];

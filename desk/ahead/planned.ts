@@ -6,9 +6,9 @@ import { pointLabel } from '@/core/register/assignment';
 import { type PlantDay, plantDayOf } from '@/core/time/plant-day';
 import type { Desk } from '../desk';
 import { thePlant } from '../plant';
-import { loadMeters } from './meters';
-import { type TaskNeed, loadNeeds } from './needs';
-import type { TaskState } from './states';
+import { loadMeters } from '../standing/meters';
+import { type TaskNeed, loadNeeds } from '../store/needs';
+import type { TaskState } from '../standing/states';
 
 /** Where a planned task is, for lists and picking. */
 export type PlannedPlace = {

@@ -17,15 +17,15 @@ import { computesGrease } from '@/core/register/point-kinds';
 import { type Database, type Desk, type Result, done, refusal } from '../desk';
 import { ambientOf } from '../assign/choose';
 import { greaseProposal } from '../plan/grease-proposal';
-import { projectMachines } from '../plan/projection';
+import { projectMachines } from '../standing/projection';
 import { insertComputedTask, insertTask } from '../plan/tasks';
 import { alone } from '../locks';
 import { parseForm } from '../parse';
 import { thePlant } from '../plant';
 import { judgedOf } from '../read/store-room';
 import { insertAssignment } from '../assign/assignments';
-import { insertPoint } from './points';
-import { saving } from './save';
+import { insertPoint } from '../register/points';
+import { saving } from '../change/save';
 
 type PointRow = InstanceType<Database['LubePoint']>;
 

@@ -3,8 +3,8 @@ import { freshDatabase } from '@/db/testing';
 import { beginWalk, smallPlant } from '../testing';
 import { listRounds, readWalk, walkDocumentOf } from '../walk/rounds';
 import { writeEntry } from '../write/write-entries';
-import { readChain, readLog } from '../read/log';
-import { createRoute } from './routes';
+import { readChain, readLog } from '../log/lines';
+import { createRoute } from '../walk/routes';
 import { deriveMeters } from './meters';
 import { deriveTaskStates } from './states';
 

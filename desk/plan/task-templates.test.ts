@@ -1,11 +1,11 @@
 import { describe, expect, it } from 'vitest';
 import { stageWords } from '@/core/interval/stage-words';
 import { freshDatabase } from '@/db/testing';
-import { loadTaskStates } from '../plan/states';
+import { loadTaskStates } from '../standing/states';
 import { readFirstWeeks } from '../read/first-weeks';
 import { smallPlant } from '../testing';
 import { writeEntry } from '../write/write-entries';
-import { undoChange } from './change-many';
+import { undoChange } from '../bulk/change-many';
 import { applyTemplate, previewTemplate, saveTaskTemplate } from './task-templates';
 
 describe('templates', async () => {

@@ -3,8 +3,8 @@ import { ulid } from 'ulid';
 import { routeForm } from '@/core/register/forms';
 import { type Desk, type Result, done, refusal } from '../desk';
 import { parseForm } from '../parse';
-import { checkVersion, saving } from '../register/save';
-import { selectStops } from './select';
+import { checkVersion, saving } from '../change/save';
+import { selectStops } from '../standing/plan-rows';
 
 const codeTaken = { code: 'Another route has this code. Choose another.' };
 

@@ -9,10 +9,10 @@ import { type Desk, type Result, done, refusal } from '../desk';
 import { parseForm } from '../parse';
 import { alone, machinesOfTasks } from '../locks';
 import { appendProjected } from '../write/write-entries';
-import { loadPlannedWork } from './planned';
-import { stageOwner, stagesInForce } from './select';
-import { replaceStages } from './stages';
-import { winningAssignment } from './tasks';
+import { loadPlannedWork } from '../ahead/planned';
+import { stageOwner, stagesInForce } from '../standing/plan-rows';
+import { replaceStages } from '../plan/stages';
+import { winningAssignment } from '../plan/tasks';
 
 const form = z.strictObject({
   taskIds: z.array(ulid).min(1, { error: 'Pick at least one task.' }).max(5000),

@@ -1,13 +1,13 @@
 import { describe, expect, it } from 'vitest';
 import { freshDatabase } from '@/db/testing';
-import { loadTaskStates } from '../plan/states';
+import { loadTaskStates } from '../standing/states';
 import { find } from '../read/find';
 import { smallPlant } from '../testing';
 import { applyChange, previewChange, undoChange } from './change-many';
 import { checkGrid, saveGrid } from './grid';
-import { saveOutline } from './outlines';
-import { updatePoint } from './points';
-import { createFromModel, duplicateMachine, makeModel } from './templates';
+import { saveOutline } from '../register/outlines';
+import { updatePoint } from '../register/points';
+import { createFromModel, duplicateMachine, makeModel } from '../register/templates';
 
 describe('the planner’s desk', async () => {
   const db = await freshDatabase();

@@ -3,7 +3,7 @@ import type { MeterState } from '@/core/meter/state';
 import type { Database } from '../desk';
 import { metersOfMachine } from './derive';
 import { machineLog } from './projection';
-import { selectPlan } from './select';
+import { selectPlan } from './plan-rows';
 
 /** A meter with where it stands, as the machine's page and the diary show it. */
 export type MeterStanding = {

@@ -13,8 +13,8 @@ import { keepPlausible } from '@/core/meter/series';
 import type { Database, Desk, Result } from '../desk';
 import { done, refusal } from '../desk';
 import { parseForm } from '../parse';
-import { deriveMeters } from '../plan/meters';
-import { machineLog } from '../plan/projection';
+import { deriveMeters } from '../standing/meters';
+import { machineLog } from '../standing/projection';
 import { thePlant } from '../plant';
 import { writeReadings } from '../write/readings';
 

@@ -1,6 +1,6 @@
 import { type Need, amountOfService, yearlyNeed } from '@/core/lubricant/needs';
 import type { Database } from '../desk';
-import { type TaskState, loadTaskStates } from './states';
+import { type TaskState, loadTaskStates } from '../standing/states';
 
 export type TaskNeed = Need & { state: TaskState; each: number };
 /** What one lubricant needs, in grams or litres; a month is a twelfth of the year. */

@@ -7,8 +7,8 @@ import {
 } from '@/core/interval/operator-card';
 import { pointLabel } from '@/core/register/assignment';
 import type { Database, Desk } from '../desk';
-import { loadMeters } from '../plan/meters';
-import { type TaskState, loadTaskStates } from '../plan/states';
+import { loadMeters } from '../standing/meters';
+import { type TaskState, loadTaskStates } from '../standing/states';
 import { findMachine } from '../register/machines';
 
 const auditedDays = 7;

@@ -16,10 +16,10 @@ import type { TemplateChange } from '@/db/models/register';
 import { type Database, type Desk, type Result, done, refusal } from '../desk';
 import { alone, machinesOfPoints } from '../locks';
 import { parseForm } from '../parse';
-import { projectMachines } from '../plan/projection';
-import { selectPlan, stageOwner, stagesInForce } from '../plan/select';
-import { insertStages, replaceStages } from '../plan/stages';
-import { checkVersion, saving } from './save';
+import { projectMachines } from '../standing/projection';
+import { selectPlan, stageOwner, stagesInForce } from '../standing/plan-rows';
+import { insertStages, replaceStages } from './stages';
+import { checkVersion, saving } from '../change/save';
 
 const nameTaken = { name: 'There is a template of that name already.' };
 type TemplateRow = InstanceType<Database['TaskTemplate']>;

@@ -2,7 +2,7 @@ import { mondayOf, weekOf } from '@/core/interval/due-filter';
 import { type Horizon, type OutlookWeek, clocksOf, occurrences, outlook } from '@/core/interval/outlook';
 import { addDays } from '@/core/time/plant-day';
 import type { Desk } from '../desk';
-import { type Planned, type PlannedWork, loadPlannedWork } from '../plan/planned';
+import { type Planned, type PlannedWork, loadPlannedWork } from './planned';
 
 /** From today so many weeks on, to the end of the last one. */
 export const horizonOf = ({ today, timeZone, dutyPlans, planOf }: PlannedWork, weeks: number): Horizon => ({
