@@ -13,6 +13,28 @@ const rooms = {
   // Outside devices: they know the public API by HTTP and nothing of the house.
   standins: { rooms: [], packages: [] },
 };
+/**
+ * Floors inside a room, lowest first: a folder imports only what stands on its own floor or below it, and of those on its
+ * own floor only what is named before it. A file that stands in no folder belongs to the ground.
+ */
+const floors = {
+  desk: [
+    'people',
+    'log',
+    'standing',
+    'change',
+    'follow',
+    'store',
+    'register',
+    'assign',
+    'plan',
+    'write',
+    'ahead',
+    'walk',
+    'bulk',
+    'read',
+  ],
+};
 const allRooms = [...Object.keys(rooms), 'scripts', 'e2e'];
 const notTests = '(\\.test\\.tsx?|/testing\\.ts)$';
 
@@ -49,9 +71,27 @@ const forbidden = Object.entries(rooms).flatMap(([room, may]) => {
   return rules;
 });
 
+const upwards = Object.entries(floors).flatMap(([room, order]) => [
+  ...order.map((folder, index) => ({
+    name: `${room}-imports-only-downwards`,
+    severity: 'error',
+    comment: `${room}/${folder} stands above: ${order.slice(0, index).join(', ') || 'the ground only'}.`,
+    from: { path: `^${room}/${folder}/`, pathNot: notTests },
+    to: { path: `^${room}/(${[...order.slice(index + 1), '[^/]+'].join('|')})/`, pathNot: `^${room}/(${order.slice(0, index + 1).join('|')})/` },
+  })),
+  {
+    name: `${room}-imports-only-downwards`,
+    severity: 'error',
+    comment: `What stands in no folder of ${room}/ is its ground and imports none.`,
+    from: { path: `^${room}/[^/]+$`, pathNot: notTests },
+    to: { path: `^${room}/[^/]+/` },
+  },
+]);
+
 module.exports = {
   forbidden: [
     ...forbidden,
+    ...upwards,
     {
       name: 'no-circular',
       severity: 'error',

@@ -1,4 +1,4 @@
-import { Op, type Transaction } from 'sequelize';
+import { type Transaction } from 'sequelize';
 import { type PlantDay, plantDayOf } from '@/core/time/plant-day';
 import type { Database } from './desk';
 
@@ -14,7 +14,3 @@ export async function plantToday(db: Database, now: Date): Promise<PlantDay> {
   const { timeZone, dayStartsAtMinutes } = await thePlant(db);
   return plantDayOf(now.getTime(), timeZone, dayStartsAtMinutes);
 }
-
-/** People one may pick one's own name from. */
-export const activePeople = (db: Database) =>
-  db.Person.findAll({ where: { active: true, role: { [Op.ne]: 'device' } }, order: [['name', 'ASC']] });

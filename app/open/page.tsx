@@ -1,8 +1,9 @@
 import type { Metadata } from 'next';
-import { activePeople, thePlant } from '@/desk/plant';
+import { thePlant } from '@/desk/plant';
 import { type Search, searchOf } from '../search';
 import { reading } from '../server';
 import { openBook } from './open-book';
+import { activePeople } from '@/desk/people/active-people';
 
 export const metadata: Metadata = { title: 'Open the book' };
 export const dynamic = 'force-dynamic';

@@ -3,8 +3,8 @@ import { type Ambient, type Requirement, requirementOf } from '@/core/assign/req
 import type { Material } from '@/core/compat/vocabulary';
 import type { Database } from '../desk';
 import { thePlant } from '../plant';
-import { judgedOf } from '../read/store-room';
 import { contentsOf } from './contents';
+import { judgedOf } from '../store/judged';
 
 export type Candidate = { lubricant: JudgedLubricant; judged: Judged };
 export type Choice = {

@@ -3,7 +3,7 @@ import type { EntryEnvelope } from '@/core/entry/kinds';
 import { type Desk, type Result, done, refusal } from '../desk';
 import { thePlant } from '../plant';
 import { alone } from '../locks';
-import { appendProjected } from '../write/write-entries';
+import { appendProjected } from '../change/append-projected';
 
 /**
  * Declares which ambient band holds from now on, and writes it in the book. No lubricant is switched by it: where a sump

@@ -8,11 +8,11 @@ import type { TemplateChange } from '@/db/models/register';
 import { type Desk, type Result, done, refusal } from '../desk';
 import { parseForm } from '../parse';
 import { alone, machinesOfTasks } from '../locks';
-import { appendProjected } from '../write/write-entries';
 import { loadPlannedWork } from '../ahead/planned';
 import { stageOwner, stagesInForce } from '../standing/plan-rows';
 import { replaceStages } from '../plan/stages';
-import { winningAssignment } from '../plan/tasks';
+import { winningAssignment } from '../assign/winning';
+import { appendProjected } from '../change/append-projected';
 
 const form = z.strictObject({
   taskIds: z.array(ulid).min(1, { error: 'Pick at least one task.' }).max(5000),

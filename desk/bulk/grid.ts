@@ -22,10 +22,10 @@ import { insertComputedTask, insertTask } from '../plan/tasks';
 import { alone } from '../locks';
 import { parseForm } from '../parse';
 import { thePlant } from '../plant';
-import { judgedOf } from '../read/store-room';
 import { insertAssignment } from '../assign/assignments';
 import { insertPoint } from '../register/points';
 import { saving } from '../change/save';
+import { judgedOf } from '../store/judged';
 
 type PointRow = InstanceType<Database['LubePoint']>;
 

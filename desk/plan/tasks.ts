@@ -7,17 +7,16 @@ import { sameStages } from '@/core/interval/stage-words';
 import { computeStored } from '@/core/method';
 import { oilLife } from '@/core/oil/life';
 import { requiredQuantity } from '@/core/units/typed-field';
-import { winnerInBand } from '@/core/register/assignment';
 import { statedTask, taskForm } from '@/core/register/task-form';
 import { type Database, type Desk, type Result, done, refusal } from '../desk';
 import { alone, machinesOfPoints, machinesOfTasks } from '../locks';
 import { parseForm } from '../parse';
-import { thePlant } from '../plant';
 import { checkVersion, saving } from '../change/save';
 import { greaseProposal } from './grease-proposal';
 import { projectMachines } from '../standing/projection';
 import { stagesInForce } from '../standing/plan-rows';
 import { insertStages, replaceStages } from './stages';
+import { winningAssignment } from '../assign/winning';
 
 const notHere = {
   includesTaskIds: 'Does as well: choose among the other tasks of this point.',
@@ -248,15 +247,4 @@ export async function insertComputedTask(
       { transaction },
     );
   return task.id;
-}
-
-/** The assignment that decides for a point: its own, or its reservoir's, best source first. */
-export async function winningAssignment(db: Database, pointId: string) {
-  const point = await db.LubePoint.findByPk(pointId);
-  if (!point) return undefined;
-  const own = await db.Assignment.findAll({ where: { pointId } });
-  const ofReservoir = point.reservoirId
-    ? await db.Assignment.findAll({ where: { reservoirId: point.reservoirId } })
-    : [];
-  return winnerInBand([...own, ...ofReservoir], (await thePlant(db)).ambientBandNow ?? null);
 }

@@ -1,4 +1,3 @@
-import { effectiveEntries } from '@/core/entry/effective';
 import { type DueStanding, standingOn } from '@/core/interval/due-words';
 import { type PlantDay, addDays, daysBetween, plantDayOf, startOfPlantDay } from '@/core/time/plant-day';
 import type { Desk } from '../desk';
@@ -7,6 +6,7 @@ import { type TaskState, deriveTaskStates, loadTaskStates } from '../standing/st
 import { thePlant } from '../plant';
 import { type RoundSummary, listRounds } from '../walk/rounds';
 import { type LogLine, readLog } from '../log/lines';
+import { openFindings } from '../follow/open-findings';
 
 /** Meters not read for longer than this want reading. */
 const readEveryDays = 7;
@@ -99,24 +99,4 @@ function groupByRoute(tasks: (TaskState & { standing: DueStanding })[]): DiaryWa
   return [...walks.values()].sort((a, b) =>
     a.routeId === null ? 1 : b.routeId === null ? -1 : a.code.localeCompare(b.code),
   );
-}
-
-/** Findings that are to be followed up, newest first. Closing one comes with its follow-up; until then it stays open. */
-async function openFindings(db: Desk['db'], asOf: Date): Promise<LogLine[]> {
-  const lines = await readLog(db, { kind: 'finding', to: asOf }, 100);
-  const corrections =
-    lines.length > 0
-      ? await readLog(db, { ids: lines.flatMap(({ correctedById }) => correctedById ?? []).concat('none') }, 100)
-      : [];
-  const standing = new Set(
-    effectiveEntries(
-      [...lines, ...corrections].map((line) => ({
-        ...line,
-        receivedAt: new Date(line.receivedAt),
-        machineId: line.machine?.id ?? null,
-        pointId: line.point?.id ?? null,
-      })),
-    ).map(({ id }) => id),
-  );
-  return lines.filter(({ id }) => standing.has(id));
 }

@@ -1,45 +1,12 @@
 import { Op } from 'sequelize';
-import { type JudgedLubricant } from '@/core/assign/judge';
 import { possibleMergers } from '@/core/lubricant/consolidation';
 import { pointLabel } from '@/core/register/assignment';
 import { isGreaseKind } from '@/core/register/store-room';
 import type { Database, Desk } from '../desk';
 import { type LubricantNeed, type TaskNeed, loadNeeds, needsByLubricant } from '../store/needs';
+import { judgedOf } from '../store/judged';
 
 type Row<Model extends 'Lubricant' | 'StockItem' | 'Gun' | 'GunCalibration'> = InstanceType<Database[Model]>;
-
-/** A lubricant's row as the judging of the core takes it. */
-export const judgedOf = ({
-  id,
-  code,
-  name,
-  kind,
-  isoVg,
-  kv40,
-  kv100,
-  nlgi,
-  thickener,
-  baseOil,
-  additives,
-  pourPointC,
-  lowerC,
-  upperC,
-}: Row<'Lubricant'>): JudgedLubricant => ({
-  id,
-  code,
-  name,
-  kind,
-  isoVg,
-  kv40,
-  kv100,
-  nlgi,
-  thickener,
-  baseOil,
-  additives,
-  pourPointC,
-  lowerC,
-  upperC,
-});
 
 export type StoreRoomLine = {
   lubricant: Row<'Lubricant'>;

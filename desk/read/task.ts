@@ -2,7 +2,7 @@ import type { Stage } from '@/core/interval/limits';
 import type { StatedTask } from '@/core/register/task-form';
 import type { Database } from '../desk';
 import { stagesInForce } from '../standing/plan-rows';
-import { winningAssignment } from '../plan/tasks';
+import { winningAssignment } from '../assign/winning';
 
 type Row<Model extends 'Machine' | 'LubePoint' | 'Task' | 'Meter'> = InstanceType<Database[Model]>;
 

@@ -8,6 +8,7 @@ import type { MachineState } from '@/core/register/machine-states';
 import type { SourceRank, TaskAction, Who } from '@/core/register/point-kinds';
 import type { Database } from '../desk';
 import { thePlant } from '../plant';
+import { groupBy } from '../group-by';
 
 /** Which tasks: all of the plant, of some machines, of one point, or a named few. */
 export type TaskFilter = { machineIds?: string[]; pointId?: string; taskIds?: string[] };
@@ -87,13 +88,6 @@ export type Plan = {
 const live = ['task.retiredOn IS NULL', 'lube_point.retiredOn IS NULL', 'machine.retiredOn IS NULL'];
 export const taskJoins =
   'FROM task JOIN lube_point ON lube_point.id = task.pointId JOIN machine ON machine.id = lube_point.machineId JOIN area ON area.id = machine.areaId LEFT JOIN reservoir ON reservoir.id = lube_point.reservoirId';
-
-/** The stops of routes whose tasks are in use, in walking order. */
-export const selectStops = (db: Database, routeId?: string) =>
-  db.select<{ routeId: string; taskId: string }>(
-    `SELECT stop.routeId, stop.taskId ${taskJoins} JOIN stop ON stop.taskId = task.id WHERE ${[...live, routeId && 'stop.routeId = :routeId'].filter(Boolean).join(' AND ')} ORDER BY stop.position`,
-    { routeId },
-  );
 
 /** The condition that a filter puts on tasks, for `taskJoins`. */
 export const taskCondition = ({ machineIds, pointId, taskIds }: TaskFilter): string =>
@@ -265,15 +259,4 @@ export function stagesInForce(rows: readonly StageRow[], assignmentsByRank: read
       ...(days !== null && { days }),
       ...(standstillDays !== null && { standstillDays }),
     }));
-}
-
-export function groupBy<Row>(rows: readonly Row[], keyOf: (row: Row) => string): Map<string, Row[]> {
-  const groups = new Map<string, Row[]>();
-  for (const row of rows) {
-    const key = keyOf(row);
-    const group = groups.get(key);
-    if (group) group.push(row);
-    else groups.set(key, [row]);
-  }
-  return groups;
 }

@@ -17,13 +17,13 @@ import {
   type TaskFilter,
   type TaskPlanRow,
   assignmentsInForce,
-  groupBy,
   plannedHours,
   plannedStages,
   selectPlan,
   taskCondition,
   taskJoins,
 } from './plan-rows';
+import { groupBy } from '../group-by';
 
 /** A person's number in place of the computed or stated one. */
 export type Override = { value: number; unit: string; computed: number | null; reason: string; by: string; at: string };

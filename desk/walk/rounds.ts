@@ -9,11 +9,11 @@ import { type WalkDocument, walkDocumentVersion } from '@/core/walk/document';
 import { type Problem, problemsOf } from '@/core/problems';
 import { type Database, type Desk, type Result, done, refusal } from '../desk';
 import { loadMeters, readableMeter } from '../standing/meters';
-import { selectStops } from '../standing/plan-rows';
 import { type CardLine, auditWords, cardLines } from './operator-card';
 import { type TaskState, loadTaskStates } from '../standing/states';
 import { thePlant } from '../plant';
-import { entriesOfRound } from '../log/rows';
+import { selectStops } from './stops';
+import { entriesOfRound } from '../follow/round-entries';
 
 /** What a device needs to begin a walk of a route by itself, also when it has no signal then. */
 export type WalkPlan = {

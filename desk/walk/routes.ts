@@ -4,7 +4,7 @@ import { routeForm } from '@/core/register/forms';
 import { type Desk, type Result, done, refusal } from '../desk';
 import { parseForm } from '../parse';
 import { checkVersion, saving } from '../change/save';
-import { selectStops } from '../standing/plan-rows';
+import { selectStops } from './stops';
 
 const codeTaken = { code: 'Another route has this code. Choose another.' };
 

@@ -2,8 +2,8 @@ import { serviceKinds } from '@/core/entry/kinds';
 import type { Database } from '../desk';
 import type { Received } from '../log/append';
 import { derivedId } from '../log/derived-id';
-import { entriesOfRound } from '../log/rows';
 import { automaticPerson } from '../people/automatic-person';
+import { entriesOfRound } from '../follow/round-entries';
 
 /** What a service put in, in the words of the trade; undefined where nothing was measured. */
 function dose(body: Record<string, unknown>): string | undefined {

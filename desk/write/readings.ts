@@ -8,7 +8,7 @@ import { deriveMeters } from '../standing/meters';
 import { alone } from '../locks';
 import { derivedId } from '../log/derived-id';
 import { automaticPerson } from '../people/automatic-person';
-import { appendProjected } from './write-entries';
+import { appendProjected } from '../change/append-projected';
 
 /** What a gateway posts: one reading or many, as the dial showed them. Sending the same again writes nothing. */
 const reading = z.strictObject({ at: instant('Read at'), value: quantity('Reading', '', { min: 0, max: 1e12 }) });

@@ -5,13 +5,13 @@ import { latestPostponement, postponementRule } from '@/core/interval/due-facts'
 import { type Problem, pointerOf, problemsOf } from '@/core/problems';
 import type { Database } from '../desk';
 import { alone } from '../locks';
-import { type Received, answeredTasks, append, arrivingEntry } from '../log/append';
-import { entriesOfRound } from '../log/rows';
+import { type Received, answeredTasks } from '../log/append';
 import { contentOf, sealedContent } from '../log/seal';
 import { applyFirstHours } from '../plan/task-templates';
 import { thePlant } from '../plant';
 import { doubledDose } from './doubled-dose';
-import { projectMachines } from '../standing/projection';
+import { appendProjected } from '../change/append-projected';
+import { entriesOfRound } from '../follow/round-entries';
 
 export type Written = { id: string; seq: number; hash: string; receivedAt: string; clockAhead: boolean };
 
@@ -74,26 +74,6 @@ async function writeParsed(db: Database, received: Received, transaction: Transa
   const doubled = await doubledDose(db, received);
   const [entry] = await appendProjected(db, [received, ...(doubled ? [doubled] : [])], transaction);
   return { ok: true, stored: true, entry: written(entry!) };
-}
-
-/**
- * Brings the projection up to date with entries that are known to be right, and writes them; to be the last step of a
- * change that has their machines to itself.
- * @param machineIds machines whose plan was changed besides
- */
-export async function appendProjected(
-  db: Database,
-  received: readonly Received[],
-  transaction: Transaction,
-  machineIds: readonly string[] = [],
-): Promise<InstanceType<Database['Entry']>[]> {
-  await projectMachines(
-    db,
-    [...machineIds, ...received.flatMap(({ envelope }) => envelope.machineId ?? [])],
-    transaction,
-    received.map(arrivingEntry),
-  );
-  return append(db, received, transaction);
 }
 
 const written = ({ id, seq, hash, receivedAt, happenedAtUtc }: InstanceType<Database['Entry']>): Written => ({

@@ -5,12 +5,13 @@ import { FilterChoice, FilterText } from '@/components/ui/filter-fields';
 import { WrittenList } from '@/components/written-list';
 import { type EntryKind, entryKinds } from '@/core/entry/kinds';
 import { addDays, isPlantDay, startOfPlantDay } from '@/core/time/plant-day';
-import { activePeople, thePlant } from '@/desk/plant';
+import { thePlant } from '@/desk/plant';
 import { readLog } from '@/desk/log/lines';
 import { readNames } from '@/desk/read/names';
 import { type Search, searchOf } from '@/app/search';
 import { openDesk, reading } from '@/app/server';
 import { writtenItem } from '@/app/written-item';
+import { activePeople } from '@/desk/people/active-people';
 
 export const metadata: Metadata = { title: 'Log' };
 

@@ -1,10 +1,10 @@
 import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
 import { Listening } from '@/components/listening';
-import { activePeople } from '@/desk/plant';
 import { readOperatorCard } from '@/desk/walk/operator-card';
 import { currentActor, database, reading } from '@/app/server';
 import { Counter } from './counter';
+import { activePeople } from '@/desk/people/active-people';
 
 export const metadata: Metadata = { title: 'Counter' };
 

@@ -1,0 +1,23 @@
+import type { Database } from '../desk';
+import { type Received, append, arrivingEntry } from '../log/append';
+import { type Transaction } from 'sequelize';
+import { projectMachines } from '../standing/projection';
+/**
+ * Brings the projection up to date with entries that are known to be right, and writes them; to be the last step of a
+ * change that has their machines to itself.
+ * @param machineIds machines whose plan was changed besides
+ */
+export async function appendProjected(
+  db: Database,
+  received: readonly Received[],
+  transaction: Transaction,
+  machineIds: readonly string[] = [],
+): Promise<InstanceType<Database['Entry']>[]> {
+  await projectMachines(
+    db,
+    [...machineIds, ...received.flatMap(({ envelope }) => envelope.machineId ?? [])],
+    transaction,
+    received.map(arrivingEntry),
+  );
+  return append(db, received, transaction);
+}
