@@ -18,6 +18,27 @@ const rooms = {
  * own floor only what is named before it. A file that stands in no folder belongs to the ground.
  */
 const floors = {
+  core: [
+    'words',
+    'time',
+    'fields',
+    'units',
+    'entry',
+    'viscosity',
+    'compat',
+    'bearing',
+    'gear',
+    'grease',
+    'oil',
+    'meter',
+    'interval',
+    'lubricant',
+    'register',
+    'dosing',
+    'store',
+    'assign',
+    'walk',
+  ],
   desk: [
     'people',
     'log',
@@ -35,6 +56,8 @@ const floors = {
     'read',
   ],
 };
+/** Lists of what the folders hold, which stand above them all. */
+const roofs = { core: ['methods.ts', 'parsers.ts'] };
 const allRooms = [...Object.keys(rooms), 'scripts', 'e2e'];
 const notTests = '(\\.test\\.tsx?|/testing\\.ts)$';
 
@@ -75,16 +98,26 @@ const upwards = Object.entries(floors).flatMap(([room, order]) => [
   ...order.map((folder, index) => ({
     name: `${room}-imports-only-downwards`,
     severity: 'error',
-    comment: `${room}/${folder} stands above: ${order.slice(0, index).join(', ') || 'the ground only'}.`,
+    comment: `${room}/${folder} may import from ${room}/ only: ${order.slice(0, index).join(', ') || 'the ground'}.`,
     from: { path: `^${room}/${folder}/`, pathNot: notTests },
-    to: { path: `^${room}/(${[...order.slice(index + 1), '[^/]+'].join('|')})/`, pathNot: `^${room}/(${order.slice(0, index + 1).join('|')})/` },
+    to: {
+      path: `^${room}/([^/]+/|(${(roofs[room] ?? ['nothing']).join('|')})$)`,
+      pathNot: `^${room}/(${order.slice(0, index + 1).join('|')})/`,
+    },
   })),
   {
     name: `${room}-imports-only-downwards`,
     severity: 'error',
     comment: `What stands in no folder of ${room}/ is its ground and imports none.`,
-    from: { path: `^${room}/[^/]+$`, pathNot: notTests },
+    from: { path: `^${room}/[^/]+$`, pathNot: [notTests, `^${room}/(${(roofs[room] ?? ['nothing']).join('|')})$`] },
     to: { path: `^${room}/[^/]+/` },
+  },
+  {
+    name: `${room}-has-no-such-floor`,
+    severity: 'error',
+    comment: `A folder of ${room}/ has its place in the order of floors, above.`,
+    from: { path: `^${room}/[^/]+/`, pathNot: `^${room}/(${order.join('|')})/` },
+    to: {},
   },
 ]);
 

@@ -1,13 +1,6 @@
-import {
-  type EntryBody,
-  type EntryKind,
-  baselineWords,
-  eventWords,
-  findingWords,
-  skipReasons,
-  urgencies,
-} from '@/core/entry/kinds';
+import { type EntryBody, type EntryKind, baselineWords, findingWords, skipReasons, urgencies } from '@/core/entry/kinds';
 import { amount, day, measured, number } from './words';
+import { eventWords } from '@/core/words/events';
 
 /** Kinds as words on the page. */
 export const kindWords: Record<EntryKind, string> = {

@@ -1,7 +1,7 @@
 import { TZDate } from '@date-fns/tz';
 import { format, parseISO } from 'date-fns';
 import type { PlantDay } from '@/core/time/plant-day';
-import { type AmountKind, type TaskAction, amountKinds, putsNothingIn } from '@/core/register/point-kinds';
+import { type AmountKind, type TaskAction, amountKinds, putsNothingIn } from '@/core/words/task-words';
 
 /** How numbers, dates and amounts are written everywhere. The core never rounds; this file does. */
 

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { z } from 'zod';
-import { instant, quantity, timeZone } from './fields';
+import { instant, quantity, timeZone } from './fields/fields';
 import {
   allNumbersFinite,
   answer,

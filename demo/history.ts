@@ -1,6 +1,5 @@
 import type { EntryEnvelope, WritableKind } from '@/core/entry/kinds';
 import { addDays, daysBetween, offsetMs, startOfPlantDay } from '@/core/time/plant-day';
-import { putsNothingIn } from '@/core/register/point-kinds';
 import type { Database } from '@/desk/desk';
 import { append } from '@/desk/log/append';
 import type { Chance } from './chance';
@@ -9,6 +8,7 @@ import { machines } from './machines';
 import { forgotten, neglected, plant } from './moorfeld';
 import type { MachinePlan } from './plans';
 import type { DemoRegister, DemoTask } from './register';
+import { putsNothingIn } from '@/core/words/task-words';
 
 const hour = 3_600_000;
 const minute = 60_000;

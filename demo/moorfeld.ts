@@ -1,6 +1,7 @@
-import type { EventName } from '@/core/entry/kinds';
-import type { MachineState } from '@/core/register/machine-states';
-import type { PointKind, TaskAction } from '@/core/register/point-kinds';
+import type { MachineState } from '@/core/words/machine-states';
+import type { PointKind } from '@/core/register/point-kinds';
+import { type TaskAction } from '@/core/words/task-words';
+import { type EventName } from '@/core/words/events';
 
 /**
  * Moorfeld Tileworks as compact source data. Everything here is made up: the plant, its people, machines and house

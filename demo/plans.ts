@@ -1,8 +1,10 @@
 import type { Material } from '@/core/compat/vocabulary';
-import type { MachineState } from '@/core/register/machine-states';
-import type { EventName } from '@/core/entry/kinds';
+import type { MachineState } from '@/core/words/machine-states';
 import type { Severity } from '@/core/interval/severity';
-import type { AmountKind, PointKind, SourceRank, TaskAction, Who } from '@/core/register/point-kinds';
+import type { PointKind } from '@/core/register/point-kinds';
+import { type AmountKind, type TaskAction, type Who } from '@/core/words/task-words';
+import { type SourceRank } from '@/core/words/source-ranks';
+import { type EventName } from '@/core/words/events';
 
 /** The words in which the demo plant is written down: plans of tasks, points and machines, and what recurs among them. */
 

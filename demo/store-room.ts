@@ -1,6 +1,6 @@
 import type { Additive, Base, Family, Thickener } from '@/core/compat/vocabulary';
-import type { Hazard } from '@/core/register/hazards';
-import type { SourceRank } from '@/core/register/point-kinds';
+import type { Hazard } from '@/core/words/hazards';
+import { type SourceRank } from '@/core/words/source-ranks';
 
 /** The store room of Moorfeld Tileworks: the plant's own house codes with generic descriptions. Everything is made up. */
 type LubricantPlan = { code: string; name: string; kind: Family; designation?: string; description?: string; isoVg?: number; kv40?: number; kv100?: number; nlgi?: string; thickener?: Thickener; baseOil?: Base; additives?: Additive[]; densityGCm3?: number; pourPointC?: number; lowerC?: number; upperC?: number; hazards?: Hazard[] };

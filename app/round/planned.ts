@@ -1,6 +1,6 @@
 import { amount, counted, measured } from '@/components/words';
-import { type AmountKind, putsNothingIn } from '@/core/register/point-kinds';
 import type { WalkDocument, WalkStop } from '@/core/walk/document';
+import { type AmountKind, putsNothingIn } from '@/core/words/task-words';
 
 export type Gun = WalkDocument['guns'][number];
 

@@ -4,13 +4,13 @@ import { Minus, Plus } from 'lucide-react';
 import { useState } from 'react';
 import { readingDoubt } from '@/components/entry/reading-form';
 import { measured, number } from '@/components/words';
-import { type MachineState, machineStates } from '@/core/register/machine-states';
-import { putsNothingIn, taskActions } from '@/core/register/point-kinds';
+import { type MachineState, machineStates } from '@/core/words/machine-states';
 import type { WalkDocument, WalkStop } from '@/core/walk/document';
 import { NumberPad, Sheet } from './number-pad';
 import { type Gun, doneEntry, plannedDetail, plannedOf } from './planned';
 import { FindingSheet, SkipSheet } from './stop-sheets';
 import type { Answer } from './use-round';
+import { putsNothingIn, taskActions } from '@/core/words/task-words';
 
 type Draft = {
   kind: 'grease' | 'oil-change' | 'top-up' | 'check' | 'skip' | 'finding' | 'reading';

@@ -3,7 +3,7 @@
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { useFormContext, useWatch } from 'react-hook-form';
-import { type EntryKind, eventWords, findingWords, skipReasons, urgencies } from '@/core/entry/kinds';
+import { type EntryKind, findingWords, skipReasons, urgencies } from '@/core/entry/kinds';
 import { type Dimension, parseQuantity } from '@/core/units/parse-quantity';
 import { longestNote } from '@/core/units/typed-field';
 import { kindWords } from '../entry-words';
@@ -11,6 +11,7 @@ import { ChoiceField, NoteField, QuantityField, TextField, optionsOf } from '../
 import { type SaveAnswer, SavedForm } from '../ui/saved-form';
 import { writeNow } from '../use-outbox';
 import { WhenField, instantOf, whenNow } from './when-field';
+import { eventWords } from '@/core/words/events';
 
 /** What may be written from a point's page, outside a round. */
 export const handKinds = [

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { bearingKind, boreMm, outsideDiameterMm, widthMm } from '../fields';
+import { bearingKind, boreMm, outsideDiameterMm, widthMm } from '../fields/fields';
 import { type Notice, answer, defineMethod, refuse } from '../method';
 import { bearingSeries, readDesignation } from './designations';
 

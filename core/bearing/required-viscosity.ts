@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { boreMm, diameterRule, outsideDiameterMm, quantity, speedRpm } from '../fields';
+import { boreMm, diameterRule, outsideDiameterMm, quantity, speedRpm } from '../fields/fields';
 import { answer, defineMethod, shown } from '../method';
 
 /** Mean diameter of a bearing in mm, (d + D)/2. */

@@ -8,7 +8,7 @@ import {
   speedRpm,
   viscosityIndexField,
   widthMm,
-} from '../fields';
+} from '../fields/fields';
 import { type Notice, answer, defineMethod, refuse, shown } from '../method';
 import { extrapolationNotice } from '../viscosity/at-temperature';
 import { kv100FromIndex } from '../viscosity/astm-d2270';

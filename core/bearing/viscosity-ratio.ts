@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { kinematicViscosity, quantity } from '../fields';
+import { kinematicViscosity, quantity } from '../fields/fields';
 import { type Notice, answer, defineMethod, shown } from '../method';
 
 export const regimes = ['boundary', 'mixed', 'good', 'excess'] as const;

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { quantity } from '../fields';
+import { quantity } from '../fields/fields';
 import { type Notice, type WorkingStep, answer, defineMethod, refuse, shown } from '../method';
 
 /**

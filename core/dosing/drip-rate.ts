@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { quantity } from '../fields';
+import { quantity } from '../fields/fields';
 import { type Notice, answer, defineMethod, shown } from '../method';
 
 /** What a drip oiler uses, and how long its glass lasts. Example: 10 drops a minute at 25 per mL → 24 mL/h. */

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { densityGCm3, intervalH, quantity } from '../fields';
+import { densityGCm3, intervalH, quantity } from '../fields/fields';
 import { type Notice, answer, defineMethod, refuse, shown } from '../method';
 
 /** Grease that lies longer than this in a small cartridge bleeds and ages (days). */

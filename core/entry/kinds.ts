@@ -1,9 +1,10 @@
 import { isOwn } from '../own';
 import { z } from 'zod';
-import { instant } from '../fields';
-import { amountKinds } from '../register/point-kinds';
+import { instant } from '../fields/fields';
 import { isPlantDay } from '../time/plant-day';
 import { longestNote } from '../units/typed-field';
+import { amountKinds } from '../words/task-words';
+import { eventWords } from '../words/events';
 
 /** Every kind an entry of the log can have. The list is closed: the database knows the same names. */
 export const entryKinds = [
@@ -91,16 +92,6 @@ export const baselineWords = {
   'start-today': 'counting starts today',
   'next-round': 'to be done on the next round',
 } as const;
-
-/** What may happen to a machine that makes tasks due by itself, whatever the meters say. */
-export const eventWords = {
-  flood: 'flood or wash-down',
-  'die-change': 'die or tool change',
-  'first-use': 'first use after standing',
-  'witness-mark': 'witness mark moved',
-  overload: 'overload or crash',
-} as const;
-export type EventName = keyof typeof eventWords;
 
 const keys = <Words extends Record<string, string>>(words: Words) =>
   Object.keys(words) as [keyof Words & string, ...(keyof Words & string)[]];

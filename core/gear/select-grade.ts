@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { quantity, viscosityIndexField } from '../fields';
+import { quantity, viscosityIndexField } from '../fields/fields';
 import { type Notice, type WorkingStep, answer, defineMethod, refuse, shown } from '../method';
 import { kv100FromIndex } from '../viscosity/astm-d2270';
 import { isoGrades, nearestGradeIndex } from '../viscosity/iso-3448';

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { massG, quantity } from '../fields';
+import { massG, quantity } from '../fields/fields';
 import { type Notice, answer, defineMethod, shown } from '../method';
 
 /** Fewer strokes than this measure the scale's error rather than the gun's. */

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { boreMm, densityGCm3, diameterRule, outsideDiameterMm, quantity, share, widthMm } from '../fields';
+import { boreMm, densityGCm3, diameterRule, outsideDiameterMm, quantity, share, widthMm } from '../fields/fields';
 import { type Notice, type WorkingStep, answer, defineMethod, refuse, shown } from '../method';
 
 const steelGCm3 = 7.8;

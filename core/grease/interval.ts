@@ -9,7 +9,7 @@ import {
   quantity,
   shaftPosition,
   speedRpm,
-} from '../fields';
+} from '../fields/fields';
 import { type Notice, answer, defineMethod, refuse, shown } from '../method';
 
 /** Factors of the regreasing formula, as commonly tabled in the maintenance literature. */

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { densityGCm3, intervalH, massG, outsideDiameterMm, quantity, widthMm } from '../fields';
+import { densityGCm3, intervalH, massG, outsideDiameterMm, quantity, widthMm } from '../fields/fields';
 import { type Notice, answer, defineMethod, shown } from '../method';
 
 /** Grams per mm² of D·B, fixed school: the dose for one relubrication whatever the interval. */

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { massG, quantity } from '../fields';
+import { massG, quantity } from '../fields/fields';
 import { type Notice, answer, defineMethod, shown } from '../method';
 
 /** One stroke larger than this multiple of the need is too coarse a measure. */

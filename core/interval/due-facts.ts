@@ -1,11 +1,10 @@
 import type { EffectiveEntry } from '../entry/effective';
 import { type EntryBody, serviceKinds } from '../entry/kinds';
 import type { Confidence } from '../meter/forecast';
-import { type MeterState, countAt, instantOfValue } from '../meter/state';
+import { type MeterState, countAt, instantOfValue, type CounterKind } from '../meter/state';
 import { type Notice, type WorkingStep } from '../method';
 import { type PlantDay, addDays, daysBetween, startOfPlantDay } from '../time/plant-day';
 import {
-  type CounterKind,
   type DueEvent,
   type DueLimit,
   type LimitKind,

@@ -1,7 +1,7 @@
 import { z } from 'zod';
-import { machineStates } from '../register/machine-states';
-import { whoMay } from '../register/point-kinds';
+import { machineStates } from '../words/machine-states';
 import { type PlantDay, addDays } from '../time/plant-day';
+import { whoMay } from '../words/task-words';
 
 /** How the list of due work may be cut and grouped. The address holds it, so that a list can be sent to somebody. */
 export const standingWords = {

@@ -3,6 +3,7 @@ import { type WorkingStep, shown } from '../method';
 import { type DutyClock, plainClock } from '../meter/duty';
 import { type PlantDay, addDays, daysBetween, isPlantDay, plantDayOf } from '../time/plant-day';
 import { type Season, daysUntil, weightedDays } from './seasons';
+import { CounterKind } from '../meter/state';
 
 /** One stage of an interval: run-in, first year, steady. Without `count` it repeats for ever. */
 export type Stage = {
@@ -25,8 +26,6 @@ export const limitWords: Record<LimitKind, string> = {
   season: 'before the season',
   condition: 'by condition',
 };
-export type CounterKind = 'hours' | 'cycles';
-
 /** A commissioning or a service, with what the counters had accumulated then. */
 export type ServiceRecord = { atMs: number; hours?: number; cycles?: number };
 /** A counter as last read: accumulated value, when, and how much it grows in a day of its machine's clock. */

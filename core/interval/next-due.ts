@@ -1,10 +1,9 @@
 import { z } from 'zod';
-import { instant, monthDay, quantity, timeZone } from '../fields';
+import { instant, monthDay, quantity, timeZone } from '../fields/fields';
 import { dutyClock, dutyPlanSchema } from '../meter/duty';
 import { type Notice, type WorkingStep, answer, defineMethod, refuse, shown } from '../method';
 import { type PlantDay, plantDayOf } from '../time/plant-day';
 import {
-  type CounterKind,
   type DueLimit,
   type Schedule,
   type ServiceRecord,
@@ -17,6 +16,7 @@ import {
   stageAfter,
   windowAround,
 } from './limits';
+import { type CounterKind } from '../meter/state';
 
 const stage = z
   .strictObject({

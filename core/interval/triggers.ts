@@ -1,7 +1,7 @@
 import { z } from 'zod';
-import { type EventName, eventWords } from '../entry/kinds';
-import { monthDay, quantity } from '../fields';
+import { monthDay, quantity } from '../fields/fields';
 import type { YearlyDay } from './limits';
+import { type EventName, eventWords } from '../words/events';
 
 /** What makes a task due beside its intervals: something that happens to the machine, or a day of every year. */
 export const trigger = z.discriminatedUnion('kind', [

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { monthDay, plantDay, quantity } from '../fields';
+import { monthDay, plantDay, quantity } from '../fields/fields';
 import { type PlantDay, addDays, offsetMs } from '../time/plant-day';
 
 const dayMs = 86_400_000;

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { instant, quantity, timeZone } from '../fields';
+import { instant, quantity, timeZone } from '../fields/fields';
 import { type Notice, answer, defineMethod, shown } from '../method';
 import { type DutyClock, dutyClock, dutyPlanSchema, meanHours, plainClock } from './duty';
 import { type AccumulatedReading, keepPlausible } from './series';

@@ -1,6 +1,5 @@
 import type { EffectiveEntry } from '../entry/effective';
 import type { EntryBody } from '../entry/kinds';
-import type { CounterKind } from '../interval/limits';
 import { type DutyClock, plainClock } from './duty';
 import { type Rate, rateOf } from './forecast';
 import {
@@ -121,3 +120,5 @@ export function instantOfValue({ kept, rate }: MeterState, value: number): numbe
       : from.atMs + ((value - from.value) / (to.value - from.value)) * (to.atMs - from.atMs);
   return rate.mid > 0 ? first.atMs - ((first.value - value) / rate.mid) * 86_400_000 : first.atMs;
 }
+
+export type CounterKind = 'hours' | 'cycles';

@@ -1,6 +1,6 @@
 import { z } from 'zod';
-import { quantity } from '../fields';
-import { machineStateNames } from '../register/machine-states';
+import { quantity } from '../fields/fields';
+import { machineStateNames } from '../words/machine-states';
 import { type Notice, answer, defineMethod, refuse, shown } from '../method';
 
 const volumeL = quantity('Volume', 'L', { min: 0, max: 1e6 });

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { oilTemperatureC, quantity } from '../fields';
+import { oilTemperatureC, quantity } from '../fields/fields';
 import { type Notice, answer, defineMethod, shown } from '../method';
 
 const halvingK = 10;

@@ -1,4 +1,4 @@
-import { type SourceRank, rankOf } from './point-kinds';
+import { type SourceRank, rankOf } from '../words/source-ranks';
 
 type Ranked = { source: SourceRank; sourceOn: string; id: string };
 

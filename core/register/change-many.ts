@@ -3,9 +3,10 @@ import { z } from 'zod';
 import { type Material, keysOf, materials } from '../compat/vocabulary';
 import { ulid } from '../entry/kinds';
 import { longestNote } from '../units/typed-field';
-import { type MachineState, machineStates } from './machine-states';
-import { type FieldSpec, type PointKind, consequences, fieldsOf } from './point-kinds';
+import { type MachineState, machineStates } from '../words/machine-states';
+import { type FieldSpec, type PointKind, fieldsOf } from './point-kinds';
 import { parseQuantity } from '../units/parse-quantity';
+import { consequences } from '../words/consequences';
 
 /** Fields that may be changed on many points at once, and how. */
 export const manyFields = {

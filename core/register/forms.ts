@@ -5,10 +5,11 @@ import { readDesignation } from '../bearing/designations';
 import { keysOf, materials } from '../compat/vocabulary';
 import { isPlantDay } from '../time/plant-day';
 import { line, longText, requiredQuantity, typedQuantity } from '../units/typed-field';
-import { machineStates } from './machine-states';
+import { machineStates } from '../words/machine-states';
 import { fieldHeight, fieldWidth } from './outline';
 import { fillRowFor } from './reservoir';
-import { type FieldSpec, type PointKind, fieldsOf, pointKindNames, sourceRanks } from './point-kinds';
+import { type FieldSpec, type PointKind, fieldsOf, pointKindNames } from './point-kinds';
+import { sourceRanks } from '../words/source-ranks';
 
 /**
  * The forms of the register and the plan: one schema each, shared by the form, the action behind it and imports.

@@ -1,17 +1,9 @@
 import { isOwn, own } from '../own';
 import { runLength, singleSpaced } from '../text';
 import { parseStages } from '../interval/stage-words';
-import {
-  type AmountKind,
-  type PointKind,
-  type TaskAction,
-  amountKinds,
-  fieldsOf,
-  pointKindNames,
-  pointKinds,
-  taskActions,
-} from './point-kinds';
-import { type MachineState, machineStates } from './machine-states';
+import { type PointKind, fieldsOf, pointKindNames, pointKinds } from './point-kinds';
+import { type MachineState, machineStates } from '../words/machine-states';
+import { type AmountKind, type TaskAction, amountKinds, taskActions } from '../words/task-words';
 
 /**
  * A machine's points as a table: what each column is called, how pasted text finds its column, and how the text of a

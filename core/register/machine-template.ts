@@ -2,11 +2,13 @@ import type { Material } from '../compat/vocabulary';
 import type { Stage } from '../interval/limits';
 import type { DutyPlan } from '../meter/duty';
 import type { StoredComputation } from '../method';
-import type { MachineState } from './machine-states';
+import type { MachineState } from '../words/machine-states';
 import type { Outline } from './outline';
-import type { AmountKind, PointKind, SourceRank, TaskAction } from './point-kinds';
+import type { PointKind } from './point-kinds';
 import type { FillRow } from './reservoir';
 import type { StatedTask } from './task-form';
+import { type AmountKind, type TaskAction } from '../words/task-words';
+import { type SourceRank } from '../words/source-ranks';
 
 /**
  * What equal machines share: reservoirs, points, lubricants by source, tasks with their stages. Places in lists stand

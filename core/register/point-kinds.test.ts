@@ -3,9 +3,9 @@ import { keysOf, materials } from '../compat/vocabulary';
 import { dimensions } from '../units/parse-quantity';
 import { machineForm, meterForm, pointForm, routeForm } from './forms';
 import { taskForm } from './task-form';
-import { machineStateNames } from './machine-states';
+import { machineStateNames } from '../words/machine-states';
 import { computesGrease, fieldsOf, pointKindNames, pointKinds, usualEnough } from './point-kinds';
-import { calibrationForm, gunForm, replacementForm, stockForm } from './store-room';
+import { calibrationForm, gunForm, replacementForm, stockForm } from '../store/store-room';
 
 const problems = (
   schema: { safeParse: (values: unknown) => { error?: { issues: { path: PropertyKey[] }[] } | undefined } },

@@ -3,6 +3,7 @@
  * the methods that may be applied all follow from it.
  */
 import type { Dimension } from '../units/parse-quantity';
+import { AmountKind, TaskAction } from '../words/task-words';
 
 export type FieldSpec =
   | {
@@ -37,59 +38,6 @@ export type PointKindSpec = {
   /** How to tell it is enough, as a rule; a point's own words come first. */
   enough?: string;
 };
-
-export const amountKinds = {
-  litres: 'L',
-  grams: 'g',
-  strokes: 'strokes',
-  drops: 'drops',
-  film: 'film',
-  passes: 'passes',
-  'to-mark': 'to the mark',
-  purge: 'g at most (purge)',
-} as const;
-export type AmountKind = keyof typeof amountKinds;
-
-export const taskActions = {
-  grease: 'Grease',
-  'oil-change': 'Change oil',
-  'top-up': 'Check level and top up',
-  film: 'Renew the film',
-  check: 'Check',
-  drain: 'Drain water',
-  clean: 'Clean',
-  turn: 'Turn or replace the part',
-  retighten: 'Retighten, check witness marks',
-} as const;
-export type TaskAction = keyof typeof taskActions;
-/** Actions that put no lubricant in; done, they are written as a check. */
-export const putsNothingIn = (action: string): boolean =>
-  ['check', 'drain', 'clean', 'turn', 'retighten'].includes(action);
-
-/** Who may do a task. What the operator does stands on the machine's card, not in the rounds. */
-export const whoMay = {
-  operator: 'operator',
-  technician: 'technician',
-  mechanic: 'mechanic',
-  'authorised-service': 'authorised service',
-} as const;
-export type Who = keyof typeof whoMay;
-
-/** Where an assignment comes from, best first: a higher-ranked source wins and the losers stay visible. */
-export const sourceRanks = {
-  'plant-engineer': 'Plant engineer’s written instruction',
-  manual: 'Manufacturer’s current manual',
-  supplier: 'Lubricant supplier’s written advice',
-  nameplate: 'Nameplate',
-  calculated: 'Calculated',
-  hearsay: 'Hearsay',
-  assumed: 'Assumed',
-} as const;
-export type SourceRank = keyof typeof sourceRanks;
-export const rankOf = (source: SourceRank): number => Object.keys(sourceRanks).indexOf(source);
-
-/** What a failure at a point costs, 1 little … 4 much. */
-export const consequences = { 1: 'a nuisance', 2: 'a repair', 3: 'a line stop', 4: 'danger or days lost' } as const;
 
 const choice = (
   key: string,

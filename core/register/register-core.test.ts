@@ -4,7 +4,7 @@ import { pointForm, reservoirForm } from './forms';
 import { changedPoint } from './change-many';
 import { columnOf, gridInput, placeCells, readAmount } from './grid';
 import { completeOutline, fieldHeight, fieldWidth, usualOutline } from './outline';
-import { lubricantForm } from './store-room';
+import { lubricantForm } from '../store/store-room';
 
 describe('pasted rows', () => {
   it('find their columns by headings in any order, and say which they do not know', () => {

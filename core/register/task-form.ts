@@ -1,14 +1,14 @@
 import { z } from 'zod';
 import { keysOf } from '../compat/vocabulary';
-import { eventWords } from '../entry/kinds';
 import type { Stage } from '../interval/limits';
 import { type Severity, severityFactors } from '../interval/severity';
 import { parseStages, stageExample, stageWords } from '../interval/stage-words';
 import { type Trigger, eventsOf, yearlyDaysOf } from '../interval/triggers';
 import { line, longText, requiredQuantity, typedQuantity } from '../units/typed-field';
 import { chosen, optionalReference } from './forms';
-import { type MachineState, machineStates } from './machine-states';
-import { type AmountKind, type TaskAction, type Who, amountKinds, taskActions, whoMay } from './point-kinds';
+import { type MachineState, machineStates } from '../words/machine-states';
+import { type AmountKind, type TaskAction, type Who, amountKinds, taskActions, whoMay } from '../words/task-words';
+import { eventWords } from '../words/events';
 
 /** What is done, apart from when: the same for a task of a point and of a template. */
 export const workFields = {

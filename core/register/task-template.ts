@@ -1,14 +1,15 @@
 import { z } from 'zod';
-import { type EventName, eventWords } from '../entry/kinds';
 import type { Stage } from '../interval/limits';
 import { sameStages, shownStages, stageWords } from '../interval/stage-words';
 import { type Trigger, triggerWords } from '../interval/triggers';
 import { keysOf } from '../compat/vocabulary';
 import { line } from '../units/typed-field';
 import { chosen } from './forms';
-import type { MachineState } from './machine-states';
-import { type AmountKind, type PointKind, type TaskAction, type Who, pointKindNames, whoMay } from './point-kinds';
+import type { MachineState } from '../words/machine-states';
+import { type PointKind, pointKindNames } from './point-kinds';
 import { typedStages, workFields } from './task-form';
+import { type AmountKind, type TaskAction, type Who, whoMay } from '../words/task-words';
+import { type EventName, eventWords } from '../words/events';
 
 /** A task as a template holds it: what is done and how often, without a point. */
 export type TemplateTaskPlan = {

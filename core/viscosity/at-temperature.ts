@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { kinematicViscosity, oilTemperatureC } from '../fields';
+import { kinematicViscosity, oilTemperatureC } from '../fields/fields';
 import { type Notice, answer, defineMethod, refuse, shown } from '../method';
 import { checkOilLine, oilLine, oilLineRule, oilLineShape } from './oil-line';
 import { highestKv, kvAt, lowestKv } from './walther';

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { quantity } from '../fields';
+import { quantity } from '../fields/fields';
 import { answer, defineMethod, shown } from '../method';
 import { highestKv } from './walther';
 

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { kinematicViscosity } from '../fields';
+import { kinematicViscosity } from '../fields/fields';
 import { type Notice, answer, defineMethod, shown } from '../method';
 import { gradeHalfWidth, isoGrades, nearestGradeIndex } from './iso-3448';
 

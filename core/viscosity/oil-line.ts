@@ -1,5 +1,5 @@
 import type { z } from 'zod';
-import { kinematicViscosity, viscosityIndexField } from '../fields';
+import { kinematicViscosity, viscosityIndexField } from '../fields/fields';
 import { type WorkingStep, refuse, shown } from '../method';
 import { highestIndex, kv100FromIndex, lowestIndex, lowestKv100ForIndex, viscosityIndexOf } from './astm-d2270';
 import { type WaltherLine, waltherLine } from './walther';

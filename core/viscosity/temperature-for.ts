@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { kinematicViscosity, oilTemperatureC } from '../fields';
+import { kinematicViscosity, oilTemperatureC } from '../fields/fields';
 import { answer, defineMethod, refuse, shown } from '../method';
 import { extrapolationNotice } from './at-temperature';
 import { checkOilLine, oilLine, oilLineRule, oilLineShape } from './oil-line';

@@ -1,7 +1,7 @@
 import { isOwn, own } from '../own';
 import { singleSpaced } from '../text';
 import { z } from 'zod';
-import { kinematicViscosity, quantity } from '../fields';
+import { kinematicViscosity, quantity } from '../fields/fields';
 import { type Notice, type WorkingStep, answer, defineMethod, refuse, shown } from '../method';
 import { assumedIndex, assumedMultigradeIndex, carryTo40, kv40FromIndex } from './carry';
 import { gradeHalfWidth, isoGrades, nearestGradeIndex } from './iso-3448';

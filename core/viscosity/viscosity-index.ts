@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { kinematicViscosity, viscosityIndexField } from '../fields';
+import { kinematicViscosity, viscosityIndexField } from '../fields/fields';
 import { answer, defineMethod, shown } from '../method';
 import { referenceOils } from './astm-d2270';
 import { indexOf } from './oil-line';

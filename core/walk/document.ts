@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { type TaskAction, taskActions } from '../register/point-kinds';
+import { type TaskAction, taskActions } from '../words/task-words';
 
 /**
  * What the Round page loads: one versioned document with everything a walk needs, so that it works without signal.

@@ -7,8 +7,8 @@ import {
   type Sequelize,
 } from 'sequelize';
 import type { StoredComputation } from '@/core/method';
-import type { MachineState } from '@/core/register/machine-states';
-import type { AmountKind, PointKind, SourceRank, TaskAction, Who } from '@/core/register/point-kinds';
+import type { MachineState } from '@/core/words/machine-states';
+import type { PointKind } from '@/core/register/point-kinds';
 import type { TemplateTaskPlan } from '@/core/register/task-template';
 import type { Trigger } from '@/core/interval/triggers';
 import type { Judged } from '@/core/assign/judge';
@@ -29,6 +29,8 @@ import {
   primaryId,
   text,
 } from './columns';
+import { type AmountKind, type TaskAction, type Who } from '@/core/words/task-words';
+import { type SourceRank } from '@/core/words/source-ranks';
 
 /** Which lubricant a point or a reservoir gets, by whose word. Losing sources are kept. */
 export class Assignment extends Model<InferAttributes<Assignment>, InferCreationAttributes<Assignment>> {

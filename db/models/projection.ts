@@ -2,8 +2,7 @@ import { DataTypes, type InferAttributes, type InferCreationAttributes, Model, t
 import type { DueFacts } from '@/core/interval/due-facts';
 import type { LimitKind } from '@/core/interval/limits';
 import type { Confidence } from '@/core/meter/forecast';
-import type { MachineState } from '@/core/register/machine-states';
-import type { Who } from '@/core/register/point-kinds';
+import type { MachineState } from '@/core/words/machine-states';
 import {
   boolean,
   columns,
@@ -18,6 +17,7 @@ import {
   primaryId,
   text,
 } from './columns';
+import { type Who } from '@/core/words/task-words';
 
 /** Where a meter stands: its newest kept reading summed over dials, and its rate then. Derived; see `desk/standing/projection.ts`. */
 export class MeterStanding extends Model<InferAttributes<MeterStanding>, InferCreationAttributes<MeterStanding>> {

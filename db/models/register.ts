@@ -12,7 +12,7 @@ import type { DutyPlan } from '@/core/meter/duty';
 import type { MachineTemplate } from '@/core/register/machine-template';
 import type { FillRow } from '@/core/register/reservoir';
 import type { Outline } from '@/core/register/outline';
-import type { MachineState } from '@/core/register/machine-states';
+import type { MachineState } from '@/core/words/machine-states';
 import type { PointKind } from '@/core/register/point-kinds';
 import {
   boolean,

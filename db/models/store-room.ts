@@ -7,8 +7,7 @@ import {
   type Sequelize,
 } from 'sequelize';
 import type { Additive, Base, Family, Thickener } from '@/core/compat/vocabulary';
-import type { Hazard } from '@/core/register/hazards';
-import type { SourceRank } from '@/core/register/point-kinds';
+import type { Hazard } from '@/core/words/hazards';
 import {
   boolean,
   columns,
@@ -24,6 +23,7 @@ import {
   primaryId,
   text,
 } from './columns';
+import { type SourceRank } from '@/core/words/source-ranks';
 
 export class Lubricant extends Model<InferAttributes<Lubricant>, InferCreationAttributes<Lubricant>> {
   declare id: string;

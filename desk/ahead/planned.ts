@@ -1,7 +1,6 @@
 import { type HeatRule, type TrialTask } from '@/core/interval/what-if';
 import type { PlannedTask } from '@/core/interval/outlook';
 import type { DutyPlan } from '@/core/meter/duty';
-import { taskActions } from '@/core/register/point-kinds';
 import { pointLabel } from '@/core/register/assignment';
 import { type PlantDay, plantDayOf } from '@/core/time/plant-day';
 import type { Desk } from '../desk';
@@ -9,6 +8,7 @@ import { thePlant } from '../plant';
 import { loadMeters } from '../standing/meters';
 import { type TaskNeed, loadNeeds } from '../store/needs';
 import type { TaskState } from '../standing/states';
+import { taskActions } from '@/core/words/task-words';
 
 /** Where a planned task is, for lists and picking. */
 export type PlannedPlace = {

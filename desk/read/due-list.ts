@@ -1,6 +1,6 @@
 import { type DueFilter, type DueGroup, mondayOf } from '@/core/interval/due-filter';
 import { staleDays } from '@/core/meter/forecast';
-import { machineStates } from '@/core/register/machine-states';
+import { machineStates } from '@/core/words/machine-states';
 import { type PlantDay, addDays, plantDayOf } from '@/core/time/plant-day';
 import type { Desk } from '../desk';
 import { type TaskState, loadTaskStates } from '../standing/states';

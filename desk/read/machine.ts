@@ -1,6 +1,5 @@
 import { Op } from 'sequelize';
 import type { Judged } from '@/core/assign/judge';
-import type { SourceRank } from '@/core/register/point-kinds';
 import { byRank, winnerInBand } from '@/core/register/assignment';
 import { thePlant } from '../plant';
 import { contentsOf } from '../assign/contents';
@@ -11,6 +10,7 @@ import { type DerivedMeter, type MeterStanding, deriveMeters, loadMeters } from 
 import { type TaskState, deriveTaskStates, loadTaskStates } from '../standing/states';
 import { findMachine } from '../register/machines';
 import { type LogLine, readLog } from '../log/lines';
+import { type SourceRank } from '@/core/words/source-ranks';
 
 type Row<Model extends 'Machine' | 'LubePoint' | 'Area' | 'Lubricant' | 'Reservoir' | 'MachineModel' | 'Task'> =
   InstanceType<Database[Model]>;

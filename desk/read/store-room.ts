@@ -1,7 +1,7 @@
 import { Op } from 'sequelize';
-import { possibleMergers } from '@/core/lubricant/consolidation';
+import { possibleMergers } from '@/core/assign/consolidation';
 import { pointLabel } from '@/core/register/assignment';
-import { isGreaseKind } from '@/core/register/store-room';
+import { isGreaseKind } from '@/core/store/store-room';
 import type { Database, Desk } from '../desk';
 import { type LubricantNeed, type TaskNeed, loadNeeds, needsByLubricant } from '../store/needs';
 import { judgedOf } from '../store/judged';

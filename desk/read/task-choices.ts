@@ -1,8 +1,8 @@
 import { pointLabel } from '@/core/register/assignment';
-import type { MachineState } from '@/core/register/machine-states';
-import { type AmountKind, type TaskAction, taskActions } from '@/core/register/point-kinds';
+import type { MachineState } from '@/core/words/machine-states';
 import type { Database } from '../desk';
 import { loadTaskStates } from '../standing/states';
+import { type AmountKind, type TaskAction, taskActions } from '@/core/words/task-words';
 
 /** A task as the route builder offers it. */
 export type TaskChoice = {

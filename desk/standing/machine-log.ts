@@ -1,8 +1,9 @@
 import type { EffectiveEntry } from '@/core/entry/effective';
-import { type EntryBody, type EventName, serviceKinds } from '@/core/entry/kinds';
+import { type EntryBody, serviceKinds } from '@/core/entry/kinds';
 import type { DueEvent } from '@/core/interval/limits';
 import type { Replacement, ShownReading } from '@/core/meter/series';
 import type { PlannedEntry } from '../log/rows';
+import { type EventName } from '@/core/words/events';
 
 export type PlannedEffective = EffectiveEntry<PlannedEntry>;
 

@@ -4,11 +4,12 @@ import type { Stage } from '@/core/interval/limits';
 import type { Trigger } from '@/core/interval/triggers';
 import { type DutyClock, type DutyPlan, dutyClock, meanHours } from '@/core/meter/duty';
 import { byRank, winnerInBand } from '@/core/register/assignment';
-import type { MachineState } from '@/core/register/machine-states';
-import type { SourceRank, TaskAction, Who } from '@/core/register/point-kinds';
+import type { MachineState } from '@/core/words/machine-states';
 import type { Database } from '../desk';
 import { thePlant } from '../plant';
 import { groupBy } from '../group-by';
+import { type TaskAction, type Who } from '@/core/words/task-words';
+import { type SourceRank } from '@/core/words/source-ranks';
 
 /** Which tasks: all of the plant, of some machines, of one point, or a named few. */
 export type TaskFilter = { machineIds?: string[]; pointId?: string; taskIds?: string[] };

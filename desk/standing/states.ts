@@ -6,8 +6,8 @@ import { type AsOf, type HourMeter, type TaskDue, dueAsOf, taskDue } from '@/cor
 import type { Trigger } from '@/core/interval/triggers';
 import { type MeterState, dutyMeter } from '@/core/meter/state';
 import type { StoredComputation } from '@/core/method';
-import type { MachineState } from '@/core/register/machine-states';
-import { type AmountKind, type PointKind, type TaskAction, type Who, usualEnough } from '@/core/register/point-kinds';
+import type { MachineState } from '@/core/words/machine-states';
+import { type PointKind, usualEnough } from '@/core/register/point-kinds';
 import { type EntryRow, entryColumns, parseEntry } from '../log/rows';
 import type { Database } from '../desk';
 import { type BandChange, type LubricantRef, derivePlan, lubricantRef, overrideStages } from './derive';
@@ -24,6 +24,7 @@ import {
   taskJoins,
 } from './plan-rows';
 import { groupBy } from '../group-by';
+import { type AmountKind, type TaskAction, type Who } from '@/core/words/task-words';
 
 /** A person's number in place of the computed or stated one. */
 export type Override = { value: number; unit: string; computed: number | null; reason: string; by: string; at: string };

@@ -1,7 +1,7 @@
 import { ulid } from 'ulid';
 import { greaseGunCalibration } from '@/core/grease/gun-calibration';
 import { computeStored } from '@/core/method';
-import { calibrationForm, gunForm } from '@/core/register/store-room';
+import { calibrationForm, gunForm } from '@/core/store/store-room';
 import { plantDayOf } from '@/core/time/plant-day';
 import { type Desk, type Result, done, refusal } from '../desk';
 import { parseForm } from '../parse';

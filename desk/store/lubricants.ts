@@ -1,6 +1,6 @@
 import { ulid } from 'ulid';
 import type { z } from 'zod';
-import { lubricantForm, replacementForm } from '@/core/register/store-room';
+import { lubricantForm, replacementForm } from '@/core/store/store-room';
 import { plantDayOf } from '@/core/time/plant-day';
 import { type Desk, type Result, done, refusal } from '../desk';
 import { alone } from '../locks';

@@ -1,4 +1,4 @@
-import { type Need, amountOfService, yearlyNeed } from '@/core/lubricant/needs';
+import { type Need, amountOfService, yearlyNeed } from '@/core/store/needs';
 import type { Database } from '../desk';
 import { type TaskState, loadTaskStates } from '../standing/states';
 

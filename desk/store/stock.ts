@@ -1,6 +1,6 @@
 import { ulid } from 'ulid';
 import { type Dimension, parseQuantity } from '@/core/units/parse-quantity';
-import { isGreaseKind, stockForm } from '@/core/register/store-room';
+import { isGreaseKind, stockForm } from '@/core/store/store-room';
 import { plantDayOf } from '@/core/time/plant-day';
 import { type Desk, type Result, done, refusal } from '../desk';
 import { parseForm } from '../parse';

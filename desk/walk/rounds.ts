@@ -1,6 +1,5 @@
 import { UniqueConstraintError } from 'sequelize';
 import { dueWords, standingOn } from '@/core/interval/due-words';
-import { putsNothingIn } from '@/core/register/point-kinds';
 import { pointLabel } from '@/core/register/assignment';
 import { plantDayOf } from '@/core/time/plant-day';
 import { answersStop } from '@/core/walk/answered';
@@ -14,6 +13,7 @@ import { type TaskState, loadTaskStates } from '../standing/states';
 import { thePlant } from '../plant';
 import { selectStops } from './stops';
 import { entriesOfRound } from '../follow/round-entries';
+import { putsNothingIn } from '@/core/words/task-words';
 
 /** What a device needs to begin a walk of a route by itself, also when it has no signal then. */
 export type WalkPlan = {

@@ -2,7 +2,7 @@ import { Op } from 'sequelize';
 import { z } from 'zod';
 import { isClockAhead } from '@/core/entry/effective';
 import type { EntryEnvelope } from '@/core/entry/kinds';
-import { instant, quantity } from '@/core/fields';
+import { instant, quantity } from '@/core/fields/fields';
 import type { Database } from '../desk';
 import { deriveMeters } from '../standing/meters';
 import { alone } from '../locks';

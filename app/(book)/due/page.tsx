@@ -3,14 +3,14 @@ import Link from 'next/link';
 import { hourLineLegend } from '@/components/scales/hour-line';
 import { FilterChoice, FilterText } from '@/components/ui/filter-fields';
 import { type DueFilter, dueFilter, dueQuery, groupWords, standingWords } from '@/core/interval/due-filter';
-import { machineStates } from '@/core/register/machine-states';
-import { whoMay } from '@/core/register/point-kinds';
+import { machineStates } from '@/core/words/machine-states';
 import { readDueChoices, readDueList } from '@/desk/read/due-list';
 import { dueItem } from '@/app/due-item';
 import { type Search, searchOf } from '@/app/search';
 import { openDesk, reading } from '@/app/server';
 import { DueWindow } from './due-window';
 import { AutoForm } from './auto-form';
+import { whoMay } from '@/core/words/task-words';
 
 export const metadata: Metadata = { title: 'Due' };
 

@@ -6,8 +6,8 @@ import { ChoiceField, ChoicesField, NoteField, QuantityField, TextField, options
 import { SavedForm } from '@/components/ui/saved-form';
 import { additives, bases, families, thickeners } from '@/core/compat/vocabulary';
 import { nlgiNumbers } from '@/core/lubricant/din-51502';
-import { hazards } from '@/core/register/hazards';
-import { isGreaseKind } from '@/core/register/store-room';
+import { hazards } from '@/core/words/hazards';
+import { isGreaseKind } from '@/core/store/store-room';
 import { saveLubricant, saveNewLubricant } from './actions';
 
 export type LubricantValues = {

@@ -15,7 +15,7 @@ import { useId, useState } from 'react';
 import { NoteField, TextField } from '@/components/ui/fields';
 import { SavedForm } from '@/components/ui/saved-form';
 import { amount, counted, measured } from '@/components/words';
-import { machineStates } from '@/core/register/machine-states';
+import { machineStates } from '@/core/words/machine-states';
 import type { TaskChoice } from '@/desk/read/task-choices';
 import { saveNewRoute, saveRoute } from './actions';
 

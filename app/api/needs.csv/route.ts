@@ -1,5 +1,5 @@
 import Papa from 'papaparse';
-import { isGreaseKind } from '@/core/register/store-room';
+import { isGreaseKind } from '@/core/store/store-room';
 import { loadNeeds, needsByLubricant } from '@/desk/store/needs';
 import { csvResponse } from '../csv';
 import { heavily } from '@/app/heavy';

@@ -9,9 +9,8 @@ import { compatMaterials } from '@/core/compat/materials';
 import { additives, bases, families, keysOf, materials, thickeners } from '@/core/compat/vocabulary';
 import { nlgiRanges } from '@/core/lubricant/nlgi';
 import { computeStored } from '@/core/method';
-import { hazards } from '@/core/register/hazards';
-import { sourceRanks, type SourceRank } from '@/core/register/point-kinds';
-import { isGreaseKind } from '@/core/register/store-room';
+import { hazards } from '@/core/words/hazards';
+import { isGreaseKind } from '@/core/store/store-room';
 import { daysBetween, plantDayOf } from '@/core/time/plant-day';
 import { viscosityIndexMethod } from '@/core/viscosity/viscosity-index';
 import { thePlant } from '@/desk/plant';
@@ -20,6 +19,7 @@ import { pointPath } from '@/app/due-item';
 import { openDesk, reading } from '@/app/server';
 import { ReplacementFields } from './replacement-fields';
 import { StockFields, StockMarks } from './stock-fields';
+import { sourceRanks, type SourceRank } from '@/core/words/source-ranks';
 
 type Props = { params: Promise<{ code: string }> };
 

@@ -3,8 +3,8 @@
 import { useState } from 'react';
 import { ChoiceField, NoteField, TextField, optionsOf } from '@/components/ui/fields';
 import { SavedForm } from '@/components/ui/saved-form';
-import { sourceRanks } from '@/core/register/point-kinds';
 import { saveReplacement } from '../actions';
+import { sourceRanks } from '@/core/words/source-ranks';
 
 /** A former product that this lubricant stands in for, by whose word. */
 export function ReplacementFields({ lubricantId, today }: { lubricantId: string; today: string }) {

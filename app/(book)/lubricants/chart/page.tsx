@@ -2,7 +2,7 @@ import type { Metadata } from 'next';
 import Link from 'next/link';
 import { type OperatingWindow, ViscosityChart } from '@/components/scales/viscosity-chart';
 import { lineOf } from '@/core/assign/judge';
-import { isGreaseKind } from '@/core/register/store-room';
+import { isGreaseKind } from '@/core/store/store-room';
 import { kv100FromIndex } from '@/core/viscosity/astm-d2270';
 import { assumedIndex } from '@/core/viscosity/carry';
 import { isoGrades } from '@/core/viscosity/iso-3448';

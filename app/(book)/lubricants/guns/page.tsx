@@ -1,7 +1,7 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
 import { day, measured } from '@/components/words';
-import { isGreaseKind } from '@/core/register/store-room';
+import { isGreaseKind } from '@/core/store/store-room';
 import { openDesk, reading } from '@/app/server';
 import { CalibrationFields, GunFields } from './gun-fields';
 

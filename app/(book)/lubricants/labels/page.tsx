@@ -4,7 +4,7 @@ import { LabelSheet } from '@/components/label-sheet';
 import { PrintButton } from '@/components/print-button';
 import { measured } from '@/components/words';
 import { families } from '@/core/compat/vocabulary';
-import { hazards } from '@/core/register/hazards';
+import { hazards } from '@/core/words/hazards';
 import { openDesk, reading } from '@/app/server';
 import { siteAddress } from '@/app/site-address';
 

@@ -1,7 +1,7 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
 import { counted, quantityOf } from '@/components/words';
-import { isGreaseKind } from '@/core/register/store-room';
+import { isGreaseKind } from '@/core/store/store-room';
 import { loadNeeds, needsByLubricant } from '@/desk/store/needs';
 import { openDesk, readingMuch } from '@/app/server';
 

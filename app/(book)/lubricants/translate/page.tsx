@@ -4,7 +4,7 @@ import { NoticeLine } from '@/components/ui/notice';
 import { Working } from '@/components/ui/working';
 import { measured } from '@/components/words';
 import { families } from '@/core/compat/vocabulary';
-import { matchType } from '@/core/lubricant/match';
+import { matchType } from '@/core/store/match';
 import { lubricantDecode } from '@/core/lubricant/decode';
 import { computeStored } from '@/core/method';
 import { readPlate } from '@/core/viscosity/read-plate';

@@ -5,10 +5,11 @@ import { useFieldArray, useFormContext } from 'react-hook-form';
 import { ChoiceField, NoteField, QuantityField, TextField, TickField, optionsOf } from '@/components/ui/fields';
 import { StagesField } from '@/components/ui/stages-field';
 import { SavedForm } from '@/components/ui/saved-form';
-import { eventWords } from '@/core/entry/kinds';
-import { machineStates } from '@/core/register/machine-states';
-import { amountKinds, pointKinds, taskActions, whoMay } from '@/core/register/point-kinds';
+import { machineStates } from '@/core/words/machine-states';
+import { pointKinds } from '@/core/register/point-kinds';
 import { saveTemplate } from '../actions';
+import { amountKinds, taskActions, whoMay } from '@/core/words/task-words';
+import { eventWords } from '@/core/words/events';
 
 export type TypedTask = {
   action: string;

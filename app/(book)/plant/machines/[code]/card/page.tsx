@@ -4,7 +4,7 @@ import { notFound } from 'next/navigation';
 import { PrintButton } from '@/components/print-button';
 import { QrCode } from '@/components/qr-code';
 import { taskAmount } from '@/components/words';
-import { machineStates } from '@/core/register/machine-states';
+import { machineStates } from '@/core/words/machine-states';
 import { readOperatorCard } from '@/desk/walk/operator-card';
 import { pointPath } from '@/app/due-item';
 import { siteAddress } from '@/app/site-address';

@@ -6,7 +6,7 @@ import { QrCode } from '@/components/qr-code';
 import { MachineOutline } from '@/components/scales/machine-outline';
 import { counted, day, number, taskAmount } from '@/components/words';
 import { pointLabel } from '@/core/register/assignment';
-import { machineStates } from '@/core/register/machine-states';
+import { machineStates } from '@/core/words/machine-states';
 import { completeOutline } from '@/core/register/outline';
 import { plantDayOf } from '@/core/time/plant-day';
 import { thePlant } from '@/desk/plant';

@@ -14,17 +14,11 @@ import {
 } from '@/components/ui/fields';
 import { SavedForm } from '@/components/ui/saved-form';
 import { materials } from '@/core/compat/vocabulary';
-import { machineStates } from '@/core/register/machine-states';
-import {
-  type FieldSpec,
-  type PointKind,
-  consequences,
-  fieldsOf,
-  pointKindNames,
-  pointKinds,
-} from '@/core/register/point-kinds';
+import { machineStates } from '@/core/words/machine-states';
+import { type FieldSpec, type PointKind, fieldsOf, pointKindNames, pointKinds } from '@/core/register/point-kinds';
 import { saveNewPoint, savePoint } from '@/app/(book)/plant/actions';
 import { usualDetails } from './usual-details';
+import { consequences } from '@/core/words/consequences';
 
 export type PointValues = {
   kind: PointKind;

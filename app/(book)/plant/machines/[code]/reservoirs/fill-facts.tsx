@@ -6,7 +6,7 @@ import { WorkingSteps } from '@/components/ui/working';
 import { day, measured } from '@/components/words';
 import { computeStored } from '@/core/method';
 import { oilFill } from '@/core/oil/fill';
-import { type MachineState, machineStates } from '@/core/register/machine-states';
+import { type MachineState, machineStates } from '@/core/words/machine-states';
 import { type FillRow, fillRowFor } from '@/core/register/reservoir';
 import { parseQuantity } from '@/core/units/parse-quantity';
 import { confirmReservoir } from '@/app/(book)/plant/actions';

@@ -5,7 +5,7 @@ import { useRouter } from 'next/navigation';
 import { useFieldArray, useFormContext, useWatch } from 'react-hook-form';
 import { ChoiceField, ChoicesField, QuantityField, TextField, TickField, optionsOf } from '@/components/ui/fields';
 import { SavedForm } from '@/components/ui/saved-form';
-import { machineStates } from '@/core/register/machine-states';
+import { machineStates } from '@/core/words/machine-states';
 import { saveNewReservoir, saveReservoir } from '@/app/(book)/plant/actions';
 
 export type ReservoirValues = {

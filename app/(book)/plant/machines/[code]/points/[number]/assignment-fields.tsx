@@ -5,8 +5,8 @@ import { useState } from 'react';
 import { useFormContext } from 'react-hook-form';
 import { ChoiceField, NoteField, TextField, optionsOf } from '@/components/ui/fields';
 import { SavedForm } from '@/components/ui/saved-form';
-import { sourceRanks } from '@/core/register/point-kinds';
 import { saveAssignment } from '@/app/(book)/plant/actions';
+import { sourceRanks } from '@/core/words/source-ranks';
 
 type Values = {
   lubricantId: string;

@@ -1,9 +1,9 @@
 import Link from 'next/link';
 import { day } from '@/components/words';
-import { sourceRanks } from '@/core/register/point-kinds';
 import type { AssignmentLine, PointPage } from '@/desk/read/machine';
 import { AssignmentFields } from './assignment-fields';
 import { FindingList } from './finding-list';
+import { sourceRanks } from '@/core/words/source-ranks';
 
 const summary =
   'inline-flex min-h-11 cursor-pointer items-center text-sm underline decoration-rule underline-offset-4 md:min-h-8';

@@ -9,8 +9,8 @@ import { WrittenList } from '@/components/written-list';
 import { deviceFacts } from '@/core/dosing/devices';
 import { materials } from '@/core/compat/vocabulary';
 import { pointLabel } from '@/core/register/assignment';
-import { type MachineState, machineStates } from '@/core/register/machine-states';
-import { type FieldSpec, consequences, fieldsOf, pointKinds, usualEnough } from '@/core/register/point-kinds';
+import { type MachineState, machineStates } from '@/core/words/machine-states';
+import { type FieldSpec, fieldsOf, pointKinds, usualEnough } from '@/core/register/point-kinds';
 import { plantDayOf } from '@/core/time/plant-day';
 import { dimensions } from '@/core/units/parse-quantity';
 import { thePlant } from '@/desk/plant';
@@ -26,6 +26,7 @@ import { LubricantSection } from './lubricant-section';
 import { ProposalSection } from './proposal-section';
 import { TaskFields } from './task-fields';
 import { TaskSection } from './task-section';
+import { consequences } from '@/core/words/consequences';
 
 type Props = { params: Promise<{ code: string; number: string }> };
 

@@ -5,12 +5,13 @@ import { useState } from 'react';
 import { ChoiceField, ChoicesField, NoteField, QuantityField, TextField, optionsOf } from '@/components/ui/fields';
 import { SavedForm } from '@/components/ui/saved-form';
 import { StagesField } from '@/components/ui/stages-field';
-import { machineStates } from '@/core/register/machine-states';
-import { eventWords } from '@/core/entry/kinds';
+import { machineStates } from '@/core/words/machine-states';
 import { severityFactors } from '@/core/interval/severity';
-import { type PointKind, amountKinds, pointKinds, taskActions, whoMay } from '@/core/register/point-kinds';
+import { type PointKind, pointKinds } from '@/core/register/point-kinds';
 import type { TypedTask } from '@/core/register/task-form';
 import { changeTask, saveTask } from '@/app/(book)/plant/actions';
+import { amountKinds, taskActions, whoMay } from '@/core/words/task-words';
+import { eventWords } from '@/core/words/events';
 
 const amountOptions = Object.entries(amountKinds).map(([value, unit]) => ({
   value,

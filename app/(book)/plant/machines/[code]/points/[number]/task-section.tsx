@@ -7,13 +7,13 @@ import type { Stage } from '@/core/interval/limits';
 import { wholeYears } from '@/core/interval/stage-words';
 import { amount, counted, day, measured, number } from '@/components/words';
 import { dueWords } from '@/core/interval/due-words';
-import { machineStates } from '@/core/register/machine-states';
+import { machineStates } from '@/core/words/machine-states';
 import { triggerWords } from '@/core/interval/triggers';
-import { amountKinds, whoMay } from '@/core/register/point-kinds';
 import type { PlantDay } from '@/core/time/plant-day';
 import { pointPath } from '@/app/due-item';
 import { OilLifeFields } from './oil-life-fields';
 import type { Override, TaskState } from '@/desk/standing/states';
+import { amountKinds, whoMay } from '@/core/words/task-words';
 
 type Props = {
   state: TaskState;

@@ -1,5 +1,5 @@
 import { type Family, families } from '../compat/vocabulary';
-import { isGreaseKind } from '../register/store-room';
+import { isGreaseKind } from './store-room';
 import { isoGrades } from '../viscosity/iso-3448';
 
 type Stored = { id: string; code: string; name: string; kind: Family; isoVg: number | null; nlgi: string | null };

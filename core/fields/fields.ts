@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { isPlantDay } from './time/plant-day';
+import { isPlantDay } from '../time/plant-day';
 
 /**
  * Fields that several methods share: each number with its title, unit and the physical range beyond which a value

@@ -1,5 +1,5 @@
-import type { AmountKind } from '../register/point-kinds';
 import type { Stage } from '../interval/limits';
+import { type AmountKind } from '../words/task-words';
 
 /** Drops of oil in a millilitre, as the drip method assumes. */
 const dropsPerMl = 25;

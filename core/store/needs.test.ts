@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import type { JudgedLubricant } from '../assign/judge';
 import { deviceFacts } from '../dosing/devices';
 import { closedReason, greasePlan } from '../grease/plan';
-import { possibleMergers } from './consolidation';
+import { possibleMergers } from '../assign/consolidation';
 import { matchType } from './match';
 import { timesPerYear, yearlyNeed } from './needs';
 

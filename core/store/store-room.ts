@@ -5,8 +5,8 @@ import { nlgiNumbers } from '../lubricant/din-51502';
 import { isPlantDay } from '../time/plant-day';
 import { line, longText, requiredQuantity, typedQuantity } from '../units/typed-field';
 import { isoGrades } from '../viscosity/iso-3448';
-import { hazards } from './hazards';
-import { sourceRanks } from './point-kinds';
+import { hazards } from '../words/hazards';
+import { sourceRanks } from '../words/source-ranks';
 
 /** Forms of the store room: lubricants, what they replace, containers, guns. Typed text goes in, storage units come out. */
 

@@ -6,10 +6,10 @@ import {
   bases,
   thickeners,
 } from '../compat/vocabulary';
-import type { JudgedLubricant } from '../assign/judge';
+import type { JudgedLubricant } from './judge';
 import { shown } from '../method';
 import { isoGrades } from '../viscosity/iso-3448';
-import { nlgiApart } from './nlgi';
+import { nlgiApart } from '../lubricant/nlgi';
 
 /** Two lubricants of the house that could be one: why, and what would be lost by keeping only the first. */
 export type Merger = { keep: string; giveUp: string; reasons: string[]; lost: string[] };
