@@ -3,7 +3,7 @@ import { type WorkingStep, shown } from '../method';
 import { type DutyClock, plainClock } from '../meter/duty';
 import { type PlantDay, addDays, daysBetween, isPlantDay, plantDayOf } from '../time/plant-day';
 import { type Season, daysUntil, weightedDays } from './seasons';
-import { CounterKind } from '../meter/state';
+import type { CounterKind } from '../meter/state';
 
 /** One stage of an interval: run-in, first year, steady. Without `count` it repeats for ever. */
 export type Stage = {

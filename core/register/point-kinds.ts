@@ -3,7 +3,7 @@
  * the methods that may be applied all follow from it.
  */
 import type { Dimension } from '../units/parse-quantity';
-import { AmountKind, TaskAction } from '../words/task-words';
+import type { AmountKind, TaskAction } from '../words/task-words';
 
 export type FieldSpec =
   | {
