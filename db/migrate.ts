@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { type QueryInterface, QueryTypes, type Sequelize } from 'sequelize';
 import { SequelizeStorage, Umzug } from 'umzug';
 import { migrations } from './migrations';
+import { projectionVersion } from './models/projection';
 
 /** The migrator of a database; `up()`, `down({ to: 0 })` and `pending()` as Umzug gives them. */
 export function migrator(sequelize: Sequelize) {
@@ -17,8 +18,11 @@ export function migrator(sequelize: Sequelize) {
   });
 }
 
-/** How a database's schema and this code fit: steps that the database lacks, and steps that this code does not know. */
-export type SchemaFit = { missing: string[]; unknown: string[] };
+/**
+ * How a database's schema and this code fit: steps that the database lacks, steps that this code does not know, and whether
+ * what is derived from the log was derived by other rules than this code's.
+ */
+export type SchemaFit = { missing: string[]; unknown: string[]; outdated: boolean };
 
 export async function schemaFit(sequelize: Sequelize): Promise<SchemaFit> {
   const tables = await sequelize.query<{ name: string }>(
@@ -31,18 +35,28 @@ export async function schemaFit(sequelize: Sequelize): Promise<SchemaFit> {
       : await sequelize.query<{ name: string }>('SELECT name FROM SequelizeMeta', { type: QueryTypes.SELECT });
   const names = new Set(done.map(({ name }) => name));
   const known = new Set(migrations.map(({ name }) => name));
-  return {
-    missing: [...known].filter((name) => !names.has(name)),
-    unknown: [...names].filter((name) => !known.has(name)),
-  };
+  const missing = [...known].filter((name) => !names.has(name));
+  const unknown = [...names].filter((name) => !known.has(name));
+  return { missing, unknown, outdated: missing.length === 0 && (await isOutdated(sequelize)) };
+}
+
+/** Whether what a plant's log came to was derived by other rules than those of this code; false where there is no plant yet. */
+export async function isOutdated(sequelize: Sequelize): Promise<boolean> {
+  const [derived] = await sequelize.query<{ version: number | null }>(
+    'SELECT (SELECT version FROM projection_version) AS version FROM plant LIMIT 1',
+    { type: QueryTypes.SELECT },
+  );
+  return derived !== undefined && derived.version !== projectionVersion;
 }
 
 /** Why code and schema do not go together, in words for whoever starts the book; undefined where they do. */
-export function misfitWords({ missing, unknown }: SchemaFit): string | undefined {
+export function misfitWords({ missing, unknown, outdated }: SchemaFit): string | undefined {
   if (unknown.length > 0)
     return `This database was made by a newer version of the book: it has ${unknown.length} steps that this version does not know (${unknown[0]}). Start that version, or bring back a copy of the database from before it.`;
-  return missing.length > 0
-    ? `This database is older than this version of the book: it lacks ${missing.length} steps (${missing[0]}). Bring it up to date first: npm run migrate`
+  if (missing.length > 0)
+    return `This database is older than this version of the book: it lacks ${missing.length} steps (${missing[0]}). Bring it up to date first: npm run migrate`;
+  return outdated
+    ? 'Where meters and tasks stand was derived by an older version of the book. Have it derived anew first: npm run migrate'
     : undefined;
 }
 
@@ -81,8 +95,8 @@ export async function migrate(sequelize: Sequelize, say: (words: string) => void
   }
   const heartbeat = setInterval(() => void holds().catch(() => undefined), (lockExpiresS * 1000) / 4);
   try {
-    const { unknown } = await schemaFit(sequelize);
-    if (unknown.length > 0) throw new SchemaMisfit(misfitWords({ missing: [], unknown })!);
+    const fit = await schemaFit(sequelize);
+    if (fit.unknown.length > 0) throw new SchemaMisfit(misfitWords(fit)!);
     return (await migrator(sequelize).up()).map(({ name }) => name);
   } finally {
     clearInterval(heartbeat);

@@ -74,7 +74,7 @@ describe('the demo plant', async () => {
     for (const point of await db.LubePoint.findAll()) {
       const winner = states.find((state) => state.point.id === point.id)?.lubricant;
       if (!winner || point.kind === 'generic') continue;
-      const { candidates } = await chooseFor(db, now, point, await ambientOf(db, point.machineId));
+      const { candidates } = await chooseFor(db, point, await ambientOf(db, point.machineId));
       const { judged } = candidates.find(({ lubricant }) => lubricant.id === winner.id)!;
       if (judged.verdict === 'stop')
         stopped.push(`${point.name}: ${winner.code}, ${judged.findings.find(({ level }) => level === 'stop')!.text}`);

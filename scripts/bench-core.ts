@@ -2,7 +2,7 @@
 import { readConfig } from '../config';
 import { dueFacts } from '@/core/interval/due-facts';
 import { dutyMeter } from '@/core/meter/state';
-import type { EffectiveEntry } from '@/core/entry/effective';
+import type { BelievedEntry } from '@/core/entry/believed';
 import { plantDayOf } from '@/core/time/plant-day';
 import { connect } from '@/db/connection';
 import { loadTaskStates } from '@/desk/standing/states';
@@ -25,7 +25,7 @@ async function median(work: () => unknown): Promise<number> {
 }
 
 /** A service entry some days ago. */
-const service = (index: number, daysAgo: number): EffectiveEntry => ({
+const service = (index: number, daysAgo: number): BelievedEntry => ({
   id: `${index}-${daysAgo}`,
   seq: 1000 - daysAgo,
   kind: 'grease',
@@ -35,7 +35,7 @@ const service = (index: number, daysAgo: number): EffectiveEntry => ({
   pointId: null,
   receivedAt: new Date(),
   taskIds: [],
-  replacesId: null,
+  kindVersion: 1,
   correctedBy: null,
 });
 

@@ -2,15 +2,20 @@
 // With SCHEMA_DATABASE_URL the schema is that user's, and the application's own user cannot alter it nor the log.
 import { readConfig } from '../config';
 import { connect } from '@/db/connection';
-import { SchemaMisfit, migrate } from '@/db/migrate';
+import { SchemaMisfit, isOutdated, migrate } from '@/db/migrate';
 import { grantRunning, mayAlterLog } from '@/db/rights';
 import { isEmpty, loadDemo } from '@/demo/load';
+import { rebuild } from '@/desk/standing/projection';
 
 const { databaseUrl, databaseUserHost, schemaDatabaseUrl } = readConfig();
 const owner = connect(schemaDatabaseUrl ?? databaseUrl, 3);
 try {
   const ran = await migrate(owner.sequelize, (words) => console.log(words));
   console.log(`${ran.length} migrations run`);
+  if (await isOutdated(owner.sequelize)) {
+    const { entries } = await rebuild(owner);
+    console.log(`where meters and tasks stand was derived anew from ${entries} entries`);
+  }
   if (schemaDatabaseUrl) {
     const { username } = new URL(databaseUrl);
     await grantRunning(owner.sequelize, `'${decodeURIComponent(username)}'@'${databaseUserHost}'`);

@@ -1,12 +1,13 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { type LoggedEntry, effectiveEntries } from './effective';
+import { type LoggedEntry, believedEntries } from './believed';
 import { entryBodies, entryEnvelope, entryKinds, isWritable, serviceKinds } from './kinds';
 
 const id = (last: string) => `01ARZ3NDEKTSV4RRFFQ69G5F${last.padStart(2, '0')}`;
 const note = (seq: number, text: string): LoggedEntry => ({
   id: `n${seq}`,
   seq,
+  kindVersion: 1,
   kind: 'note',
   body: { text },
   happenedAt: '2026-01-01T00:00:00Z',
@@ -34,7 +35,7 @@ const voided = (seq: number, replacesId: string): LoggedEntry => ({
 
 describe('what holds after corrections', () => {
   it('is the newest of a chain, under the original’s identifier', () => {
-    const [entry, ...rest] = effectiveEntries([note(1, 'a'), putRight(2, 'n1', 'b'), putRight(3, 'n2', 'c')]);
+    const [entry, ...rest] = believedEntries([note(1, 'a'), putRight(2, 'n1', 'b'), putRight(3, 'n2', 'c')]);
     expect(rest).toEqual([]);
     expect(entry).toMatchObject({
       id: 'n1',
@@ -47,8 +48,8 @@ describe('what holds after corrections', () => {
   });
 
   it('leaves a voided entry out, also after it was put right', () => {
-    expect(effectiveEntries([note(1, 'a'), voided(2, 'n1')])).toEqual([]);
-    expect(effectiveEntries([note(1, 'a'), putRight(2, 'n1', 'b'), voided(3, 'n2')])).toEqual([]);
+    expect(believedEntries([note(1, 'a'), voided(2, 'n1')])).toEqual([]);
+    expect(believedEntries([note(1, 'a'), putRight(2, 'n1', 'b'), voided(3, 'n2')])).toEqual([]);
   });
 
   it('does not depend on the order in which entries are read', () => {
@@ -62,7 +63,7 @@ describe('what holds after corrections', () => {
     ];
     fc.assert(
       fc.property(fc.shuffledSubarray(log, { minLength: log.length }), (shuffled) => {
-        expect(effectiveEntries(shuffled)).toEqual(effectiveEntries(log));
+        expect(believedEntries(shuffled)).toEqual(believedEntries(log));
       }),
     );
   });
@@ -70,7 +71,7 @@ describe('what holds after corrections', () => {
   it('ignores a correction of something that is not there, and changes nothing it was given', () => {
     const log = [putRight(2, 'gone', 'x'), note(1, 'a')];
     const before = structuredClone(log);
-    expect(effectiveEntries(log).map((entry) => entry.id)).toEqual(['n1']);
+    expect(believedEntries(log).map((entry) => entry.id)).toEqual(['n1']);
     expect(log).toEqual(before);
   });
 });

@@ -226,6 +226,17 @@ export const isWritable = (kind: EntryKind): kind is WritableKind => isOwn(entry
 /** Kinds that, answering a task, count as the service done. */
 export const serviceKinds: readonly EntryKind[] = ['grease', 'oil-change', 'top-up', 'check', 'drain', 'flush'];
 
+/** Kinds of entries from which it follows where tasks and meters stand. */
+export const decidingKinds: readonly EntryKind[] = [
+  ...serviceKinds,
+  'reading',
+  'meter-change',
+  'commissioning',
+  'override',
+  'postpone',
+  'note',
+];
+
 /** The envelope as a device sends it; the server adds `seq`, `receivedAt` and the hashes. */
 export const entryEnvelope = z.strictObject({
   id: ulid.meta({ title: 'Identifier' }),

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import type { EffectiveEntry } from '../entry/effective';
+import type { BelievedEntry } from '../entry/believed';
 import type { EntryKind } from '../entry/kinds';
 import { dutyClock } from '../meter/duty';
 import { dialsOf, dutyMeter, meterState } from '../meter/state';
@@ -7,7 +7,7 @@ import { type TaskPlanAndLog, dueFacts, explainDue, latestPostponement } from '.
 import { dueAsOf } from './task-due';
 
 let seq = 0;
-const entry = (kind: EntryKind, at: string, body: Record<string, unknown> = {}): EffectiveEntry => ({
+const entry = (kind: EntryKind, at: string, body: Record<string, unknown> = {}): BelievedEntry => ({
   id: `e${(seq += 1)}`,
   seq,
   kind,
@@ -17,7 +17,7 @@ const entry = (kind: EntryKind, at: string, body: Record<string, unknown> = {}):
   machineId: 'm',
   pointId: 'p',
   taskIds: ['t'],
-  replacesId: null,
+  kindVersion: 1,
   correctedBy: null,
 });
 const spec = { unit: 'hours', rolloverAt: null, resolution: 0.1, maxPerDay: 24, dutyPerDay: null };

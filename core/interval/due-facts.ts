@@ -1,4 +1,4 @@
-import type { EffectiveEntry } from '../entry/effective';
+import type { BelievedEntry } from '../entry/believed';
 import { type EntryBody, serviceKinds } from '../entry/kinds';
 import type { Confidence } from '../meter/forecast';
 import { type MeterState, countAt, instantOfValue, type CounterKind } from '../meter/state';
@@ -31,7 +31,7 @@ export type TaskPlanAndLog = {
   /** What has happened that makes this task due; those before the last service are of no account. */
   events?: readonly DueEvent[];
   /** Effective entries that answer this task, commission its unit or postpone it, in any order. */
-  entries: readonly EffectiveEntry[];
+  entries: readonly BelievedEntry[];
   meters: TaskMeters;
   timeZone: string;
 };
@@ -204,7 +204,7 @@ function countersOf(meters: TaskMeters, last: ServiceRecord): Schedule['counters
 }
 
 /** The newest postponement since the last service puts the day off, never brings it nearer. */
-function postponed(facts: DueFacts, entries: readonly EffectiveEntry[], working?: WorkingStep[]): DueFacts {
+function postponed(facts: DueFacts, entries: readonly BelievedEntry[], working?: WorkingStep[]): DueFacts {
   const { dueOn, window, lastMs = 0 } = facts;
   const newest = entries
     .filter(({ kind, happenedAt }) => kind === 'postpone' && Date.parse(happenedAt) >= lastMs)

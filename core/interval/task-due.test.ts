@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import type { EffectiveEntry } from '../entry/effective';
+import type { BelievedEntry } from '../entry/believed';
 import type { EntryKind } from '../entry/kinds';
 import { dueWords, standingOn } from './due-words';
 import { dialsOf, dutyMeter, meterState } from '../meter/state';
@@ -8,7 +8,7 @@ import { taskDue } from './task-due';
 
 const asOfMs = Date.parse('2026-06-15T10:00:00Z');
 let seq = 0;
-const entry = (kind: EntryKind, day: string, body: Record<string, unknown> = {}): EffectiveEntry => ({
+const entry = (kind: EntryKind, day: string, body: Record<string, unknown> = {}): BelievedEntry => ({
   id: `e${(seq += 1)}`,
   seq,
   kind,
@@ -18,7 +18,7 @@ const entry = (kind: EntryKind, day: string, body: Record<string, unknown> = {})
   machineId: null,
   pointId: null,
   taskIds: ['t'],
-  replacesId: null,
+  kindVersion: 1,
   correctedBy: null,
 });
 const reading = (day: string, value: number) => entry('reading', day, { meterId: 'm', value });
@@ -31,7 +31,7 @@ const steadyMeter = () =>
     ),
   );
 const due = (
-  entries: EffectiveEntry[],
+  entries: BelievedEntry[],
   stages: Stage[] = [
     { name: 'run-in', count: 1, hours: 300 },
     { name: 'steady', hours: 1000 },

@@ -1,4 +1,4 @@
-import type { EffectiveEntry } from '../entry/effective';
+import type { BelievedEntry } from '../entry/believed';
 import type { EntryBody } from '../entry/kinds';
 import { type DutyClock, plainClock } from './duty';
 import { type Rate, rateOf } from './forecast';
@@ -32,7 +32,7 @@ export type MeterSpec = {
 };
 
 /** Shown readings and dial changes of one meter, from its log. */
-export function dialsOf(entries: readonly Pick<EffectiveEntry, 'kind' | 'happenedAt' | 'body'>[]): {
+export function dialsOf(entries: readonly Pick<BelievedEntry, 'kind' | 'happenedAt' | 'body'>[]): {
   readings: ShownReading[];
   replacements: Replacement[];
 } {

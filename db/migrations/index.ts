@@ -294,4 +294,13 @@ export const migrations: readonly Migration[] = [
   addCheck('2026-11-27-06-gun-stroke', 'gun', 'stroke_known', 'gramsPerStroke > 0'),
   addCheck('2026-11-27-07-meter-rules', 'meter', 'rules_known', 'resolution > 0 AND maxPerDay > 0'),
   addCheck('2026-11-27-08-entry-body', 'entry', 'body_json', 'JSON_VALID(body) AND JSON_VALID(taskIds)'),
+
+  // What holds of entries that were corrected, beside the log that says so; and by which rules what is derived was derived.
+  createTable(
+    '2026-11-28-01-corrected-entry',
+    'corrected_entry',
+    `entryId ${id} PRIMARY KEY REFERENCES entry(id), correctionId ${id} NOT NULL UNIQUE, voided BOOLEAN NOT NULL, receivedAt DATETIME(3) NOT NULL, body LONGTEXT NULL,
+    happenedAt VARCHAR(40) CHARACTER SET ascii NULL, happenedAtUtc DATETIME(3) NULL, offsetMinutes SMALLINT NULL, taskIds LONGTEXT NULL, KEY (happenedAtUtc)`,
+  ),
+  createTable('2026-11-28-02-projection-version', 'projection_version', 'id TINYINT PRIMARY KEY, version INT NOT NULL'),
 ];

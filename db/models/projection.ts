@@ -7,10 +7,12 @@ import {
   boolean,
   columns,
   idColumn,
+  instantColumn,
   integer,
   number,
   optionalDay,
   optionalId,
+  optionalInteger,
   optionalJson,
   optionalNumber,
   optionalText,
@@ -18,6 +20,9 @@ import {
   text,
 } from './columns';
 import { type Who } from '@/core/words/task-words';
+
+/** Raised whenever the same plan and log would be derived differently, or more is derived: what was derived is then made anew. */
+export const projectionVersion = 1;
 
 /** Where a meter stands: its newest kept reading summed over dials, and its rate then. Derived; see `desk/standing/projection.ts`. */
 export class MeterStanding extends Model<InferAttributes<MeterStanding>, InferCreationAttributes<MeterStanding>> {
@@ -63,6 +68,20 @@ export class DueStanding extends Model<InferAttributes<DueStanding>, InferCreati
   declare confidence: DueFacts['confidence'];
   declare bandChange: { band: string; holds: string; wants: string } | null;
   declare cameEmpty: boolean;
+}
+
+/** What holds of an entry that was corrected, by its newest correction. Derived; see `desk/log/believed.ts`. */
+export class CorrectedEntry extends Model<InferAttributes<CorrectedEntry>, InferCreationAttributes<CorrectedEntry>> {
+  declare entryId: string;
+  declare correctionId: string;
+  declare voided: boolean;
+  declare receivedAt: Date;
+  /** What stands in the original's place; null where it was voided. */
+  declare body: string | null;
+  declare happenedAt: string | null;
+  declare happenedAtUtc: Date | null;
+  declare offsetMinutes: number | null;
+  declare taskIds: string | null;
 }
 
 export function initProjection(sequelize: Sequelize) {
@@ -114,5 +133,19 @@ export function initProjection(sequelize: Sequelize) {
     }),
     { sequelize, tableName: 'due_state', timestamps: false },
   );
-  return { MeterStanding, DueStanding };
+  CorrectedEntry.init(
+    columns({
+      entryId: primaryId,
+      correctionId: idColumn,
+      voided: boolean,
+      receivedAt: instantColumn,
+      body: { type: DataTypes.TEXT('long'), allowNull: true },
+      happenedAt: optionalText,
+      happenedAtUtc: { type: DataTypes.DATE(3), allowNull: true },
+      offsetMinutes: optionalInteger,
+      taskIds: { type: DataTypes.TEXT('long'), allowNull: true },
+    }),
+    { sequelize, tableName: 'corrected_entry', timestamps: false },
+  );
+  return { MeterStanding, DueStanding, CorrectedEntry };
 }

@@ -112,7 +112,7 @@ describe('choosing and filling', async () => {
   });
 
   it('takes a suitable one and keeps what was judged', async () => {
-    const choice = await chooseFor(db, desk.now, await point(), await ambientOf(db, ids.machine));
+    const choice = await chooseFor(db, await point(), await ambientOf(db, ids.machine));
     expect(choice.requirement.isoVg).toBe(680);
     expect(choice.candidates[0]!.lubricant.code).toBe('WORM');
     expect(await addAssignment(desk, worm, { ...source, lubricantId: oils.worm })).toMatchObject({ ok: true });

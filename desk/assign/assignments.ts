@@ -40,7 +40,7 @@ export async function addAssignment(
       return refusal('invalid', 'Choose a lubricant.', { lubricantId: 'This lubricant is not in the store room.' });
     const point = await db.LubePoint.findByPk(pointId);
     if (!point) return refusal('not-found', 'This point is not in the register any more.');
-    const { candidates } = await chooseFor(db, now, point, await ambientOf(db, point.machineId, fields.ambientBand));
+    const { candidates } = await chooseFor(db, point, await ambientOf(db, point.machineId, fields.ambientBand));
     const judged = candidates.find(({ lubricant }) => lubricant.id === fields.lubricantId)?.judged ?? null;
     const owner = point.reservoirId ? { reservoirId: point.reservoirId } : { pointId };
     // What only informs, because a better source rules, may be written down as it was said.

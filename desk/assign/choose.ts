@@ -49,11 +49,11 @@ async function materialsAt(db: Database, point: PointRow): Promise<Material[]> {
 }
 
 /** What a point asks for and every lubricant of the store room judged against it, best first. */
-export async function chooseFor(db: Database, now: Date, point: PointRow, ambient: Ambient): Promise<Choice> {
+export async function chooseFor(db: Database, point: PointRow, ambient: Ambient): Promise<Choice> {
   const [lubricants, materials, contents] = await Promise.all([
     db.Lubricant.findAll({ where: { retiredOn: null } }),
     materialsAt(db, point),
-    contentsOf(db, now, point),
+    contentsOf(db, point),
   ]);
   const requirement = requirementOf(point.kind, point.details, ambient);
   const inside = lubricants.find(({ id }) => id === contents);

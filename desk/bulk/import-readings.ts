@@ -167,7 +167,7 @@ async function weigh(
   const known = new Set<number>();
   const machineIds = [...new Set(ready.map(({ meter }) => meter.machineId))];
   if (machineIds.length === 0) return { doubts, known };
-  const [log, meters] = await Promise.all([machineLog(db, machineIds), deriveMeters(db, now, machineIds)]);
+  const [log, meters] = await Promise.all([machineLog(db, machineIds), deriveMeters(db, machineIds)]);
   for (const meter of meters) {
     const mine = ready.filter((row) => row.meter.id === meter.id);
     if (mine.length === 0) continue;

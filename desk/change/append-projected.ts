@@ -1,3 +1,4 @@
+import { noteCorrection } from '../log/believed';
 import type { Database } from '../desk';
 import { type Received, append, arrivingEntry } from '../log/append';
 import { type Transaction } from 'sequelize';
@@ -13,6 +14,8 @@ export async function appendProjected(
   transaction: Transaction,
   machineIds: readonly string[] = [],
 ): Promise<InstanceType<Database['Entry']>[]> {
+  for (const { envelope, receivedAt } of received)
+    if (envelope.kind === 'correction') await noteCorrection(db, { ...envelope, receivedAt }, transaction);
   await projectMachines(
     db,
     [...machineIds, ...received.flatMap(({ envelope }) => envelope.machineId ?? [])],

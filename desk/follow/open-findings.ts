@@ -1,22 +1,47 @@
-import { type Desk } from '../desk';
-import { type LogLine, readLog } from '../log/lines';
-import { effectiveEntries } from '@/core/entry/effective';
-/** Findings that are to be followed up, newest first. Closing one comes with its follow-up; until then it stays open. */
-export async function openFindings(db: Desk['db'], asOf: Date): Promise<LogLine[]> {
-  const lines = await readLog(db, { kind: 'finding', to: asOf }, 100);
-  const corrections =
-    lines.length > 0
-      ? await readLog(db, { ids: lines.flatMap(({ correctedById }) => correctedById ?? []).concat('none') }, 100)
-      : [];
-  const standing = new Set(
-    effectiveEntries(
-      [...lines, ...corrections].map((line) => ({
-        ...line,
-        receivedAt: new Date(line.receivedAt),
-        machineId: line.machine?.id ?? null,
-        pointId: line.point?.id ?? null,
-      })),
-    ).map(({ id }) => id),
+import type { EntryBody } from '@/core/entry/kinds';
+import { pointLabel } from '@/core/register/assignment';
+import { type PlantDay, plantDayOf } from '@/core/time/plant-day';
+import type { Database } from '../desk';
+import { believed } from '../log/believed';
+import { thePlant } from '../plant';
+
+/** Something that was found and is to be followed up, in the words that hold now. */
+export type OpenFinding = EntryBody<'finding'> & {
+  entryId: string;
+  foundOn: PlantDay;
+  initials: string;
+  machine: { code: string; name: string } | null;
+  point: { number: number; label: string } | null;
+};
+
+type Row = {
+  id: string;
+  body: string;
+  happenedAtUtc: Date;
+  initials: string;
+  code: string | null;
+  machineName: string | null;
+  number: number | null;
+};
+
+/**
+ * Findings that are to be followed up, newest first. Closing one comes with its follow-up; until then it stays open.
+ * @param asOf what was found by then, or, by a clock that ran ahead, came in by then
+ */
+export async function openFindings(db: Database, asOf: Date, limit = 100): Promise<OpenFinding[]> {
+  const { timeZone, dayStartsAtMinutes } = await thePlant(db);
+  const rows = await db.select<Row>(
+    `SELECT entry.id, entry.body, entry.happenedAtUtc, person.initials, machine.code, machine.name AS machineName, lube_point.number
+     FROM ${believed} JOIN person ON person.id = entry.personId LEFT JOIN machine ON machine.id = entry.machineId LEFT JOIN lube_point ON lube_point.id = entry.pointId
+     WHERE entry.kind = 'finding' AND LEAST(entry.happenedAtUtc, entry.receivedAt) <= :asOf ORDER BY entry.seq DESC LIMIT :limit`,
+    { asOf, limit },
   );
-  return lines.filter(({ id }) => standing.has(id));
+  return rows.map(({ id, body, happenedAtUtc, initials, code, machineName, number }) => ({
+    ...(JSON.parse(body) as EntryBody<'finding'>),
+    entryId: id,
+    foundOn: plantDayOf(happenedAtUtc.getTime(), timeZone, dayStartsAtMinutes),
+    initials,
+    machine: code === null ? null : { code, name: machineName! },
+    point: code === null || number === null ? null : { number, label: pointLabel(code, number) },
+  }));
 }

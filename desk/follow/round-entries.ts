@@ -1,19 +1,51 @@
+import { answeredBy } from '@/core/interval/included';
+import { answersStop } from '@/core/walk/answered';
 import type { Database } from '../desk';
-import { type EffectiveEntry, effectiveEntries } from '@/core/entry/effective';
-import { type EntryRow, type PlannedEntry, entryColumns, parseEntry } from '../log/rows';
-/** Entries of one round as they now hold, in the order in which they were written, without those that were voided. */
-export async function entriesOfRound(db: Database, roundId: string): Promise<EffectiveEntry<PlannedEntry>[]> {
-  const rows = await db.select<EntryRow>(`SELECT ${entryColumns} FROM entry WHERE roundId = :roundId`, { roundId });
-  // A correction of a correction names the correction: the chain is followed to its end.
-  const all = new Map(rows.map((row) => [row.id, row]));
-  for (let ids = [...all.keys()]; ids.length > 0;) {
-    const next = await db.select<EntryRow>(
-      `SELECT ${entryColumns} FROM entry WHERE kind = 'correction' AND replacesId IN (:ids)`,
-      { ids },
-    );
-    const fresh = next.filter(({ id }) => !all.has(id));
-    for (const row of fresh) all.set(row.id, row);
-    ids = fresh.map(({ id }) => id);
-  }
-  return effectiveEntries([...all.values()].map(parseEntry));
+import { groupBy } from '../group-by';
+import { type BelievedRow, readBelieved } from '../log/believed';
+
+/** Entries of one round as they now hold, in the order in which they were written. */
+export const entriesOfRound = (db: Database, roundId: string): Promise<BelievedRow[]> =>
+  readBelieved(db, 'entry.roundId = :roundId', { roundId });
+
+/** What of a round is answered, and how it ended. */
+export type RoundProgress = {
+  /** The newest answer to each stop that has one. */
+  answers: BelievedRow[];
+  handOver: BelievedRow | undefined;
+};
+
+/** How far some rounds have got, by round. */
+export async function progressOfRounds(
+  db: Database,
+  rounds: readonly { id: string; stops: readonly string[] }[],
+): Promise<Map<string, RoundProgress>> {
+  if (rounds.length === 0) return new Map();
+  const [entries, including] = await Promise.all([
+    readBelieved(db, 'entry.roundId IN (:ids)', { ids: rounds.map(({ id }) => id) }),
+    // Hardly any task does others as well.
+    db.select<{ id: string; includesTaskIds: string[] }>(
+      "SELECT id, includesTaskIds FROM task WHERE includesTaskIds <> '[]' AND pointId IN (SELECT pointId FROM task WHERE id IN (:taskIds))",
+      { taskIds: [...new Set(rounds.flatMap(({ stops }) => stops))] },
+    ),
+  ]);
+  const others = answeredBy(new Map(including.map(({ id, includesTaskIds }) => [id, includesTaskIds])));
+  const ofRound = groupBy(entries, ({ roundId }) => roundId!);
+  return new Map(
+    rounds.map(({ id, stops }) => {
+      const mine = ofRound.get(id) ?? [];
+      const answerTo = (taskId: string) =>
+        mine.filter((entry) => answersStop(entry, { taskId, answeredBy: others.get(taskId) ?? [] })).at(-1);
+      return [
+        id,
+        {
+          answers: stops.flatMap((taskId) => answerTo(taskId) ?? []),
+          handOver: mine.find(({ kind }) => kind === 'hand-over'),
+        },
+      ];
+    }),
+  );
 }
+
+/** The condition that an entry of `believed` signs the round of the query around it. */
+export const signature = "entry.roundId = round.id AND entry.kind = 'hand-over'";

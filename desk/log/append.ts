@@ -2,7 +2,7 @@ import canonicalize from 'canonicalize';
 import type { Transaction } from 'sequelize';
 import type { EntryBody, EntryEnvelope } from '@/core/entry/kinds';
 import type { Database } from '../desk';
-import type { PlannedEntry } from './rows';
+import { type BelievedRow } from './believed';
 import { hashOf } from './seal';
 
 /** An entry to be written, with when it was received. */
@@ -56,9 +56,12 @@ export function answeredTasks({ kind, body, taskIds }: EntryEnvelope): string[] 
 }
 
 /** An entry about to be written, as deriving takes it: newer than all that stand in the log. */
-export const arrivingEntry = ({ envelope, receivedAt }: Received, place: number): PlannedEntry => ({
+export const arrivingEntry = (
+  { envelope: { replacesId: _, ...envelope }, receivedAt }: Received,
+  place: number,
+): BelievedRow => ({
   ...envelope,
-  body: envelope.body,
   receivedAt,
   seq: Number.MAX_SAFE_INTEGER - 1000 + place,
+  correctedBy: null,
 });

@@ -1,5 +1,6 @@
-import { isClockAhead } from '@/core/entry/effective';
+import { isClockAhead } from '@/core/entry/believed';
 import type { EntryKind } from '@/core/entry/kinds';
+import { type BelievedRow, readBelieved } from './believed';
 import { pointLabel } from '@/core/register/assignment';
 import type { Database } from '../desk';
 
@@ -122,4 +123,16 @@ export async function readChain(db: Database, id: string): Promise<LogLine[]> {
     next = line.correctedById;
   }
   return chain;
+}
+
+/** One entry with everything that corrected it, and as it now holds: null where it was voided. Undefined where there is none. */
+export async function readEntry(
+  db: Database,
+  id: string,
+): Promise<{ chain: LogLine[]; original: LogLine; newest: LogLine; current: BelievedRow | null } | undefined> {
+  const chain = await readChain(db, id);
+  const [original, newest] = [chain[0], chain.at(-1)];
+  if (!original || !newest) return undefined;
+  const [current] = await readBelieved(db, 'entry.id = :id', { id: original.id });
+  return { chain, original, newest, current: current ?? null };
 }

@@ -6,7 +6,7 @@ import { type TaskState, deriveTaskStates, loadTaskStates } from '../standing/st
 import { thePlant } from '../plant';
 import { type RoundSummary, listRounds } from '../walk/rounds';
 import { type LogLine, readLog } from '../log/lines';
-import { openFindings } from '../follow/open-findings';
+import { type OpenFinding, openFindings } from '../follow/open-findings';
 
 /** Meters not read for longer than this want reading. */
 const readEveryDays = 7;
@@ -29,7 +29,7 @@ export type DiaryPage = {
   metersToRead: (MeterStanding & { machineCode: string; machineName: string; daysSince: number | null })[];
   rounds: RoundSummary[];
   written: LogLine[];
-  findings: LogLine[];
+  findings: OpenFinding[];
 };
 
 /** One page of the diary. A past page shows how things stood at its end; a coming one what will be due on it. */
@@ -42,8 +42,8 @@ export async function readDiary({ db, now }: Pick<Desk, 'db' | 'now'>, day: Plan
   const past = to < now;
   const asOf = past ? new Date(to.getTime() - 1) : now;
   const [states, meters, machines, rounds, written, findings] = await Promise.all([
-    past ? deriveTaskStates(db, asOf) : loadTaskStates(db, now),
-    past ? deriveMeters(db, asOf) : loadMeters(db),
+    past ? deriveTaskStates(db, asOf, {}, asOf.getTime()) : loadTaskStates(db, now),
+    past ? deriveMeters(db, undefined, asOf.getTime()) : loadMeters(db),
     db.Machine.findAll({ where: { retiredOn: null } }),
     listRounds(db, from, to),
     readLog(db, { from, to }, 200),

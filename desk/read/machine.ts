@@ -44,7 +44,7 @@ export async function readMachinePage(
       ],
     }),
     loadTaskStates(db, now, { machineIds: [machine.id] }),
-    deriveMeters(db, now, [machine.id]),
+    deriveMeters(db, [machine.id]),
     readLog(db, { machineCode: machine.code }, 15),
     db.MachineCode.findAll({ where: { machineId: machine.id } }),
     db.Reservoir.findAll({ where: { machineId: machine.id }, order: [['name', 'ASC']] }),
@@ -132,7 +132,7 @@ export async function readPointPage(
           order: [['walkPosition', 'ASC']],
         })
       : [],
-    contentsOf(db, now, point),
+    contentsOf(db, point),
   ]);
   const contents = inside ? await db.Lubricant.findByPk(inside) : null;
   return {

@@ -1,8 +1,7 @@
-import { decides, effectiveEntries } from '@/core/entry/effective';
 import type { EntryBody } from '@/core/entry/kinds';
 import type { Database, Desk } from '../desk';
 import { type DerivedMeter, deriveMeters } from '../standing/meters';
-import { type EntryRow, entryColumns, parseEntry } from '../log/rows';
+import { readBelieved } from '../log/believed';
 import { findMachine } from '../register/machines';
 
 /** One line of a meter's page: a reading or a new dial, where it came from, and what became of it. */
@@ -22,30 +21,32 @@ export type MeterPage = { machine: InstanceType<Database['Machine']>; meter: Der
 
 /** A meter with its newest readings; undefined where the machine has no such meter. */
 export async function readMeterPage(
-  { db, now }: Pick<Desk, 'db' | 'now'>,
+  { db }: Pick<Desk, 'db'>,
   code: string,
   meterId: string,
   most = 200,
 ): Promise<MeterPage | undefined> {
   const machine = await findMachine({ db }, code);
-  const meter = machine && (await deriveMeters(db, now, [machine.id])).find(({ id }) => id === meterId);
+  const meter = machine && (await deriveMeters(db, [machine.id])).find(({ id }) => id === meterId);
   if (!machine || !meter) return undefined;
-  const rows = await db.select<EntryRow & { personName: string; deviceId: string }>(
-    `SELECT ${entryColumns}, entry.deviceId, person.name AS personName FROM entry JOIN person ON person.id = entry.personId WHERE entry.machineId = :machineId AND entry.kind IN ('reading', 'meter-change', 'correction')`,
-    { machineId: machine.id },
-  );
-  const mine = effectiveEntries(
-    rows.map((row) => ({ ...parseEntry(row), personName: row.personName, deviceId: row.deviceId })),
-  ).filter(
-    (entry) => entry.body.meterId === meterId && decides(entry) && Date.parse(entry.happenedAt) <= now.getTime(),
-  );
+  const mine = (
+    await readBelieved(
+      db,
+      "entry.machineId = :machineId AND entry.kind IN ('reading', 'meter-change') AND entry.decides",
+      {
+        machineId: machine.id,
+      },
+    )
+  ).filter(({ body }) => body.meterId === meterId);
+  const people = await db.Person.findAll({ where: { id: [...new Set(mine.map(({ personId }) => personId))] } });
+  const nameOf = new Map(people.map(({ id, name }) => [id, name]));
   const kept = new Map(meter.state.kept.map(({ atMs, value }) => [atMs, value]));
   const leftOut = new Map(meter.leftOut.map(({ atMs, value, reason }) => [`${atMs}/${value}`, reason]));
-  const lines = mine.map(({ id, kind, body, happenedAt, personName, deviceId, correctedBy }): MeterLine => {
+  const lines = mine.map(({ id, kind, body, happenedAt, personId, deviceId, correctedBy }): MeterLine => {
     const common = {
       entryId: id,
       at: happenedAt,
-      by: personName,
+      by: nameOf.get(personId) ?? 'unknown',
       source: sourceWords(deviceId),
       corrected: correctedBy !== null,
     };

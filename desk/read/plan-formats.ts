@@ -1,3 +1,5 @@
+import { signature } from '../follow/round-entries';
+import { believed } from '../log/believed';
 import { weekOf } from '@/core/interval/due-filter';
 import { type PlannedRound, plannedRounds } from '@/core/interval/planned-rounds';
 import { shownStages } from '@/core/interval/stage-words';
@@ -25,7 +27,7 @@ export async function readRoundsAhead(
     loadPlannedWork(desk),
     listRoutes(desk),
     desk.db.select<{ routeId: string; walked: number }>(
-      "SELECT routeId, COUNT(*) AS walked FROM round WHERE EXISTS (SELECT 1 FROM entry WHERE entry.roundId = round.id AND entry.kind = 'hand-over') GROUP BY routeId",
+      `SELECT routeId, COUNT(*) AS walked FROM round WHERE EXISTS (SELECT 1 FROM ${believed} WHERE ${signature}) GROUP BY routeId`,
     ),
   ]);
   const horizon = horizonOf(work, weeks);

@@ -80,7 +80,7 @@ describe('what the pages read', async () => {
         pointId: ids.point,
         body: { what: 'leak', urgency: 'act-now' },
       });
-      expect((await readDiary(desk, today)).findings).toMatchObject([{ id }]);
+      expect((await readDiary(desk, today)).findings).toMatchObject([{ entryId: id }]);
       await write({
         kind: 'correction',
         ...at(today),

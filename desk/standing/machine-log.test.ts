@@ -56,7 +56,8 @@ describe('the log by what it is about', () => {
         roundId: null,
         receivedAt: new Date(`${day}T08:00:01Z`),
         taskIds: [],
-        replacesId: null,
+        kindVersion: 1,
+        deviceId: 'test',
         correctedBy: null,
       });
     fill(2, '2026-06-02', 'new');

@@ -1,11 +1,9 @@
-import type { EffectiveEntry } from '@/core/entry/effective';
+import { type Filling, fillingOf, laterFilling } from '@/core/entry/filling';
 import { type EntryBody, serviceKinds } from '@/core/entry/kinds';
 import type { DueEvent } from '@/core/interval/limits';
 import type { Replacement, ShownReading } from '@/core/meter/series';
-import type { PlannedEntry } from '../log/rows';
+import type { BelievedRow } from '../log/believed';
 import { type EventName } from '@/core/words/events';
-
-export type PlannedEffective = EffectiveEntry<PlannedEntry>;
 
 /** Readings as numbers one after another, instant, value and place in the log: millions of them fit, and cost no collecting. */
 type Dials = { numbers: number[]; replacements: Replacement[] };
@@ -19,14 +17,14 @@ const valueAt = bodyStart.length + ulidLength + valueStart.length;
 /** The log sorted by what it is about: meters, tasks, units, sumps. Filled entry by entry in any order, so that a whole log can stream in. */
 export class MachineLog {
   private readonly byMeter = new Map<string, Dials>();
-  private readonly byTask = new Map<string, PlannedEffective[]>();
-  private readonly commissionings = new Map<string, PlannedEffective[]>();
+  private readonly byTask = new Map<string, BelievedRow[]>();
+  private readonly commissionings = new Map<string, BelievedRow[]>();
   private readonly events = new Map<string, (DueEvent & { event: EventName })[]>();
-  private readonly overrides = new Map<string, PlannedEffective>();
-  private readonly fillings = new Map<string, { lubricantId: string; atMs: number; seq: number }>();
+  private readonly overrides = new Map<string, BelievedRow>();
+  private readonly fillings = new Map<string, Filling>();
 
   /** Takes up one effective entry. */
-  add(entry: PlannedEffective): void {
+  add(entry: BelievedRow): void {
     const { kind, body, pointId, machineId } = entry;
     if (kind === 'reading') {
       this.addReading(entry.seq, entry.happenedAt, body as EntryBody<'reading'>);
@@ -54,7 +52,8 @@ export class MachineLog {
     // A commissioning that names no task is that of the whole unit: every task of the point, or of the machine, begins anew.
     const place = pointId ?? machineId;
     if (kind === 'commissioning' && entry.taskIds.length === 0 && place) listOf(this.commissionings, place).push(entry);
-    this.noteFilling(entry);
+    const filling = laterFilling(pointId ? this.fillings.get(pointId) : undefined, fillingOf(entry));
+    if (pointId && filling) this.fillings.set(pointId, filling);
   }
 
   addReading(
@@ -107,7 +106,7 @@ export class MachineLog {
     taskId: string,
     { pointId, machineId }: { pointId: string; machineId: string },
     others: readonly string[] = [],
-  ): PlannedEffective[] {
+  ): BelievedRow[] {
     const services = others
       .flatMap((other) => this.byTask.get(other) ?? [])
       .filter(({ kind, taskIds }) => serviceKinds.includes(kind) && !taskIds.includes(taskId));
@@ -122,17 +121,14 @@ export class MachineLog {
     return [...(this.events.get(pointId) ?? []), ...(this.events.get(machineId) ?? [])];
   }
 
-  override(taskId: string, field: 'amount' | 'interval'): PlannedEffective | undefined {
+  override(taskId: string, field: 'amount' | 'interval'): BelievedRow | undefined {
     return this.overrides.get(`${taskId}/${field}`);
   }
 
-  /** The lubricant last filled in at any of some points; top-ups do not change it: a wrong one is a mixture, not a new filling. */
+  /** The lubricant last filled in at any of some points. */
   contents(pointIds: readonly string[]): string | undefined {
-    let newest: { lubricantId: string; atMs: number } | undefined;
-    for (const pointId of pointIds) {
-      const filling = this.fillings.get(pointId);
-      if (filling && (!newest || filling.atMs >= newest.atMs)) newest = filling;
-    }
+    let newest: Filling | undefined;
+    for (const pointId of pointIds) newest = laterFilling(newest, this.fillings.get(pointId));
     return newest?.lubricantId;
   }
 
@@ -140,15 +136,6 @@ export class MachineLog {
     let dials = this.byMeter.get(meterId);
     if (!dials) this.byMeter.set(meterId, (dials = { numbers: [], replacements: [] }));
     return dials;
-  }
-
-  private noteFilling({ kind, pointId, body, happenedAt, seq }: PlannedEffective): void {
-    const lubricantId = body.lubricantId as string | undefined;
-    if (!pointId || !lubricantId || (kind !== 'oil-change' && kind !== 'grease' && kind !== 'commissioning')) return;
-    const atMs = Date.parse(happenedAt);
-    const before = this.fillings.get(pointId);
-    if (!before || atMs > before.atMs || (atMs === before.atMs && seq > before.seq))
-      this.fillings.set(pointId, { lubricantId, atMs, seq });
   }
 }
 
@@ -159,7 +146,7 @@ function listOf<Value>(map: Map<string, Value[]>, key: string): Value[] {
 }
 
 /** A stop is served once a round: of two answers, as when two people walk it, the one written first counts as the service. */
-function onceARound(entries: PlannedEffective[]): PlannedEffective[] {
+function onceARound(entries: BelievedRow[]): BelievedRow[] {
   const first = new Map<string, number>();
   for (const { roundId, kind, seq } of entries)
     if (roundId !== null && serviceKinds.includes(kind)) first.set(roundId, Math.min(seq, first.get(roundId) ?? seq));

@@ -168,7 +168,7 @@ describe('the projection', async () => {
     const bare = (states: Awaited<ReturnType<typeof loadTaskStates>>) =>
       states.map(({ due: { working: _, limits: __, notices: ___, ...due }, ...state }) => ({ ...state, due }));
     expect(bare(await loadTaskStates(db, desk.now))).toEqual(bare(await deriveTaskStates(db, desk.now)));
-    const derived = (await deriveMeters(db, desk.now)).map(({ state: _, leftOut: __, ...meter }) => meter);
+    const derived = (await deriveMeters(db)).map(({ state: _, leftOut: __, ...meter }) => meter);
     expect(await loadMeters(db)).toEqual(derived);
   });
 

@@ -1,11 +1,24 @@
 import type { Transaction } from 'sequelize';
-import { corrected, decides, effectiveEntries, isClockAhead, newestCorrections } from '@/core/entry/effective';
+import { decides } from '@/core/entry/believed';
+import { decidingKinds } from '@/core/entry/kinds';
 import type { MeterState } from '@/core/meter/state';
+import { projectionVersion } from '@/db/models/projection';
 import type { Database } from '../desk';
 import { type MachineMeters, deriveTask, factsOf, metersOfMachine } from './derive';
 import { MachineLog } from './machine-log';
 import { alone } from '../locks';
-import { type EntryRow, type PlannedEntry, decidingKinds, entryColumns, parseEntry } from '../log/rows';
+import {
+  type BelievedRow,
+  type BelievedStored,
+  believed,
+  believedColumns,
+  kindList,
+  parseBelieved,
+  readBelieved,
+  rebuildCorrections,
+  correctionsOfLog,
+  machinesSince,
+} from '../log/believed';
 import { type Plan, selectPlan } from './plan-rows';
 
 /**
@@ -100,7 +113,7 @@ function shownLast(log: MachineLog, meterId: string, { kept }: MeterState): numb
   return last ? (log.dials(meterId).readings[last.index]?.value ?? null) : null;
 }
 
-const entriesOfMachines = `SELECT ${entryColumns} FROM entry WHERE entry.machineId IN (:machineIds) AND entry.kind IN (${decidingKinds}, 'correction')`;
+const deciding = `entry.decides AND entry.kind IN (${kindList(decidingKinds)})`;
 
 /**
  * The log of some machines as it is to be believed.
@@ -113,13 +126,18 @@ export async function machineLog(
     untilMs = Infinity,
     arriving = [],
     transaction,
-  }: { untilMs?: number; arriving?: readonly PlannedEntry[]; transaction?: Transaction } = {},
+  }: { untilMs?: number; arriving?: readonly BelievedRow[]; transaction?: Transaction } = {},
 ): Promise<MachineLog> {
   const log = new MachineLog();
   if (machineIds.length === 0) return log;
-  const rows = await db.select<EntryRow>(entriesOfMachines, { machineIds: [...machineIds] }, transaction);
-  for (const entry of effectiveEntries([...rows.map(parseEntry), ...arriving]))
-    if (decides(entry) && Date.parse(entry.happenedAt) <= untilMs) log.add(entry);
+  const standing = await readBelieved(
+    db,
+    `entry.machineId IN (:machineIds) AND ${deciding}`,
+    { machineIds: [...machineIds] },
+    transaction,
+  );
+  const arrived = arriving.filter((entry) => decidingKinds.includes(entry.kind) && decides(entry));
+  for (const entry of [...standing, ...arrived]) if (Date.parse(entry.happenedAt) <= untilMs) log.add(entry);
   return log;
 }
 
@@ -132,7 +150,7 @@ export async function projectMachines(
   db: Database,
   machineIds: readonly string[],
   transaction?: Transaction,
-  arriving: readonly PlannedEntry[] = [],
+  arriving: readonly BelievedRow[] = [],
 ): Promise<void> {
   const wanted = [...new Set(machineIds)];
   if (wanted.length === 0) return;
@@ -191,21 +209,13 @@ export type Rebuilt = { entries: number; tasks: number; meters: number };
 /** The log from end to end as it is to be believed, and up to which entry. */
 async function wholeLog(db: Database): Promise<{ log: MachineLog; entries: number; seq: number }> {
   const head = await db.LogHead.findByPk(1);
-  const corrections = newestCorrections(
-    (await db.select<EntryRow>(`SELECT ${entryColumns} FROM entry WHERE entry.kind = 'correction'`)).map(parseEntry),
-  );
   const log = new MachineLog();
   let entries = 0;
-  for await (const row of db.stream<Omit<EntryRow, 'personId' | 'replacesId'>>(streamSql)) {
+  for await (const row of db.stream<BelievedStored>(streamSql)) {
     entries += 1;
-    // Readings are by far the most, and as a rule nobody corrects them: they take the short way.
-    if (row.kind === 'reading' && !corrections.has(row.id)) {
-      if (!isClockAhead(Date.parse(row.happenedAt), row.receivedAt.getTime()))
-        log.addReadingText(Number(row.seq), row.happenedAt, row.body);
-    } else {
-      const entry = corrected(parseEntry(row), corrections);
-      if (entry && decides(entry)) log.add(entry);
-    }
+    // Readings are by far the most: they take the short way.
+    if (row.kind === 'reading') log.addReadingText(Number(row.seq), row.happenedAt, row.body);
+    else log.add(parseBelieved(row));
   }
   return { log, entries, seq: Number(head?.seq ?? 0) };
 }
@@ -221,6 +231,7 @@ export async function rebuild(
   report: (words: string) => void = () => {},
   change: (transaction: Transaction) => Promise<unknown> = async () => {},
 ): Promise<Rebuilt> {
+  await alone(db, 'plant', (transaction) => rebuildCorrections(db, transaction));
   const { log, entries, seq } = await wholeLog(db);
   report(`${entries} entries read`);
   return alone(db, 'plant', async (transaction) => {
@@ -235,43 +246,32 @@ export async function rebuild(
       await due.add(rows.due);
     }
     const sum = { entries, meters: await meters.end(), tasks: await due.end() };
-    const late = await db.select<{ machineId: string }>(
-      'SELECT DISTINCT machineId FROM entry WHERE seq > :seq AND machineId IS NOT NULL',
-      { seq },
+    await db.sequelize.query('REPLACE INTO projection_version (id, version) VALUES (1, ?)', {
+      replacements: [projectionVersion],
       transaction,
-    );
-    await projectMachines(
-      db,
-      late.map(({ machineId }) => machineId),
-      transaction,
-    );
+    });
+    await projectMachines(db, await machinesSince(db, seq, transaction), transaction);
     return sum;
   });
 }
 
 /** A row of the projection that says something else than the log and the plan do; `should` is null where there should be none. */
 export type Difference = {
-  table: 'due_state' | 'meter_state';
+  table: 'due_state' | 'meter_state' | 'corrected_entry';
   key: string;
-  machineId: string;
+  machineId: string | null;
   stands: object | null;
   should: object | null;
 };
+
+const machineOf = (row: object): string | null => (row as { machineId?: string }).machineId ?? null;
 
 /** Compares the projection with what a rebuild would make of it, without changing anything. */
 export async function compareWithLog(db: Database): Promise<Rebuilt & { differences: Difference[] }> {
   const { log, entries, seq } = await wholeLog(db);
   return alone(db, 'plant', async (transaction) => {
     const plan = await selectPlan(db, {}, transaction);
-    const late = new Set(
-      (
-        await db.select<{ machineId: string }>(
-          'SELECT DISTINCT machineId FROM entry WHERE seq > :seq AND machineId IS NOT NULL',
-          { seq },
-          transaction,
-        )
-      ).map(({ machineId }) => machineId),
-    );
+    const late = new Set(await machinesSince(db, seq, transaction));
     const differences: Difference[] = [];
     const sum = { entries, tasks: 0, meters: 0 };
     const compare = (table: Difference['table'], key: string, should: readonly object[], stands: readonly object[]) => {
@@ -284,14 +284,20 @@ export async function compareWithLog(db: Database): Promise<Rebuilt & { differen
           differences.push({
             table,
             key: keyOf(row),
-            machineId: (row as DueRow).machineId,
+            machineId: machineOf(row),
             stands: stood,
             should: row,
           });
       }
       for (const [gone, row] of standing)
-        differences.push({ table, key: gone, machineId: (row as DueRow).machineId, stands: row, should: null });
+        differences.push({ table, key: gone, machineId: machineOf(row), stands: row, should: null });
     };
+    compare(
+      'corrected_entry',
+      'entryId',
+      await correctionsOfLog(db, transaction),
+      await db.CorrectedEntry.findAll({ transaction, raw: true }),
+    );
     for (const machineId of plan.machines.keys()) {
       // What has been written since the log was read is not in this reading of it: such a machine is read once more.
       const own = late.has(machineId) ? await machineLog(db, [machineId], { transaction }) : log;
@@ -331,7 +337,7 @@ class Batch<Row> {
 }
 
 /** Everything a rebuild reads of the log; the bench streams the same and throws it away. */
-export const streamSql = `SELECT entry.id, entry.seq, entry.kind, entry.body, entry.happenedAt, entry.receivedAt, entry.machineId, entry.pointId, entry.roundId, entry.taskIds FROM entry WHERE entry.kind IN (${decidingKinds})`;
+export const streamSql = `SELECT ${believedColumns} FROM ${believed} WHERE ${deciding}`;
 
 /** Inserts rows of one shape with one statement. */
 async function insertRows(

@@ -18,7 +18,8 @@ describe('where tasks stand', async () => {
     if (!outcome.ok) throw new Error(outcome.reason);
     return sent;
   };
-  const due = async (asOf = desk.now) => (await deriveTaskStates(db, asOf, { taskIds: [ids.task] }))[0]!.due;
+  const due = async (asOf = desk.now) =>
+    (await deriveTaskStates(db, asOf, { taskIds: [ids.task] }, asOf.getTime()))[0]!.due;
   const about = { pointId: ids.point, taskIds: [ids.task] };
 
   it('is unknown, without a date, before anything is written', async () => {
@@ -75,7 +76,7 @@ describe('where tasks stand', async () => {
       happenedAt: at('06-15', '09:30'),
       body: { meterId: ids.meter, value: 900, confirmed: 'read twice' },
     });
-    const [meter] = await deriveMeters(db, desk.now, [ids.machine]);
+    const [meter] = await deriveMeters(db, [ids.machine]);
     expect(meter!.state.rejected).toMatchObject([{ reason: expect.stringContaining('does not run backwards') }]);
     expect(meter!.last!.value).toBe(5280);
     expect((await due()).dueOn).toBe('2026-09-23');

@@ -1,6 +1,5 @@
 import type { EntryBody } from '@/core/entry/kinds';
 import type { DueFacts } from '@/core/interval/due-facts';
-import { decides, effectiveEntries } from '@/core/entry/effective';
 import type { Stage } from '@/core/interval/limits';
 import { type AsOf, type HourMeter, type TaskDue, dueAsOf, taskDue } from '@/core/interval/task-due';
 import type { Trigger } from '@/core/interval/triggers';
@@ -8,7 +7,7 @@ import { type MeterState, dutyMeter } from '@/core/meter/state';
 import type { StoredComputation } from '@/core/method';
 import type { MachineState } from '@/core/words/machine-states';
 import { type PointKind, usualEnough } from '@/core/register/point-kinds';
-import { type EntryRow, entryColumns, parseEntry } from '../log/rows';
+import { readBelieved } from '../log/believed';
 import type { Database } from '../desk';
 import { type BandChange, type LubricantRef, derivePlan, lubricantRef, overrideStages } from './derive';
 import { machineLog } from './projection';
@@ -200,16 +199,19 @@ export async function loadTaskStates(db: Database, now: Date, filter: TaskFilter
 }
 
 /**
- * Where tasks stood as of an instant, derived from plan and log as the log then was believed, each with the working. For
- * the page where somebody asks why, and for turning back the diary.
+ * Where tasks stand, derived from plan and log, each with the working: for the page where somebody asks why.
+ * @param untilMs turns the diary back: what happened later is left out, and `now` is then
  */
-export async function deriveTaskStates(db: Database, asOf: Date, filter: TaskFilter = {}): Promise<TaskState[]> {
+export async function deriveTaskStates(
+  db: Database,
+  now: Date,
+  filter: TaskFilter = {},
+  untilMs = Infinity,
+): Promise<TaskState[]> {
   if (filter.taskIds?.length === 0) return [];
   const [plan, rows] = await Promise.all([selectPlan(db, filter), selectTasks(db, filter)]);
-  const log = await machineLog(db, [...new Set(plan.tasks.map(({ machineId }) => machineId))], {
-    untilMs: asOf.getTime(),
-  });
-  const { overrides, routes } = await besides(db, rows, asOf.getTime());
+  const log = await machineLog(db, [...new Set(plan.tasks.map(({ machineId }) => machineId))], { untilMs });
+  const { overrides, routes } = await besides(db, rows, untilMs);
   const derived = new Map([...derivePlan(plan, log)].map((each) => [each.row.taskId, each]));
   return rows.flatMap((row) => {
     const each = derived.get(row.taskId);
@@ -219,7 +221,7 @@ export async function deriveTaskStates(db: Database, asOf: Date, filter: TaskFil
         plan,
         row,
         {
-          due: taskDue(each.input, asOf.getTime(), assumedHours(plan, row)),
+          due: taskDue(each.input, now.getTime(), assumedHours(plan, row)),
           stages: each.stages,
           stagesOf: each.stagesOf,
           lubricant: each.lubricant,
@@ -403,10 +405,7 @@ async function besides(db: Database, rows: readonly TaskRow[], untilMs = Infinit
       routes: new Map<string, { id: string; code: string; name: string }[]>(),
     };
   const [overriding, people, stops] = await Promise.all([
-    db.select<EntryRow>(
-      `SELECT ${entryColumns} FROM entry WHERE entry.kind IN ('override', 'correction') AND entry.machineId IN (:machineIds)`,
-      { machineIds },
-    ),
+    readBelieved(db, "entry.machineId IN (:machineIds) AND entry.kind = 'override' AND entry.decides", { machineIds }),
     db.Person.findAll({ attributes: ['id', 'name'] }),
     db.select<{ taskId: string; id: string; code: string; name: string }>(
       'SELECT stop.taskId, route.id, route.code, route.name FROM stop JOIN route ON route.id = stop.routeId WHERE route.retiredOn IS NULL AND stop.taskId IN (:taskIds) ORDER BY route.code',
@@ -415,8 +414,8 @@ async function besides(db: Database, rows: readonly TaskRow[], untilMs = Infinit
   ]);
   const nameOf = new Map(people.map(({ id, name }) => [id, name]));
   const overrides = new Map<string, Override | null>();
-  for (const entry of effectiveEntries(overriding.map(parseEntry))) {
-    if (!decides(entry) || Date.parse(entry.happenedAt) > untilMs) continue;
+  for (const entry of overriding) {
+    if (Date.parse(entry.happenedAt) > untilMs) continue;
     const body = entry.body as EntryBody<'override'>;
     overrides.set(
       `${body.taskId}/${body.field}`,

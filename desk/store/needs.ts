@@ -1,3 +1,4 @@
+import { believedAnswers, countServices } from '../log/believed';
 import { type Need, amountOfService, yearlyNeed } from '@/core/store/needs';
 import type { Database } from '../desk';
 import { type TaskState, loadTaskStates } from '../standing/states';
@@ -17,19 +18,12 @@ export type LubricantNeed = {
 /** Litres a service of each task took on average by the log of the last year. */
 async function litresByLog(db: Database, now: Date): Promise<Map<string, number>> {
   const since = new Date(now.getTime() - 365 * 86_400_000);
-  const rows = await db.select<{ taskId: string; body: string }>(
-    `SELECT entry_task.taskId, entry.body FROM entry JOIN entry_task ON entry_task.entryId = entry.id
-     WHERE entry.kind = 'top-up' AND entry.happenedAtUtc >= :since AND entry.happenedAtUtc <= :now AND NOT EXISTS (SELECT 1 FROM entry AS later WHERE later.replacesId = entry.id)`,
+  const rows = await db.select<{ taskId: string; litres: number; services: number }>(
+    `SELECT answered.taskId, SUM(IFNULL(JSON_VALUE(entry.body, '$.amount'), 0)) AS litres, ${countServices} AS services FROM ${believedAnswers}
+     WHERE entry.kind = 'top-up' AND entry.decides AND entry.happenedAtUtc >= :since AND entry.happenedAtUtc <= :now AND JSON_VALUE(entry.body, '$.amountKind') = 'litres' GROUP BY answered.taskId`,
     { since, now },
   );
-  const sums = new Map<string, { litres: number; count: number }>();
-  for (const { taskId, body } of rows) {
-    const { amountKind, amount } = JSON.parse(body) as { amountKind: string; amount?: number };
-    if (amountKind !== 'litres') continue;
-    const sum = sums.get(taskId) ?? { litres: 0, count: 0 };
-    sums.set(taskId, { litres: sum.litres + (amount ?? 0), count: sum.count + 1 });
-  }
-  return new Map([...sums].map(([taskId, { litres, count }]) => [taskId, litres / count]));
+  return new Map(rows.map(({ taskId, litres, services }) => [taskId, Number(litres) / Number(services)]));
 }
 
 /** What every task of the plan uses in a year. */

@@ -1,3 +1,5 @@
+import { serviceKinds } from '@/core/entry/kinds';
+import { believedAnswers, countServices, kindList } from '../log/believed';
 import {
   type CardInterval,
   cardInterval,
@@ -83,8 +85,8 @@ export async function cardLines(db: Database, now: Date, machineIds: string[]): 
   const since = new Date(now.getTime() - auditedDays * 86_400_000);
   const [counts, meters] = await Promise.all([
     db.select<{ taskId: string; done: number }>(
-      `SELECT entry_task.taskId, COUNT(*) AS done FROM entry_task JOIN entry ON entry.id = entry_task.entryId WHERE entry_task.taskId IN (:taskIds) AND entry.happenedAtUtc >= :since AND entry.happenedAtUtc <= :now
-         AND entry.kind IN ('grease','oil-change','top-up','check') AND NOT EXISTS (SELECT 1 FROM entry AS later WHERE later.replacesId = entry.id) GROUP BY entry_task.taskId`,
+      `SELECT answered.taskId, ${countServices} AS done FROM ${believedAnswers}
+       WHERE answered.taskId IN (:taskIds) AND entry.happenedAtUtc >= :since AND entry.happenedAtUtc <= :now AND entry.decides AND entry.kind IN (${kindList(serviceKinds)}) GROUP BY answered.taskId`,
       { taskIds: states.map(({ taskId }) => taskId), since, now },
     ),
     loadMeters(db, machineIds),

@@ -12,7 +12,9 @@ import { type CardLine, auditWords, cardLines } from './operator-card';
 import { type TaskState, loadTaskStates } from '../standing/states';
 import { thePlant } from '../plant';
 import { selectStops } from './stops';
-import { entriesOfRound } from '../follow/round-entries';
+import { entriesOfRound, progressOfRounds, signature } from '../follow/round-entries';
+import { believed } from '../log/believed';
+import type { EntryBody } from '@/core/entry/kinds';
 import { putsNothingIn } from '@/core/words/task-words';
 
 /** What a device needs to begin a walk of a route by itself, also when it has no signal then. */
@@ -53,13 +55,11 @@ export async function readWalk({ db, now, actor }: Desk, routeId: string): Promi
 async function unsignedWalk(db: Database, routeId: string, personId: string): Promise<UnsignedWalk | null> {
   const [open] = await db.select<{ id: string; startedAt: Date; stops: string[] }>(
     `SELECT round.id, round.startedAt, round.stops FROM round WHERE round.routeId = :routeId AND round.personId = :personId
-       AND NOT EXISTS (SELECT 1 FROM entry WHERE entry.roundId = round.id AND entry.kind = 'hand-over') ORDER BY round.startedAt DESC LIMIT 1`,
+       AND NOT EXISTS (SELECT 1 FROM ${believed} WHERE ${signature}) ORDER BY round.startedAt DESC LIMIT 1`,
     { routeId, personId },
   );
   if (!open) return null;
-  const entries = await entriesOfRound(db, open.id);
-  const states = await loadTaskStates(db, open.startedAt, { taskIds: open.stops });
-  const answers = states.flatMap((state) => entries.filter((entry) => answersStop(entry, state)).at(-1) ?? []);
+  const { answers } = (await progressOfRounds(db, [open])).get(open.id)!;
   const skipped = answers.filter(({ kind }) => kind === 'skip').length;
   return {
     id: open.id,
@@ -272,14 +272,25 @@ export type RoundSummary = {
 
 /** Rounds begun between two instants, newest first. */
 export async function listRounds(db: Database, from: Date, to: Date): Promise<RoundSummary[]> {
-  const rows = await db.select<Omit<RoundSummary, 'stops' | 'answered'> & { stops: string[]; answered: number }>(
-    `SELECT round.id, round.routeId, route.code AS routeCode, route.name AS routeName, person.initials AS personInitials, round.startedAt, round.stops,
-       (SELECT MAX(entry.happenedAt) FROM entry WHERE entry.roundId = round.id AND entry.kind = 'hand-over') AS signedAt,
-       (SELECT MAX(JSON_VALUE(entry.body, '$.brokenOff')) FROM entry WHERE entry.roundId = round.id AND entry.kind = 'hand-over') AS brokenOff,
-       (SELECT COUNT(DISTINCT entry_task.taskId) FROM entry JOIN entry_task ON entry_task.entryId = entry.id WHERE entry.roundId = round.id AND entry.kind <> 'finding') AS answered
+  const rounds = await db.select<
+    Pick<RoundSummary, 'id' | 'routeId' | 'routeCode' | 'routeName' | 'personInitials' | 'startedAt'> & {
+      stops: string[];
+    }
+  >(
+    `SELECT round.id, round.routeId, route.code AS routeCode, route.name AS routeName, person.initials AS personInitials, round.startedAt, round.stops
      FROM round JOIN route ON route.id = round.routeId JOIN person ON person.id = round.personId
      WHERE round.startedAt >= :from AND round.startedAt < :to ORDER BY round.startedAt DESC`,
     { from, to },
   );
-  return rows.map((row) => ({ ...row, stops: row.stops.length, answered: Number(row.answered) }));
+  const progress = await progressOfRounds(db, rounds);
+  return rounds.map(({ stops, ...round }) => {
+    const { answers, handOver } = progress.get(round.id)!;
+    return {
+      ...round,
+      stops: stops.length,
+      answered: answers.length,
+      signedAt: handOver?.happenedAt ?? null,
+      brokenOff: (handOver?.body as EntryBody<'hand-over'> | undefined)?.brokenOff ?? null,
+    };
+  });
 }

@@ -1,6 +1,6 @@
 import { Op } from 'sequelize';
 import { z } from 'zod';
-import { isClockAhead } from '@/core/entry/effective';
+import { isClockAhead } from '@/core/entry/believed';
 import type { EntryEnvelope } from '@/core/entry/kinds';
 import { instant, quantity } from '@/core/fields/fields';
 import type { Database } from '../desk';
@@ -108,7 +108,7 @@ export async function postReadings(
     `api:${posted.source}`,
     posted.readings.map((each) => ({ meterId, machineId: meter.machineId, ...each })),
   );
-  const [derived] = (await deriveMeters(db, now, [meter.machineId])).filter(({ id }) => id === meterId);
+  const [derived] = (await deriveMeters(db, [meter.machineId])).filter(({ id }) => id === meterId);
   const reasons = new Map(derived!.leftOut.map(({ atMs, value, reason }) => [`${atMs}/${value}`, reason]));
   const leftOut = posted.readings.flatMap(({ at, value }, index) => {
     if (isClockAhead(Date.parse(at), now.getTime()))

@@ -1,5 +1,5 @@
 import { type Transaction, UniqueConstraintError } from 'sequelize';
-import { isClockAhead } from '@/core/entry/effective';
+import { isClockAhead } from '@/core/entry/believed';
 import { type EntryBody, type EntryEnvelope, entryBodies, entryEnvelope, isWritable } from '@/core/entry/kinds';
 import { latestPostponement, postponementRule } from '@/core/interval/due-facts';
 import { type Problem, pointerOf, problemsOf } from '@/core/problems';

@@ -6,7 +6,7 @@ import { entryWords, kindWords } from '@/components/entry-words';
 import { amount, dayAndClock, measured } from '@/components/words';
 import { loadTaskStates } from '@/desk/standing/states';
 import { thePlant } from '@/desk/plant';
-import { type LogLine, readChain } from '@/desk/log/lines';
+import { type LogLine, readEntry } from '@/desk/log/lines';
 import { readNames } from '@/desk/read/names';
 import { pointPath } from '@/app/due-item';
 import { openDesk, reading } from '@/app/server';
@@ -18,28 +18,18 @@ export const metadata: Metadata = { title: 'Entry' };
 export default async function EntryPage({ params }: { params: Promise<{ id: string }> }) {
   const { id } = await params;
   const desk = await openDesk();
-  const { chain, names, plant, lubricants, guns } = await reading(async (db) => ({
-    chain: await readChain(db, id),
+  const { entry, names, plant, lubricants, guns } = await reading(async (db) => ({
+    entry: await readEntry(db, id),
     names: await readNames(db),
     plant: await thePlant(db),
     lubricants: await db.Lubricant.findAll({ order: [['code', 'ASC']] }),
     guns: await db.Gun.findAll(),
   }));
-  const original = chain[0];
-  const newest = chain.at(-1);
-  if (!original || !newest) notFound();
+  if (!entry) notFound();
+  const { chain, original, newest, current } = entry;
   const states = original.machine
     ? await reading((db) => loadTaskStates(db, desk.now, { machineIds: [original.machine!.id] }))
     : [];
-  const replacement = (
-    newest.body as { replacement?: { happenedAt: string; taskIds: string[]; body: Record<string, unknown> } }
-  ).replacement;
-  const current = {
-    happenedAt: replacement?.happenedAt ?? original.happenedAt,
-    taskIds: replacement?.taskIds ?? original.taskIds,
-    body: replacement?.body ?? original.body,
-  };
-  const voided = 'void' in newest.body;
   const context: EntryContext = {
     tasks: states
       .filter(({ point }) => point.id === original.point?.id)
@@ -96,7 +86,7 @@ export default async function EntryPage({ params }: { params: Promise<{ id: stri
           </li>
         ))}
       </ol>
-      {voided ? (
+      {current === null ? (
         <p className="mt-6">This entry is voided. If something did happen, write a new one at the point.</p>
       ) : original.kind === 'hand-over' || original.kind === 'override' ? (
         <p className="mt-6">
@@ -105,7 +95,7 @@ export default async function EntryPage({ params }: { params: Promise<{ id: stri
             : 'A signature is not corrected here; void it with a reason if it was a mistake.'}
         </p>
       ) : null}
-      {!voided && original.kind !== 'override' && (
+      {current !== null && original.kind !== 'override' && (
         <section aria-labelledby="correct" className="no-print mt-8">
           <h2 id="correct" className="text-xl">
             Correct this entry

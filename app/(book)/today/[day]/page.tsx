@@ -146,35 +146,28 @@ export default async function DiaryPage({ params }: Props) {
         </h2>
         {findings.length === 0 && <p className="mt-2">None.</p>}
         <ul>
-          {findings.map(({ id, body, happenedAt, machine, point, person }) => {
-            const { what, urgency, text } = body as {
-              what: keyof typeof findingWords;
-              urgency: keyof typeof urgencies;
-              text?: string;
-            };
-            return (
-              <li key={id} className="rule-b flex flex-wrap items-baseline gap-x-4 py-2">
-                <span className={`w-20 ${urgency === 'act-now' ? 'font-semibold text-stop' : 'font-medium'}`}>
-                  {urgencies[urgency]}
-                </span>
-                {machine && (
-                  <Link
-                    href={point ? pointPath(machine.code, point.number) : `/plant/machines/${machine.code}`}
-                    className="font-semibold"
-                  >
-                    {point?.label ?? machine.code}
-                  </Link>
-                )}
-                <span className="min-w-0 grow break-words">
-                  {findingWords[what]}
-                  {text ? `: ${text}` : ''}
-                </span>
-                <span className="caption">
-                  {person.initials}, {dayWords(happenedAt.slice(0, 10))}
-                </span>
-              </li>
-            );
-          })}
+          {findings.map(({ entryId, what, urgency, text, foundOn, initials, machine, point }) => (
+            <li key={entryId} className="rule-b flex flex-wrap items-baseline gap-x-4 py-2">
+              <span className={`w-20 ${urgency === 'act-now' ? 'font-semibold text-stop' : 'font-medium'}`}>
+                {urgencies[urgency]}
+              </span>
+              {machine && (
+                <Link
+                  href={point ? pointPath(machine.code, point.number) : `/plant/machines/${machine.code}`}
+                  className="font-semibold"
+                >
+                  {point?.label ?? machine.code}
+                </Link>
+              )}
+              <span className="min-w-0 grow break-words">
+                {findingWords[what]}
+                {text ? `: ${text}` : ''}
+              </span>
+              <span className="caption">
+                {initials}, {dayWords(foundOn)}
+              </span>
+            </li>
+          ))}
         </ul>
       </section>
     </>

@@ -38,7 +38,7 @@ export async function GET(_: Request, { params }: Context) {
     const { id } = await params;
     const meter = await db.Meter.findByPk(id);
     if (!meter) return unknown();
-    const derived = (await deriveMeters(db, new Date(), [meter.machineId])).find((each) => each.id === id)!;
+    const derived = (await deriveMeters(db, [meter.machineId])).find((each) => each.id === id)!;
     const instant = (atMs: number) => new Date(atMs).toISOString();
     return Response.json({
       id,

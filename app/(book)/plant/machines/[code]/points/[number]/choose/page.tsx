@@ -52,7 +52,7 @@ export default async function ChoosePage({ params, searchParams }: Props) {
       point,
       plant,
       band,
-      choice: await chooseFor(db, desk.now, point, ambient),
+      choice: await chooseFor(db, point, ambient),
       lubricants: await db.Lubricant.findAll({ where: { retiredOn: null }, order: [['code', 'ASC']] }),
     };
   });

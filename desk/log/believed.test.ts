@@ -4,7 +4,7 @@ import { contentsOf } from '../assign/contents';
 import { compareWithLog } from '../standing/projection';
 import { loadTaskStates } from '../standing/states';
 import { smallPlant } from '../testing';
-import { writeEntry } from './write-entries';
+import { writeEntry } from '../write/write-entries';
 
 const dayMs = 86_400_000;
 
@@ -57,7 +57,7 @@ describe('what an entry counts for', async () => {
     expect(await last()).toBeUndefined();
     await putAt(id, at(-1));
     expect(await last()).toBe(at(-1));
-    expect(await contentsOf(db, desk.now, { id: ids.point, reservoirId: null })).toBe(ids.grease);
+    expect(await contentsOf(db, { id: ids.point, reservoirId: null })).toBe(ids.grease);
     expect((await compareWithLog(db)).differences).toEqual([]);
   });
 
@@ -71,7 +71,7 @@ describe('what an entry counts for', async () => {
     await service(at(-0.01), { roundId, personId: ids.bert, body: { lubricantId: ids.oil, massG: 18 } });
     expect(await services()).toBe(before + 1);
     expect(await last()).toBe(at(-0.02));
-    expect(await contentsOf(db, desk.now, { id: ids.point, reservoirId: null })).toBe(ids.oil);
+    expect(await contentsOf(db, { id: ids.point, reservoirId: null })).toBe(ids.oil);
     expect((await compareWithLog(db)).differences).toEqual([]);
     const findings = await db.Entry.findAll({ where: { kind: 'finding', roundId } });
     expect(findings.map(({ body }) => JSON.parse(body) as object)).toMatchObject([
