@@ -1,4 +1,11 @@
-import { type EntryBody, type EntryKind, baselineWords, findingWords, skipReasons, urgencies } from '@/core/entry/kinds';
+import {
+  type EntryBody,
+  type EntryKind,
+  baselineWords,
+  findingWords,
+  skipReasons,
+  urgencies,
+} from '@/core/entry/kinds';
 import { amount, day, measured, number } from './words';
 import { eventWords } from '@/core/words/events';
 

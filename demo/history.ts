@@ -10,7 +10,6 @@ import type { MachinePlan } from './plans';
 import type { DemoRegister, DemoTask } from './register';
 import { putsNothingIn } from '@/core/words/task-words';
 
-const hour = 3_600_000;
 const minute = 60_000;
 
 type Draft = {
@@ -33,7 +32,7 @@ export async function writeHistory(
   luck: Chance,
 ): Promise<number> {
   const start = addDays(today, -historyDays);
-  const at = (day: string, hours: number) => startOfPlantDay(day, plant.timeZone) + hours * hour;
+  const at = (day: string, hours: number) => startOfPlantDay(day, { ...plant, dayStartsAtMinutes: hours * 60 });
   const drafts: Draft[] = [];
   const rateOf = new Map(
     machines.map((machine) => [machine.code, Math.min(22, machine.duty * luck.between(0.88, 1.04))]),

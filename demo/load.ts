@@ -1,4 +1,4 @@
-import { plantDayOf } from '@/core/time/plant-day';
+import { plantToday, addDays } from '@/core/time/plant-day';
 import type { Database } from '@/desk/desk';
 import { rebuild } from '@/desk/standing/projection';
 import { chance } from './chance';
@@ -15,10 +15,9 @@ export const loadDemo = (db: Database, now: Date): Promise<{ entries: number }> 
   db.transaction(() => writeDemo(db, now));
 
 async function writeDemo(db: Database, now: Date): Promise<{ entries: number }> {
-  const today = plantDayOf(now.getTime(), plant.timeZone);
+  const today = plantToday(now, plant);
   const luck = chance(20_260_000);
-  const start = new Date(Date.parse(`${today}T00:00:00Z`) - historyDays * 86_400_000);
-  const register = await writeRegister(db, start, luck);
+  const register = await writeRegister(db, addDays(today, -historyDays), luck);
   const entries = await writeHistory(db, register, now, today, luck);
   await rebuild(db);
   return { entries };

@@ -8,7 +8,7 @@ import { type EventName } from '@/core/words/events';
  * codes. The machines are in `machines.ts`; `register.ts` and `history.ts` turn all of it into rows and a year of history.
  */
 
-export const plant = { name: 'Moorfeld Tileworks', timeZone: 'Europe/Vienna' };
+export const plant = { name: 'Moorfeld Tileworks', timeZone: 'Europe/Vienna', dayStartsAtMinutes: 360 };
 
 export const people = [
   { initials: 'HB', name: 'Hanna Brückl', role: 'technician' },

@@ -9,6 +9,7 @@ import { machines } from './machines';
 import { areas, people, plant, routes, templates } from './moorfeld';
 import type { MachinePlan, PointPlan, ReservoirPlan, TaskPlan } from './plans';
 import { guns, lubricants, replacements, stock } from './store-room';
+import { type PlantDay, addDays, startOfPlantDay } from '@/core/time/plant-day';
 
 /** A task of the demo plant with what its simulated history needs. */
 export type DemoTask = {
@@ -36,9 +37,9 @@ export type DemoRegister = {
 };
 
 /** Writes plant, store room, machines, points, tasks and routes; everything but the log. */
-export async function writeRegister(db: Database, start: Date, luck: Chance): Promise<DemoRegister> {
-  const newId = () => luck.id(start.getTime());
-  const sourceOn = new Date(start.getTime() - 400 * 86_400_000).toISOString().slice(0, 10);
+export async function writeRegister(db: Database, start: PlantDay, luck: Chance): Promise<DemoRegister> {
+  const newId = () => luck.id(Date.parse(start));
+  const sourceOn = addDays(start, -400);
   const idsByKey = async <Row, Key>(
     rows: readonly Row[],
     keyOf: (row: Row) => Key,
@@ -53,13 +54,14 @@ export async function writeRegister(db: Database, start: Date, luck: Chance): Pr
     id: newId(),
     name: plant.name,
     timeZone: plant.timeZone,
+    dayStartsAtMinutes: plant.dayStartsAtMinutes,
     ambientBands: [
       { name: 'winter', fromC: -15, toC: 10 },
       { name: 'summer', fromC: 10, toC: 40 },
     ],
     ambientBandNow: 'winter',
     closures: closuresAround(start),
-    ambientBandSince: new Date(start.getTime() + (historyDays - 9) * 86_400_000),
+    ambientBandSince: new Date(startOfPlantDay(addDays(start, historyDays - 9), plant)),
     displayUnits: {},
   });
   const personIds = await idsByKey(
@@ -97,14 +99,13 @@ export async function writeRegister(db: Database, start: Date, luck: Chance): Pr
           id: newId(),
           gunId: id,
           personId: personIds.get('MS')!,
-          doneOn: start.toISOString().slice(0, 10),
+          doneOn: start,
           ...calibration,
         })),
       );
     },
   );
-  const daysAgo = (days: number) =>
-    new Date(start.getTime() + (historyDays - days) * 86_400_000).toISOString().slice(0, 10);
+  const daysAgo = (days: number) => addDays(start, historyDays - days);
   await db.StockItem.bulkCreate(
     stock.map(({ lubricant, received, opened, ...item }) => ({
       id: newId(),

@@ -3,7 +3,7 @@ import { readConfig } from '../config';
 import { dueFacts } from '@/core/interval/due-facts';
 import { dutyMeter } from '@/core/meter/state';
 import type { BelievedEntry } from '@/core/entry/believed';
-import { plantDayOf } from '@/core/time/plant-day';
+import { plantToday } from '@/core/time/plant-day';
 import { connect } from '@/db/connection';
 import { loadTaskStates } from '@/desk/standing/states';
 import { parsers } from '@/core/parsers';
@@ -52,7 +52,7 @@ function allDue(points: number): number {
       toleranceShare: 0.1,
       entries: histories[index % histories.length]!,
       meters: { hours: dutyMeter(4 + (index % 20)) },
-      timeZone: 'Europe/Vienna',
+      calendar: { timeZone: 'Europe/Vienna', dayStartsAtMinutes: 360 },
     });
     if (dueOn) dated += 1;
   }
@@ -86,7 +86,7 @@ try {
   console.log(
     JSON.stringify({
       personId: person!.id,
-      today: plantDayOf(now.getTime(), plant.timeZone, plant.dayStartsAtMinutes),
+      today: plantToday(now, plant),
       plainQueryMs: await median(() => db.select('SELECT COUNT(*) AS points FROM lube_point')),
       demoStatesMs: await median(() => loadTaskStates(db, now)),
       due,

@@ -24,7 +24,7 @@ self.onmessage = ({ data }: MessageEvent<TrialRequest>) => {
       tasks,
       new Set(chosen),
       change,
-      { ...horizon, clockOf: clocksOf(dutyPlans, planOf, horizon.timeZone) },
+      { ...horizon, clockOf: clocksOf(dutyPlans, planOf, horizon.calendar) },
       minutesPerWeek,
       { report: (share) => say({ kind: 'progress', share }) },
     );

@@ -12,6 +12,7 @@ import { type SaveAnswer, SavedForm } from '../ui/saved-form';
 import { writeNow } from '../use-outbox';
 import { WhenField, instantOf, whenNow } from './when-field';
 import { eventWords } from '@/core/words/events';
+import { type PlantCalendar, plantToday } from '@/core/time/plant-day';
 
 /** What may be written from a point's page, outside a round. */
 export const handKinds = [
@@ -73,6 +74,7 @@ export type EntryContext = {
   tasks: (Option & { action: string })[];
   lubricants: Option[];
   guns: (Option & { gramsPerStroke: number; lubricantId: string })[];
+  calendar: PlantCalendar;
 };
 
 /** Reads a typed quantity; collects words for its field when it cannot be read or is out of bounds. */
@@ -99,7 +101,7 @@ function typedNumber(
 /** The body of an entry from what was typed, or words per field. Nothing is guessed. */
 export function bodyOf(
   values: EntryValues,
-  { guns }: EntryContext,
+  { guns, calendar }: EntryContext,
 ): { ok: true; body: Record<string, unknown> } | { ok: false; fields: Record<string, string> } {
   const fields: Record<string, string> = {};
   const note = values.note.trim();
@@ -166,7 +168,7 @@ export function bodyOf(
     case 'commissioning': {
       const hours = typedNumber(fields, 'hours', values.hours, 'hours', 1e9, values.basis === 'at-hours');
       if (values.basis === 'done-on' && !values.on) fields.on = 'Choose the day on which it was last done.';
-      if (values.basis === 'done-on' && values.on > whenNow('UTC').slice(0, 10))
+      if (values.basis === 'done-on' && values.on > plantToday(new Date(), calendar))
         fields.on = 'This day has not come yet.';
       body = {
         basis: values.basis,

@@ -293,6 +293,7 @@ describe('commissioning', () => {
 
 describe('writing at a point', () => {
   const context = {
+    calendar: { timeZone: zone, dayStartsAtMinutes: 360 },
     tasks: [
       { value: 'REGREASE', label: 'Regrease', action: 'grease' },
       { value: 'CHECK', label: 'Check level', action: 'check' },

@@ -77,6 +77,9 @@ function isTimeZone(name: string): boolean {
   }
 }
 
+/** When a plant's day begins, on the clock on the wall. */
+export const dayStartsAtMinutes = z.int().min(0).max(1439).default(0).meta({ title: 'Day starts at', unit: 'min' });
+
 export const contamination = z
   .enum(['light-non-abrasive', 'severe-non-abrasive', 'light-abrasive', 'severe-abrasive'])
   .meta({ title: 'Contamination' });

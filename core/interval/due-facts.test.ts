@@ -7,6 +7,9 @@ import { type TaskPlanAndLog, dueFacts, explainDue, latestPostponement } from '.
 import { dueAsOf } from './task-due';
 
 let seq = 0;
+const vienna = { timeZone: 'Europe/Vienna', dayStartsAtMinutes: 0 };
+const utc = { timeZone: 'UTC', dayStartsAtMinutes: 0 };
+
 const entry = (kind: EntryKind, at: string, body: Record<string, unknown> = {}): BelievedEntry => ({
   id: `e${(seq += 1)}`,
   seq,
@@ -30,7 +33,7 @@ const facts = (change: Partial<TaskPlanAndLog>) =>
     toleranceShare: 0.1,
     entries: [entry('grease', '2026-03-01')],
     meters: {},
-    timeZone: 'Europe/Vienna',
+    calendar: vienna,
     ...change,
   });
 
@@ -106,7 +109,7 @@ describe('histories as plants have them', () => {
     const at = (closures: { from: string; to: string }[]) =>
       facts({
         stages: [{ name: 'x', hours: 160 }],
-        meters: { hours: dutyMeter(16, dutyClock({ closures }, 'Europe/Vienna')) },
+        meters: { hours: dutyMeter(16, dutyClock({ closures }, vienna)) },
       });
     expect(at([])).toMatchObject({ dueOn: '2026-03-11', confidence: 'low' });
     expect(at([{ from: '2026-03-05', to: '2026-03-07' }]).dueOn).toBe('2026-03-14');
@@ -139,7 +142,7 @@ describe('how it looks on a day', () => {
   const asOf = (day: string) =>
     dueAsOf(due, {
       nowMs: Date.parse(`${day}T10:00:00Z`),
-      timeZone: 'Europe/Vienna',
+      calendar: vienna,
       hours: undefined,
       governingReadMs: Date.parse('2026-03-29T08:00:00Z'),
       assumedHoursPerDay: 10,
@@ -163,7 +166,7 @@ describe('how it looks on a day', () => {
             ['2026-03-15T08:00:00Z', 5140],
           ]),
         },
-        timeZone: 'UTC',
+        calendar: utc,
       },
       '2026-03-20',
     );
@@ -173,12 +176,12 @@ describe('how it looks on a day', () => {
 
   it('may be put off by a quarter of its interval, an eighth where a failure costs days, and never before a first service', () => {
     const known = { dueOn: '2026-04-10', lastMs: Date.parse('2026-03-01T08:00:00Z') };
-    expect(latestPostponement(known, 2, 'UTC')).toBe('2026-04-20');
-    expect(latestPostponement(known, 4, 'UTC')).toBe('2026-04-15');
-    expect(latestPostponement({ ...known, dueOn: '2026-04-20', postponedFrom: '2026-04-10' }, 2, 'UTC')).toBe(
+    expect(latestPostponement(known, 2, utc)).toBe('2026-04-20');
+    expect(latestPostponement(known, 4, utc)).toBe('2026-04-15');
+    expect(latestPostponement({ ...known, dueOn: '2026-04-20', postponedFrom: '2026-04-10' }, 2, utc)).toBe(
       '2026-04-20',
     );
-    expect(latestPostponement({ ...known, lastMs: Date.parse('2020-03-01T08:00:00Z') }, 2, 'UTC')).toBe('2026-07-09');
-    expect(latestPostponement({ dueOn: '2026-04-10' }, 2, 'UTC')).toBeUndefined();
+    expect(latestPostponement({ ...known, lastMs: Date.parse('2020-03-01T08:00:00Z') }, 2, utc)).toBe('2026-07-09');
+    expect(latestPostponement({ dueOn: '2026-04-10' }, 2, utc)).toBeUndefined();
   });
 });

@@ -3,7 +3,7 @@ import { type EntryBody, serviceKinds } from '../entry/kinds';
 import type { Confidence } from '../meter/forecast';
 import { type MeterState, countAt, instantOfValue, type CounterKind } from '../meter/state';
 import { type Notice, type WorkingStep } from '../method';
-import { type PlantDay, addDays, daysBetween, startOfPlantDay } from '../time/plant-day';
+import { type PlantDay, addDays, daysBetween, startOfPlantDay, type PlantCalendar } from '../time/plant-day';
 import {
   type DueEvent,
   type DueLimit,
@@ -33,7 +33,7 @@ export type TaskPlanAndLog = {
   /** Effective entries that answer this task, commission its unit or postpone it, in any order. */
   entries: readonly BelievedEntry[];
   meters: TaskMeters;
-  timeZone: string;
+  calendar: PlantCalendar;
 };
 
 /**
@@ -85,7 +85,7 @@ export const dueFacts = (input: TaskPlanAndLog): DueFacts => derive(input).facts
 export const explainDue = (input: TaskPlanAndLog, today: PlantDay): ExplainedDue => derive(input, today);
 
 function derive(input: TaskPlanAndLog, today?: PlantDay): ExplainedDue {
-  const { stages, meters, timeZone } = input;
+  const { stages, meters, calendar } = input;
   const { history, runInDone, decidedForNextRound } = historyOf(input);
   const undated = decidedForNextRound ? ('next-round' as const) : ('unknown' as const);
   const steady = input.cyclic ? [] : stages.filter(({ count }) => count === undefined);
@@ -125,13 +125,13 @@ function derive(input: TaskPlanAndLog, today?: PlantDay): ExplainedDue {
       ],
     };
   }
-  const lastDay = serviceDay(last, timeZone);
+  const lastDay = serviceDay(last, calendar);
   const schedule: Schedule = {
     stages: inForce,
     history,
     counters: countersOf(meters, last),
     rhythm: input.rhythm,
-    timeZone,
+    calendar,
     toleranceShare: input.toleranceShare,
     cyclic: input.cyclic ?? false,
     events: input.events ?? [],
@@ -231,7 +231,7 @@ function postponed(facts: DueFacts, entries: readonly BelievedEntry[], working?:
  * before it belongs to the machine's former life. Without one, the first known service is the baseline and the
  * run-in is taken as over.
  */
-function historyOf({ entries, meters, timeZone }: TaskPlanAndLog): {
+function historyOf({ entries, meters, calendar }: TaskPlanAndLog): {
   history: ServiceRecord[];
   runInDone: boolean;
   decidedForNextRound: boolean;
@@ -252,7 +252,7 @@ function historyOf({ entries, meters, timeZone }: TaskPlanAndLog): {
     if (entry.kind === 'commissioning') {
       const { basis, on, hours } = entry.body as EntryBody<'commissioning'>;
       if (basis === 'next-round') decidedForNextRound = true;
-      else if (basis === 'done-on') baseline = { ...recordAt(startOfPlantDay(on!, timeZone)), real: false };
+      else if (basis === 'done-on') baseline = { ...recordAt(startOfPlantDay(on!, calendar)), real: false };
       else if (basis === 'at-hours')
         baseline = {
           ...recordAt(
@@ -295,11 +295,11 @@ function rising(history: ServiceRecord[]): ServiceRecord[] {
 export function latestPostponement(
   { dueOn, postponedFrom, lastMs }: Pick<DueFacts, 'dueOn' | 'postponedFrom' | 'lastMs'>,
   consequence: number,
-  timeZone: string,
+  calendar: PlantCalendar,
 ): PlantDay | undefined {
   const planned = postponedFrom ?? dueOn;
   if (!planned || lastMs === undefined) return undefined;
-  const lastDay = serviceDay({ atMs: lastMs }, timeZone);
+  const lastDay = serviceDay({ atMs: lastMs }, calendar);
   const interval = Math.max(0, daysBetween(lastDay, planned));
   const share = consequence >= 4 ? 0.125 : 0.25;
   return addDays(planned, Math.max(1, Math.min(90, Math.floor(interval * share))));

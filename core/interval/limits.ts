@@ -1,7 +1,7 @@
 import { spend } from '../budget';
 import { type WorkingStep, shown } from '../method';
 import { type DutyClock, plainClock } from '../meter/duty';
-import { type PlantDay, addDays, daysBetween, isPlantDay, plantDayOf } from '../time/plant-day';
+import { type PlantDay, addDays, daysBetween, isPlantDay, plantDayOf, type PlantCalendar } from '../time/plant-day';
 import { type Season, daysUntil, weightedDays } from './seasons';
 import type { CounterKind } from '../meter/state';
 
@@ -46,7 +46,7 @@ export type Schedule = {
   rhythm: 'actual' | 'fixed';
   /** Since when the machine has stood still; undefined while it runs. */
   lastRunMs?: number | undefined;
-  timeZone: string;
+  calendar: PlantCalendar;
   toleranceShare: number;
   seasons?: readonly Season[];
   events?: readonly DueEvent[];
@@ -69,7 +69,7 @@ export type NextDue = {
 export const horizonDays = 36_525;
 /** Nothing is planned beyond this day, whatever an interval adds up to. */
 const lastPlanDay = '2500-12-31';
-export const serviceDay = ({ atMs }: ServiceRecord, timeZone: string): PlantDay => plantDayOf(atMs, timeZone);
+export const serviceDay = ({ atMs }: ServiceRecord, calendar: PlantCalendar): PlantDay => plantDayOf(atMs, calendar);
 
 /** The stage in force after a number of services; the last one repeats for ever, unless the stages go round. */
 export function stageAfter(stages: readonly Stage[], servicesDone: number, cyclic = false): Stage {
@@ -88,9 +88,9 @@ export function stageAfter(stages: readonly Stage[], servicesDone: number, cycli
  * @param working collects the arithmetic where somebody wants to read it
  */
 export function nextDue(schedule: Schedule, today: PlantDay, working?: WorkingStep[]): NextDue {
-  const { history, stages, cyclic, timeZone, toleranceShare } = schedule;
+  const { history, stages, cyclic, calendar, toleranceShare } = schedule;
   const stage = stageAfter(stages, history.length - 1, cyclic);
-  const lastDay = serviceDay(history.at(-1)!, timeZone);
+  const lastDay = serviceDay(history.at(-1)!, calendar);
   const limits = [
     counterLimit('hours', stage, schedule, lastDay, working),
     counterLimit('cycles', stage, schedule, lastDay, working),
@@ -152,11 +152,11 @@ function counterLimit(
 ): DueLimit | undefined {
   const counter = schedule.counters[kind];
   if (stage[kind] === undefined || !counter) return undefined;
-  const { seasons = [], severity = 1, clock = plainClock, timeZone } = schedule;
+  const { seasons = [], severity = 1, clock = plainClock, calendar } = schedule;
   const every = stage[kind] * severity;
   const base = counterBase(kind, every, schedule);
   if (base === undefined) return undefined;
-  const readDay = plantDayOf(counter.readMs, timeZone);
+  const readDay = plantDayOf(counter.readMs, calendar);
   // How fast the interval was used up so far, seasons spread evenly over the days since the service.
   const elapsedDays = Math.max(1, daysBetween(lastDay, readDay));
   const wear = seasons.length === 0 ? 1 : weightedDays(lastDay, elapsedDays, seasons) / elapsedDays;
@@ -173,7 +173,7 @@ function counterLimit(
         ? counter.readMs + days * 86_400_000
         : clock.instantOf(clock.at(counter.readMs) + days, counter.readMs);
     if (Number.isFinite(dueMs)) {
-      dueOn = days < -horizonDays ? lastDay : plantDayOf(dueMs, timeZone);
+      dueOn = days < -horizonDays ? lastDay : plantDayOf(dueMs, calendar);
       if (remaining > 0) toRun = days * rate;
     }
   } else if (remaining <= 0) {
@@ -212,7 +212,7 @@ function counterLimit(
 
 function dayLimit(
   stage: Stage,
-  { history, stages, rhythm, cyclic, seasons = [], severity = 1, timeZone }: Schedule,
+  { history, stages, rhythm, cyclic, seasons = [], severity = 1, calendar }: Schedule,
   lastDay: PlantDay,
   today: PlantDay,
   working?: WorkingStep[],
@@ -228,10 +228,10 @@ function dayLimit(
         );
   let base = lastDay;
   if (rhythm === 'fixed') {
-    base = serviceDay(history[0]!, timeZone);
+    base = serviceDay(history[0]!, calendar);
     for (let service = 1; service < history.length; service += 1) {
       const step = stageAfter(stages, service - 1, cyclic).days;
-      base = step === undefined ? serviceDay(history[service]!, timeZone) : after(base, step);
+      base = step === undefined ? serviceDay(history[service]!, calendar) : after(base, step);
     }
     for (let next = after(base, stage.days); next <= lastDay; next = after(base, stage.days)) {
       spend(1);
@@ -251,13 +251,13 @@ function dayLimit(
 
 function standstillLimit(
   stage: Stage,
-  { lastRunMs, timeZone }: Schedule,
+  { lastRunMs, calendar }: Schedule,
   lastDay: PlantDay,
   today: PlantDay,
   working?: WorkingStep[],
 ): DueLimit | undefined {
   if (stage.standstillDays === undefined || lastRunMs === undefined) return undefined;
-  const lastRunDay = plantDayOf(lastRunMs, timeZone);
+  const lastRunDay = plantDayOf(lastRunMs, calendar);
   const base = lastRunDay > lastDay ? lastRunDay : lastDay;
   const dueOn = addDays(base, Math.floor(stage.standstillDays));
   working?.push({
@@ -274,12 +274,12 @@ function standstillLimit(
 }
 
 /** An event after the last service makes the task due on its day. */
-function eventLimits({ events = [], history, timeZone }: Schedule, working?: WorkingStep[]): DueLimit[] {
+function eventLimits({ events = [], history, calendar }: Schedule, working?: WorkingStep[]): DueLimit[] {
   const lastMs = history.at(-1)!.atMs;
   return events
     .filter(({ atMs }) => atMs > lastMs)
     .map(({ name, atMs }) => {
-      const dueOn = plantDayOf(atMs, timeZone);
+      const dueOn = plantDayOf(atMs, calendar);
       working?.push({
         label: `After ${name}`,
         expression: 'it happened after the last service',

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { instant, monthDay, quantity, timeZone } from '../fields/fields';
+import { dayStartsAtMinutes, instant, monthDay, quantity, timeZone } from '../fields/fields';
 import { dutyClock, dutyPlanSchema } from '../meter/duty';
 import { type Notice, type WorkingStep, answer, defineMethod, refuse, shown } from '../method';
 import { type PlantDay, plantDayOf } from '../time/plant-day';
@@ -62,6 +62,7 @@ const input = z
     lastRunAt: instant('Last run').optional(),
     asOf: instant('As of'),
     timeZone: timeZone.default('UTC'),
+    dayStartsAtMinutes,
     toleranceShare: quantity('Tolerance', '', { min: 0, max: 1 }).default(0.1),
     seasons: z
       .array(
@@ -221,8 +222,8 @@ export const intervalNextDue = defineMethod({
         ],
       );
     }
-    const today = plantDayOf(Date.parse(value.asOf), value.timeZone);
-    const lastDay = serviceDay(history.at(-1)!, value.timeZone);
+    const today = plantDayOf(Date.parse(value.asOf), value);
+    const lastDay = serviceDay(history.at(-1)!, value);
     const working: WorkingStep[] = [
       {
         label: 'Stage',
@@ -290,14 +291,14 @@ function scheduleOf(value: Input, history: ServiceRecord[]): Schedule {
     history,
     counters: { ...counter('hours'), ...counter('cycles') },
     rhythm: value.rhythm,
-    timeZone: value.timeZone,
+    calendar: value,
     toleranceShare: value.toleranceShare,
     lastRunMs: value.lastRunAt === undefined ? undefined : Date.parse(value.lastRunAt),
     seasons: value.seasons ?? [],
     events: (value.events ?? []).map(({ name, at }) => ({ name, atMs: Date.parse(at) })),
     yearly: value.yearly ?? [],
     severity: (value.severity ?? []).reduce((product, factor) => product * factor.value, 1),
-    clock: dutyClock(value.dutyPlan, value.timeZone),
+    clock: dutyClock(value.dutyPlan, value),
   };
 }
 

@@ -7,7 +7,8 @@ import { type Horizon, type PlannedTask, occurrences, outlook, yearOfWork } from
 import { type TrialTask, changedTask, whatIf } from './what-if';
 
 const today = '2026-06-15';
-const horizon: Horizon = { today, untilOn: addDays(today, 364), timeZone: 'Europe/Vienna', clockOf: () => plainClock };
+const vienna = { timeZone: 'Europe/Vienna', dayStartsAtMinutes: 0 };
+const horizon: Horizon = { today, untilOn: addDays(today, 364), calendar: vienna, clockOf: () => plainClock };
 const still = { low: 0, mid: 0, high: 0 };
 const task = (change: Partial<PlannedTask> = {}): PlannedTask => ({
   taskId: 't',
@@ -78,7 +79,7 @@ describe('looking ahead', () => {
   });
 
   it('uses nothing up in a shutdown', () => {
-    const clock = dutyClock({ closures: [{ from: '2026-06-22', to: '2026-07-05' }] }, 'Europe/Vienna');
+    const clock = dutyClock({ closures: [{ from: '2026-06-22', to: '2026-07-05' }] }, vienna);
     const [, second] = [
       ...occurrences(task({ stages: [{ name: 'steady', hours: 100 }] }), { ...horizon, clockOf: () => clock }),
     ];

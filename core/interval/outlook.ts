@@ -1,7 +1,14 @@
 import type { MethodContext } from '../method';
 import { type DutyClock, type DutyPlan, dutyClock } from '../meter/duty';
 import type { Rate } from '../meter/forecast';
-import { type PlantDay, addDays, daysBetween, plantDayOf, startOfPlantDay } from '../time/plant-day';
+import {
+  type PlantDay,
+  addDays,
+  daysBetween,
+  plantDayOf,
+  startOfPlantDay,
+  type PlantCalendar,
+} from '../time/plant-day';
 import { weekOf } from './due-filter';
 import { type Stage, stageAfter } from './limits';
 
@@ -32,7 +39,12 @@ export type Pace = 'low' | 'mid' | 'high';
 export type Occurrence = { taskId: string; on: PlantDay; fromOn: PlantDay; toOn: PlantDay };
 
 /** Where looking ahead begins and ends, and when machines are meant to run. */
-export type Horizon = { today: PlantDay; untilOn: PlantDay; timeZone: string; clockOf: (taskId: string) => DutyClock };
+export type Horizon = {
+  today: PlantDay;
+  untilOn: PlantDay;
+  calendar: PlantCalendar;
+  clockOf: (taskId: string) => DutyClock;
+};
 
 /** More often than daily is the operator's; the outlook counts at most one a day. */
 const shortestDays = 1;
@@ -43,7 +55,7 @@ const shortestDays = 1;
  */
 export function* occurrences(
   task: PlannedTask,
-  { today, untilOn, timeZone, clockOf }: Horizon,
+  { today, untilOn, calendar, clockOf }: Horizon,
   pace: Pace = 'mid',
 ): Generator<Occurrence> {
   const clock = clockOf(task.taskId);
@@ -58,7 +70,7 @@ export function* occurrences(
     const length = Math.max(0, daysBetween(before === first ? addDays(first, -30) : before, on));
     const tolerance = Math.floor(task.toleranceShare * length);
     yield { taskId: task.taskId, on, fromOn: addDays(on, -tolerance), toOn: addDays(on, tolerance) };
-    const next = nextOn(stageAfter(task.stages, done + 1, task.cyclic), on, task, pace, clock, timeZone);
+    const next = nextOn(stageAfter(task.stages, done + 1, task.cyclic), on, task, pace, clock, calendar);
     if (next === undefined) return;
     before = on;
     on = next;
@@ -68,18 +80,18 @@ export function* occurrences(
 /** When a task of a unit that is commissioned today comes round for the first time; undefined where it never does. */
 export const firstDueOn = (
   task: Omit<PlannedTask, 'dueOn'>,
-  { today, timeZone, clockOf }: Horizon,
+  { today, calendar, clockOf }: Horizon,
 ): PlantDay | undefined =>
-  nextOn(stageAfter(task.stages, 0, task.cyclic), today, task, 'mid', clockOf(task.taskId), timeZone);
+  nextOn(stageAfter(task.stages, 0, task.cyclic), today, task, 'mid', clockOf(task.taskId), calendar);
 
 /** When a task comes round again that is done on a day as its service of that number. */
 export const comesAgainOn = (
   task: PlannedTask,
   servicesDone: number,
   on: PlantDay,
-  { timeZone, clockOf }: Pick<Horizon, 'timeZone' | 'clockOf'>,
+  { calendar, clockOf }: Pick<Horizon, 'calendar' | 'clockOf'>,
 ): PlantDay | undefined =>
-  nextOn(stageAfter(task.stages, servicesDone, task.cyclic), on, task, 'mid', clockOf(task.taskId), timeZone);
+  nextOn(stageAfter(task.stages, servicesDone, task.cyclic), on, task, 'mid', clockOf(task.taskId), calendar);
 
 /** A day as far ahead as the pace makes it. */
 const stretched = (today: PlantDay, on: PlantDay, factor: number): PlantDay =>
@@ -92,11 +104,11 @@ function nextOn(
   { severity, hoursPerDay, cyclesPerDay }: Pick<PlannedTask, 'severity' | 'hoursPerDay' | 'cyclesPerDay'>,
   pace: Pace,
   clock: DutyClock,
-  timeZone: string,
+  calendar: PlantCalendar,
 ): PlantDay | undefined {
   const days: PlantDay[] = [];
   if (stage.days !== undefined) days.push(addDays(from, Math.max(shortestDays, Math.floor(stage.days * severity))));
-  const fromMs = startOfPlantDay(from, timeZone) + 43_200_000;
+  const fromMs = startOfPlantDay(from, calendar) + 43_200_000;
   for (const [limit, rates] of [
     [stage.hours, hoursPerDay],
     [stage.cycles, cyclesPerDay],
@@ -104,7 +116,7 @@ function nextOn(
     if (limit === undefined || rates[pace] <= 0) continue;
     const atMs = clock.instantOf(clock.at(fromMs) + (limit * severity) / rates[pace], fromMs);
     if (!Number.isFinite(atMs) || atMs > Date.UTC(2190, 0, 1)) continue;
-    const on = plantDayOf(atMs, timeZone);
+    const on = plantDayOf(atMs, calendar);
     days.push(on > from ? on : addDays(from, shortestDays));
   }
   return days.length === 0 ? undefined : days.reduce((first, day) => (day < first ? day : first));
@@ -217,13 +229,13 @@ function missedWindows(
 export function clocksOf(
   plans: Readonly<Record<string, DutyPlan>>,
   planOf: Readonly<Record<string, string>>,
-  timeZone: string,
+  calendar: PlantCalendar,
 ): (taskId: string) => DutyClock {
   const clocks = new Map<string, DutyClock>();
   return (taskId) => {
     const key = planOf[taskId] ?? '';
     let clock = clocks.get(key);
-    if (!clock) clocks.set(key, (clock = dutyClock(plans[key], timeZone)));
+    if (!clock) clocks.set(key, (clock = dutyClock(plans[key], calendar)));
     return clock;
   };
 }

@@ -6,7 +6,12 @@ import type { Horizon, PlannedTask } from './outlook';
 import { plannedRounds } from './planned-rounds';
 
 const today = '2026-06-15';
-const horizon: Horizon = { today, untilOn: addDays(today, 90), timeZone: 'UTC', clockOf: () => plainClock };
+const horizon: Horizon = {
+  today,
+  untilOn: addDays(today, 90),
+  calendar: { timeZone: 'UTC', dayStartsAtMinutes: 0 },
+  clockOf: () => plainClock,
+};
 const still = { low: 0, mid: 0, high: 0 };
 const task = (taskId: string, dueOn: string, days: number, change: Partial<PlannedTask> = {}): PlannedTask => ({
   taskId,

@@ -5,6 +5,7 @@ import { dueWords, standingOn } from './due-words';
 import { dialsOf, dutyMeter, meterState } from '../meter/state';
 import type { Stage } from './limits';
 import { taskDue } from './task-due';
+import { plantDayOf } from '../time/plant-day';
 
 const asOfMs = Date.parse('2026-06-15T10:00:00Z');
 let seq = 0;
@@ -39,7 +40,14 @@ const due = (
   meter = steadyMeter(),
 ) =>
   taskDue(
-    { stages, rhythm: 'actual', toleranceShare: 0.1, entries, meters: { [meter.unit]: meter }, timeZone: 'UTC' },
+    {
+      stages,
+      rhythm: 'actual',
+      toleranceShare: 0.1,
+      entries,
+      meters: { [meter.unit]: meter },
+      calendar: { timeZone: 'UTC', dayStartsAtMinutes: 0 },
+    },
     asOfMs,
     16,
   );
@@ -190,7 +198,7 @@ describe('what else makes a task due', () => {
           toleranceShare: 0.1,
           entries: [done],
           meters: { hours: steadyMeter() },
-          timeZone: 'UTC',
+          calendar: { timeZone: 'UTC', dayStartsAtMinutes: 0 },
           events: [{ name: 'the cellar stood under water', atMs: Date.parse(`${day}T08:00:00Z`) }],
         },
         asOfMs,
@@ -217,5 +225,32 @@ describe('what else makes a task due', () => {
     const state = due([done], []);
     expect(state).toMatchObject({ state: 'unknown', limits: [], hourLine: { state: 'unknown' } });
     expect(state.notices[0]!.text).toContain('No interval is set');
+  });
+
+  it('at two in the night it is still the evening’s day, in words and on the hour line alike', () => {
+    const calendar = { timeZone: 'Europe/Vienna', dayStartsAtMinutes: 360 };
+    const at = (clock: string) => Date.parse(`2026-06-${clock}+02:00`);
+    const stateAt = (clock: string) =>
+      taskDue(
+        {
+          stages: [{ name: 'steady', days: 10 }],
+          rhythm: 'actual',
+          toleranceShare: 0,
+          // Done in the same night: that service is the evening's too.
+          entries: [{ ...done, happenedAt: new Date(at('11T02:00')).toISOString() }],
+          meters: {},
+          calendar,
+        },
+        at(clock),
+        24,
+      );
+    const seen = (clock: string) => {
+      const state = stateAt(clock);
+      return { on: state.dueOn, words: dueWords(state, plantDayOf(at(clock), calendar)), line: state.hourLine.dueH };
+    };
+    expect(seen('20T23:00')).toEqual({ on: '2026-06-20', words: 'due today', line: 0 });
+    expect(seen('21T02:00')).toEqual({ on: '2026-06-20', words: 'due today', line: 0 });
+    expect(seen('21T06:00')).toEqual({ on: '2026-06-20', words: 'overdue by 1 day', line: -24 });
+    expect(stateAt('21T02:00').consumedShare).toBe(1);
   });
 });

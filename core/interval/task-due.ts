@@ -1,7 +1,7 @@
 import { type Confidence, type Rate, isStale } from '../meter/forecast';
 import { type MeterState, countAt } from '../meter/state';
 import type { Notice, WorkingStep } from '../method';
-import { type PlantDay, hourMs, plantDayOf, startOfPlantDay } from '../time/plant-day';
+import { type PlantDay, hourMs, plantDayOf, startOfPlantDay, type PlantCalendar } from '../time/plant-day';
 import { type DueFacts, type TaskPlanAndLog, explainDue } from './due-facts';
 import { type DueLimit, serviceDay } from './limits';
 
@@ -38,7 +38,7 @@ export type HourMeter = Pick<MeterState, 'kept' | 'rate' | 'clock'>;
 
 export type AsOf = {
   nowMs: number;
-  timeZone: string;
+  calendar: PlantCalendar;
   /** The machine's hours; undefined where it has neither a meter that was read nor a duty plan. */
   hours: HourMeter | undefined;
   /** When the meter that governs was last read; undefined where none governs. */
@@ -67,27 +67,27 @@ export function dueAsOf({ lastMs, ...facts }: DueFacts, asOf: AsOf): TaskDue {
 /** How much of the governing interval is used up: by hours where they govern, else by days. */
 function consumed(
   { dueOn, postponedFrom, dueHours, lastHours, lastMs }: DueFacts & { lastMs: number },
-  { hours, nowMs, timeZone }: AsOf,
+  { hours, nowMs, calendar }: AsOf,
 ): { consumedShare?: number } {
   if (dueHours !== undefined && lastHours !== undefined && hours && dueHours > lastHours)
     return { consumedShare: Math.max(0, (countAt(hours as MeterState, nowMs)! - lastHours) / (dueHours - lastHours)) };
   const planned = postponedFrom ?? dueOn;
   if (!planned) return {};
-  const startMs = startOfPlantDay(serviceDay({ atMs: lastMs }, timeZone), timeZone);
-  const length = startOfPlantDay(planned, timeZone) - startMs;
+  const startMs = startOfPlantDay(serviceDay({ atMs: lastMs }, calendar), calendar);
+  const length = startOfPlantDay(planned, calendar) - startMs;
   return length > 0
-    ? { consumedShare: Math.max(0, (startOfPlantDay(plantDayOf(nowMs, timeZone), timeZone) - startMs) / length) }
+    ? { consumedShare: Math.max(0, (startOfPlantDay(plantDayOf(nowMs, calendar), calendar) - startMs) / length) }
     : {};
 }
 
 function hourLineOf(
   { state, by, dueOn, postponedFrom, window, lastMs, lastHours, dueHours, confidence, runIn }: DueFacts,
-  { nowMs, timeZone, hours, assumedHoursPerDay }: AsOf,
+  { nowMs, calendar, hours, assumedHoursPerDay }: AsOf,
 ): HourLine {
   const hoursPerDay = hours && hours.rate.mid > 0 ? hours.rate.mid : assumedHoursPerDay;
   if (state !== 'known' || lastMs === undefined) return { state, basis: 'h', runIn, lowConfidence: true, hoursPerDay };
-  const today = startOfPlantDay(plantDayOf(nowMs, timeZone), timeZone);
-  const hoursUntil = (day: PlantDay) => ((startOfPlantDay(day, timeZone) - today) / hourMs / 24) * hoursPerDay;
+  const today = startOfPlantDay(plantDayOf(nowMs, calendar), calendar);
+  const hoursUntil = (day: PlantDay) => ((startOfPlantDay(day, calendar) - today) / hourMs / 24) * hoursPerDay;
   const nowHours = hours?.kept.length ? countAt(hours as MeterState, nowMs) : undefined;
   // What was put off is due on its day, wherever the hours stand.
   const byHours = by === 'hours' && postponedFrom === undefined && dueHours !== undefined && nowHours !== undefined;
@@ -117,11 +117,11 @@ function spread(dueH: number, { low, mid, high }: Rate): { earliestH?: number; l
 
 /** When a task is due, from plan and log, with its working: for the page where somebody asks why. */
 export function taskDue(input: TaskPlanAndLog, asOfMs: number, assumedHoursPerDay: number): TaskDue {
-  const { facts, limits, working, notices } = explainDue(input, plantDayOf(asOfMs, input.timeZone));
+  const { facts, limits, working, notices } = explainDue(input, plantDayOf(asOfMs, input.calendar));
   const governing = facts.by === 'cycles' ? input.meters.cycles : input.meters.hours;
   const due = dueAsOf(facts, {
     nowMs: asOfMs,
-    timeZone: input.timeZone,
+    calendar: input.calendar,
     hours: input.meters.hours,
     governingReadMs: governing && governing.rate.readings > 0 ? governing.kept.at(-1)?.atMs : undefined,
     assumedHoursPerDay,

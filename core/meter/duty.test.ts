@@ -5,7 +5,7 @@ import { addDays } from '../time/plant-day';
 import { type DutyPlan, dutyClock, dutyOn, dutyPlanSchema, meanHours, plainClock } from './duty';
 import { meterForecast } from './forecast';
 
-const zone = 'Europe/Vienna';
+const zone = { timeZone: 'Europe/Vienna', dayStartsAtMinutes: 0 };
 const noon = (day: string) => Date.parse(`${day}T11:00:00Z`);
 const fiveDays: DutyPlan = { hoursByWeekday: [16, 16, 16, 16, 16, 0, 0] };
 const days = (plan: DutyPlan, from: string, to: string) =>

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { monthDay, plantDay, quantity } from '../fields/fields';
-import { type PlantDay, addDays, offsetMs } from '../time/plant-day';
+import { type PlantDay, addDays, type PlantCalendar, instantOfPlantClock, plantClockMs } from '../time/plant-day';
 
 const dayMs = 86_400_000;
 /** Day count of a calendar day since 1970, and back. */
@@ -85,20 +85,20 @@ export const plainClock: DutyClock = { at: (instantMs) => instantMs / dayMs, ins
 const knownClocks = new Map<string, DutyClock>();
 const mostClocks = 500;
 
-/** The clock of a duty plan, in the plant's time zone. Days are summed once and kept. */
-export function dutyClock(plan: DutyPlan | null | undefined, timeZone: string): DutyClock {
+/** The clock of a duty plan, on the plant's days. Days are summed once and kept. */
+export function dutyClock(plan: DutyPlan | null | undefined, calendar: PlantCalendar): DutyClock {
   if (!plan || (!plan.closures?.length && !plan.seasons?.length && new Set(plan.hoursByWeekday ?? []).size <= 1))
     return plainClock;
-  const key = `${timeZone} ${JSON.stringify(plan)}`;
+  const key = `${calendar.timeZone} ${calendar.dayStartsAtMinutes} ${JSON.stringify(plan)}`;
   const known = knownClocks.get(key);
   if (known) return known;
   if (knownClocks.size >= mostClocks) knownClocks.clear();
-  const clock = summedClock(plan, timeZone);
+  const clock = summedClock(plan, calendar);
   knownClocks.set(key, clock);
   return clock;
 }
 
-function summedClock(plan: DutyPlan, timeZone: string): DutyClock {
+function summedClock(plan: DutyPlan, calendar: PlantCalendar): DutyClock {
   const origin = indexOf('2000-01-01');
   const sums = [0]; // sums[i]: average days from the origin to the beginning of day origin + i
   const sumTo = (offset: number): number => {
@@ -108,19 +108,19 @@ function summedClock(plan: DutyPlan, timeZone: string): DutyClock {
   };
   return {
     at(instantMs) {
-      const local = (instantMs + offsetMs(instantMs, timeZone)) / dayMs - origin;
+      const local = plantClockMs(instantMs, calendar) / dayMs - origin;
       const whole = Math.floor(local);
       const before = sumTo(whole);
       return before + (local - whole) * (sumTo(whole + 1) - before);
     },
     instantOf(reading, fromMs) {
-      const first = Math.floor((fromMs + offsetMs(fromMs, timeZone)) / dayMs) - origin;
+      const first = Math.floor(plantClockMs(fromMs, calendar) / dayMs) - origin;
       for (let offset = first; offset <= first + horizonDays; offset += 1) {
         const before = sumTo(offset);
         const length = sumTo(offset + 1) - before;
         if (length <= 0 || reading > before + length) continue;
         const local = (origin + offset + Math.max(0, (reading - before) / length)) * dayMs;
-        return Math.max(fromMs, local - offsetMs(local - offsetMs(local, timeZone), timeZone));
+        return Math.max(fromMs, instantOfPlantClock(local, calendar));
       }
       return Infinity;
     },

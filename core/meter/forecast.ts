@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { instant, quantity, timeZone } from '../fields/fields';
+import { dayStartsAtMinutes, instant, quantity, timeZone } from '../fields/fields';
 import { type Notice, answer, defineMethod, shown } from '../method';
 import { type DutyClock, dutyClock, dutyPlanSchema, meanHours, plainClock } from './duty';
 import { type AccumulatedReading, keepPlausible } from './series';
@@ -44,6 +44,7 @@ const input = z
     /** Weekdays, closures and seasons; rates are then per average planned day. */
     dutyPlan: dutyPlanSchema.optional().meta({ title: 'Duty calendar' }),
     timeZone: timeZone.default('UTC'),
+    dayStartsAtMinutes,
     asOf: instant('As of'),
     targetValue: dialValue('Target (accumulated)'),
   })
@@ -166,9 +167,10 @@ export const meterForecast = defineMethod({
     asOf,
     targetValue,
     timeZone: zone,
+    dayStartsAtMinutes: dayStart,
   }) {
     const asOfMs = Date.parse(asOf);
-    const clock = dutyClock(dutyPlan, zone);
+    const clock = dutyClock(dutyPlan, { timeZone: zone, dayStartsAtMinutes: dayStart });
     const places = readings.flatMap(({ at }, index) => (Date.parse(at) <= asOfMs ? [index] : []));
     const series = keepPlausible(
       places.map((index) => ({ atMs: Date.parse(readings[index]!.at), value: readings[index]!.value })),

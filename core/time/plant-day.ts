@@ -70,20 +70,36 @@ function askedOffsetMs(instantMs: number, timeZone: string): number {
 
 const isoDay = (utcMs: number): PlantDay => new Date(utcMs).toISOString().slice(0, 10);
 
-/**
- * The plant's day of an instant. A day may begin later than midnight: with `dayStartsAtMinutes` 360 (06:00),
- * 02:00 belongs to the evening before.
- */
-export function plantDayOf(instantMs: number, timeZone: string, dayStartsAtMinutes = 0): PlantDay {
-  return isoDay(instantMs + offsetMs(instantMs, timeZone) - dayStartsAtMinutes * 60_000);
-}
+/** By which clock a plant counts its days. A day may begin later than midnight: at 06:00 (360), 02:00 belongs to the evening before. */
+export type PlantCalendar = { timeZone: string; dayStartsAtMinutes: number };
 
-/** The instant at which a plant day begins; where the clock jumps over it, the first instant after the gap. */
-export function startOfPlantDay(day: PlantDay, timeZone: string, dayStartsAtMinutes = 0): number {
-  const wall = Date.parse(`${day}T00:00:00Z`) + dayStartsAtMinutes * 60_000;
+/** A plant's calendar alone, as plain data. */
+export const plantCalendar = ({ timeZone, dayStartsAtMinutes }: PlantCalendar): PlantCalendar => ({
+  timeZone,
+  dayStartsAtMinutes,
+});
+
+/** Milliseconds since the beginning of 1970 on a clock that shows the plant's days from midnight to midnight. */
+export const plantClockMs = (instantMs: number, { timeZone, dayStartsAtMinutes }: PlantCalendar): number =>
+  instantMs + offsetMs(instantMs, timeZone) - dayStartsAtMinutes * 60_000;
+
+/** The instant at which that clock shows a time; where the clock on the wall jumps over it, the first instant after the gap. */
+export function instantOfPlantClock(clockMs: number, { timeZone, dayStartsAtMinutes }: PlantCalendar): number {
+  const wall = clockMs + dayStartsAtMinutes * 60_000;
   const first = wall - offsetMs(wall, timeZone);
   return wall - offsetMs(first, timeZone);
 }
+
+/** The plant's day of an instant. */
+export const plantDayOf = (instantMs: number, calendar: PlantCalendar): PlantDay =>
+  isoDay(plantClockMs(instantMs, calendar));
+
+/** Which day of the plant it is. */
+export const plantToday = (now: Date, calendar: PlantCalendar): PlantDay => plantDayOf(now.getTime(), calendar);
+
+/** The instant at which a plant day begins. */
+export const startOfPlantDay = (day: PlantDay, calendar: PlantCalendar): number =>
+  instantOfPlantClock(Date.parse(`${day}T00:00:00Z`), calendar);
 
 /** The day `count` days later (earlier when negative). */
 export const addDays = (day: PlantDay, count: number): PlantDay =>

@@ -5,11 +5,11 @@ import type { Desk } from '../desk';
 import { type Planned, type PlannedWork, loadPlannedWork } from './planned';
 
 /** From today so many weeks on, to the end of the last one. */
-export const horizonOf = ({ today, timeZone, dutyPlans, planOf }: PlannedWork, weeks: number): Horizon => ({
+export const horizonOf = ({ today, calendar, dutyPlans, planOf }: PlannedWork, weeks: number): Horizon => ({
   today,
-  timeZone,
+  calendar,
   untilOn: addDays(mondayOf(weekOf(today)), weeks * 7 - 1),
-  clockOf: clocksOf(dutyPlans, planOf, timeZone),
+  clockOf: clocksOf(dutyPlans, planOf, calendar),
 });
 
 /** The coming weeks: work and lubricants, with the forecast's spread. */

@@ -2,7 +2,7 @@ import { type HeatRule, type TrialTask } from '@/core/interval/what-if';
 import type { PlannedTask } from '@/core/interval/outlook';
 import type { DutyPlan } from '@/core/meter/duty';
 import { pointLabel } from '@/core/register/assignment';
-import { type PlantDay, plantDayOf } from '@/core/time/plant-day';
+import { type PlantDay, plantDayOf, plantToday, type PlantCalendar, plantCalendar } from '@/core/time/plant-day';
 import type { Desk } from '../desk';
 import { thePlant } from '../plant';
 import { loadMeters } from '../standing/meters';
@@ -24,7 +24,7 @@ export type Planned = TrialTask & PlannedPlace;
 /** The plan as looking ahead takes it: plain data, fit for a worker. Duty plans stand once each, tasks name theirs. */
 export type PlannedWork = {
   today: PlantDay;
-  timeZone: string;
+  calendar: PlantCalendar;
   tasks: Planned[];
   undated: number;
   dutyPlans: Record<string, DutyPlan>;
@@ -39,14 +39,14 @@ export async function loadPlannedWork({ db, now }: Pick<Desk, 'db' | 'now'>): Pr
     loadMeters(db),
     db.Machine.findAll({ where: { retiredOn: null }, attributes: ['id', 'dutyPlan', 'keepsRunning'] }),
   ]);
-  const today = plantDayOf(now.getTime(), plant.timeZone, plant.dayStartsAtMinutes);
+  const today = plantToday(now, plant);
   const ratesOf = new Map<string, PlannedTask['hoursPerDay']>();
   for (const { machineId, unit, rate } of meters) {
     const key = `${machineId}/${unit === 'hours' ? 'hours' : 'cycles'}`;
     if (rate.confidence !== 'none' && !ratesOf.has(key)) ratesOf.set(key, rate);
   }
   const wanted = needs.filter(({ state }) => state.who !== 'operator');
-  const tasks = wanted.flatMap((need) => plannedTask(need, ratesOf, plant.timeZone) ?? []);
+  const tasks = wanted.flatMap((need) => plannedTask(need, ratesOf, plant) ?? []);
   const closures = (plant.closures ?? []).map(({ from, to }) => ({ from, to }));
   const dutyPlans: Record<string, DutyPlan> = {};
   const planOfMachine = new Map(
@@ -59,7 +59,7 @@ export async function loadPlannedWork({ db, now }: Pick<Desk, 'db' | 'now'>): Pr
   );
   return {
     today,
-    timeZone: plant.timeZone,
+    calendar: plantCalendar(plant),
     tasks,
     undated: wanted.length - tasks.length,
     dutyPlans,
@@ -72,7 +72,7 @@ const still = { low: 0, mid: 0, high: 0 };
 function plannedTask(
   { state, each, unit }: TaskNeed,
   ratesOf: Map<string, PlannedTask['hoursPerDay']>,
-  timeZone: string,
+  calendar: PlantCalendar,
 ): Planned | undefined {
   const { due, machine, point, area, interval } = state;
   const stages = stagesAhead(state);
@@ -87,7 +87,7 @@ function plannedTask(
     cyclic: state.cyclic,
     servicesDone: due.servicesDone,
     dueOn: due.dueOn,
-    lastOn: due.lastServiceAt ? plantDayOf(Date.parse(due.lastServiceAt), timeZone) : null,
+    lastOn: due.lastServiceAt ? plantDayOf(Date.parse(due.lastServiceAt), calendar) : null,
     byUse: due.by === 'hours' || due.by === 'cycles',
     severity: state.severity.reduce((product, { value }) => product * value, 1),
     toleranceShare: state.toleranceShare,

@@ -4,7 +4,7 @@ import type { z } from 'zod';
 import type { Judged } from '@/core/assign/judge';
 import { byRank } from '@/core/register/assignment';
 import { assignmentForm } from '@/core/register/forms';
-import { plantDayOf } from '@/core/time/plant-day';
+import { plantToday } from '@/core/time/plant-day';
 import { type Desk, type Result, done, refusal } from '../desk';
 import { alone, machinesOfPoints } from '../locks';
 import { parseForm } from '../parse';
@@ -28,7 +28,7 @@ export async function addAssignment(
   const { overruledBecause, ...fields } = form.value;
   return alone(db, { machineIds: await machinesOfPoints(db, [pointId]) }, async (transaction) => {
     const plant = await thePlant(db);
-    if (fields.sourceOn > plantDayOf(now.getTime(), plant.timeZone))
+    if (fields.sourceOn > plantToday(now, plant))
       return refusal('invalid', 'The source is dated in the future.', {
         sourceOn: 'Date of the source: this day has not come yet.',
       });

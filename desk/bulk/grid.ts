@@ -10,7 +10,7 @@ import {
 } from '@/core/register/grid';
 import { assignmentForm, pointForm } from '@/core/register/forms';
 import { taskForm } from '@/core/register/task-form';
-import { plantDayOf } from '@/core/time/plant-day';
+import { plantToday } from '@/core/time/plant-day';
 import { judge } from '@/core/assign/judge';
 import { requirementOf } from '@/core/assign/requirement';
 import { computesGrease } from '@/core/register/point-kinds';
@@ -172,7 +172,7 @@ export async function saveGrid(desk: Desk, machineId: string, values: unknown): 
   if (!form.ok) return form;
   const { db, now, actor } = desk;
   const plant = await thePlant(db);
-  const sourceOn = plantDayOf(now.getTime(), plant.timeZone);
+  const sourceOn = plantToday(now, plant);
   return saving(() =>
     alone(db, { machineIds: [machineId] }, async (transaction) => {
       if (!(await db.Machine.findByPk(machineId, { transaction })))

@@ -160,7 +160,7 @@ export async function importReadings(
 
 /** Which rows would be left out as implausible beside what the book holds, and which it holds already. By line. */
 async function weigh(
-  { db, now }: Desk,
+  { db }: Desk,
   ready: readonly ReadyRow[],
 ): Promise<{ doubts: Map<number, string>; known: Set<number> }> {
   const doubts = new Map<number, string>();

@@ -29,7 +29,7 @@ type Row = {
  * @param asOf what was found by then, or, by a clock that ran ahead, came in by then
  */
 export async function openFindings(db: Database, asOf: Date, limit = 100): Promise<OpenFinding[]> {
-  const { timeZone, dayStartsAtMinutes } = await thePlant(db);
+  const plant = await thePlant(db);
   const rows = await db.select<Row>(
     `SELECT entry.id, entry.body, entry.happenedAtUtc, person.initials, machine.code, machine.name AS machineName, lube_point.number
      FROM ${believed} JOIN person ON person.id = entry.personId LEFT JOIN machine ON machine.id = entry.machineId LEFT JOIN lube_point ON lube_point.id = entry.pointId
@@ -39,7 +39,7 @@ export async function openFindings(db: Database, asOf: Date, limit = 100): Promi
   return rows.map(({ id, body, happenedAtUtc, initials, code, machineName, number }) => ({
     ...(JSON.parse(body) as EntryBody<'finding'>),
     entryId: id,
-    foundOn: plantDayOf(happenedAtUtc.getTime(), timeZone, dayStartsAtMinutes),
+    foundOn: plantDayOf(happenedAtUtc.getTime(), plant),
     initials,
     machine: code === null ? null : { code, name: machineName! },
     point: code === null || number === null ? null : { number, label: pointLabel(code, number) },

@@ -147,7 +147,8 @@ describe('templates', async () => {
       ).toMatchObject({ ok: true, stored: true });
       const states = await loadTaskStates(db, desk.now, { pointId: ids.point });
       expect(states.map(({ title, due }) => [title, due.dueOn, due.runIn]).sort()).toEqual([
-        ['Bolts', '2026-06-16', true],
+        // Ten hours at sixteen a day end at three in the night, which belongs to the day before.
+        ['Bolts', '2026-06-15', true],
         ['Level, first days', '2026-06-16', true],
         ['Regrease', expect.any(String), false],
       ]);

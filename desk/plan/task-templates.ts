@@ -20,6 +20,8 @@ import { projectMachines } from '../standing/projection';
 import { selectPlan, stageOwner, stagesInForce } from '../standing/plan-rows';
 import { insertStages, replaceStages } from './stages';
 import { checkVersion, saving } from '../change/save';
+import { plantToday } from '@/core/time/plant-day';
+import { thePlant } from '../plant';
 
 const nameTaken = { name: 'There is a template of that name already.' };
 type TemplateRow = InstanceType<Database['TaskTemplate']>;
@@ -263,7 +265,7 @@ export async function undoTemplate(
     await db.IntervalStage.destroy({ where: { taskId: forgotten }, transaction });
     await db.Task.destroy({ where: { id: forgotten }, transaction });
     await db.Task.update(
-      { retiredOn: now.toISOString().slice(0, 10) },
+      { retiredOn: plantToday(now, await thePlant(db)) },
       { where: { id: created.filter((taskId) => answered.has(taskId)) }, transaction },
     );
     for (const { taskId, assignmentId, before } of restaged)

@@ -1,5 +1,5 @@
 import { type DueStanding, standingOn } from '@/core/interval/due-words';
-import { type PlantDay, addDays, daysBetween, plantDayOf, startOfPlantDay } from '@/core/time/plant-day';
+import { type PlantDay, addDays, daysBetween, plantDayOf, startOfPlantDay, plantToday } from '@/core/time/plant-day';
 import type { Desk } from '../desk';
 import { type MeterStanding, deriveMeters, loadMeters } from '../standing/meters';
 import { type TaskState, deriveTaskStates, loadTaskStates } from '../standing/states';
@@ -35,10 +35,9 @@ export type DiaryPage = {
 /** One page of the diary. A past page shows how things stood at its end; a coming one what will be due on it. */
 export async function readDiary({ db, now }: Pick<Desk, 'db' | 'now'>, day: PlantDay): Promise<DiaryPage> {
   const plant = await thePlant(db);
-  const { timeZone, dayStartsAtMinutes } = plant;
-  const today = plantDayOf(now.getTime(), timeZone, dayStartsAtMinutes);
-  const from = new Date(startOfPlantDay(day, timeZone, dayStartsAtMinutes));
-  const to = new Date(startOfPlantDay(addDays(day, 1), timeZone, dayStartsAtMinutes));
+  const today = plantToday(now, plant);
+  const from = new Date(startOfPlantDay(day, plant));
+  const to = new Date(startOfPlantDay(addDays(day, 1), plant));
   const past = to < now;
   const asOf = past ? new Date(to.getTime() - 1) : now;
   const [states, meters, machines, rounds, written, findings] = await Promise.all([
@@ -58,7 +57,7 @@ export async function readDiary({ db, now }: Pick<Desk, 'db' | 'now'>, day: Plan
   return {
     day,
     today,
-    timeZone,
+    timeZone: plant.timeZone,
     rounds,
     written,
     findings,
@@ -70,7 +69,7 @@ export async function readDiary({ db, now }: Pick<Desk, 'db' | 'now'>, day: Plan
         : meters
             .flatMap((meter) => {
               const machine = machines.find(({ id }) => id === meter.machineId);
-              const daysSince = meter.last ? daysBetween(plantDayOf(Date.parse(meter.last.at), timeZone), day) : null;
+              const daysSince = meter.last ? daysBetween(plantDayOf(Date.parse(meter.last.at), plant), day) : null;
               return machine && (daysSince === null || daysSince >= readEveryDays)
                 ? [{ ...meter, machineCode: machine.code, machineName: machine.name, daysSince }]
                 : [];

@@ -1,7 +1,7 @@
 import { type DueFilter, type DueGroup, mondayOf } from '@/core/interval/due-filter';
 import { staleDays } from '@/core/meter/forecast';
 import { machineStates } from '@/core/words/machine-states';
-import { type PlantDay, addDays, plantDayOf } from '@/core/time/plant-day';
+import { type PlantDay, addDays, plantToday } from '@/core/time/plant-day';
 import type { Desk } from '../desk';
 import { type TaskState, loadTaskStates } from '../standing/states';
 import { thePlant } from '../plant';
@@ -51,7 +51,7 @@ export async function readDueList(
   { offset, limit }: { offset: number; limit: number },
 ): Promise<DuePage> {
   const plant = await thePlant(db);
-  const today = plantDayOf(now.getTime(), plant.timeZone, plant.dayStartsAtMinutes);
+  const today = plantToday(now, plant);
   const { where, values } = conditionOf(filter, now, today);
   const replacements = { ...values, offset, limit };
   const group = filter.group && groupColumns[filter.group];

@@ -1,5 +1,5 @@
 import { type PlannedTask, clocksOf, firstDueOn, occurrences } from '@/core/interval/outlook';
-import { type PlantDay, addDays, plantDayOf } from '@/core/time/plant-day';
+import { type PlantDay, addDays, plantToday } from '@/core/time/plant-day';
 import type { Database, Desk } from '../desk';
 import { loadTaskStates } from '../standing/states';
 import { thePlant } from '../plant';
@@ -19,14 +19,14 @@ export async function readFirstWeeks(
     firstHoursTemplates(db, point.kind),
     db.Machine.findByPk(point.machineId),
   ]);
-  const today = plantDayOf(now.getTime(), plant.timeZone, plant.dayStartsAtMinutes);
+  const today = plantToday(now, plant);
   const hoursPerDay = states[0]?.due.hourLine.hoursPerDay ?? machine?.dutyHoursPerDay ?? 24;
   const closures = machine?.keepsRunning ? [] : (plant.closures ?? []).map(({ from, to }) => ({ from, to }));
   const horizon = {
     today,
     untilOn: addDays(today, shownDays),
-    timeZone: plant.timeZone,
-    clockOf: clocksOf({ own: { ...machine?.dutyPlan, closures } }, { own: 'own' }, plant.timeZone),
+    calendar: plant,
+    clockOf: clocksOf({ own: { ...machine?.dutyPlan, closures } }, { own: 'own' }, plant),
   };
   const same = { low: hoursPerDay, mid: hoursPerDay, high: hoursPerDay };
   const comingOf = (stages: PlannedTask['stages'], title: string, fromTemplate: string | null): FirstService[] => {

@@ -1,6 +1,6 @@
 import type { DueFacts } from '@/core/interval/due-facts';
 import { type DueStanding, standingOn } from '@/core/interval/due-words';
-import { plantDayOf } from '@/core/time/plant-day';
+import { plantToday } from '@/core/time/plant-day';
 import type { Desk } from '../desk';
 import { thePlant } from '../plant';
 
@@ -30,7 +30,7 @@ type StandingRow = {
 /** Areas, machines and how many tasks stand where, for the Plant page. */
 export async function readPlantTree({ db, now }: Pick<Desk, 'db' | 'now'>): Promise<TreeArea[]> {
   const plant = await thePlant(db);
-  const today = plantDayOf(now.getTime(), plant.timeZone, plant.dayStartsAtMinutes);
+  const today = plantToday(now, plant);
   const [areas, all, points, standings] = await Promise.all([
     db.Area.findAll({ order: [['position', 'ASC']] }),
     db.Machine.findAll({ order: [['code', 'ASC']] }),

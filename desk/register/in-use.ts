@@ -1,6 +1,6 @@
 import { isOwn } from '@/core/own';
 import type { Transaction } from 'sequelize';
-import { plantDayOf } from '@/core/time/plant-day';
+import { plantToday } from '@/core/time/plant-day';
 import { type Database, type Desk, type Result, done, refusal } from '../desk';
 import { alone, machinesOfPoints, machinesOfTasks } from '../locks';
 import { projectMachines } from '../standing/projection';
@@ -46,10 +46,7 @@ export async function setInUse(
           'invalid',
           `${needed} ${needed === 1 ? 'point in use has' : 'points in use have'} this lubricant assigned. Assign another there first.`,
         );
-      await row.update(
-        { retiredOn: inUse ? null : plantDayOf(now.getTime(), (await thePlant(db, transaction)).timeZone) },
-        { transaction },
-      );
+      await row.update({ retiredOn: inUse ? null : plantToday(now, await thePlant(db, transaction)) }, { transaction });
       await projectMachines(db, machineIds, transaction);
       return done({ id });
     }),

@@ -1,7 +1,7 @@
 import { ulid } from 'ulid';
 import { reservoirForm } from '@/core/register/forms';
 import { fillRowFor } from '@/core/register/reservoir';
-import { plantDayOf } from '@/core/time/plant-day';
+import { plantToday } from '@/core/time/plant-day';
 import { type Desk, type Result, done, refusal } from '../desk';
 import { alone } from '../locks';
 import { parseForm } from '../parse';
@@ -104,7 +104,7 @@ export async function confirmFill({ db, now, actor }: Desk, id: string): Promise
           position: row.position,
           volumeL: row.volumeL,
           by: actor.name,
-          on: plantDayOf(now.getTime(), plant.timeZone),
+          on: plantToday(now, plant),
         },
       },
       { transaction },

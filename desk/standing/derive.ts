@@ -95,7 +95,7 @@ export function deriveTask(plan: Plan, log: MachineLog, row: TaskPlanRow, meters
       rhythm: row.rhythm,
       toleranceShare: row.toleranceShare,
       entries,
-      timeZone: plan.timeZone,
+      calendar: plan.calendar,
       severity: row.severity.reduce((product, { value }) => product * value, 1),
       yearly: yearlyDaysOf(row.triggers),
       events: eventsFor(plan, log, row, bandChange, entries),

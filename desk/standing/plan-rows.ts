@@ -10,6 +10,7 @@ import { thePlant } from '../plant';
 import { groupBy } from '../group-by';
 import { type TaskAction, type Who } from '@/core/words/task-words';
 import { type SourceRank } from '@/core/words/source-ranks';
+import { type PlantCalendar, plantCalendar } from '@/core/time/plant-day';
 
 /** Which tasks: all of the plant, of some machines, of one point, or a named few. */
 export type TaskFilter = { machineIds?: string[]; pointId?: string; taskIds?: string[] };
@@ -70,7 +71,7 @@ export type MeterRow = {
 
 /** The plan as far as deciding when its tasks are due needs it. */
 export type Plan = {
-  timeZone: string;
+  calendar: PlantCalendar;
   ambientBandNow: string | null;
   ambientBandSince: Date | null;
   tasks: TaskPlanRow[];
@@ -167,7 +168,7 @@ export async function selectPlan(db: Database, filter: TaskFilter = {}, transact
   const machineOf = new Map(machines.map((row) => [row.id, row]));
   const clocks = new Map<string, DutyClock>();
   return {
-    timeZone: plant.timeZone,
+    calendar: plantCalendar(plant),
     ambientBandNow: plant.ambientBandNow ?? null,
     ambientBandSince: plant.ambientBandSince ?? null,
     tasks,
@@ -197,10 +198,10 @@ export async function selectPlan(db: Database, filter: TaskFilter = {}, transact
 /** The clock on which a machine's hours are counted forward. */
 export function clockOf(
   machine: Pick<MachineRow, 'dutyPlan' | 'keepsRunning'> | undefined,
-  plant: { timeZone: string; closures?: { from: string; to: string }[] },
+  plant: PlantCalendar & { closures?: { from: string; to: string }[] },
 ): DutyClock {
   const closures = machine?.keepsRunning ? [] : (plant.closures ?? []).map(({ from, to }) => ({ from, to }));
-  return dutyClock({ ...machine?.dutyPlan, closures }, plant.timeZone);
+  return dutyClock({ ...machine?.dutyPlan, closures }, plant);
 }
 
 /** Hours a day by plan: the mean of its weekdays, or the one number. */

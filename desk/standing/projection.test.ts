@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { ulid } from 'ulid';
 import { describe, expect, it } from 'vitest';
 import { standingOn } from '@/core/interval/due-words';
-import { addDays, plantDayOf } from '@/core/time/plant-day';
+import { addDays, plantDayOf, plantToday } from '@/core/time/plant-day';
 import { freshDatabase } from '@/db/testing';
 import { updateMachine } from '../register/machines';
 import { smallPlant, storedStandings, taskForm } from '../testing';
@@ -69,7 +69,7 @@ describe('the projection', async () => {
   };
   const take = async ({ what, ago, size, which }: Step) => {
     const taskIds = [tasks[which]!];
-    const day = plantDayOf(nowMs - ago * dayMs, 'Europe/Vienna');
+    const day = plantDayOf(nowMs - ago * dayMs, { timeZone: 'Europe/Vienna', dayStartsAtMinutes: 360 });
     switch (what) {
       case 'reading':
         return write('reading', ago, { meterId: ids.meter, value: Math.max(0, 6000 - ago * 14 + (size % 7)) });
@@ -172,18 +172,19 @@ describe('the projection', async () => {
     expect(await loadMeters(db)).toEqual(derived);
   });
 
-  it('holds nothing that depends on now: the clock passes midnight and a daylight-saving change, and not a row is touched', async () => {
+  it('holds nothing that depends on now: the plant’s day ends and a daylight-saving change, and not a row is touched', async () => {
     const dueOn = (await loadTaskStates(db, desk.now)).find(({ due }) => due.window)!;
     const late = (dayAndTime: string) => new Date(`${dayAndTime}Z`);
     const before = await stored();
     const standing = async (now: Date) =>
       standingOn(
         (await loadTaskStates(db, now, { taskIds: [dueOn.taskId] }))[0]!.due,
-        plantDayOf(now.getTime(), 'Europe/Vienna'),
+        plantToday(now, { timeZone: 'Europe/Vienna', dayStartsAtMinutes: 360 }),
       );
     const last = dueOn.due.window!.toOn;
-    // 21:30 and 23:30 UTC lie on either side of midnight in Vienna, summer and winter alike.
-    expect([await standing(late(`${last}T21:30:00`)), await standing(late(`${last}T23:30:00`))]).toEqual([
+    // 03:30 and 05:30 UTC lie on either side of six in the morning in Vienna, summer and winter alike.
+    const morning = addDays(last, 1);
+    expect([await standing(late(`${morning}T03:30:00`)), await standing(late(`${morning}T05:30:00`))]).toEqual([
       'due',
       'overdue',
     ]);

@@ -66,7 +66,8 @@ describe('where tasks stand', async () => {
     expect(await due(new Date(at('06-14')))).toMatchObject({
       dueOn: '2026-08-27',
       confidence: 'fair',
-      lastServiceAt: '2026-05-31T22:00:00.000Z',
+      // The plant's day begins at six.
+      lastServiceAt: '2026-06-01T04:00:00.000Z',
     });
   });
 

@@ -322,7 +322,7 @@ function asOfRow(
   const planned = machine && plannedHours(machine) ? dutyMeter(plannedHours(machine)!, clock) : undefined;
   return {
     nowMs: now.getTime(),
-    timeZone: plan.timeZone,
+    calendar: plan.calendar,
     hours: read ?? planned,
     governingReadMs: governingReadMs === null ? undefined : Number(governingReadMs),
     assumedHoursPerDay: duty,

@@ -2,7 +2,7 @@ import { ulid } from 'ulid';
 import { greaseGunCalibration } from '@/core/grease/gun-calibration';
 import { computeStored } from '@/core/method';
 import { calibrationForm, gunForm } from '@/core/store/store-room';
-import { plantDayOf } from '@/core/time/plant-day';
+import { plantToday } from '@/core/time/plant-day';
 import { type Desk, type Result, done, refusal } from '../desk';
 import { parseForm } from '../parse';
 import { thePlant } from '../plant';
@@ -35,7 +35,7 @@ export async function createGun({ db, now, actor }: Desk, values: unknown): Prom
             id: ulid(now.getTime()),
             gunId: row.id,
             personId: actor.id,
-            doneOn: plantDayOf(now.getTime(), plant.timeZone),
+            doneOn: plantToday(now, plant),
             strokes,
             massG,
           },
@@ -66,7 +66,7 @@ export async function calibrateGun(
         id: ulid(now.getTime()),
         gunId,
         personId: actor.id,
-        doneOn: plantDayOf(now.getTime(), plant.timeZone),
+        doneOn: plantToday(now, plant),
         ...form.value,
       },
       { transaction },

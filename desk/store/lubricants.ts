@@ -1,7 +1,7 @@
 import { ulid } from 'ulid';
 import type { z } from 'zod';
 import { lubricantForm, replacementForm } from '@/core/store/store-room';
-import { plantDayOf } from '@/core/time/plant-day';
+import { plantToday } from '@/core/time/plant-day';
 import { type Desk, type Result, done, refusal } from '../desk';
 import { alone } from '../locks';
 import { parseForm } from '../parse';
@@ -87,7 +87,7 @@ export async function addReplacement({ db, now, actor }: Desk, values: unknown):
   const form = parseForm(replacementForm, values);
   if (!form.ok) return form;
   const plant = await thePlant(db);
-  if (form.value.sourceOn > plantDayOf(now.getTime(), plant.timeZone))
+  if (form.value.sourceOn > plantToday(now, plant))
     return refusal('invalid', 'The source is dated in the future.', {
       sourceOn: 'Date of the source: this day has not come yet.',
     });

@@ -1,7 +1,7 @@
 import { ulid } from 'ulid';
 import { type Dimension, parseQuantity } from '@/core/units/parse-quantity';
 import { isGreaseKind, stockForm } from '@/core/store/store-room';
-import { plantDayOf } from '@/core/time/plant-day';
+import { plantToday } from '@/core/time/plant-day';
 import { type Desk, type Result, done, refusal } from '../desk';
 import { parseForm } from '../parse';
 import { thePlant } from '../plant';
@@ -27,7 +27,7 @@ export async function addStock(
       amount: 'In it: must be more than nothing, and less than ten tonnes.',
     });
   const plant = await thePlant(db);
-  const today = plantDayOf(now.getTime(), plant.timeZone);
+  const today = plantToday(now, plant);
   if (form.value.receivedOn > today)
     return refusal('invalid', 'The day has not come yet.', { receivedOn: 'Received on: this day has not come yet.' });
   return done({
@@ -40,7 +40,7 @@ export async function markStock({ db, now }: Desk, id: string, mark: 'opened' | 
   const item = await db.StockItem.findByPk(id);
   if (!item) return refusal('not-found', 'This container is not in the store room any more.');
   const plant = await thePlant(db);
-  const today = plantDayOf(now.getTime(), plant.timeZone);
+  const today = plantToday(now, plant);
   await item.update(mark === 'opened' ? { openedOn: item.openedOn ?? today } : { emptiedOn: item.emptiedOn ?? today });
   return done(null);
 }

@@ -1,7 +1,7 @@
 import { UniqueConstraintError } from 'sequelize';
 import { dueWords, standingOn } from '@/core/interval/due-words';
 import { pointLabel } from '@/core/register/assignment';
-import { plantDayOf } from '@/core/time/plant-day';
+import { plantToday } from '@/core/time/plant-day';
 import { answersStop } from '@/core/walk/answered';
 import { roundBegun } from '@/core/walk/begin';
 import { type WalkDocument, walkDocumentVersion } from '@/core/walk/document';
@@ -36,7 +36,7 @@ export async function readWalk({ db, now, actor }: Desk, routeId: string): Promi
   if (!route) return undefined;
   const taskIds = (await selectStops(db, routeId)).map(({ taskId }) => taskId);
   const plant = await thePlant(db);
-  const today = plantDayOf(now.getTime(), plant.timeZone, plant.dayStartsAtMinutes);
+  const today = plantToday(now, plant);
   const states = await loadTaskStates(db, now, { taskIds });
   const inOrder = taskIds.flatMap((taskId) => states.find((state) => state.taskId === taskId) ?? []);
   const plan = {
@@ -159,7 +159,7 @@ async function documentOf(
 ): Promise<WalkDocument> {
   const { route, person } = round;
   const plant = await thePlant(db);
-  const today = plantDayOf(now.getTime(), plant.timeZone, plant.dayStartsAtMinutes);
+  const today = plantToday(now, plant);
   const machineIds = [...new Set(states.map(({ machine }) => machine.id))];
   const [guns, meters, machines] = await Promise.all([
     db.Gun.findAll({ order: [['code', 'ASC']] }),

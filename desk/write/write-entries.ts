@@ -207,7 +207,7 @@ async function checkPostponement(
   const refuse = (field: string, detail: string) => invalid([{ pointer: field, detail, code: 'rule' }]);
   if (taskIds.length === 0) return refuse('/taskIds', 'Say which task is put off.');
   const { untilOn } = body as EntryBody<'postpone'>;
-  const { timeZone } = await thePlant(db, transaction);
+  const plant = await thePlant(db, transaction);
   const rows = await db.select<{
     dueOn: string | null;
     postponedFrom: string | null;
@@ -227,7 +227,7 @@ async function checkPostponement(
         ...(lastMs !== null && { lastMs: Number(lastMs) }),
       },
       consequence,
-      timeZone,
+      plant,
     );
     if (!planned || !latest)
       return refuse(

@@ -25,9 +25,7 @@ export default async function LogPage({ searchParams }: Search) {
   const { lines, names, plant, people } = await reading(async (db) => {
     const home = await thePlant(db);
     const start = (day: string | undefined, shift = 0) =>
-      day && isPlantDay(day)
-        ? new Date(startOfPlantDay(addDays(day, shift), home.timeZone, home.dayStartsAtMinutes))
-        : undefined;
+      day && isPlantDay(day) ? new Date(startOfPlantDay(addDays(day, shift), home)) : undefined;
     const kind = entryKinds.find((each) => each === search.kind);
     const from = start(search.from);
     const to = start(search.to, 1);

@@ -2,7 +2,7 @@ import type { Metadata } from 'next';
 import Link from 'next/link';
 import { counted, number } from '@/components/words';
 import { standingOn } from '@/core/interval/due-words';
-import { plantDayOf } from '@/core/time/plant-day';
+import { plantToday } from '@/core/time/plant-day';
 import { listRoutes } from '@/desk/walk/routes';
 import { loadTaskStates } from '@/desk/standing/states';
 import { thePlant } from '@/desk/plant';
@@ -20,7 +20,7 @@ export default async function RoutesPage() {
     states: await loadTaskStates(db, desk.now),
     plant: await thePlant(db),
   }));
-  const today = plantDayOf(desk.now.getTime(), plant.timeZone, plant.dayStartsAtMinutes);
+  const today = plantToday(desk.now, plant);
   const onNone = states.filter((state) => state.routes.length === 0).length;
   return (
     <>

@@ -1,5 +1,5 @@
 import { redirect } from 'next/navigation';
-import { plantDayOf } from '@/core/time/plant-day';
+import { plantToday } from '@/core/time/plant-day';
 import { thePlant } from '@/desk/plant';
 import { openDesk, reading } from '@/app/server';
 
@@ -7,5 +7,5 @@ import { openDesk, reading } from '@/app/server';
 export default async function TodayPage() {
   const { now } = await openDesk();
   const plant = await reading(thePlant);
-  redirect(`/today/${plantDayOf(now.getTime(), plant.timeZone, plant.dayStartsAtMinutes)}`);
+  redirect(`/today/${plantToday(now, plant)}`);
 }

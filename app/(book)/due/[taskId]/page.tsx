@@ -11,7 +11,7 @@ import { dueWords } from '@/core/interval/due-words';
 import { limitWords } from '@/core/interval/limits';
 import { triggerWords } from '@/core/interval/triggers';
 import { pointLabel } from '@/core/register/assignment';
-import { plantDayOf } from '@/core/time/plant-day';
+import { plantToday } from '@/core/time/plant-day';
 import { deriveTaskStates } from '@/desk/standing/states';
 import { thePlant } from '@/desk/plant';
 import { pointPath } from '@/app/due-item';
@@ -30,14 +30,10 @@ export default async function WhyDuePage({ params }: { params: Promise<{ taskId:
   }));
   if (!state) notFound();
   const { due, machine, point, title, severity, triggers, cyclic, rhythm } = state;
-  const today = plantDayOf(desk.now.getTime(), plant.timeZone, plant.dayStartsAtMinutes);
+  const today = plantToday(desk.now, plant);
   const label = pointLabel(machine.code, point.number);
   const lastMs = due.lastServiceAt ? Date.parse(due.lastServiceAt) : undefined;
-  const latest = latestPostponement(
-    { ...due, ...(lastMs !== undefined && { lastMs }) },
-    point.consequence,
-    plant.timeZone,
-  );
+  const latest = latestPostponement({ ...due, ...(lastMs !== undefined && { lastMs }) }, point.consequence, plant);
   return (
     <div className="max-w-3xl">
       <header className="border-b-2 border-ink pb-3">

@@ -113,7 +113,7 @@ export function TrialForm() {
       chosen: picked,
       change,
       minutesPerWeek: minutes,
-      horizon: { today: work.today, untilOn: addDays(work.today, 364), timeZone: work.timeZone },
+      horizon: { today: work.today, untilOn: addDays(work.today, 364), calendar: work.calendar },
       dutyPlans: work.dutyPlans,
       planOf: work.planOf,
     });

@@ -11,6 +11,7 @@ import { readNames } from '@/desk/read/names';
 import { pointPath } from '@/app/due-item';
 import { openDesk, reading } from '@/app/server';
 import { CorrectionForm } from './correction-form';
+import { plantCalendar } from '@/core/time/plant-day';
 
 export const metadata: Metadata = { title: 'Entry' };
 
@@ -31,6 +32,7 @@ export default async function EntryPage({ params }: { params: Promise<{ id: stri
     ? await reading((db) => loadTaskStates(db, desk.now, { machineIds: [original.machine!.id] }))
     : [];
   const context: EntryContext = {
+    calendar: plantCalendar(plant),
     tasks: states
       .filter(({ point }) => point.id === original.point?.id)
       .map((state) => ({

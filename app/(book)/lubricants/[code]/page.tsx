@@ -11,7 +11,7 @@ import { nlgiRanges } from '@/core/lubricant/nlgi';
 import { computeStored } from '@/core/method';
 import { hazards } from '@/core/words/hazards';
 import { isGreaseKind } from '@/core/store/store-room';
-import { daysBetween, plantDayOf } from '@/core/time/plant-day';
+import { daysBetween, plantToday } from '@/core/time/plant-day';
 import { viscosityIndexMethod } from '@/core/viscosity/viscosity-index';
 import { thePlant } from '@/desk/plant';
 import { labelOf, readLubricantPage } from '@/desk/read/store-room';
@@ -46,7 +46,7 @@ export default async function LubricantPage({ params }: Props) {
   }));
   if (!page) notFound();
   const { lubricant, stock, needs, need, guns, replaces, others } = page;
-  const today = plantDayOf(desk.now.getTime(), plant.timeZone, plant.dayStartsAtMinutes);
+  const today = plantToday(desk.now, plant);
   const grease = isGreaseKind(lubricant.kind);
   const unit = grease ? 'g' : 'L';
   const index = computeStored(viscosityIndexMethod, { kv40: lubricant.kv40, kv100: lubricant.kv100 });

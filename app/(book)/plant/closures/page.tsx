@@ -3,16 +3,18 @@ import Link from 'next/link';
 import { thePlant } from '@/desk/plant';
 import { openDesk, reading } from '@/app/server';
 import { ClosureFields } from './closure-fields';
+import { plantToday } from '@/core/time/plant-day';
 
 export const metadata: Metadata = { title: 'Holidays and shutdowns' };
 
 /** Days on which the plant stands. Machines that do not keep running use nothing up then, and no forecast counts those days. */
 export default async function ClosuresPage() {
   const { now } = await openDesk();
-  const { closures = [], updatedAt } = (await reading((db) => thePlant(db))) as Awaited<ReturnType<typeof thePlant>> & {
+  const plant = (await reading((db) => thePlant(db))) as Awaited<ReturnType<typeof thePlant>> & {
     updatedAt: Date;
   };
-  const today = now.toISOString().slice(0, 10);
+  const { closures = [], updatedAt } = plant;
+  const today = plantToday(now, plant);
   // What is still to come stands first; past days stay, as the hours of those weeks are understood by them.
   const inOrder = [...closures.filter(({ to }) => to >= today), ...closures.filter(({ to }) => to < today).reverse()];
   return (

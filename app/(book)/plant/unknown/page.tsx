@@ -1,6 +1,6 @@
 import type { Metadata } from 'next';
 import { pointLabel } from '@/core/register/assignment';
-import { plantDayOf } from '@/core/time/plant-day';
+import { plantToday } from '@/core/time/plant-day';
 import { loadTaskStates } from '@/desk/standing/states';
 import { thePlant } from '@/desk/plant';
 import { pointPath } from '@/app/due-item';
@@ -30,7 +30,7 @@ export default async function UnknownPage() {
       ) : (
         <UnknownForm
           personId={desk.actor.id}
-          today={plantDayOf(desk.now.getTime(), plant.timeZone, plant.dayStartsAtMinutes)}
+          today={plantToday(desk.now, plant)}
           tasks={unknown.map(({ taskId, title, point, machine }) => ({
             taskId,
             title,

@@ -3,7 +3,7 @@ import Link from 'next/link';
 import { notFound } from 'next/navigation';
 import { DueList } from '@/components/due-list';
 import { counted, number } from '@/components/words';
-import { plantDayOf } from '@/core/time/plant-day';
+import { plantToday } from '@/core/time/plant-day';
 import { listRoutes } from '@/desk/walk/routes';
 import { thePlant } from '@/desk/plant';
 import { dueItem } from '@/app/due-item';
@@ -25,7 +25,7 @@ export default async function RoutePage({ params }: { params: Promise<{ id: stri
   }));
   if (!walk) notFound();
   const { plan, states: inOrder } = walk;
-  const today = plantDayOf(desk.now.getTime(), plant.timeZone, plant.dayStartsAtMinutes);
+  const today = plantToday(desk.now, plant);
   return (
     <>
       <header className="flex flex-wrap items-end justify-between gap-4 border-b-2 border-ink pb-3">

@@ -10,7 +10,8 @@ import { addDays, isPlantDay } from '@/core/time/plant-day';
 import { readDiary } from '@/desk/read/diary';
 import { readNames } from '@/desk/read/names';
 import { dueItem, pointPath } from '@/app/due-item';
-import { plantToday } from '@/desk/plant';
+import { thePlant } from '@/desk/plant';
+import { plantToday } from '@/core/time/plant-day';
 import { openDesk, reading, readingMuch } from '@/app/server';
 import { writtenItem } from '@/app/written-item';
 
@@ -27,7 +28,7 @@ export default async function DiaryPage({ params }: Props) {
   if (!isPlantDay(day) || day < '1990' || day > '2190') notFound();
   const desk = await openDesk();
   // A page of the past is derived from the whole log as it then was.
-  const isPast = await reading(async (db) => day < (await plantToday(db, desk.now)));
+  const isPast = await reading(async (db) => day < (await plantToday(desk.now, await thePlant(db))));
   const { page, names } = await (isPast ? readingMuch : reading)(async (db) => ({
     page: await readDiary(desk, day),
     names: await readNames(db),

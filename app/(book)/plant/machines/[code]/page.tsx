@@ -10,7 +10,7 @@ import { WrittenList } from '@/components/written-list';
 import { pointKinds } from '@/core/register/point-kinds';
 import { pointLabel } from '@/core/register/assignment';
 import { completeOutline } from '@/core/register/outline';
-import { plantDayOf } from '@/core/time/plant-day';
+import { plantToday } from '@/core/time/plant-day';
 import { readableMeter } from '@/desk/standing/meters';
 import { thePlant } from '@/desk/plant';
 import { readMachinePage } from '@/desk/read/machine';
@@ -40,7 +40,7 @@ export default async function MachinePage({ params }: Props) {
   if (!page) notFound();
   const { machine, area, points, retired, states, meters, history, oldCodes, reservoirs, model } = page;
   if (machine.code !== code) redirect(`/plant/machines/${machine.code}`);
-  const today = plantDayOf(desk.now.getTime(), plant.timeZone, plant.dayStartsAtMinutes);
+  const today = plantToday(desk.now, plant);
   const empty = reservoirs.filter(({ id }) =>
     points.some(
       ({ id: pointId, reservoirId }) =>

@@ -8,7 +8,7 @@ import { counted, day, number, taskAmount } from '@/components/words';
 import { pointLabel } from '@/core/register/assignment';
 import { machineStates } from '@/core/words/machine-states';
 import { completeOutline } from '@/core/register/outline';
-import { plantDayOf } from '@/core/time/plant-day';
+import { plantToday } from '@/core/time/plant-day';
 import { thePlant } from '@/desk/plant';
 import type { TaskState } from '@/desk/standing/states';
 import { readMachinePage } from '@/desk/read/machine';
@@ -49,7 +49,7 @@ export default async function MachineChartPage({ params }: Props) {
     (sum, { id }) => sum + Math.max(1, states.filter((state) => state.point.id === id).length),
     0,
   );
-  const today = plantDayOf(desk.now.getTime(), plant.timeZone, plant.dayStartsAtMinutes);
+  const today = plantToday(desk.now, plant);
   return (
     <>
       <p className="no-print mb-4 flex flex-wrap items-center justify-between gap-3">

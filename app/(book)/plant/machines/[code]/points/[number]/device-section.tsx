@@ -2,20 +2,20 @@ import { Fact } from '@/components/ui/fact';
 import { Working } from '@/components/ui/working';
 import { counted, day, measured } from '@/components/words';
 import type { DeviceFacts } from '@/core/dosing/devices';
-import { addDays, plantDayOf } from '@/core/time/plant-day';
+import { addDays, plantDayOf, type PlantCalendar } from '@/core/time/plant-day';
 
 /** An automatic device: its setting, what it should use, when it wants refilling. Used nothing means blocked. */
 export function DeviceSection({
   device: { setting, usePerDay, lastsDays, stored },
   lastAt,
-  timeZone,
+  calendar,
 }: {
   device: DeviceFacts;
   lastAt: string | null;
-  timeZone: string;
+  calendar: PlantCalendar;
 }) {
   const refillOn =
-    lastsDays !== undefined && lastAt ? addDays(plantDayOf(Date.parse(lastAt), timeZone), Math.floor(lastsDays)) : null;
+    lastsDays !== undefined && lastAt ? addDays(plantDayOf(Date.parse(lastAt), calendar), Math.floor(lastsDays)) : null;
   return (
     <section aria-labelledby="device">
       <h2 id="device" className="text-xl">

@@ -11,7 +11,7 @@ import { materials } from '@/core/compat/vocabulary';
 import { pointLabel } from '@/core/register/assignment';
 import { type MachineState, machineStates } from '@/core/words/machine-states';
 import { type FieldSpec, fieldsOf, pointKinds, usualEnough } from '@/core/register/point-kinds';
-import { plantDayOf } from '@/core/time/plant-day';
+import { plantToday, plantCalendar } from '@/core/time/plant-day';
 import { dimensions } from '@/core/units/parse-quantity';
 import { thePlant } from '@/desk/plant';
 import { readPointPage } from '@/desk/read/machine';
@@ -56,7 +56,7 @@ export default async function PointPage({ params }: Props) {
   );
   const cameEmpty = states.some((state) => state.cameEmpty);
   const bandChange = states.find((state) => state.bandChange)?.bandChange;
-  const today = plantDayOf(desk.now.getTime(), plant.timeZone, plant.dayStartsAtMinutes);
+  const today = plantToday(desk.now, plant);
   const label = pointLabel(machine.code, point.number);
   const [winner] = assignments;
   const lubricantOptions = lubricants.map(({ id, code: house, name }) => ({ value: id, label: `${house} ${name}` }));
@@ -176,7 +176,7 @@ export default async function PointPage({ params }: Props) {
               lastAt={
                 states.find(({ action }) => action === 'top-up' || action === 'grease')?.due.lastServiceAt ?? null
               }
-              timeZone={plant.timeZone}
+              calendar={plantCalendar(plant)}
             />
           )}
 
@@ -198,6 +198,7 @@ export default async function PointPage({ params }: Props) {
                 key={state.taskId}
                 state={state}
                 titles={new Map(states.map(({ taskId, title }) => [taskId, title]))}
+                calendar={plantCalendar(plant)}
                 today={today}
                 personId={desk.actor.id}
                 machineId={machine.id}
@@ -269,6 +270,7 @@ export default async function PointPage({ params }: Props) {
                 taskId: states.length === 1 ? states[0]!.taskId : '',
               }}
               context={{
+                calendar: plantCalendar(plant),
                 tasks: states.map((state) => ({
                   value: state.taskId,
                   label: `${state.title}, ${amount(state.amount.kind, state.amount.value)}`,

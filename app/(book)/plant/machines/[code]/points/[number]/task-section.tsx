@@ -9,7 +9,7 @@ import { amount, counted, day, measured, number } from '@/components/words';
 import { dueWords } from '@/core/interval/due-words';
 import { machineStates } from '@/core/words/machine-states';
 import { triggerWords } from '@/core/interval/triggers';
-import type { PlantDay } from '@/core/time/plant-day';
+import { type PlantDay, type PlantCalendar, plantDayOf } from '@/core/time/plant-day';
 import { pointPath } from '@/app/due-item';
 import { OilLifeFields } from './oil-life-fields';
 import type { Override, TaskState } from '@/desk/standing/states';
@@ -19,6 +19,7 @@ type Props = {
   state: TaskState;
   /** Titles of the tasks of the point, by identifier. */
   titles: ReadonlyMap<string, string>;
+  calendar: PlantCalendar;
   today: PlantDay;
   personId: string;
   machineId: string;
@@ -30,7 +31,7 @@ const summary =
   'inline-flex min-h-11 cursor-pointer items-center text-sm underline decoration-rule underline-offset-4 md:min-h-8';
 
 /** One task: how much, how often, when next, each with its working and the way to overrule it. */
-export function TaskSection({ state, titles, today, personId, machineId, guns }: Props) {
+export function TaskSection({ state, titles, calendar, today, personId, machineId, guns }: Props) {
   const { due, interval, title, machineState, procedureText, lubricant } = state;
   const steady = interval.stages.find(({ count }) => count === undefined);
   const titled = (taskIds: readonly string[]) => taskIds.flatMap((id) => titles.get(id) ?? []);
@@ -70,7 +71,7 @@ export function TaskSection({ state, titles, today, personId, machineId, guns }:
               {counted(strokes, 'stroke')} of {gun!.code}
             </p>
           )}
-          {state.amount.override && <OverrideLine override={state.amount.override} />}
+          {state.amount.override && <OverrideLine calendar={calendar} override={state.amount.override} />}
           {state.amount.computed && <Working computation={state.amount.computed} label="The working of the amount" />}
           {!state.amount.computed && <p className="caption">As stated by its source.</p>}
           {state.amount.planned !== null && (
@@ -109,7 +110,7 @@ export function TaskSection({ state, titles, today, personId, machineId, guns }:
             </p>
           )}
           {also.length > 0 && <p className="caption">{also.join('; ')}</p>}
-          {interval.override && <OverrideLine override={interval.override} />}
+          {interval.override && <OverrideLine calendar={calendar} override={interval.override} />}
           {interval.computed && <Working computation={interval.computed} label="The working of the interval" />}
           {state.action === 'oil-change' && (
             <details>
@@ -149,7 +150,7 @@ export function TaskSection({ state, titles, today, personId, machineId, guns }:
         {due.window && (
           <p className="caption">
             Window {day(due.window.fromOn)} to {day(due.window.toOn)}.{' '}
-            {due.lastServiceAt ? `Last done ${day(due.lastServiceAt.slice(0, 10))}.` : ''}{' '}
+            {due.lastServiceAt ? `Last done ${day(plantDayOf(Date.parse(due.lastServiceAt), calendar))}.` : ''}{' '}
             {due.consumedShare === undefined ? '' : `${number(due.consumedShare * 100, 0)} % used up.`}
           </p>
         )}
@@ -204,10 +205,17 @@ export function TaskSection({ state, titles, today, personId, machineId, guns }:
   );
 }
 
-function OverrideLine({ override: { value, unit, computed, reason, by, at } }: { override: Override }) {
+function OverrideLine({
+  override: { value, unit, computed, reason, by, at },
+  calendar,
+}: {
+  override: Override;
+  calendar: PlantCalendar;
+}) {
   return (
     <p className="border-l-4 border-ink pl-3">
-      <strong>Overruled</strong> to {measured(value)} {unit} by {by}, {day(at.slice(0, 10))}: {reason}
+      <strong>Overruled</strong> to {measured(value)} {unit} by {by}, {day(plantDayOf(Date.parse(at), calendar))}:{' '}
+      {reason}
       {computed !== null && (
         <span className="caption">
           {' '}

@@ -8,7 +8,7 @@ import { measured } from '@/components/words';
 import { families, materials as materialWords } from '@/core/compat/vocabulary';
 import { pointLabel } from '@/core/register/assignment';
 import { fieldsOf, pointKinds } from '@/core/register/point-kinds';
-import { plantDayOf } from '@/core/time/plant-day';
+import { plantToday } from '@/core/time/plant-day';
 import { parseQuantity } from '@/core/units/parse-quantity';
 import { ambientOf, chooseFor } from '@/desk/assign/choose';
 import { thePlant } from '@/desk/plant';
@@ -191,7 +191,7 @@ export default async function ChoosePage({ params, searchParams }: Props) {
                   pointId={point.id}
                   lubricants={lubricants.map(({ id, code: house, name }) => ({ value: id, label: `${house} ${name}` }))}
                   bands={plant.ambientBands.map(({ name }) => name)}
-                  today={plantDayOf(desk.now.getTime(), plant.timeZone, plant.dayStartsAtMinutes)}
+                  today={plantToday(desk.now, plant)}
                   initial={{
                     lubricantId: chosen.lubricant.id,
                     source: 'calculated',
