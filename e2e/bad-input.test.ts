@@ -141,3 +141,22 @@ test('pages that do not exist say so', async ({ page }) => {
   await page.goto('/round?id=nothing');
   await expect(page.getByRole('heading', { name: 'The round cannot be opened' })).toBeVisible();
 });
+
+for (const [what, sent] of [
+  ['an identifier that is a number', (args: unknown[]) => [5, ...args.slice(1)]],
+  ['a version in words', ([id, , values]: unknown[]) => [id, 'latest', values]],
+  ['one argument more', (args: unknown[]) => [...args, true]],
+  ['none at all', () => []],
+] as const)
+  test(`an action that is sent ${what} refuses in words, and the form keeps what was typed`, async ({ page }) => {
+    await openBook(page, '/plant/machines/TR-L1/edit');
+    await page.route('**/plant/machines/TR-L1/edit', async (route) => {
+      const postData = route.request().postData();
+      if (route.request().method() !== 'POST' || postData === null) return route.fallback();
+      return route.continue({ postData: JSON.stringify(sent(JSON.parse(postData) as unknown[])) });
+    });
+    await page.getByLabel('Name').first().fill('Kept words');
+    await page.getByRole('button', { name: 'Save machine' }).click();
+    await expect(page.getByText('This does not fit the page that it came from.')).toBeVisible();
+    await expect(page.getByLabel('Name').first()).toHaveValue('Kept words');
+  });

@@ -1,7 +1,7 @@
 'use server';
 
-import { type Retirable, setInUse } from '@/desk/register/in-use';
-import { change } from '../changes';
+import { z } from 'zod';
+import { changing, identifier, version } from '@/app/action';
+import * as inUse from '@/desk/register/in-use';
 
-export const saveInUse = async (kind: Retirable, id: string, version: number, inUse: boolean) =>
-  change((desk) => setInUse(desk, kind, id, version, inUse));
+export const setInUse = changing(inUse.setInUse, z.enum(inUse.retirables), identifier, version, z.boolean());

@@ -4,7 +4,7 @@ import { useState, useTransition } from 'react';
 import { FormProblem } from '@/components/ui/notice';
 import { day } from '@/components/words';
 import type { Retirable } from '@/desk/register/in-use';
-import { saveInUse } from './actions';
+import { setInUse } from './actions';
 
 type Thing = { kind: Retirable; id: string; version: number; name: string };
 
@@ -13,7 +13,7 @@ function useSetting({ kind, id, version }: Thing) {
   const [reason, setReason] = useState<string | null>(null);
   const set = (inUse: boolean) =>
     start(async () => {
-      const answer = await saveInUse(kind, id, version, inUse).catch(() => ({
+      const answer = await setInUse(kind, id, version, inUse).catch(() => ({
         ok: false as const,
         reason: 'The server does not answer. Try again when there is signal.',
       }));

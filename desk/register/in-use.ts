@@ -8,7 +8,8 @@ import { thePlant } from '../plant';
 import { checkVersion, saving } from '../change/save';
 
 /** What can be taken out of use and back into it. Nothing is ever deleted: the log goes on naming it. */
-export type Retirable = 'machine' | 'point' | 'task' | 'route' | 'template' | 'lubricant';
+export const retirables = ['machine', 'point', 'task', 'route', 'template', 'lubricant'] as const;
+export type Retirable = (typeof retirables)[number];
 
 /**
  * Takes something out of use as of today, or back into use. Its tasks leave the plan or come back with the history they

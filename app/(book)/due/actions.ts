@@ -1,6 +1,6 @@
 'use server';
 
-import { applyWhatIf } from '@/desk/bulk/apply-what-if';
-import { change } from '@/app/changes';
+import { changing, typed } from '@/app/action';
+import * as trial from '@/desk/bulk/apply-what-if';
 
-export const applyTrial = async (values: unknown) => change((desk) => applyWhatIf(desk, values));
+export const applyWhatIf = changing(trial.applyWhatIf, typed);

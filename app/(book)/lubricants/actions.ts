@@ -1,17 +1,15 @@
 'use server';
 
-import { calibrateGun, createGun } from '@/desk/store/guns';
-import { addReplacement, createLubricant, updateLubricant } from '@/desk/store/lubricants';
-import { addStock, markStock } from '@/desk/store/stock';
-import { change } from '@/app/changes';
+import { z } from 'zod';
+import { changing, identifier, typed, version } from '@/app/action';
+import * as guns from '@/desk/store/guns';
+import * as lubricants from '@/desk/store/lubricants';
+import * as stock from '@/desk/store/stock';
 
-export const saveNewLubricant = async (values: unknown) => change((desk) => createLubricant(desk, values));
-export const saveLubricant = async (id: string, version: number, values: unknown) =>
-  change((desk) => updateLubricant(desk, id, version, values));
-export const saveReplacement = async (values: unknown) => change((desk) => addReplacement(desk, values));
-export const saveStock = async (lubricantId: string, values: unknown) =>
-  change((desk) => addStock(desk, lubricantId, values));
-export const noteStock = async (id: string, mark: 'opened' | 'emptied') => change((desk) => markStock(desk, id, mark));
-export const saveGun = async (values: unknown) => change((desk) => createGun(desk, values));
-export const saveCalibration = async (gunId: string, values: unknown) =>
-  change((desk) => calibrateGun(desk, gunId, values));
+export const createLubricant = changing(lubricants.createLubricant, typed);
+export const updateLubricant = changing(lubricants.updateLubricant, identifier, version, typed);
+export const addReplacement = changing(lubricants.addReplacement, typed);
+export const addStock = changing(stock.addStock, identifier, typed);
+export const markStock = changing(stock.markStock, identifier, z.enum(['opened', 'emptied']));
+export const createGun = changing(guns.createGun, typed);
+export const calibrateGun = changing(guns.calibrateGun, identifier, typed);

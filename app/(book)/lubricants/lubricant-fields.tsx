@@ -8,7 +8,7 @@ import { additives, bases, families, thickeners } from '@/core/compat/vocabulary
 import { nlgiNumbers } from '@/core/lubricant/din-51502';
 import { hazards } from '@/core/words/hazards';
 import { isGreaseKind } from '@/core/store/store-room';
-import { saveLubricant, saveNewLubricant } from './actions';
+import { updateLubricant, createLubricant } from './actions';
 
 export type LubricantValues = {
   code: string;
@@ -63,7 +63,7 @@ export function LubricantFields({
       initial={initial}
       submitLabel={known ? 'Save lubricant' : 'Add lubricant'}
       save={async (values) => {
-        const answer = known ? await saveLubricant(known.id, known.version, values) : await saveNewLubricant(values);
+        const answer = known ? await updateLubricant(known.id, known.version, values) : await createLubricant(values);
         if (answer.ok) router.push(`/lubricants/${answer.value.code}`);
         return answer;
       }}

@@ -1,66 +1,56 @@
 'use server';
 
-import { addAssignment } from '@/desk/assign/assignments';
-import { declareBand } from '@/desk/bulk/ambient-band';
-import { createTask, takeGreaseProposal, takeOilLife, updateTask } from '@/desk/plan/tasks';
-import { applyChange, previewChange, undoChange } from '@/desk/bulk/change-many';
-import { checkGrid, saveGrid } from '@/desk/bulk/grid';
-import { importReadings, previewReadings } from '@/desk/bulk/import-readings';
-import { createArea, createMachine, saveClosures, updateMachine } from '@/desk/register/machines';
-import { createMeter, updateMeter } from '@/desk/register/meters';
-import { saveOutline } from '@/desk/register/outlines';
-import { createPoint, movePoint, updatePoint } from '@/desk/register/points';
-import { confirmFill, createReservoir, updateReservoir } from '@/desk/register/reservoirs';
-import { applyTemplate, previewTemplate, saveTaskTemplate } from '@/desk/plan/task-templates';
-import { createFromModel, duplicateMachine, makeModel } from '@/desk/register/templates';
-import { change } from '@/app/changes';
-import { act } from '@/app/server';
+import { z } from 'zod';
+import { asking, changing, identifier, typed, version } from '@/app/action';
+import * as assignments from '@/desk/assign/assignments';
+import * as ambientBand from '@/desk/bulk/ambient-band';
+import * as many from '@/desk/bulk/change-many';
+import * as grid from '@/desk/bulk/grid';
+import * as readings from '@/desk/bulk/import-readings';
+import * as taskTemplates from '@/desk/plan/task-templates';
+import * as tasks from '@/desk/plan/tasks';
+import * as machines from '@/desk/register/machines';
+import * as meters from '@/desk/register/meters';
+import * as outlines from '@/desk/register/outlines';
+import * as points from '@/desk/register/points';
+import * as reservoirs from '@/desk/register/reservoirs';
+import * as models from '@/desk/register/templates';
 
-export const saveArea = async (values: unknown) => change((desk) => createArea(desk, values));
-export const saveNewMachine = async (values: unknown) => change((desk) => createMachine(desk, values));
-export const saveMachine = async (id: string, version: number, values: unknown) =>
-  change((desk) => updateMachine(desk, id, version, values));
-export const saveNewMeter = async (machineId: string, values: unknown) =>
-  change((desk) => createMeter(desk, machineId, values));
-export const saveMeter = async (id: string, version: number, values: unknown) =>
-  change((desk) => updateMeter(desk, id, version, values));
-export const saveOilLife = async (taskId: string, values: unknown) =>
-  change((desk) => takeOilLife(desk, taskId, values));
-export const keepClosures = async (values: unknown) => change((desk) => saveClosures(desk, values));
-export const saveTemplate = async (known: { id: string; version: number } | null, values: unknown) =>
-  change((desk) => saveTaskTemplate(desk, known, values));
-export const tryTemplate = async (values: unknown) => act((desk) => previewTemplate(desk, values));
-export const keepTemplate = async (values: unknown) => change((desk) => applyTemplate(desk, values));
-export const tryImport = async (values: unknown) => act((desk) => previewReadings(desk, values));
-export const confirmImport = async (values: unknown) => change((desk) => importReadings(desk, values));
-export const saveNewPoint = async (machineId: string, values: unknown) =>
-  change((desk) => createPoint(desk, machineId, values));
-export const savePoint = async (id: string, version: number, values: unknown) =>
-  change((desk) => updatePoint(desk, id, version, values));
-export const shiftPoint = async (id: string, direction: 'up' | 'down') =>
-  change((desk) => movePoint(desk, id, direction));
-export const saveAssignment = async (pointId: string, values: unknown) =>
-  change((desk) => addAssignment(desk, pointId, values));
-export const saveTask = async (pointId: string, values: unknown) => change((desk) => createTask(desk, pointId, values));
-export const changeTask = async (id: string, version: number, values: unknown) =>
-  change((desk) => updateTask(desk, id, version, values));
-export const takeComputed = async (pointId: string) => change((desk) => takeGreaseProposal(desk, pointId));
-export const saveNewReservoir = async (machineId: string, values: unknown) =>
-  change((desk) => createReservoir(desk, machineId, values));
-export const saveReservoir = async (id: string, version: number, values: unknown) =>
-  change((desk) => updateReservoir(desk, id, version, values));
-export const confirmReservoir = async (id: string) => change((desk) => confirmFill(desk, id));
-export const saveDrawing = async (machineId: string, version: number, values: unknown) =>
-  change((desk) => saveOutline(desk, machineId, version, values));
-export const saveCopy = async (machineId: string, values: unknown) =>
-  change((desk) => duplicateMachine(desk, machineId, values));
-export const saveModel = async (machineId: string, values: unknown) =>
-  change((desk) => makeModel(desk, machineId, values));
-export const saveFromModel = async (values: unknown) => change((desk) => createFromModel(desk, values));
-export const tryGrid = async (machineId: string, values: unknown) => act((desk) => checkGrid(desk, machineId, values));
-export const keepGrid = async (machineId: string, values: unknown) =>
-  change((desk) => saveGrid(desk, machineId, values));
-export const tryMany = async (values: unknown) => act((desk) => previewChange(desk, values));
-export const keepMany = async (values: unknown) => change((desk) => applyChange(desk, values));
-export const takeManyBack = async (changeSetId: string) => change((desk) => undoChange(desk, changeSetId));
-export const saveBand = async (band: string) => change((desk) => declareBand(desk, band));
+export const createArea = changing(machines.createArea, typed);
+export const createMachine = changing(machines.createMachine, typed);
+export const updateMachine = changing(machines.updateMachine, identifier, version, typed);
+export const saveClosures = changing(machines.saveClosures, typed);
+export const createMeter = changing(meters.createMeter, identifier, typed);
+export const updateMeter = changing(meters.updateMeter, identifier, version, typed);
+export const createPoint = changing(points.createPoint, identifier, typed);
+export const updatePoint = changing(points.updatePoint, identifier, version, typed);
+export const movePoint = changing(points.movePoint, identifier, z.enum(['up', 'down']));
+export const createReservoir = changing(reservoirs.createReservoir, identifier, typed);
+export const updateReservoir = changing(reservoirs.updateReservoir, identifier, version, typed);
+export const confirmFill = changing(reservoirs.confirmFill, identifier);
+export const saveOutline = changing(outlines.saveOutline, identifier, version, typed);
+export const duplicateMachine = changing(models.duplicateMachine, identifier, typed);
+export const makeModel = changing(models.makeModel, identifier, typed);
+export const createFromModel = changing(models.createFromModel, typed);
+
+export const addAssignment = changing(assignments.addAssignment, identifier, typed);
+export const createTask = changing(tasks.createTask, identifier, typed);
+export const updateTask = changing(tasks.updateTask, identifier, version, typed);
+export const takeGreaseProposal = changing(tasks.takeGreaseProposal, identifier);
+export const takeOilLife = changing(tasks.takeOilLife, identifier, typed);
+export const saveTaskTemplate = changing(
+  taskTemplates.saveTaskTemplate,
+  z.strictObject({ id: identifier, version }).nullable(),
+  typed,
+);
+export const previewTemplate = asking(taskTemplates.previewTemplate, typed);
+export const applyTemplate = changing(taskTemplates.applyTemplate, typed);
+
+export const checkGrid = asking(grid.checkGrid, identifier, typed);
+export const saveGrid = changing(grid.saveGrid, identifier, typed);
+export const previewChange = asking(many.previewChange, typed);
+export const applyChange = changing(many.applyChange, typed);
+export const undoChange = changing(many.undoChange, identifier);
+export const previewReadings = asking(readings.previewReadings, typed);
+export const importReadings = changing(readings.importReadings, typed);
+export const declareBand = changing(ambientBand.declareBand, z.string().max(80));

@@ -3,7 +3,7 @@
 import { useState } from 'react';
 import { QuantityField, TextField } from '@/components/ui/fields';
 import { SavedForm } from '@/components/ui/saved-form';
-import { saveArea } from './actions';
+import { createArea } from './actions';
 
 export function AreaFields() {
   const [saved, setSaved] = useState(0);
@@ -13,7 +13,7 @@ export function AreaFields() {
       initial={{ code: '', name: '', coldestC: '', warmestC: '' }}
       submitLabel="Add area"
       save={async (values) => {
-        const answer = await saveArea(values);
+        const answer = await createArea(values);
         if (answer.ok) setSaved(saved + 1);
         return answer;
       }}

@@ -1,7 +1,7 @@
 'use client';
 
 import { useState } from 'react';
-import { saveBand } from './actions';
+import { declareBand } from './actions';
 
 /** Declares which ambient band holds; where a sump holds another oil than the band wants, a change falls due. */
 export function BandChoice({
@@ -15,7 +15,7 @@ export function BandChoice({
   const [busy, setBusy] = useState(false);
   const declare = async (band: string) => {
     setBusy(true);
-    const answer = await saveBand(band).catch(() => ({
+    const answer = await declareBand(band).catch(() => ({
       ok: false as const,
       reason: 'The server does not answer. Try again in a moment.',
     }));

@@ -1,8 +1,7 @@
 'use server';
 
-import { createRoute, updateRoute } from '@/desk/walk/routes';
-import { change } from '@/app/changes';
+import { changing, identifier, typed, version } from '@/app/action';
+import * as routes from '@/desk/walk/routes';
 
-export const saveNewRoute = async (values: unknown) => change((desk) => createRoute(desk, values));
-export const saveRoute = async (id: string, version: number, values: unknown) =>
-  change((desk) => updateRoute(desk, id, version, values));
+export const createRoute = changing(routes.createRoute, typed);
+export const updateRoute = changing(routes.updateRoute, identifier, version, typed);

@@ -17,7 +17,7 @@ import { SavedForm } from '@/components/ui/saved-form';
 import { amount, counted, measured } from '@/components/words';
 import { machineStates } from '@/core/words/machine-states';
 import type { TaskChoice } from '@/desk/read/task-choices';
-import { saveNewRoute, saveRoute } from './actions';
+import { createRoute, updateRoute } from './actions';
 
 type Known = { id: string; version: number; code: string; name: string; note: string; taskIds: string[] };
 const filters = {
@@ -42,7 +42,7 @@ export function RouteBuilder({ choices, known }: { choices: TaskChoice[]; known?
       submitLabel={known ? 'Save route' : 'Make route'}
       save={async (values) => {
         const form = { ...values, taskIds: picked };
-        const answer = known ? await saveRoute(known.id, known.version, form) : await saveNewRoute(form);
+        const answer = known ? await updateRoute(known.id, known.version, form) : await createRoute(form);
         if (answer.ok) router.push(`/routes/${answer.value.id}`);
         return answer.ok || !answer.fields?.taskIds ? answer : { ...answer, reason: answer.fields.taskIds };
       }}

@@ -9,7 +9,7 @@ import { addDays } from '@/core/time/plant-day';
 import { parseQuantity } from '@/core/units/parse-quantity';
 import type { PlannedWork } from '@/desk/ahead/planned';
 import { PointPicker } from '@/app/(book)/plant/many/point-picker';
-import { applyTrial } from '../actions';
+import { applyWhatIf } from '../actions';
 import { useTrial } from './use-trial';
 
 type Typed = { duty: string; warmer: string; interval: string; minutes: string };
@@ -120,7 +120,7 @@ export function TrialForm() {
     return undefined;
   };
   const apply = async () => {
-    const answer = await applyTrial({ ...tried, reason: why }).catch(() => ({
+    const answer = await applyWhatIf({ ...tried, reason: why }).catch(() => ({
       ok: false as const,
       reason: 'The server does not answer. Nothing was changed; try again.',
       fields: undefined,

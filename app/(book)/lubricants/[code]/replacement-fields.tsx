@@ -3,7 +3,7 @@
 import { useState } from 'react';
 import { ChoiceField, NoteField, TextField, optionsOf } from '@/components/ui/fields';
 import { SavedForm } from '@/components/ui/saved-form';
-import { saveReplacement } from '../actions';
+import { addReplacement } from '../actions';
 import { sourceRanks } from '@/core/words/source-ranks';
 
 /** A former product that this lubricant stands in for, by whose word. */
@@ -15,7 +15,7 @@ export function ReplacementFields({ lubricantId, today }: { lubricantId: string;
       initial={{ formerName: '', source: 'supplier', sourceText: '', sourceOn: today, note: '' }}
       submitLabel="Record it"
       save={async (values) => {
-        const answer = await saveReplacement({ ...values, lubricantId });
+        const answer = await addReplacement({ ...values, lubricantId });
         if (answer.ok) setRound(round + 1);
         return answer;
       }}

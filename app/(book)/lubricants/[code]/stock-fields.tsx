@@ -3,7 +3,7 @@
 import { useState } from 'react';
 import { QuantityField, TextField } from '@/components/ui/fields';
 import { SavedForm } from '@/components/ui/saved-form';
-import { noteStock, saveStock } from '../actions';
+import { markStock, addStock } from '../actions';
 
 /** A container put on the shelf. */
 export function StockFields({ lubricantId, today, unit }: { lubricantId: string; today: string; unit: 'g' | 'L' }) {
@@ -14,7 +14,7 @@ export function StockFields({ lubricantId, today, unit }: { lubricantId: string;
       initial={{ batch: '', container: '', place: '', amount: '', receivedOn: today, openedOn: '', bestBeforeOn: '' }}
       submitLabel="Put on the shelf"
       save={async (values) => {
-        const answer = await saveStock(lubricantId, values);
+        const answer = await addStock(lubricantId, values);
         if (answer.ok) setRound(round + 1);
         return answer;
       }}
@@ -35,7 +35,7 @@ export function StockFields({ lubricantId, today, unit }: { lubricantId: string;
 export function StockMarks({ id, opened, batch }: { id: string; opened: boolean; batch: string }) {
   const [problem, setProblem] = useState<string | null>(null);
   const mark = async (what: 'opened' | 'emptied') => {
-    const answer = await noteStock(id, what).catch(() => ({
+    const answer = await markStock(id, what).catch(() => ({
       ok: false as const,
       reason: 'The server does not answer. Try again.',
     }));

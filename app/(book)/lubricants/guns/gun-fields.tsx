@@ -3,7 +3,7 @@
 import { useState } from 'react';
 import { ChoiceField, QuantityField, TextField, TickField } from '@/components/ui/fields';
 import { SavedForm } from '@/components/ui/saved-form';
-import { saveCalibration, saveGun } from '../actions';
+import { calibrateGun, createGun } from '../actions';
 
 const weighing = (
   <>
@@ -21,7 +21,7 @@ export function CalibrationFields({ gunId }: { gunId: string }) {
       initial={{ strokes: '', massG: '' }}
       submitLabel="Calibrate"
       save={async (values) => {
-        const answer = await saveCalibration(gunId, values);
+        const answer = await calibrateGun(gunId, values);
         if (answer.ok) setRound(round + 1);
         return answer;
       }}
@@ -40,7 +40,7 @@ export function GunFields({ greases }: { greases: { value: string; label: string
       initial={{ code: '', name: '', lubricantId: '', airPowered: false, strokes: '', massG: '' }}
       submitLabel="Add gun"
       save={async (values) => {
-        const answer = await saveGun(values);
+        const answer = await createGun(values);
         if (answer.ok) setRound(round + 1);
         return answer;
       }}

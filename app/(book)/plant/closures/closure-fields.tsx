@@ -5,7 +5,7 @@ import { useState } from 'react';
 import { useFieldArray, useFormContext } from 'react-hook-form';
 import { TextField } from '@/components/ui/fields';
 import { SavedForm } from '@/components/ui/saved-form';
-import { keepClosures } from '../actions';
+import { saveClosures } from '../actions';
 
 type Values = { closures: { name: string; from: string; to: string }[] };
 
@@ -18,7 +18,7 @@ export function ClosureFields({ initial }: { initial: Values }) {
         submitLabel="Save"
         save={async (values) => {
           setSaid('');
-          const answer = await keepClosures(values);
+          const answer = await saveClosures(values);
           if (answer.ok) setSaid('Saved; every forecast heeds it.');
           return answer;
         }}

@@ -4,7 +4,7 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { ChoiceField, NoteField, TextField } from '@/components/ui/fields';
 import { SavedForm } from '@/components/ui/saved-form';
-import { saveCopy, saveFromModel, saveModel } from '../actions';
+import { duplicateMachine, createFromModel, makeModel } from '../actions';
 
 type Option = { value: string; label: string };
 
@@ -32,7 +32,7 @@ export function CopyFields({
       initial={initial}
       submitLabel="Duplicate with its points"
       save={async (values) => {
-        const answer = await saveCopy(machineId, values);
+        const answer = await duplicateMachine(machineId, values);
         if (answer.ok) router.push(`/plant/machines/${answer.value.code}`);
         return answer;
       }}
@@ -51,7 +51,7 @@ export function ModelFields({ machineId }: { machineId: string }) {
         initial={{ name: '', description: '' }}
         submitLabel="Make it a model"
         save={async (values) => {
-          const answer = await saveModel(machineId, values);
+          const answer = await makeModel(machineId, values);
           if (answer.ok) setSaved(values.name);
           return answer;
         }}
@@ -74,7 +74,7 @@ export function FromModelFields({ models, areas }: { models: Option[]; areas: Op
       initial={{ modelId: '', code: '', name: '', areaId: '' }}
       submitLabel="Add machine of this model"
       save={async (values) => {
-        const answer = await saveFromModel(values);
+        const answer = await createFromModel(values);
         if (answer.ok) router.push(`/plant/machines/${answer.value.code}`);
         return answer;
       }}

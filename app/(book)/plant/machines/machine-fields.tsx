@@ -5,7 +5,7 @@ import { useRouter } from 'next/navigation';
 import { useFieldArray, useFormContext } from 'react-hook-form';
 import { ChoiceField, NoteField, QuantityField, TextField, TickField } from '@/components/ui/fields';
 import { SavedForm } from '@/components/ui/saved-form';
-import { saveMachine, saveNewMachine } from '../actions';
+import { updateMachine, createMachine } from '../actions';
 
 export type MachineValues = {
   areaId: string;
@@ -36,7 +36,7 @@ export function MachineFields({
       initial={initial}
       submitLabel={known ? 'Save machine' : 'Add machine'}
       save={async (values) => {
-        const answer = known ? await saveMachine(known.id, known.version, values) : await saveNewMachine(values);
+        const answer = known ? await updateMachine(known.id, known.version, values) : await createMachine(values);
         if (answer.ok) router.push(`/plant/machines/${answer.value.code}`);
         return answer;
       }}

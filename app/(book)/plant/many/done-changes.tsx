@@ -3,7 +3,7 @@
 import { useId, useState } from 'react';
 import { FormProblem } from '@/components/ui/notice';
 import { counted } from '@/components/words';
-import { takeManyBack } from '../actions';
+import { undoChange } from '../actions';
 
 export type DoneChange = { id: string; title: string; words: string; undone: boolean };
 
@@ -16,7 +16,7 @@ export function DoneChanges({ done }: { done: readonly DoneChange[] }) {
   const takeBack = async (id: string) => {
     setBusy(true);
     setSaid('');
-    const answer = await takeManyBack(id).catch(() => ({
+    const answer = await undoChange(id).catch(() => ({
       ok: false as const,
       reason: 'The server does not answer. Nothing was taken back; try again.',
     }));

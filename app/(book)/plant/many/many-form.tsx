@@ -4,7 +4,7 @@ import { useId, useState } from 'react';
 import { FormProblem } from '@/components/ui/notice';
 import { counted } from '@/components/words';
 import { type ManyField, manyFields, manyOptions } from '@/core/register/change-many';
-import { keepMany, tryMany } from '../actions';
+import { applyChange, previewChange } from '../actions';
 import { type DoneChange, DoneChanges } from './done-changes';
 import { type PointChoice, PointPicker } from './point-picker';
 
@@ -35,14 +35,14 @@ export function ManyForm({ choices, done }: { choices: PointChoice[]; done: Done
 
   const look = async () => {
     setBusy(true);
-    const answer = await tryMany(form).catch(() => away);
+    const answer = await previewChange(form).catch(() => away);
     setBusy(false);
     say(answer.ok ? null : answer);
     setPreview(answer.ok ? answer.value : null);
   };
   const apply = async () => {
     setBusy(true);
-    const answer = await keepMany(form).catch(() => away);
+    const answer = await applyChange(form).catch(() => away);
     setBusy(false);
     say(answer.ok ? null : answer);
     if (answer.ok) {

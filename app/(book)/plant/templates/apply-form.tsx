@@ -4,7 +4,7 @@ import { useId, useState } from 'react';
 import { FormProblem } from '@/components/ui/notice';
 import { counted } from '@/components/words';
 import type { TemplatePreview } from '@/desk/plan/task-templates';
-import { keepTemplate, tryTemplate } from '../actions';
+import { applyTemplate, previewTemplate } from '../actions';
 import { type DoneChange, DoneChanges } from '../many/done-changes';
 import { type PointChoice, PointPicker } from '../many/point-picker';
 
@@ -35,7 +35,7 @@ export function ApplyForm({
     setPreview(null);
     setSaid('');
   };
-  const run = async <Value,>(work: typeof tryTemplate | typeof keepTemplate, then: (value: Value) => void) => {
+  const run = async <Value,>(work: typeof previewTemplate | typeof applyTemplate, then: (value: Value) => void) => {
     setBusy(true);
     const answer = await work({ templateId, pointIds: picked }).catch(() => away);
     setBusy(false);
@@ -84,7 +84,7 @@ export function ApplyForm({
             type="button"
             className="button"
             disabled={busy}
-            onClick={() => void run<TemplatePreview>(tryTemplate, setPreview)}
+            onClick={() => void run<TemplatePreview>(previewTemplate, setPreview)}
           >
             Show what would change
           </button>
@@ -94,7 +94,7 @@ export function ApplyForm({
               className="button button-first"
               disabled={busy}
               onClick={() =>
-                void run<{ changed: number }>(keepTemplate, ({ changed }) => {
+                void run<{ changed: number }>(applyTemplate, ({ changed }) => {
                   setPreview(null);
                   setSaid(`Applied to ${counted(changed, 'point')}. It can be taken back below.`);
                 })

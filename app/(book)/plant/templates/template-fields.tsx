@@ -7,7 +7,7 @@ import { StagesField } from '@/components/ui/stages-field';
 import { SavedForm } from '@/components/ui/saved-form';
 import { machineStates } from '@/core/words/machine-states';
 import { pointKinds } from '@/core/register/point-kinds';
-import { saveTemplate } from '../actions';
+import { saveTaskTemplate } from '../actions';
 import { amountKinds, taskActions, whoMay } from '@/core/words/task-words';
 import { eventWords } from '@/core/words/events';
 
@@ -61,7 +61,7 @@ export function TemplateFields({
       initial={initial}
       submitLabel={known ? 'Save template' : 'Make template'}
       save={async (values) => {
-        const answer = await saveTemplate(known ?? null, values);
+        const answer = await saveTaskTemplate(known ?? null, values);
         if (answer.ok) router.push('/plant/templates');
         return answer;
       }}

@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { ChoiceField, QuantityField, TextField, optionsOf } from '@/components/ui/fields';
 import { SavedForm } from '@/components/ui/saved-form';
 import { meterUnits } from '@/core/register/forms';
-import { saveMeter, saveNewMeter } from '@/app/(book)/plant/actions';
+import { updateMeter, createMeter } from '@/app/(book)/plant/actions';
 
 export type MeterValues = { name: string; unit: string; rolloverAt: string; resolution: string; maxPerDay: string };
 const emptyMeter: MeterValues = {
@@ -32,7 +32,9 @@ export function MeterFields({
       initial={initial}
       submitLabel={known ? 'Save meter' : 'Add meter'}
       save={async (values) => {
-        const answer = known ? await saveMeter(known.id, known.version, values) : await saveNewMeter(machineId, values);
+        const answer = known
+          ? await updateMeter(known.id, known.version, values)
+          : await createMeter(machineId, values);
         if (answer.ok) setRound(round + 1);
         return answer;
       }}

@@ -2,7 +2,7 @@
 
 import { ArrowDown, ArrowUp } from 'lucide-react';
 import { useTransition } from 'react';
-import { shiftPoint } from '@/app/(book)/plant/actions';
+import { movePoint } from '@/app/(book)/plant/actions';
 
 /** Moves a point one place in the walking order. */
 export function WalkingOrder({
@@ -17,7 +17,7 @@ export function WalkingOrder({
   last: boolean;
 }) {
   const [busy, start] = useTransition();
-  const move = (direction: 'up' | 'down') => start(async () => void (await shiftPoint(pointId, direction)));
+  const move = (direction: 'up' | 'down') => start(async () => void (await movePoint(pointId, direction)));
   return (
     <span className="no-print inline-flex">
       <button

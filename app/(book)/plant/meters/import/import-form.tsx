@@ -5,7 +5,7 @@ import { FormProblem } from '@/components/ui/notice';
 import { counted } from '@/components/words';
 import { type ColumnMapping, type ReadingColumn, readingColumns } from '@/core/meter/import-rows';
 import type { ImportPreview } from '@/desk/bulk/import-readings';
-import { confirmImport, tryImport } from '@/app/(book)/plant/actions';
+import { importReadings, previewReadings } from '@/app/(book)/plant/actions';
 
 const away = { ok: false as const, reason: 'The server does not answer. The rows are kept here; try again.' };
 const columns = Object.entries(readingColumns) as [ReadingColumn, string][];
@@ -22,14 +22,14 @@ export function ImportForm() {
   const look = async (mapping: ColumnMapping | null, rows = text, name = fileName) => {
     setBusy(true);
     setSaid('');
-    const answer = await tryImport({ text: rows, fileName: name, mapping }).catch(() => away);
+    const answer = await previewReadings({ text: rows, fileName: name, mapping }).catch(() => away);
     setBusy(false);
     setReason(answer.ok ? null : ('fields' in answer && answer.fields?.text) || answer.reason);
     setPreview(answer.ok ? answer.value : null);
   };
   const confirm = async () => {
     setBusy(true);
-    const answer = await confirmImport({ text, fileName, mapping: preview!.mapping }).catch(() => away);
+    const answer = await importReadings({ text, fileName, mapping: preview!.mapping }).catch(() => away);
     setBusy(false);
     setReason(answer.ok ? null : answer.reason);
     if (!answer.ok) return;

@@ -5,7 +5,7 @@ import { useRouter } from 'next/navigation';
 import { type KeyboardEvent, type PointerEvent, useRef, useState } from 'react';
 import { FormProblem } from '@/components/ui/notice';
 import { type Outline, type OutlineBox, fieldHeight, fieldWidth } from '@/core/register/outline';
-import { saveDrawing } from '@/app/(book)/plant/actions';
+import { saveOutline } from '@/app/(book)/plant/actions';
 
 type Props = {
   machineId: string;
@@ -57,7 +57,7 @@ export function DrawingEditor({ machineId, code, version, initial, points }: Pro
   const save = async () => {
     setBusy(true);
     setReason(null);
-    const answer = await saveDrawing(machineId, version, outline).catch(() => ({
+    const answer = await saveOutline(machineId, version, outline).catch(() => ({
       ok: false as const,
       reason: 'The server does not answer. The drawing is kept here; try again.',
     }));

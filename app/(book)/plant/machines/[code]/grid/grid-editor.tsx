@@ -15,7 +15,7 @@ import {
   placeCells,
 } from '@/core/register/grid';
 import { pointKindNames, pointKinds } from '@/core/register/point-kinds';
-import { keepGrid, tryGrid } from '@/app/(book)/plant/actions';
+import { saveGrid, checkGrid } from '@/app/(book)/plant/actions';
 
 type CellProblem = { row: number; column: GridColumn; reason: string };
 /** A row: a new point, or one that stands on the machine already. */
@@ -84,7 +84,7 @@ export function GridEditor({ machineId, code, standing, lubricants }: Props) {
     return answer.ok ? answer.value : undefined;
   };
   const check = async () => {
-    const checked = await ask((form) => tryGrid(machineId, form));
+    const checked = await ask((form) => checkGrid(machineId, form));
     // Problems are counted in the rows that were sent; here they stand at the rows of the table.
     if (checked)
       setProblems(checked.problems.map((problem) => ({ ...problem, row: rows.indexOf(touched[problem.row]!) })));
@@ -93,7 +93,7 @@ export function GridEditor({ machineId, code, standing, lubricants }: Props) {
   const save = async () => {
     const checked = await check();
     if (!checked || checked.problems.length > 0) return;
-    const saved = await ask((form) => keepGrid(machineId, form));
+    const saved = await ask((form) => saveGrid(machineId, form));
     if (saved) router.push(`/plant/machines/${code}`);
   };
   const wrongRows = new Set(problems?.map(({ row }) => row));

@@ -16,7 +16,7 @@ import { SavedForm } from '@/components/ui/saved-form';
 import { materials } from '@/core/compat/vocabulary';
 import { machineStates } from '@/core/words/machine-states';
 import { type FieldSpec, type PointKind, fieldsOf, pointKindNames, pointKinds } from '@/core/register/point-kinds';
-import { saveNewPoint, savePoint } from '@/app/(book)/plant/actions';
+import { createPoint, updatePoint } from '@/app/(book)/plant/actions';
 import { usualDetails } from './usual-details';
 import { consequences } from '@/core/words/consequences';
 
@@ -59,8 +59,8 @@ export function PointFields({
         // Only the fields of the chosen kind are sent; what was typed for another kind stays in the form.
         const details = Object.fromEntries(fieldsOf(values.kind).map(({ key }) => [key, values.details[key] ?? '']));
         const answer = known
-          ? await savePoint(known.id, known.version, { ...values, details })
-          : await saveNewPoint(machine.id, { ...values, details });
+          ? await updatePoint(known.id, known.version, { ...values, details })
+          : await createPoint(machine.id, { ...values, details });
         if (answer.ok)
           router.push(
             `/plant/machines/${machine.code}/points/${'number' in answer.value ? answer.value.number : known!.number}`,

@@ -9,7 +9,7 @@ import { oilFill } from '@/core/oil/fill';
 import { type MachineState, machineStates } from '@/core/words/machine-states';
 import { type FillRow, fillRowFor } from '@/core/register/reservoir';
 import { parseQuantity } from '@/core/units/parse-quantity';
-import { confirmReservoir } from '@/app/(book)/plant/actions';
+import { confirmFill } from '@/app/(book)/plant/actions';
 
 type Facts = {
   id: string;
@@ -46,7 +46,7 @@ export function FillFacts({ reservoir }: { reservoir: Facts }) {
     confirmed.position.toLowerCase() === row.position.toLowerCase() &&
     confirmed.volumeL === row.volumeL;
   const confirm = async () => {
-    const answer = await confirmReservoir(id).catch(() => ({
+    const answer = await confirmFill(id).catch(() => ({
       ok: false as const,
       reason: 'The server does not answer. Try again in a moment.',
     }));

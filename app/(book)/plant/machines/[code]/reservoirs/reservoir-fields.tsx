@@ -6,7 +6,7 @@ import { useFieldArray, useFormContext, useWatch } from 'react-hook-form';
 import { ChoiceField, ChoicesField, QuantityField, TextField, TickField, optionsOf } from '@/components/ui/fields';
 import { SavedForm } from '@/components/ui/saved-form';
 import { machineStates } from '@/core/words/machine-states';
-import { saveNewReservoir, saveReservoir } from '@/app/(book)/plant/actions';
+import { createReservoir, updateReservoir } from '@/app/(book)/plant/actions';
 
 export type ReservoirValues = {
   name: string;
@@ -57,8 +57,8 @@ export function ReservoirFields({ machine, points, initial = emptyReservoir, kno
       submitLabel={known ? 'Save reservoir' : 'Add reservoir'}
       save={async (values) => {
         const answer = known
-          ? await saveReservoir(known.id, known.version, values)
-          : await saveNewReservoir(machine.id, values);
+          ? await updateReservoir(known.id, known.version, values)
+          : await createReservoir(machine.id, values);
         if (answer.ok) router.push(`/plant/machines/${machine.code}/reservoirs/${answer.value.id}`);
         return answer;
       }}

@@ -5,7 +5,7 @@ import { useState } from 'react';
 import { useFormContext } from 'react-hook-form';
 import { ChoiceField, NoteField, TextField, optionsOf } from '@/components/ui/fields';
 import { SavedForm } from '@/components/ui/saved-form';
-import { saveAssignment } from '@/app/(book)/plant/actions';
+import { addAssignment } from '@/app/(book)/plant/actions';
 import { sourceRanks } from '@/core/words/source-ranks';
 
 type Values = {
@@ -49,7 +49,7 @@ export function AssignmentFields({ pointId, lubricants, bands, today, initial, s
       }}
       submitLabel="Record assignment"
       save={async (values) => {
-        const answer = await saveAssignment(pointId, values);
+        const answer = await addAssignment(pointId, values);
         if (answer.ok) {
           setRound(round + 1);
           if (backTo) router.push(backTo);

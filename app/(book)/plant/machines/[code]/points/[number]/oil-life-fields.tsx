@@ -3,7 +3,7 @@
 import { ChoicesField, QuantityField } from '@/components/ui/fields';
 import { SavedForm } from '@/components/ui/saved-form';
 import { severityFactors } from '@/core/interval/severity';
-import { saveOilLife } from '@/app/(book)/plant/actions';
+import { takeOilLife } from '@/app/(book)/plant/actions';
 
 const choices = Object.entries(severityFactors).map(([value, { name, value: factor }]) => ({
   value,
@@ -29,7 +29,7 @@ export function OilLifeFields({
         severity: [] as string[],
       }}
       submitLabel="Take this interval"
-      save={(values) => saveOilLife(taskId, values)}
+      save={(values) => takeOilLife(taskId, values)}
     >
       <div className="grid gap-4 sm:grid-cols-3">
         <QuantityField name="baseLifeH" label="Rated life" dimension="hours" required />

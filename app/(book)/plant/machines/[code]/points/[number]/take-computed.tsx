@@ -2,7 +2,7 @@
 
 import { useState, useTransition } from 'react';
 import { FormProblem } from '@/components/ui/notice';
-import { takeComputed } from '@/app/(book)/plant/actions';
+import { takeGreaseProposal } from '@/app/(book)/plant/actions';
 
 export function TakeComputed({ pointId, label }: { pointId: string; label: string }) {
   const [busy, start] = useTransition();
@@ -15,7 +15,7 @@ export function TakeComputed({ pointId, label }: { pointId: string; label: strin
         disabled={busy}
         onClick={() =>
           start(async () => {
-            const answer = await takeComputed(pointId);
+            const answer = await takeGreaseProposal(pointId);
             setReason(answer.ok ? null : answer.reason);
           })
         }

@@ -9,7 +9,7 @@ import { machineStates } from '@/core/words/machine-states';
 import { severityFactors } from '@/core/interval/severity';
 import { type PointKind, pointKinds } from '@/core/register/point-kinds';
 import type { TypedTask } from '@/core/register/task-form';
-import { changeTask, saveTask } from '@/app/(book)/plant/actions';
+import { updateTask, createTask } from '@/app/(book)/plant/actions';
 import { amountKinds, taskActions, whoMay } from '@/core/words/task-words';
 import { eventWords } from '@/core/words/events';
 
@@ -85,7 +85,7 @@ export function TaskFields({ pointId, kind, machineState, meters, others, known 
       initial={known?.values ?? empty}
       submitLabel={known ? 'Save task' : 'Add task'}
       save={async (values) => {
-        const answer = await (known ? changeTask(known.id, known.version, values) : saveTask(pointId, values));
+        const answer = await (known ? updateTask(known.id, known.version, values) : createTask(pointId, values));
         if (answer.ok && known) router.push(known.here);
         if (answer.ok && !known) setRound(round + 1);
         return answer;
