@@ -1,9 +1,9 @@
 import 'server-only';
 import { revalidatePath } from 'next/cache';
 import { z } from 'zod';
-import { ulid } from '@/core/entry/kinds';
 import { type Desk, refusal } from '@/desk/desk';
 import { type ActionResult, act } from './server';
+import { ulid } from '@/core/fields/fields';
 
 /** What comes along with a form: an identifier of the book, and which version of it the form began from. */
 export const identifier = ulid;

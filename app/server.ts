@@ -1,7 +1,6 @@
 import 'server-only';
 import { cookies } from 'next/headers';
 import { notFound, redirect } from 'next/navigation';
-import { ulid } from '@/core/entry/kinds';
 import { readConfig } from '../config';
 import {
   type Actor,
@@ -16,6 +15,7 @@ import {
 import { sayHindered } from './answer';
 import { heavily } from './heavy';
 import { personCookie } from './person-cookie';
+import { ulid } from '@/core/fields/fields';
 
 /** What keeps a page from being made; Next passes the digest on unchanged, and the error page has the words for it. */
 class Hindered extends Error {

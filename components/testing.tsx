@@ -3,7 +3,7 @@ import userEvent, { type UserEvent } from '@testing-library/user-event';
 import { AppRouterContext, type AppRouterInstance } from 'next/dist/shared/lib/app-router-context.shared-runtime';
 import type { ReactElement } from 'react';
 import { vi } from 'vitest';
-import type { EntryInput } from '@/core/entry/kinds';
+import { type EntryInput } from '@/core/entry/envelope';
 
 /** Where a screen went and how often it asked for fresh data. */
 export type Visits = { pushed: string[]; refreshed: number };

@@ -2,10 +2,10 @@
 
 import { useCallback, useEffect, useState } from 'react';
 import { ulid } from 'ulid';
-import type { EntryInput } from '@/core/entry/kinds';
 import type { Problem } from '@/core/problems';
 import type { RoundInput } from '@/core/walk/begin';
 import { Outbox, type Queued } from '@/outbox/outbox';
+import { type EntryInput } from '@/core/entry/envelope';
 
 const lookEveryMs = 2000;
 
@@ -24,7 +24,9 @@ function deviceId(): string {
 
 /** Fields of an entry that a screen decides; the rest is the same for all. */
 export type Draft = Pick<EntryInput, 'kind' | 'body' | 'personId' | 'machineId'> &
-  Partial<Pick<EntryInput, 'pointId' | 'taskIds' | 'roundId' | 'replacesId' | 'happenedAt' | 'offsetMinutes'>>;
+  Partial<
+    Pick<EntryInput, 'kindVersion' | 'pointId' | 'taskIds' | 'roundId' | 'replacesId' | 'happenedAt' | 'offsetMinutes'>
+  >;
 
 /**
  * What was typed, whole: half a character, as is left where a text was cut in the middle of one, cannot be stored and

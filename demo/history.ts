@@ -1,4 +1,4 @@
-import type { EntryEnvelope, WritableKind } from '@/core/entry/kinds';
+import type { WritableKind } from '@/core/entry/kinds';
 import { addDays, daysBetween, offsetMs, startOfPlantDay } from '@/core/time/plant-day';
 import type { Database } from '@/desk/desk';
 import { append } from '@/desk/log/append';
@@ -9,6 +9,7 @@ import { forgotten, neglected, plant } from './moorfeld';
 import type { MachinePlan } from './plans';
 import type { DemoRegister, DemoTask } from './register';
 import { putsNothingIn } from '@/core/words/task-words';
+import { type EntryEnvelope } from '@/core/entry/envelope';
 
 const minute = 60_000;
 

@@ -1,8 +1,8 @@
 import { ulid } from 'ulid';
-import type { EntryInput } from '@/core/entry/kinds';
 import type { Database, Desk } from './desk';
 import { projectMachines } from './standing/projection';
 import { beginRound, readWalk } from './walk/rounds';
+import { type EntryInput } from '@/core/entry/envelope';
 
 /** A small plant for desk tests: one area, one machine with a meter, one bearing point with its task, two people. */
 export async function smallPlant(db: Database, now = new Date('2026-06-15T10:00:00Z')) {

@@ -1,9 +1,9 @@
 import 'fake-indexeddb/auto';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import type { EntryInput } from '@/core/entry/kinds';
 import { problemCodes } from '@/core/problem-codes';
 import { Outbox } from './outbox';
+import { type EntryInput } from '@/core/entry/envelope';
 
 let count = 0;
 /** Pauses are not shortened: they are what the table of pauses says. */

@@ -1,8 +1,8 @@
 import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
-import type { EntryInput } from '@/core/entry/kinds';
 import { type ProblemCode, isFinal } from '@/core/problem-codes';
 import type { Problem } from '@/core/problems';
 import type { RoundInput } from '@/core/walk/begin';
+import { type EntryInput } from '@/core/entry/envelope';
 
 type Waiting = {
   id: string;

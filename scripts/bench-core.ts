@@ -29,7 +29,7 @@ const service = (index: number, daysAgo: number): BelievedEntry => ({
   id: `${index}-${daysAgo}`,
   seq: 1000 - daysAgo,
   kind: 'grease',
-  body: {},
+  body: { lubricantId: 'none', massG: 1 },
   happenedAt: new Date(now.getTime() - daysAgo * dayMs).toISOString(),
   machineId: null,
   pointId: null,

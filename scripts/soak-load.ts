@@ -3,7 +3,6 @@
 import 'fake-indexeddb/auto';
 import { createInterface } from 'node:readline';
 import { ulid } from 'ulid';
-import type { EntryInput } from '@/core/entry/kinds';
 import { type Database, connect } from '@/db/connection';
 import type { Desk } from '@/desk/desk';
 import { verifyLog } from '@/desk/log/verify';
@@ -12,6 +11,7 @@ import { updateTask } from '@/desk/plan/tasks';
 import { saveClosures } from '@/desk/register/machines';
 import { chance } from '@/demo/chance';
 import { Outbox } from '@/outbox/outbox';
+import { type EntryInput } from '@/core/entry/envelope';
 
 const [baseUrl, databaseUrl, seedText, writersText] = process.argv.slice(2) as [string, string, string, string];
 const luck = chance(Number(seedText));

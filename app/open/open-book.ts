@@ -3,8 +3,8 @@
 import { cookies } from 'next/headers';
 import { redirect } from 'next/navigation';
 import { localPath } from '@/core/local-path';
-import { ulid } from '@/core/entry/kinds';
 import { personCookie } from '../person-cookie';
+import { ulid } from '@/core/fields/fields';
 
 /** Puts a name on the book for this device and goes where one was heading. */
 export async function openBook(form: FormData): Promise<void> {

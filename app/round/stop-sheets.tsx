@@ -1,9 +1,10 @@
 'use client';
 
 import { useState } from 'react';
-import { findingWords, skipReasons, urgencies } from '@/core/entry/kinds';
 import { longestNote } from '@/core/units/typed-field';
 import { Sheet } from './number-pad';
+import { findingWords, urgencies } from '@/core/entry/kinds/finding';
+import { skipReasons } from '@/core/entry/kinds/skip';
 
 type Open = { open: boolean; onClose: () => void };
 

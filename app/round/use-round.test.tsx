@@ -1,10 +1,10 @@
 import { act, renderHook, waitFor } from '@testing-library/react';
 import { describe, expect, it, vi } from 'vitest';
 import { waitingEntries } from '@/components/use-outbox';
-import type { EntryInput } from '@/core/entry/kinds';
 import { type WalkDocument, walkDocumentVersion } from '@/core/walk/document';
 import { someMeter, someStop } from './testing';
 import { useRound } from './use-round';
+import { type EntryInput } from '@/core/entry/envelope';
 
 const round = (roundId: string): WalkDocument => ({
   version: walkDocumentVersion,

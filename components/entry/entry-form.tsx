@@ -3,7 +3,7 @@
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { useFormContext, useWatch } from 'react-hook-form';
-import { type EntryKind, findingWords, skipReasons, urgencies } from '@/core/entry/kinds';
+import { type EntryKind } from '@/core/entry/kinds';
 import { type Dimension, parseQuantity } from '@/core/units/parse-quantity';
 import { longestNote } from '@/core/units/typed-field';
 import { kindWords } from '../entry-words';
@@ -13,6 +13,8 @@ import { writeNow } from '../use-outbox';
 import { WhenField, instantOf, whenNow } from './when-field';
 import { eventWords } from '@/core/words/events';
 import { type PlantCalendar, plantToday } from '@/core/time/plant-day';
+import { findingWords, urgencies } from '@/core/entry/kinds/finding';
+import { skipReasons } from '@/core/entry/kinds/skip';
 
 /** What may be written from a point's page, outside a round. */
 export const handKinds = [

@@ -1,12 +1,9 @@
-import type { EntryKind } from './kinds';
+import type { EntryKind, Saying } from './kinds';
 
 /** An entry as far as deriving from it needs. */
 type EntryFacts = {
   id: string;
   seq: number;
-  kind: EntryKind;
-  kindVersion: number;
-  body: Record<string, unknown>;
   happenedAt: string;
   /** When the server received it. */
   receivedAt: Date;
@@ -16,10 +13,24 @@ type EntryFacts = {
 };
 
 /** An entry as it stands in the log. */
-export type LoggedEntry = EntryFacts & { replacesId: string | null };
+export type LoggedEntry = EntryFacts & {
+  kind: EntryKind;
+  kindVersion: number;
+  body: Record<string, unknown>;
+  replacesId: string | null;
+};
 
-/** What holds of an original entry after all its corrections; `correctedBy` names the newest one. */
-export type BelievedEntry = EntryFacts & { correctedBy: string | null };
+/**
+ * What holds of an original entry after all its corrections; `correctedBy` names the newest one. Its body is that of its
+ * kind in the version that it says: what is in the log was checked when it was written.
+ */
+export type BelievedEntry = EntryFacts & Exclude<Saying, { kind: 'correction' }> & { correctedBy: string | null };
+
+/** Takes an entry's kind, version and body for what they were checked to be when the entry was written. */
+export const asBelieved = <Entry extends EntryFacts>(
+  entry: Entry & { kind: EntryKind; kindVersion: number; body: object; correctedBy: string | null },
+): BelievedEntry & Omit<Entry, keyof BelievedEntry> =>
+  entry as unknown as BelievedEntry & Omit<Entry, keyof BelievedEntry>;
 
 /** More than this ahead of the server's clock is kept but marked (ms). */
 export const clockSlackMs = 10 * 60_000;
@@ -37,6 +48,7 @@ export const decides = ({ happenedAt, receivedAt }: Pick<LoggedEntry, 'happenedA
 
 /** What a correction puts in place of what it corrects. */
 export type Replacement = {
+  kindVersion: number;
   happenedAt: string;
   offsetMinutes: number;
   taskIds: string[];
@@ -48,6 +60,10 @@ export type Correction = { by: string; receivedAt: Date; replacement: Replacemen
 /** By original. */
 export type Corrections = Map<string, Correction>;
 
+/** What a correction's body puts in place of what it corrects; null where it voids it. The first version names no version. */
+export const replacementOf = ({ replacement }: Record<string, unknown>): Replacement | null =>
+  replacement ? { kindVersion: 1, ...(replacement as Omit<Replacement, 'kindVersion'>) } : null;
+
 /** What one entry of kind correction says. */
 export const correctionOf = ({
   id,
@@ -56,7 +72,7 @@ export const correctionOf = ({
 }: Pick<LoggedEntry, 'id' | 'body' | 'receivedAt'>): Correction => ({
   by: id,
   receivedAt,
-  replacement: (body.replacement as Replacement | undefined) ?? null,
+  replacement: replacementOf(body),
 });
 
 /** The newest word on every corrected original; nothing is said after it was voided. @param corrections entries of kind correction, in any order */
@@ -84,8 +100,8 @@ export function believedEntries(entries: readonly LoggedEntry[]): BelievedEntry[
   const originals = entries.filter(({ kind }) => kind !== 'correction').sort((a, b) => a.seq - b.seq);
   return originals.flatMap(({ replacesId: _, ...entry }) => {
     const correction = corrections.get(entry.id);
-    if (!correction) return { ...entry, correctedBy: null };
+    if (!correction) return asBelieved({ ...entry, correctedBy: null });
     const { by, receivedAt, replacement } = correction;
-    return replacement ? { ...entry, ...replacement, receivedAt, correctedBy: by } : [];
+    return replacement ? asBelieved({ ...entry, ...replacement, receivedAt, correctedBy: by }) : [];
   });
 }

@@ -1,7 +1,19 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { type LoggedEntry, believedEntries } from './believed';
-import { entryBodies, entryEnvelope, entryKinds, isWritable, serviceKinds } from './kinds';
+import { type LoggedEntry, believedEntries, replacementOf } from './believed';
+import {
+  type EntryKind,
+  answeringKinds,
+  bodySchema,
+  decidingKinds,
+  entryKinds,
+  fillingKinds,
+  isWritable,
+  kinds,
+  serviceKinds,
+  versionsOf,
+} from './kinds';
+import { entryEnvelope } from './envelope';
 
 const id = (last: string) => `01ARZ3NDEKTSV4RRFFQ69G5F${last.padStart(2, '0')}`;
 const note = (seq: number, text: string): LoggedEntry => ({
@@ -77,10 +89,9 @@ describe('what holds after corrections', () => {
 });
 
 describe('bodies', () => {
-  const accepts = (kind: keyof typeof entryBodies, body: unknown) => entryBodies[kind].safeParse(body).success;
+  const accepts = (kind: EntryKind, body: unknown, version = 1) => bodySchema(kind, version)!.safeParse(body).success;
 
   it('exist only for kinds of the closed list', () => {
-    expect(Object.keys(entryBodies).every((kind) => (entryKinds as readonly string[]).includes(kind))).toBe(true);
     expect(entryKinds.filter((kind) => !isWritable(kind))).toEqual([
       'drain',
       'flush',
@@ -126,6 +137,42 @@ describe('bodies', () => {
   });
 });
 
+describe('kinds', () => {
+  it('know their versions, and a body fits the version that it says', () => {
+    expect(versionsOf('grease')).toEqual([1]);
+    expect(versionsOf('correction')).toEqual([1, 2]);
+    expect(versionsOf('waiver')).toEqual([]);
+    expect(bodySchema('grease', 2)).toBeUndefined();
+    const whole = { happenedAt: '2026-01-02T00:00:00Z', offsetMinutes: 0, taskIds: [], body: { text: 'b' } };
+    const first = { reason: 'slip', replacement: whole };
+    const second = { reason: 'slip', replacement: { kindVersion: 3, ...whole } };
+    const fits = (body: object, version: number) => bodySchema('correction', version)!.safeParse(body).success;
+    expect([fits(first, 1), fits(first, 2), fits(second, 1), fits(second, 2)]).toEqual([true, false, false, true]);
+    // What the first version replaced was of the first version.
+    expect([first, second].map((body) => replacementOf(body)?.kindVersion)).toEqual([1, 3]);
+  });
+
+  it('say in their files what every list says', () => {
+    expect(serviceKinds).toEqual(['grease', 'oil-change', 'top-up', 'drain', 'flush', 'check']);
+    expect(fillingKinds).toEqual(['commissioning', 'grease', 'oil-change']);
+    expect(entryKinds.filter((kind) => !answeringKinds.includes(kind))).toEqual([
+      'reading',
+      'finding',
+      'hand-over',
+      'correction',
+    ]);
+    expect(decidingKinds.filter((kind) => !serviceKinds.includes(kind))).toEqual([
+      'commissioning',
+      'reading',
+      'meter-change',
+      'postpone',
+      'override',
+      'note',
+    ]);
+    expect(entryKinds.filter((kind) => !kinds[kind].needsMachine)).toEqual(['hand-over', 'note', 'correction']);
+  });
+});
+
 describe('the envelope', () => {
   const envelope = {
     id: id('A'),
@@ -151,7 +198,7 @@ describe('the envelope', () => {
   it.each([
     { id: 'short' },
     { id: id('A').toLowerCase() },
-    { kindVersion: 2 },
+    { kindVersion: 0 },
     { happenedAt: '2026-01-01' },
     { happenedAt: '1850-01-01T00:00:00Z' },
     { offsetMinutes: 1000 },

@@ -1,20 +1,12 @@
 import type { BelievedEntry } from './believed';
-import type { EntryKind } from './kinds';
+import { fillingKinds } from './kinds';
 
 /** What went into a sump, and when; `seq` decides between two at one instant. */
 export type Filling = { lubricantId: string; atMs: number; seq: number };
 
-/** Kinds after which a sump holds what they name. A top-up does not change what is in there: a wrong one is a mixture. */
-export const fillingKinds: readonly EntryKind[] = ['oil-change', 'grease', 'commissioning'];
-
 /** The filling that an entry tells of; undefined where it tells of none. */
-export function fillingOf({
-  kind,
-  body,
-  happenedAt,
-  seq,
-}: Pick<BelievedEntry, 'kind' | 'body' | 'happenedAt' | 'seq'>): Filling | undefined {
-  const lubricantId = body.lubricantId as string | undefined;
+export function fillingOf({ kind, body, happenedAt, seq }: BelievedEntry): Filling | undefined {
+  const { lubricantId } = body as { lubricantId?: string };
   return lubricantId && fillingKinds.includes(kind) ? { lubricantId, atMs: Date.parse(happenedAt), seq } : undefined;
 }
 

@@ -50,6 +50,11 @@ export const instant = (title: string) =>
     })
     .meta({ title, format: 'date-time' });
 
+/** Identifier made by whoever creates the row, also offline (26 characters, Crockford base 32). */
+export const ulid = z
+  .string()
+  .regex(/^[0-7][0-9A-HJKMNP-TV-Z]{25}$/, { error: 'is not an identifier of this book (ULID).' });
+
 /** A calendar day of the plant. */
 export const plantDay = (title: string) =>
   z.string().refine(isPlantDay, { error: 'must be a day such as 2026-03-01.' }).meta({ title });

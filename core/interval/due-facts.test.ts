@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import type { BelievedEntry } from '../entry/believed';
+import { type BelievedEntry, asBelieved } from '../entry/believed';
 import type { EntryKind } from '../entry/kinds';
 import { dutyClock } from '../meter/duty';
 import { dialsOf, dutyMeter, meterState } from '../meter/state';
@@ -10,19 +10,20 @@ let seq = 0;
 const vienna = { timeZone: 'Europe/Vienna', dayStartsAtMinutes: 0 };
 const utc = { timeZone: 'UTC', dayStartsAtMinutes: 0 };
 
-const entry = (kind: EntryKind, at: string, body: Record<string, unknown> = {}): BelievedEntry => ({
-  id: `e${(seq += 1)}`,
-  seq,
-  kind,
-  receivedAt: new Date(at),
-  body,
-  happenedAt: at.length === 10 ? `${at}T08:00:00Z` : at,
-  machineId: 'm',
-  pointId: 'p',
-  taskIds: ['t'],
-  kindVersion: 1,
-  correctedBy: null,
-});
+const entry = (kind: EntryKind, at: string, body: Record<string, unknown> = {}): BelievedEntry =>
+  asBelieved({
+    id: `e${(seq += 1)}`,
+    seq,
+    kind,
+    receivedAt: new Date(at),
+    body,
+    happenedAt: at.length === 10 ? `${at}T08:00:00Z` : at,
+    machineId: 'm',
+    pointId: 'p',
+    taskIds: ['t'],
+    kindVersion: 1,
+    correctedBy: null,
+  });
 const spec = { unit: 'hours', rolloverAt: null, resolution: 0.1, maxPerDay: 24, dutyPerDay: null };
 const readings = (rows: [string, number][], change: object = {}) =>
   meterState({ ...spec, ...change }, dialsOf(rows.map(([at, value]) => entry('reading', at, { meterId: 'x', value }))));

@@ -1,5 +1,5 @@
 import type { BelievedEntry } from '../entry/believed';
-import { type EntryBody, serviceKinds } from '../entry/kinds';
+import { serviceKinds } from '../entry/kinds';
 import type { Confidence } from '../meter/forecast';
 import { type MeterState, countAt, instantOfValue, type CounterKind } from '../meter/state';
 import { type Notice, type WorkingStep } from '../method';
@@ -207,14 +207,15 @@ function countersOf(meters: TaskMeters, last: ServiceRecord): Schedule['counters
 function postponed(facts: DueFacts, entries: readonly BelievedEntry[], working?: WorkingStep[]): DueFacts {
   const { dueOn, window, lastMs = 0 } = facts;
   const newest = entries
-    .filter(({ kind, happenedAt }) => kind === 'postpone' && Date.parse(happenedAt) >= lastMs)
+    .filter((entry) => entry.kind === 'postpone')
+    .filter(({ happenedAt }) => Date.parse(happenedAt) >= lastMs)
     .sort((a, b) => a.seq - b.seq)
-    .at(-1);
-  const untilOn = newest && (newest.body as EntryBody<'postpone'>).untilOn;
+    .at(-1)?.body;
+  const untilOn = newest?.untilOn;
   if (!dueOn || !untilOn || untilOn <= dueOn) return facts;
   working?.push({
     label: 'Put off',
-    expression: `from ${dueOn}: ${(newest.body as EntryBody<'postpone'>).reason}`,
+    expression: `from ${dueOn}: ${newest.reason}`,
     value: untilOn,
     unit: '',
   });
@@ -250,7 +251,7 @@ function historyOf({ entries, meters, calendar }: TaskPlanAndLog): {
     .sort((a, b) => a.atMs - b.atMs || a.entry.seq - b.entry.seq);
   for (const { entry, atMs } of inOrder) {
     if (entry.kind === 'commissioning') {
-      const { basis, on, hours } = entry.body as EntryBody<'commissioning'>;
+      const { basis, on, hours } = entry.body;
       if (basis === 'next-round') decidedForNextRound = true;
       else if (basis === 'done-on') baseline = { ...recordAt(startOfPlantDay(on!, calendar)), real: false };
       else if (basis === 'at-hours')

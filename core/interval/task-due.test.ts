@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import type { BelievedEntry } from '../entry/believed';
+import { type BelievedEntry, asBelieved } from '../entry/believed';
 import type { EntryKind } from '../entry/kinds';
 import { dueWords, standingOn } from './due-words';
 import { dialsOf, dutyMeter, meterState } from '../meter/state';
@@ -9,19 +9,20 @@ import { plantDayOf } from '../time/plant-day';
 
 const asOfMs = Date.parse('2026-06-15T10:00:00Z');
 let seq = 0;
-const entry = (kind: EntryKind, day: string, body: Record<string, unknown> = {}): BelievedEntry => ({
-  id: `e${(seq += 1)}`,
-  seq,
-  kind,
-  receivedAt: new Date(day),
-  body,
-  happenedAt: `${day}T08:00:00Z`,
-  machineId: null,
-  pointId: null,
-  taskIds: ['t'],
-  kindVersion: 1,
-  correctedBy: null,
-});
+const entry = (kind: EntryKind, day: string, body: Record<string, unknown> = {}): BelievedEntry =>
+  asBelieved({
+    id: `e${(seq += 1)}`,
+    seq,
+    kind,
+    receivedAt: new Date(day),
+    body,
+    happenedAt: `${day}T08:00:00Z`,
+    machineId: null,
+    pointId: null,
+    taskIds: ['t'],
+    kindVersion: 1,
+    correctedBy: null,
+  });
 const reading = (day: string, value: number) => entry('reading', day, { meterId: 'm', value });
 const spec = { unit: 'hours', rolloverAt: null, resolution: 0.1, maxPerDay: 24, dutyPerDay: null };
 const steadyMeter = () =>

@@ -1,5 +1,4 @@
 import type { BelievedEntry } from '../entry/believed';
-import type { EntryBody } from '../entry/kinds';
 import { type DutyClock, plainClock } from './duty';
 import { type Rate, rateOf } from './forecast';
 import {
@@ -32,7 +31,7 @@ export type MeterSpec = {
 };
 
 /** Shown readings and dial changes of one meter, from its log. */
-export function dialsOf(entries: readonly Pick<BelievedEntry, 'kind' | 'happenedAt' | 'body'>[]): {
+export function dialsOf(entries: readonly BelievedEntry[]): {
   readings: ShownReading[];
   replacements: Replacement[];
 } {
@@ -40,11 +39,8 @@ export function dialsOf(entries: readonly Pick<BelievedEntry, 'kind' | 'happened
   const replacements: Replacement[] = [];
   for (const { kind, happenedAt, body } of entries) {
     const atMs = Date.parse(happenedAt);
-    if (kind === 'reading') readings.push({ atMs, value: (body as EntryBody<'reading'>).value });
-    if (kind === 'meter-change') {
-      const { oldValue, newValue } = body as EntryBody<'meter-change'>;
-      replacements.push({ atMs, oldValue, newValue });
-    }
+    if (kind === 'reading') readings.push({ atMs, value: body.value });
+    if (kind === 'meter-change') replacements.push({ atMs, oldValue: body.oldValue, newValue: body.newValue });
   }
   return { readings, replacements };
 }

@@ -1,12 +1,12 @@
 import { isOwn, own } from '../own';
 import { z } from 'zod';
 import { type Material, keysOf, materials } from '../compat/vocabulary';
-import { ulid } from '../entry/kinds';
 import { longestNote } from '../units/typed-field';
 import { type MachineState, machineStates } from '../words/machine-states';
 import { type FieldSpec, type PointKind, fieldsOf } from './point-kinds';
 import { parseQuantity } from '../units/parse-quantity';
 import { consequences } from '../words/consequences';
+import { ulid } from '../fields/fields';
 
 /** Fields that may be changed on many points at once, and how. */
 export const manyFields = {

@@ -1,6 +1,5 @@
 import { isOwn } from '../own';
 import { z } from 'zod';
-import { ulid } from '../entry/kinds';
 import { readDesignation } from '../bearing/designations';
 import { keysOf, materials } from '../compat/vocabulary';
 import { isPlantDay } from '../time/plant-day';
@@ -10,6 +9,7 @@ import { fieldHeight, fieldWidth } from './outline';
 import { fillRowFor } from './reservoir';
 import { type FieldSpec, type PointKind, fieldsOf, pointKindNames } from './point-kinds';
 import { sourceRanks } from '../words/source-ranks';
+import { ulid } from '../fields/fields';
 
 /**
  * The forms of the register and the plan: one schema each, shared by the form, the action behind it and imports.

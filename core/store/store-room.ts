@@ -1,12 +1,12 @@
 import { z } from 'zod';
 import { additives, bases, families, keysOf, thickeners } from '../compat/vocabulary';
-import { ulid } from '../entry/kinds';
 import { nlgiNumbers } from '../lubricant/din-51502';
 import { isPlantDay } from '../time/plant-day';
 import { line, longText, requiredQuantity, typedQuantity } from '../units/typed-field';
 import { isoGrades } from '../viscosity/iso-3448';
 import { hazards } from '../words/hazards';
 import { sourceRanks } from '../words/source-ranks';
+import { ulid } from '../fields/fields';
 
 /** Forms of the store room: lubricants, what they replace, containers, guns. Typed text goes in, storage units come out. */
 

@@ -1,17 +1,16 @@
-import { type EntryInput, serviceKinds } from '../entry/kinds';
+import { answeringKinds, serviceKinds } from '../entry/kinds';
 import type { WalkDocument, WalkStop } from './document';
+import { type EntryInput } from '../entry/envelope';
 
 /** An entry as far as a round looks at it. */
 export type RoundEntry = Pick<EntryInput, 'id' | 'kind' | 'body' | 'happenedAt' | 'taskIds'>;
-
-const isStop = (kind: RoundEntry['kind']) => kind !== 'finding' && kind !== 'reading' && kind !== 'hand-over';
 
 /** Whether an entry answers a stop: it names its task, or it is the service of a task that does this one as well. */
 export const answersStop = (
   { kind, taskIds = [] }: Pick<RoundEntry, 'kind' | 'taskIds'>,
   { taskId, answeredBy }: Pick<WalkStop, 'taskId' | 'answeredBy'>,
 ): boolean =>
-  isStop(kind) &&
+  answeringKinds.includes(kind) &&
   (taskIds.includes(taskId) || (serviceKinds.includes(kind) && answeredBy.some((other) => taskIds.includes(other))));
 
 /**

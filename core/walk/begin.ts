@@ -1,6 +1,5 @@
 import { z } from 'zod';
-import { ulid } from '../entry/kinds';
-import { instant } from '../fields/fields';
+import { instant, ulid } from '../fields/fields';
 
 /**
  * A walk as the device begins it: its identifier is made there, so that it can begin without signal and be sent as often

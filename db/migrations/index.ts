@@ -299,8 +299,15 @@ export const migrations: readonly Migration[] = [
   createTable(
     '2026-11-28-01-corrected-entry',
     'corrected_entry',
-    `entryId ${id} PRIMARY KEY REFERENCES entry(id), correctionId ${id} NOT NULL UNIQUE, voided BOOLEAN NOT NULL, receivedAt DATETIME(3) NOT NULL, body LONGTEXT NULL,
+    `entryId ${id} PRIMARY KEY REFERENCES entry(id), correctionId ${id} NOT NULL UNIQUE, voided BOOLEAN NOT NULL, receivedAt DATETIME(3) NOT NULL, kindVersion INT NULL, body LONGTEXT NULL,
     happenedAt VARCHAR(40) CHARACTER SET ascii NULL, happenedAtUtc DATETIME(3) NULL, offsetMinutes SMALLINT NULL, taskIds LONGTEXT NULL, KEY (happenedAtUtc)`,
   ),
   createTable('2026-11-28-02-projection-version', 'projection_version', 'id TINYINT PRIMARY KEY, version INT NOT NULL'),
+
+  // Which kinds there are is the code's to say, and checked there.
+  sqlMigration(
+    '2026-11-28-03-entry-kind-text',
+    'ALTER TABLE entry MODIFY kind VARCHAR(32) CHARACTER SET ascii NOT NULL',
+    `ALTER TABLE entry MODIFY kind ENUM('commissioning','grease','oil-change','top-up','drain','flush','check','reading','meter-change','sample','finding','follow-up','skip','postpone','open','close','waiver','isolation','hand-over','override','note','correction') NOT NULL`,
+  ),
 ];

@@ -77,6 +77,7 @@ export class CorrectedEntry extends Model<InferAttributes<CorrectedEntry>, Infer
   declare voided: boolean;
   declare receivedAt: Date;
   /** What stands in the original's place; null where it was voided. */
+  declare kindVersion: number | null;
   declare body: string | null;
   declare happenedAt: string | null;
   declare happenedAtUtc: Date | null;
@@ -139,6 +140,7 @@ export function initProjection(sequelize: Sequelize) {
       correctionId: idColumn,
       voided: boolean,
       receivedAt: instantColumn,
+      kindVersion: optionalInteger,
       body: { type: DataTypes.TEXT('long'), allowNull: true },
       happenedAt: optionalText,
       happenedAtUtc: { type: DataTypes.DATE(3), allowNull: true },

@@ -1,5 +1,6 @@
 import type { Database } from '../desk';
-import { type Filling, fillingKinds, fillingOf, laterFilling } from '@/core/entry/filling';
+import { type Filling, fillingOf, laterFilling } from '@/core/entry/filling';
+import { fillingKinds } from '@/core/entry/kinds';
 import { kindList, readBelieved } from '../log/believed';
 
 type PointRow = Pick<InstanceType<Database['LubePoint']>, 'id' | 'reservoirId'>;

@@ -1,9 +1,9 @@
 import { ulid } from 'ulid';
-import type { EntryEnvelope } from '@/core/entry/kinds';
 import { type Desk, type Result, done, refusal } from '../desk';
 import { thePlant } from '../plant';
 import { alone } from '../locks';
 import { appendProjected } from '../change/append-projected';
+import { type EntryEnvelope } from '@/core/entry/envelope';
 
 /**
  * Declares which ambient band holds from now on, and writes it in the book. No lubricant is switched by it: where a sump

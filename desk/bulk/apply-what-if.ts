@@ -1,7 +1,6 @@
 import type { Transaction } from 'sequelize';
 import { ulid as newUlid } from 'ulid';
 import { z } from 'zod';
-import { type EntryEnvelope, ulid } from '@/core/entry/kinds';
 import { sameStages } from '@/core/interval/stage-words';
 import { changedTask, whatIfChange } from '@/core/interval/what-if';
 import type { TemplateChange } from '@/db/models/register';
@@ -13,6 +12,8 @@ import { stageOwner, stagesInForce } from '../standing/plan-rows';
 import { replaceStages } from '../plan/stages';
 import { winningAssignment } from '../assign/winning';
 import { appendProjected } from '../change/append-projected';
+import { type EntryEnvelope } from '@/core/entry/envelope';
+import { ulid } from '@/core/fields/fields';
 
 const form = z.strictObject({
   taskIds: z.array(ulid).min(1, { error: 'Pick at least one task.' }).max(5000),

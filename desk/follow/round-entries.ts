@@ -2,7 +2,7 @@ import { answeredBy } from '@/core/interval/included';
 import { answersStop } from '@/core/walk/answered';
 import type { Database } from '../desk';
 import { groupBy } from '../group-by';
-import { type BelievedRow, readBelieved } from '../log/believed';
+import { type BelievedRow, type BelievedRowOf, isOf, readBelieved } from '../log/believed';
 
 /** Entries of one round as they now hold, in the order in which they were written. */
 export const entriesOfRound = (db: Database, roundId: string): Promise<BelievedRow[]> =>
@@ -12,7 +12,7 @@ export const entriesOfRound = (db: Database, roundId: string): Promise<BelievedR
 export type RoundProgress = {
   /** The newest answer to each stop that has one. */
   answers: BelievedRow[];
-  handOver: BelievedRow | undefined;
+  handOver: BelievedRowOf<'hand-over'> | undefined;
 };
 
 /** How far some rounds have got, by round. */
@@ -40,7 +40,7 @@ export async function progressOfRounds(
         id,
         {
           answers: stops.flatMap((taskId) => answerTo(taskId) ?? []),
-          handOver: mine.find(({ kind }) => kind === 'hand-over'),
+          handOver: mine.find(isOf('hand-over')),
         },
       ];
     }),

@@ -1,9 +1,10 @@
 import canonicalize from 'canonicalize';
 import type { Transaction } from 'sequelize';
-import type { EntryBody, EntryEnvelope } from '@/core/entry/kinds';
 import type { Database } from '../desk';
 import { type BelievedRow } from './believed';
 import { hashOf } from './seal';
+import { type EntryEnvelope } from '@/core/entry/envelope';
+import { asBelieved, replacementOf } from '@/core/entry/believed';
 
 /** An entry to be written, with when it was received. */
 export type Received = { envelope: EntryEnvelope; receivedAt: Date };
@@ -48,20 +49,13 @@ export async function append(
 }
 
 /** Tasks an entry answers, those of a correction's replacement included. */
-export function answeredTasks({ kind, body, taskIds }: EntryEnvelope): string[] {
-  const replacement = kind === 'correction' ? (body as EntryBody<'correction'>) : undefined;
-  return [
-    ...new Set([...taskIds, ...(replacement && 'replacement' in replacement ? replacement.replacement.taskIds : [])]),
-  ];
-}
+export const answeredTasks = ({ kind, body, taskIds }: EntryEnvelope): string[] => [
+  ...new Set([...taskIds, ...((kind === 'correction' && replacementOf(body)?.taskIds) || [])]),
+];
 
 /** An entry about to be written, as deriving takes it: newer than all that stand in the log. */
 export const arrivingEntry = (
   { envelope: { replacesId: _, ...envelope }, receivedAt }: Received,
   place: number,
-): BelievedRow => ({
-  ...envelope,
-  receivedAt,
-  seq: Number.MAX_SAFE_INTEGER - 1000 + place,
-  correctedBy: null,
-});
+): BelievedRow =>
+  asBelieved({ ...envelope, receivedAt, seq: Number.MAX_SAFE_INTEGER - 1000 + place, correctedBy: null });

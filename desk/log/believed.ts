@@ -1,5 +1,6 @@
 import type { Transaction } from 'sequelize';
 import {
+  asBelieved,
   type BelievedEntry,
   type Correction,
   type LoggedEntry,
@@ -7,7 +8,7 @@ import {
   correctionOf,
   newestCorrections,
 } from '@/core/entry/believed';
-import type { EntryKind } from '@/core/entry/kinds';
+import type { EntryKind, WritableKind } from '@/core/entry/kinds';
 import type { Database } from '../desk';
 
 /**
@@ -16,7 +17,7 @@ import type { Database } from '../desk';
  * log, but nothing is reckoned from it. Every reader of the log that does not show it as it was written goes through here.
  */
 export const believed = `(
-  SELECT original.id, original.seq, original.kind, original.machineId, original.pointId, original.personId, original.deviceId, original.roundId, original.kindVersion,
+  SELECT original.id, original.seq, original.kind, original.machineId, original.pointId, original.personId, original.deviceId, original.roundId, IFNULL(newest.kindVersion, original.kindVersion) AS kindVersion,
     IFNULL(newest.body, original.body) AS body, IFNULL(newest.happenedAt, original.happenedAt) AS happenedAt, IFNULL(newest.happenedAtUtc, original.happenedAtUtc) AS happenedAtUtc,
     IFNULL(newest.offsetMinutes, original.offsetMinutes) AS offsetMinutes, IFNULL(newest.taskIds, original.taskIds) AS taskIds, IFNULL(newest.receivedAt, original.receivedAt) AS receivedAt,
     newest.correctionId AS correctedBy, IFNULL(newest.correctionId, original.id) AS saidBy,
@@ -36,8 +37,20 @@ export const countServices = 'COUNT(DISTINCT IFNULL(entry.roundId, entry.id))';
 type Said = { personId: string; deviceId: string; roundId: string | null };
 /** An entry as it holds, with who says so. */
 export type BelievedRow = BelievedEntry & Said;
+/** One of a certain kind, and whether an entry is of one. */
+export type BelievedRowOf<Kind extends WritableKind> = Extract<BelievedRow, { kind: Kind }>;
+export const isOf =
+  <Kind extends WritableKind>(...kinds: Kind[]) =>
+  (entry: BelievedRow): entry is BelievedRowOf<Kind> =>
+    (kinds as readonly EntryKind[]).includes(entry.kind);
+
 /** The same as the database gives it. */
-export type BelievedStored = Omit<BelievedRow, 'body' | 'taskIds'> & { body: string; taskIds: string };
+export type BelievedStored = Omit<BelievedRow, 'kind' | 'kindVersion' | 'body' | 'taskIds'> & {
+  kind: EntryKind;
+  kindVersion: number;
+  body: string;
+  taskIds: string;
+};
 
 /** The columns of `believed` that make a `BelievedRow`. */
 export const believedColumns =
@@ -59,22 +72,23 @@ export const parseBelieved = ({
   roundId,
   taskIds,
   correctedBy,
-}: BelievedStored): BelievedRow => ({
-  id,
-  seq: Number(seq),
-  kind,
-  kindVersion,
-  body: JSON.parse(body) as Record<string, unknown>,
-  happenedAt,
-  receivedAt,
-  machineId,
-  pointId,
-  personId,
-  deviceId,
-  roundId,
-  taskIds: taskIds === '[]' ? [] : (JSON.parse(taskIds) as string[]),
-  correctedBy,
-});
+}: BelievedStored): BelievedRow =>
+  asBelieved({
+    id,
+    seq: Number(seq),
+    kind,
+    kindVersion,
+    body: JSON.parse(body) as object,
+    happenedAt,
+    receivedAt,
+    machineId,
+    pointId,
+    personId,
+    deviceId,
+    roundId,
+    taskIds: taskIds === '[]' ? [] : (JSON.parse(taskIds) as string[]),
+    correctedBy,
+  });
 
 /**
  * Entries as they now hold, in the order in which they were written.
@@ -109,6 +123,7 @@ const rowOf = (entryId: string, { by, receivedAt, replacement }: Correction) => 
   correctionId: by,
   voided: replacement === null,
   receivedAt,
+  kindVersion: replacement && replacement.kindVersion,
   body: replacement && JSON.stringify(replacement.body),
   happenedAt: replacement && replacement.happenedAt,
   happenedAtUtc: replacement && new Date(replacement.happenedAt),

@@ -31,12 +31,18 @@ describe('the log as it is to be believed', async () => {
     if (!outcome.ok) throw new Error(outcome.reason);
     return sent.id;
   };
-  const putRight = (replacesId: string, body: Record<string, unknown>, taskIds: string[], happenedAt = at(-dayMs)) =>
-    write({
+  // Both versions of corrections may come from a device at any time.
+  let corrections = 0;
+  const putRight = (replacesId: string, body: Record<string, unknown>, taskIds: string[], happenedAt = at(-dayMs)) => {
+    const second = (corrections += 1) % 2 === 0;
+    const replacement = { ...(second && { kindVersion: 1 }), happenedAt, offsetMinutes: 120, taskIds, body };
+    return write({
       kind: 'correction',
+      kindVersion: second ? 2 : 1,
       replacesId,
-      body: { reason: 'It was otherwise.', replacement: { happenedAt, offsetMinutes: 120, taskIds, body } },
+      body: { reason: 'It was otherwise.', replacement },
     });
+  };
   const voided = (replacesId: string) =>
     write({ kind: 'correction', replacesId, body: { void: true, reason: 'It never happened.' } });
   const topUpTask = await createTask(desk, ids.point, {
@@ -175,6 +181,24 @@ describe('the log as it is to be believed', async () => {
     expect(await readEntry(db, newId())).toBeUndefined();
   });
 
+  it('a version that this book does not know is refused, in an entry and in what a correction puts in place', async () => {
+    const newer = await writeEntry(db, desk.now, entry({ kind: 'note', kindVersion: 2, body: { text: 'Later.' } }));
+    expect(newer).toMatchObject({ ok: false, problems: [{ pointer: '/kindVersion', code: 'not-open' }] });
+    const replacesId = await write({ kind: 'note', body: { text: 'Now.' } });
+    const replacement = { kindVersion: 7, happenedAt: at(0), offsetMinutes: 0, taskIds: [], body: { text: 'Later.' } };
+    const corrected = entry({
+      kind: 'correction',
+      kindVersion: 2,
+      pointId: ids.point,
+      replacesId,
+      body: { reason: 'From the future.', replacement },
+    });
+    expect(await writeEntry(db, desk.now, corrected)).toMatchObject({
+      ok: false,
+      problems: [{ pointer: '/body/replacement/kindVersion', code: 'not-open' }],
+    });
+  });
+
   it('is in the database what the core says of it, whatever was corrected, voided, and by clocks that ran ahead', async () => {
     const written: { id: string; kind: EntryKind }[] = [];
     const step = fc.record({
@@ -204,8 +228,8 @@ describe('the log as it is to be believed', async () => {
           })),
         );
         const facts = (each: (typeof said)[number]) => {
-          const { id, body, happenedAt, taskIds, correctedBy, receivedAt } = each;
-          return { id, body, happenedAt, taskIds, correctedBy, receivedAt };
+          const { id, kindVersion, body, happenedAt, taskIds, correctedBy, receivedAt } = each;
+          return { id, kindVersion, body, happenedAt, taskIds, correctedBy, receivedAt };
         };
         expect((await readBelieved(db, '1 = 1', {})).map(facts)).toEqual(said.map(facts));
         expect((await readBelieved(db, 'entry.decides', {})).map(({ id }) => id)).toEqual(

@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import canonicalize from 'canonicalize';
-import type { EntryEnvelope } from '@/core/entry/kinds';
 import type { Database } from '../desk';
+import { type EntryEnvelope } from '@/core/entry/envelope';
 
 type Row = InstanceType<Database['Entry']>;
 

@@ -1,7 +1,7 @@
 import type { Transaction } from 'sequelize';
 import { ulid } from 'ulid';
 import { z } from 'zod';
-import { ulid as ulidSchema } from '@/core/entry/kinds';
+import { ulid as ulidSchema } from '@/core/fields/fields';
 import { closedReason } from '@/core/grease/plan';
 import { sameStages, shownStages } from '@/core/interval/stage-words';
 import { byRank, winnerInBand } from '@/core/register/assignment';

@@ -1,7 +1,6 @@
-import type { EntryBody } from '@/core/entry/kinds';
 import type { Database, Desk } from '../desk';
 import { type DerivedMeter, deriveMeters } from '../standing/meters';
-import { readBelieved } from '../log/believed';
+import { isOf, readBelieved } from '../log/believed';
 import { findMachine } from '../register/machines';
 
 /** One line of a meter's page: a reading or a new dial, where it came from, and what became of it. */
@@ -37,7 +36,9 @@ export async function readMeterPage(
         machineId: machine.id,
       },
     )
-  ).filter(({ body }) => body.meterId === meterId);
+  )
+    .filter(isOf('reading', 'meter-change'))
+    .filter(({ body }) => body.meterId === meterId);
   const people = await db.Person.findAll({ where: { id: [...new Set(mine.map(({ personId }) => personId))] } });
   const nameOf = new Map(people.map(({ id, name }) => [id, name]));
   const kept = new Map(meter.state.kept.map(({ atMs, value }) => [atMs, value]));
@@ -51,10 +52,10 @@ export async function readMeterPage(
       corrected: correctedBy !== null,
     };
     if (kind === 'meter-change') {
-      const { oldValue, newValue } = body as EntryBody<'meter-change'>;
+      const { oldValue, newValue } = body;
       return { ...common, kind, shown: oldValue, newDial: newValue, accumulated: null, leftOut: null };
     }
-    const { value } = body as EntryBody<'reading'>;
+    const { value } = body;
     const reason = leftOut.get(`${Date.parse(happenedAt)}/${value}`) ?? null;
     return {
       ...common,

@@ -1,4 +1,3 @@
-import type { EntryBody } from '@/core/entry/kinds';
 import { type DueFacts, type TaskPlanAndLog, dueFacts } from '@/core/interval/due-facts';
 import type { DueEvent, Stage } from '@/core/interval/limits';
 import { eventsOf, yearlyDaysOf } from '@/core/interval/triggers';
@@ -72,10 +71,7 @@ export function deriveTask(plan: Plan, log: MachineLog, row: TaskPlanRow, meters
       : null;
   const lubricant = bandChange && row.action !== 'oil-change' ? inside! : winner;
   const planned = plannedStages(plan, row.taskId, assignments, bandChange?.holds);
-  const stages = overrideStages(
-    planned.stages,
-    log.override(row.taskId, 'interval')?.body as EntryBody<'override'> | undefined,
-  );
+  const stages = overrideStages(planned.stages, log.override(row.taskId, 'interval')?.body);
   const entries = log.answering(row.taskId, row, plan.answeredBy.get(row.taskId));
   const named = row.meterId ? meters.states.get(row.meterId) : undefined;
   const hours = named?.unit === 'hours' ? { id: row.meterId, state: named } : meters.hours;

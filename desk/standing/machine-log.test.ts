@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { MachineLog } from './machine-log';
+import { asBelieved } from '@/core/entry/believed';
 
 const meterId = '01ARZ3NDEKTSV4RRFFQ69G5FAV';
 const shown = (...readings: [seq: number, happenedAt: string, body: string][]) => {
@@ -44,22 +45,24 @@ describe('the log by what it is about', () => {
   it('knows what was last filled in, whatever order the log comes in', () => {
     const log = new MachineLog();
     const fill = (seq: number, day: string, lubricantId: string, kind: 'oil-change' | 'top-up' = 'oil-change') =>
-      log.add({
-        id: String(seq),
-        seq,
-        kind,
-        body: { lubricantId },
-        happenedAt: `${day}T08:00:00Z`,
-        machineId: 'm',
-        pointId: 'p',
-        personId: '',
-        roundId: null,
-        receivedAt: new Date(`${day}T08:00:01Z`),
-        taskIds: [],
-        kindVersion: 1,
-        deviceId: 'test',
-        correctedBy: null,
-      });
+      log.add(
+        asBelieved({
+          id: String(seq),
+          seq,
+          kind,
+          body: { lubricantId },
+          happenedAt: `${day}T08:00:00Z`,
+          machineId: 'm',
+          pointId: 'p',
+          personId: '',
+          roundId: null,
+          receivedAt: new Date(`${day}T08:00:01Z`),
+          taskIds: [],
+          kindVersion: 1,
+          deviceId: 'test',
+          correctedBy: null,
+        }),
+      );
     fill(2, '2026-06-02', 'new');
     fill(1, '2026-05-01', 'old');
     fill(3, '2026-06-03', 'wrong', 'top-up');

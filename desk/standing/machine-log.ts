@@ -2,7 +2,7 @@ import { type Filling, fillingOf, laterFilling } from '@/core/entry/filling';
 import { type EntryBody, serviceKinds } from '@/core/entry/kinds';
 import type { DueEvent } from '@/core/interval/limits';
 import type { Replacement, ShownReading } from '@/core/meter/series';
-import type { BelievedRow } from '../log/believed';
+import type { BelievedRow, BelievedRowOf } from '../log/believed';
 import { type EventName } from '@/core/words/events';
 
 /** Readings as numbers one after another, instant, value and place in the log: millions of them fit, and cost no collecting. */
@@ -20,38 +20,44 @@ export class MachineLog {
   private readonly byTask = new Map<string, BelievedRow[]>();
   private readonly commissionings = new Map<string, BelievedRow[]>();
   private readonly events = new Map<string, (DueEvent & { event: EventName })[]>();
-  private readonly overrides = new Map<string, BelievedRow>();
+  private readonly overrides = new Map<string, BelievedRowOf<'override'>>();
   private readonly fillings = new Map<string, Filling>();
 
-  /** Takes up one effective entry. */
+  /** Takes up one entry as it holds. */
   add(entry: BelievedRow): void {
-    const { kind, body, pointId, machineId } = entry;
-    if (kind === 'reading') {
-      this.addReading(entry.seq, entry.happenedAt, body as EntryBody<'reading'>);
-      return;
+    const { pointId, machineId } = entry;
+    switch (entry.kind) {
+      case 'reading':
+        return this.addReading(entry.seq, entry.happenedAt, entry.body);
+      case 'meter-change': {
+        const { meterId, oldValue, newValue } = entry.body;
+        this.dialsOf(meterId).replacements.push({ atMs: Date.parse(entry.happenedAt), oldValue, newValue });
+        return;
+      }
+      case 'override': {
+        const key = `${entry.body.taskId}/${entry.body.field}`;
+        if ((this.overrides.get(key)?.seq ?? -1) < entry.seq) this.overrides.set(key, entry);
+        return;
+      }
+      case 'note': {
+        const { event, text } = entry.body;
+        // A flood or a die change is the whole machine's, wherever it was written down; a witness mark is its point's.
+        const place = event === 'witness-mark' ? (pointId ?? machineId) : machineId;
+        if (event && place) listOf(this.events, place).push({ event, name: text, atMs: Date.parse(entry.happenedAt) });
+        return;
+      }
+      default:
+        this.addService(entry);
     }
-    if (kind === 'meter-change') {
-      const { meterId, oldValue, newValue } = body as EntryBody<'meter-change'>;
-      this.dialsOf(meterId).replacements.push({ atMs: Date.parse(entry.happenedAt), oldValue, newValue });
-      return;
-    }
-    if (kind === 'override') {
-      const { taskId, field } = body as EntryBody<'override'>;
-      const key = `${taskId}/${field}`;
-      if ((this.overrides.get(key)?.seq ?? -1) < entry.seq) this.overrides.set(key, entry);
-      return;
-    }
-    if (kind === 'note') {
-      const { event, text } = body as EntryBody<'note'>;
-      // A flood or a die change is the whole machine's, wherever it was written down; a witness mark is its point's.
-      const place = event === 'witness-mark' ? (pointId ?? machineId) : machineId;
-      if (event && place) listOf(this.events, place).push({ event, name: text, atMs: Date.parse(entry.happenedAt) });
-      return;
-    }
-    for (const taskId of entry.taskIds) listOf(this.byTask, taskId).push(entry);
+  }
+
+  /** What answers tasks, begins units anew, or fills sumps. */
+  private addService(entry: BelievedRow): void {
+    const { kind, taskIds, pointId, machineId } = entry;
+    for (const taskId of taskIds) listOf(this.byTask, taskId).push(entry);
     // A commissioning that names no task is that of the whole unit: every task of the point, or of the machine, begins anew.
     const place = pointId ?? machineId;
-    if (kind === 'commissioning' && entry.taskIds.length === 0 && place) listOf(this.commissionings, place).push(entry);
+    if (kind === 'commissioning' && taskIds.length === 0 && place) listOf(this.commissionings, place).push(entry);
     const filling = laterFilling(pointId ? this.fillings.get(pointId) : undefined, fillingOf(entry));
     if (pointId && filling) this.fillings.set(pointId, filling);
   }
@@ -121,7 +127,7 @@ export class MachineLog {
     return [...(this.events.get(pointId) ?? []), ...(this.events.get(machineId) ?? [])];
   }
 
-  override(taskId: string, field: 'amount' | 'interval'): BelievedRow | undefined {
+  override(taskId: string, field: 'amount' | 'interval'): BelievedRowOf<'override'> | undefined {
     return this.overrides.get(`${taskId}/${field}`);
   }
 

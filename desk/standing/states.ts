@@ -1,4 +1,3 @@
-import type { EntryBody } from '@/core/entry/kinds';
 import type { DueFacts } from '@/core/interval/due-facts';
 import type { Stage } from '@/core/interval/limits';
 import { type AsOf, type HourMeter, type TaskDue, dueAsOf, taskDue } from '@/core/interval/task-due';
@@ -7,7 +6,7 @@ import { type MeterState, dutyMeter } from '@/core/meter/state';
 import type { StoredComputation } from '@/core/method';
 import type { MachineState } from '@/core/words/machine-states';
 import { type PointKind, usualEnough } from '@/core/register/point-kinds';
-import { readBelieved } from '../log/believed';
+import { isOf, readBelieved } from '../log/believed';
 import type { Database } from '../desk';
 import { type BandChange, type LubricantRef, derivePlan, lubricantRef, overrideStages } from './derive';
 import { machineLog } from './projection';
@@ -414,9 +413,9 @@ async function besides(db: Database, rows: readonly TaskRow[], untilMs = Infinit
   ]);
   const nameOf = new Map(people.map(({ id, name }) => [id, name]));
   const overrides = new Map<string, Override | null>();
-  for (const entry of overriding) {
+  for (const entry of overriding.filter(isOf('override'))) {
     if (Date.parse(entry.happenedAt) > untilMs) continue;
-    const body = entry.body as EntryBody<'override'>;
+    const { body } = entry;
     overrides.set(
       `${body.taskId}/${body.field}`,
       body.value === null

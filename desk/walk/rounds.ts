@@ -14,7 +14,6 @@ import { thePlant } from '../plant';
 import { selectStops } from './stops';
 import { entriesOfRound, progressOfRounds, signature } from '../follow/round-entries';
 import { believed } from '../log/believed';
-import type { EntryBody } from '@/core/entry/kinds';
 import { putsNothingIn } from '@/core/words/task-words';
 
 /** What a device needs to begin a walk of a route by itself, also when it has no signal then. */
@@ -290,7 +289,7 @@ export async function listRounds(db: Database, from: Date, to: Date): Promise<Ro
       stops: stops.length,
       answered: answers.length,
       signedAt: handOver?.happenedAt ?? null,
-      brokenOff: (handOver?.body as EntryBody<'hand-over'> | undefined)?.brokenOff ?? null,
+      brokenOff: handOver?.body.brokenOff ?? null,
     };
   });
 }

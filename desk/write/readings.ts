@@ -1,7 +1,6 @@
 import { Op } from 'sequelize';
 import { z } from 'zod';
 import { isClockAhead } from '@/core/entry/believed';
-import type { EntryEnvelope } from '@/core/entry/kinds';
 import { instant, quantity } from '@/core/fields/fields';
 import type { Database } from '../desk';
 import { deriveMeters } from '../standing/meters';
@@ -9,6 +8,7 @@ import { alone } from '../locks';
 import { derivedId } from '../log/derived-id';
 import { automaticPerson } from '../people/automatic-person';
 import { appendProjected } from '../change/append-projected';
+import { type EntryEnvelope } from '@/core/entry/envelope';
 
 /** What a gateway posts: one reading or many, as the dial showed them. Sending the same again writes nothing. */
 const reading = z.strictObject({ at: instant('Read at'), value: quantity('Reading', '', { min: 0, max: 1e12 }) });

@@ -1,6 +1,6 @@
 import { type Transaction, UniqueConstraintError } from 'sequelize';
-import { isClockAhead } from '@/core/entry/believed';
-import { type EntryBody, type EntryEnvelope, entryBodies, entryEnvelope, isWritable } from '@/core/entry/kinds';
+import { isClockAhead, replacementOf } from '@/core/entry/believed';
+import { type EntryBody, isWritable, type EntryKind, bodySchema, kinds, versionsOf } from '@/core/entry/kinds';
 import { latestPostponement, postponementRule } from '@/core/interval/due-facts';
 import { type Problem, pointerOf, problemsOf } from '@/core/problems';
 import type { Database } from '../desk';
@@ -12,6 +12,7 @@ import { thePlant } from '../plant';
 import { doubledDose } from './doubled-dose';
 import { appendProjected } from '../change/append-projected';
 import { entriesOfRound } from '../follow/round-entries';
+import { type EntryEnvelope, entryEnvelope } from '@/core/entry/envelope';
 
 export type Written = { id: string; seq: number; hash: string; receivedAt: string; clockAhead: boolean };
 
@@ -41,7 +42,7 @@ export async function writeEntry(db: Database, now: Date, raw: unknown): Promise
   const parsed = entryEnvelope.safeParse(raw, { reportInput: true });
   if (!parsed.success) return invalid(problemsOf(parsed.error, entryEnvelope));
   const envelope = parsed.data;
-  const bodyProblems = checkBody(envelope.kind, envelope.body);
+  const bodyProblems = checkBody(envelope.kind, envelope.kindVersion, envelope.body);
   if (bodyProblems.length > 0) return invalid(bodyProblems);
   const { machineId, roundId, kind } = envelope;
   const whom = {
@@ -84,16 +85,22 @@ const written = ({ id, seq, hash, receivedAt, happenedAtUtc }: InstanceType<Data
   clockAhead: isClockAhead(happenedAtUtc.getTime(), receivedAt.getTime()),
 });
 
-function checkBody(kind: EntryEnvelope['kind'], body: unknown): Problem[] {
+function checkBody(kind: EntryKind, version: number, body: unknown): Problem[] {
   if (!isWritable(kind))
     return [{ pointer: '/kind', detail: `Entries of kind "${kind}" cannot be written yet.`, code: 'not-open' }];
-  const parsed = entryBodies[kind].safeParse(body, { reportInput: true });
+  const schema = bodySchema(kind, version);
+  if (!schema)
+    return [
+      {
+        pointer: '/kindVersion',
+        detail: `This version of the book knows "${kind}" in the versions ${versionsOf(kind).join(', ')}.`,
+        code: 'not-open',
+      },
+    ];
+  const parsed = schema.safeParse(body, { reportInput: true });
   return parsed.success
     ? []
-    : problemsOf(parsed.error, entryBodies[kind]).map((problem) => ({
-        ...problem,
-        pointer: `/body${problem.pointer}`,
-      }));
+    : problemsOf(parsed.error, schema).map((problem) => ({ ...problem, pointer: `/body${problem.pointer}` }));
 }
 
 /** Everything an entry names must exist and belong together. */
@@ -110,7 +117,7 @@ async function checkReferences(
   // An entry may come in late: what counts is who belonged to the plant when it happened.
   if (!person.active && !(person.leftAt && Date.parse(envelope.happenedAt) <= person.leftAt.getTime()))
     return problem(['personId'], `${person.name} was not on the plant’s list any more when this happened.`);
-  if (envelope.machineId === null && !['hand-over', 'note', 'correction'].includes(envelope.kind))
+  if (envelope.machineId === null && kinds[envelope.kind].needsMachine)
     return problem(['machineId'], 'Say which machine this is about.');
   if (envelope.machineId !== null && !(await db.Machine.findByPk(envelope.machineId, find)))
     return problem(['machineId'], 'This machine is not in the register.');
@@ -292,11 +299,11 @@ async function checkCorrection(
       return conflict('/replacesId', 'This entry has been voided. Write a new one instead.');
     original = (await db.Entry.findByPk(original.replacesId, { transaction }))!;
   }
-  const { replacement } = envelope.body as { replacement?: { body: Record<string, unknown> } };
+  const replacement = replacementOf(envelope.body);
   if (!replacement) return undefined;
-  const problems = checkBody(original.kind, replacement.body).map((each) => ({
+  const problems = checkBody(original.kind, replacement.kindVersion, replacement.body).map((each) => ({
     ...each,
-    pointer: each.pointer.replace(/^\/body/, '/body/replacement/body'),
+    pointer: each.pointer.replace(/^\/(body|kindVersion)/, '/body/replacement/$1'),
   }));
   return problems.length > 0
     ? invalid(problems)

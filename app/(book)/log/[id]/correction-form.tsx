@@ -17,10 +17,10 @@ import { WhenField, instantOf } from '@/components/entry/when-field';
 import { ChoiceField, NoteField, QuantityField } from '@/components/ui/fields';
 import { type SaveAnswer, SavedForm } from '@/components/ui/saved-form';
 import { writeNow } from '@/components/use-outbox';
-import type { EntryKind } from '@/core/entry/kinds';
+import { type EntryKind, kinds } from '@/core/entry/kinds';
 import { parseQuantity } from '@/core/units/parse-quantity';
 
-type Current = { happenedAt: string; taskIds: string[]; body: Record<string, unknown> };
+type Current = { happenedAt: string; taskIds: string[]; body: object };
 type Props = {
   timeZone: string;
   personId: string;
@@ -39,9 +39,9 @@ const asHandKind = (kind: EntryKind): HandKind | null => handKinds.find((each) =
 export function CorrectionForm({ timeZone, personId, replacesId, kind, machineId, pointId, current, context }: Props) {
   const router = useRouter();
   const hand = asHandKind(kind);
-  const canPutRight = hand !== null || kind === 'reading';
+  const canPutRight = kinds[kind].mended === 'anew';
   const typed = (value: unknown) => (value === undefined || value === null ? '' : String(value));
-  const { body } = current;
+  const body = current.body as Record<string, unknown>;
   const initial: Values = {
     ...emptyEntry,
     kind: hand ?? 'note',
@@ -83,6 +83,7 @@ export function CorrectionForm({ timeZone, personId, replacesId, kind, machineId
         if (!written.ok) return { ok: false, reason: 'Some fields need another look.', fields: written.fields };
         const answer = await writeNow({
           kind: 'correction',
+          kindVersion: 2,
           personId,
           machineId,
           pointId,
@@ -122,6 +123,7 @@ export function CorrectionForm({ timeZone, personId, replacesId, kind, machineId
       body: {
         reason,
         replacement: {
+          kindVersion: 1,
           happenedAt: happened.happenedAt,
           offsetMinutes: happened.offsetMinutes,
           taskIds: current.taskIds,

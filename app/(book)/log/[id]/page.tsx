@@ -12,6 +12,7 @@ import { pointPath } from '@/app/due-item';
 import { openDesk, reading } from '@/app/server';
 import { CorrectionForm } from './correction-form';
 import { plantCalendar } from '@/core/time/plant-day';
+import { kinds } from '@/core/entry/kinds';
 
 export const metadata: Metadata = { title: 'Entry' };
 
@@ -28,6 +29,7 @@ export default async function EntryPage({ params }: { params: Promise<{ id: stri
   }));
   if (!entry) notFound();
   const { chain, original, newest, current } = entry;
+  const { mended } = kinds[original.kind];
   const states = original.machine
     ? await reading((db) => loadTaskStates(db, desk.now, { machineIds: [original.machine!.id] }))
     : [];
@@ -90,14 +92,14 @@ export default async function EntryPage({ params }: { params: Promise<{ id: stri
       </ol>
       {current === null ? (
         <p className="mt-6">This entry is voided. If something did happen, write a new one at the point.</p>
-      ) : original.kind === 'hand-over' || original.kind === 'override' ? (
+      ) : mended !== 'anew' ? (
         <p className="mt-6">
-          {original.kind === 'override'
+          {mended === 'by-the-next'
             ? 'An override is changed at its point, with a new override.'
-            : 'A signature is not corrected here; void it with a reason if it was a mistake.'}
+            : 'This is not put right here; void it with a reason if it was a mistake.'}
         </p>
       ) : null}
-      {current !== null && original.kind !== 'override' && (
+      {current !== null && mended !== 'by-the-next' && (
         <section aria-labelledby="correct" className="no-print mt-8">
           <h2 id="correct" className="text-xl">
             Correct this entry

@@ -2,7 +2,6 @@ import type { Metadata } from 'next';
 import Link from 'next/link';
 import { notFound } from 'next/navigation';
 import { DueList } from '@/components/due-list';
-import { findingWords, urgencies } from '@/core/entry/kinds';
 import { PageTurner } from '@/components/page-turner';
 import { clock, counted, day as dayWords, number, week, weekday } from '@/components/words';
 import { WrittenList } from '@/components/written-list';
@@ -14,6 +13,7 @@ import { thePlant } from '@/desk/plant';
 import { plantToday } from '@/core/time/plant-day';
 import { openDesk, reading, readingMuch } from '@/app/server';
 import { writtenItem } from '@/app/written-item';
+import { findingWords, urgencies } from '@/core/entry/kinds/finding';
 
 type Props = { params: Promise<{ day: string }> };
 

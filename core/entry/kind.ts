@@ -1,0 +1,75 @@
+import { z } from 'zod';
+import type { PlantDay } from '../time/plant-day';
+import { longestNote } from '../units/typed-field';
+import type { AmountKind } from '../words/task-words';
+
+/** How the words of an entry are put together: numbers and days as the screens write them, names by identifier. */
+export type Say = {
+  number: (value: number) => string;
+  measured: (value: number) => string;
+  day: (date: PlantDay) => string;
+  amount: (kind: AmountKind, value: number | null) => string;
+  lubricant: (id: string) => string;
+  meter: (id: string) => { name: string; unit: string } | undefined;
+};
+
+type Schemas = Readonly<Record<number, z.ZodType>>;
+
+/** Everything the book knows about one kind of entry. */
+export type KindSpec<Bodies extends Schemas> = {
+  /** As a heading: `Greased`. */
+  title: string;
+  /**
+   * What its body holds, by version. A version stays readable and writable for ever, as devices hold entries that wait to
+   * be sent; what is to mean something else gets a new one. Empty where the kind cannot be written yet.
+   */
+  bodies: Bodies;
+  /** Where meters and tasks stand follows from it. */
+  decides: boolean;
+  /** Answering a task, it is the service done. */
+  service: boolean;
+  /** Afterwards the sump holds the lubricant that it names. */
+  fills: boolean;
+  /** It cannot be written without a machine. */
+  needsMachine: boolean;
+  /** Naming the task of a stop, it answers the stop. */
+  answersStop: boolean;
+  /** How a mistake in it is mended: with a new body, by voiding it, or not at all, as something newer takes its place. */
+  mended: 'anew' | 'by-voiding' | 'by-the-next';
+  /** What it says, in one line. */
+  words: (body: z.infer<Bodies[keyof Bodies]>, say: Say) => string;
+};
+
+/** Gives a kind its types. */
+export const defineKind = <const Bodies extends Schemas>(spec: KindSpec<Bodies>): KindSpec<Bodies> => spec;
+
+/** A kind that has its name and no body yet. */
+export const reservedKind = (title: string, { service = false } = {}) =>
+  defineKind({
+    title,
+    bodies: {},
+    decides: service,
+    service,
+    fills: false,
+    needsMachine: true,
+    answersStop: true,
+    mended: 'anew',
+    words: () => title,
+  });
+
+export const note = z.string().max(longestNote).optional().meta({ title: 'Note' });
+export const remark = (title: string) => z.string().max(longestNote).optional().meta({ title });
+export const reason = z
+  .string()
+  .trim()
+  .min(3, { error: 'say why, in a few words.' })
+  .max(longestNote)
+  .meta({ title: 'Reason' });
+/** What the person typed, by field, before it was parsed. */
+export const typed = z.record(z.string().max(40), z.string().max(200)).optional().meta({ title: 'As typed' });
+export const amount = (title: string, unit: string, max: number) => z.number().min(0).max(max).meta({ title, unit });
+export const keys = <Words extends Record<string, string>>(words: Words) =>
+  Object.keys(words) as [keyof Words & string, ...(keyof Words & string)[]];
+
+/** A remark at the end of a line. */
+export const tail = (text: string | undefined): string => (text ? ` — ${text}` : '');

@@ -1,0 +1,22 @@
+import { z } from 'zod';
+import { longestNote } from '../../units/typed-field';
+import { eventWords } from '../../words/events';
+import { defineKind, keys } from '../kind';
+
+export const note = defineKind({
+  title: 'Note',
+  bodies: {
+    1: z.strictObject({
+      /** Something that happened to the machine or point, beside its words. */
+      event: z.enum(keys(eventWords)).optional().meta({ title: 'What happened' }),
+      text: z.string().trim().min(1, { error: 'write something first.' }).max(longestNote).meta({ title: 'Note' }),
+    }),
+  },
+  decides: true,
+  service: false,
+  fills: false,
+  needsMachine: false,
+  answersStop: true,
+  mended: 'anew',
+  words: ({ event, text }) => (event ? `${eventWords[event]} — ${text}` : text),
+});
