@@ -1,9 +1,14 @@
 import { describe, expect, it } from 'vitest';
 import { standingOn } from '@/core/interval/due-words';
+import type { TaskDue } from '@/core/interval/task-due';
 import { closedReason } from '@/core/grease/plan';
 import { pointKindNames } from '@/core/register/point-kinds';
 import { freshDatabase } from '@/db/testing';
 import { ambientOf, chooseFor } from '@/desk/assign/choose';
+import { readPlantTree } from '@/desk/read/plant-tree';
+import { readRouteList } from '@/desk/read/route-list';
+import { readDayWork } from '@/desk/read/day-work';
+import { standingSql } from '@/desk/standing/standing-sql';
 import { loadMeters } from '@/desk/standing/meters';
 import { loadTaskStates } from '@/desk/standing/states';
 import { readMergers, readStoreRoom } from '@/desk/read/store-room';
@@ -48,6 +53,93 @@ describe('the demo plant', async () => {
     expect(states.some(({ due }) => due.runIn)).toBe(true);
     expect(states.some(({ interval }) => interval.override)).toBe(true);
     expect(states.some(({ due }) => due.confidence === 'low')).toBe(true);
+  });
+
+  it.each(['2026-05-13', '2026-05-31', '2026-12-24'])(
+    'is asked on %s by the database as by the core',
+    async (today) => {
+      for (const [standing, condition] of Object.entries(standingSql)) {
+        const rows = await db.select<{ taskId: string }>(
+          `SELECT taskId FROM due_state WHERE ${condition} ORDER BY taskId`,
+          {
+            today,
+          },
+        );
+        const expected = states.filter(({ due }) => standingOn(due, today) === standing).map(({ taskId }) => taskId);
+        expect([standing, rows.map(({ taskId }) => taskId)]).toEqual([standing, expected.sort()]);
+      }
+    },
+  );
+
+  it.each([
+    ['2026-05-13', (due: TaskDue) => ['overdue', 'due'].includes(standingOn(due, '2026-05-13'))],
+    ['2026-05-20', (due: TaskDue) => due.dueOn === '2026-05-20' || due.window?.fromOn === '2026-05-20'],
+  ] as const)('has on its page of %s what is wanted of each route, the most urgent first', async (day, isWanted) => {
+    const { walks } = await readDayWork({ db, now }, day, '2026-05-13');
+    const wanted = states.filter(({ due, who }) => who !== 'operator' && isWanted(due));
+    expect(walks.length).toBeGreaterThan(2);
+    for (const { code, count, overdue, tasks } of walks) {
+      const mine = wanted.filter(({ routes: [route] }) => (route?.code ?? '') === code);
+      const late = mine.filter(({ due }) => standingOn(due, '2026-05-13') === 'overdue');
+      expect([code, count, overdue]).toEqual([code, mine.length, late.length]);
+      expect(tasks.length).toBe(Math.min(6, count));
+      expect(tasks.filter(({ standing }) => standing === 'overdue').length).toBe(Math.min(tasks.length, late.length));
+      expect(tasks.every(({ taskId }) => mine.some((task) => task.taskId === taskId))).toBe(true);
+    }
+    expect(walks.reduce((sum, { count }) => sum + count, 0)).toBe(wanted.length);
+  });
+
+  it('counts on each route what the core counts', async () => {
+    const { routes, onNone, retired } = await readRouteList({ db, now });
+    expect(routes.length).toBeGreaterThan(5);
+    expect(retired).toEqual([]);
+    for (const { id, stops, minutes, overdue, due, unknown } of routes) {
+      const mine = states.filter((state) => state.routes.some((route) => route.id === id));
+      const count = (standing: string) =>
+        mine.filter((state) => standingOn(state.due, '2026-05-13') === standing).length;
+      expect({ stops, minutes, overdue, due, unknown }).toEqual({
+        stops: mine.length,
+        minutes: mine.reduce((sum, state) => sum + state.minutes, 0),
+        overdue: count('overdue'),
+        due: count('due'),
+        unknown: count('unknown'),
+      });
+    }
+    expect(onNone).toBe(states.filter((state) => state.routes.length === 0).length);
+  });
+
+  it('counts in each area what the core counts, and folds a plant of many machines', async () => {
+    const { areas, folded } = await readPlantTree({ db, now });
+    expect(folded).toBe(false);
+    for (const { id, counts, machineCount, machines } of areas) {
+      const mine = states.filter(({ area }) => area.id === id);
+      const count = (standing: string) => mine.filter(({ due }) => standingOn(due, '2026-05-13') === standing).length;
+      expect(counts).toMatchObject({ overdue: count('overdue'), due: count('due'), unknown: count('unknown') });
+      expect(machines.reduce((sum, { overdue }) => sum + overdue, 0)).toBe(counts.overdue);
+      expect(machines.reduce((sum, { points }) => sum + points, 0)).toBe(counts.points);
+      expect(machines.length).toBe(machineCount);
+    }
+    const [first] = areas;
+    const work = db.transaction(async () => {
+      const more = Array.from({ length: 150 }, (_, index) => ({
+        id: `01ARZ3NDEKTSV4RRFFQ6900${String(index).padStart(3, '0')}`,
+        areaId: first!.id,
+        code: `MANY-${index}`,
+        name: 'Fan',
+        description: '',
+        dutyHoursPerDay: null,
+        fittingCount: null,
+        energySources: [],
+      }));
+      await db.Machine.bulkCreate(more);
+      const many = await readPlantTree({ db, now }, areas[1]!.code);
+      expect(many.folded).toBe(true);
+      expect(many.areas.map(({ counts }) => counts)).toEqual(areas.map(({ counts }) => counts));
+      expect(many.areas[0]).toMatchObject({ machineCount: first!.machineCount + 150, machines: [] });
+      expect(many.areas[1]!.machines).toEqual(areas[1]!.machines);
+      throw new Error('taken back');
+    });
+    await expect(work).rejects.toThrow('taken back');
   });
 
   it('has a mistyped reading left out and a rolled-over meter summed', async () => {

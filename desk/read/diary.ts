@@ -1,34 +1,22 @@
-import { type DueStanding, standingOn } from '@/core/interval/due-words';
-import { type PlantDay, addDays, daysBetween, plantDayOf, startOfPlantDay, plantToday } from '@/core/time/plant-day';
+import { type PlantDay, addDays, plantToday, startOfPlantDay } from '@/core/time/plant-day';
 import type { Desk } from '../desk';
-import { type MeterStanding, deriveMeters, loadMeters } from '../standing/meters';
-import { type TaskState, deriveTaskStates, loadTaskStates } from '../standing/states';
+import { type OpenFinding, openFindings } from '../follow/open-findings';
+import { type LogLine, readLog } from '../log/lines';
 import { thePlant } from '../plant';
 import { type RoundSummary, listRounds } from '../walk/rounds';
-import { type LogLine, readLog } from '../log/lines';
-import { type OpenFinding, openFindings } from '../follow/open-findings';
+import { type DayWork, derivePastWork, readDayWork } from './day-work';
 
-/** Meters not read for longer than this want reading. */
-const readEveryDays = 7;
-const standingOrder: DueStanding[] = ['overdue', 'due', 'soon', 'unknown', 'later'];
+/** So many lines of the log stand on a day's page; the rest is in the Log. */
+const shownLines = 40;
 
-/** What one walk of the day holds: a route's tasks that are wanted, most urgent first. */
-export type DiaryWalk = {
-  routeId: string | null;
-  code: string;
-  name: string;
-  tasks: (TaskState & { standing: DueStanding })[];
-};
-
-export type DiaryPage = {
+export type DiaryPage = DayWork & {
   day: PlantDay;
   today: PlantDay;
   timeZone: string;
-  walks: DiaryWalk[];
-  unknownCount: number;
-  metersToRead: (MeterStanding & { machineCode: string; machineName: string; daysSince: number | null })[];
   rounds: RoundSummary[];
   written: LogLine[];
+  /** More was written than is shown. */
+  writtenMore: boolean;
   findings: OpenFinding[];
 };
 
@@ -38,64 +26,20 @@ export async function readDiary({ db, now }: Pick<Desk, 'db' | 'now'>, day: Plan
   const today = plantToday(now, plant);
   const from = new Date(startOfPlantDay(day, plant));
   const to = new Date(startOfPlantDay(addDays(day, 1), plant));
-  const past = to < now;
-  const asOf = past ? new Date(to.getTime() - 1) : now;
-  const [states, meters, machines, rounds, written, findings] = await Promise.all([
-    past ? deriveTaskStates(db, asOf, {}, asOf.getTime()) : loadTaskStates(db, now),
-    past ? deriveMeters(db, undefined, asOf.getTime()) : loadMeters(db),
-    db.Machine.findAll({ where: { retiredOn: null } }),
+  const [work, rounds, lines, findings] = await Promise.all([
+    day < today ? derivePastWork({ db }, day) : readDayWork({ db, now }, day, today),
     listRounds(db, from, to),
-    readLog(db, { from, to }, 200),
-    openFindings(db, asOf),
+    readLog(db, { from, to }, shownLines + 1),
+    openFindings(db, day < today ? new Date(to.getTime() - 1) : now),
   ]);
-  const wanted = states
-    .map((state) => ({ ...state, standing: standingOn(state.due, day) }))
-    .filter(({ who }) => who !== 'operator')
-    .filter(({ standing, due }) =>
-      day > today ? due.dueOn === day || due.window?.fromOn === day : standing === 'overdue' || standing === 'due',
-    );
   return {
+    ...work,
     day,
     today,
     timeZone: plant.timeZone,
     rounds,
-    written,
     findings,
-    walks: groupByRoute(wanted),
-    unknownCount: states.filter(({ due }) => due.state === 'unknown').length,
-    metersToRead:
-      day > today
-        ? []
-        : meters
-            .flatMap((meter) => {
-              const machine = machines.find(({ id }) => id === meter.machineId);
-              const daysSince = meter.last ? daysBetween(plantDayOf(Date.parse(meter.last.at), plant), day) : null;
-              return machine && (daysSince === null || daysSince >= readEveryDays)
-                ? [{ ...meter, machineCode: machine.code, machineName: machine.name, daysSince }]
-                : [];
-            })
-            .sort((a, b) => (b.daysSince ?? 9999) - (a.daysSince ?? 9999)),
+    written: lines.slice(0, shownLines),
+    writtenMore: lines.length > shownLines,
   };
-}
-
-function groupByRoute(tasks: (TaskState & { standing: DueStanding })[]): DiaryWalk[] {
-  const walks = new Map<string, DiaryWalk>();
-  for (const task of tasks) {
-    const route = task.routes[0];
-    const key = route?.id ?? '';
-    if (!walks.has(key))
-      walks.set(key, {
-        routeId: route?.id ?? null,
-        code: route?.code ?? '',
-        name: route?.name ?? 'On no route yet',
-        tasks: [],
-      });
-    walks.get(key)!.tasks.push(task);
-  }
-  const urgency = (task: { standing: DueStanding; due: TaskState['due'] }) =>
-    `${standingOrder.indexOf(task.standing)}${task.due.dueOn ?? '9999'}`;
-  for (const walk of walks.values()) walk.tasks.sort((a, b) => urgency(a).localeCompare(urgency(b)));
-  return [...walks.values()].sort((a, b) =>
-    a.routeId === null ? 1 : b.routeId === null ? -1 : a.code.localeCompare(b.code),
-  );
 }

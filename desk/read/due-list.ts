@@ -1,3 +1,4 @@
+import { onRounds, standingSql } from '../standing/standing-sql';
 import { type DueFilter, type DueGroup, mondayOf } from '@/core/interval/due-filter';
 import { staleDays } from '@/core/meter/forecast';
 import { machineStates } from '@/core/words/machine-states';
@@ -139,7 +140,7 @@ function conditionOf(
     Object.assign(values, more);
   };
   if (filter.who) add('due_state.who = :who', { who: filter.who });
-  else add("due_state.who IN ('technician', 'mechanic', 'authorised-service')");
+  else add(onRounds);
   if (filter.area) add('due_state.areaId = (SELECT id FROM area WHERE code = :area)', { area: filter.area });
   if (filter.machine)
     add('due_state.machineId = (SELECT machineId FROM machine_code WHERE code = :machine)', {
@@ -161,21 +162,10 @@ function conditionOf(
     });
   switch (filter.standing) {
     case 'overdue':
-      add('COALESCE(due_state.toOn, due_state.dueOn) < :today');
-      break;
     case 'due':
-      add(
-        "((COALESCE(due_state.fromOn, due_state.dueOn) <= :today AND COALESCE(due_state.toOn, due_state.dueOn) >= :today) OR due_state.state = 'next-round')",
-      );
-      break;
     case 'soon':
-      add(
-        'COALESCE(due_state.fromOn, due_state.dueOn) > :today AND COALESCE(due_state.fromOn, due_state.dueOn) <= :weekAhead',
-        { weekAhead: addDays(today, 7) },
-      );
-      break;
     case 'unknown':
-      add("due_state.state = 'unknown'");
+      add(standingSql[filter.standing]);
       break;
     case 'run-in':
       add('due_state.runIn');

@@ -1,10 +1,15 @@
 import type { Database } from '../desk';
 
-/** Codes and names by identifier, for wording entries. */
-export async function readNames(db: Database) {
+/** Codes and names of what some bodies of entries refer to, for wording them. */
+export async function readNames(db: Database, lines: readonly { body: object }[]) {
+  const bodies = lines.flatMap(({ body }) => {
+    const { replacement } = body as { replacement?: { body: object } };
+    return replacement ? [body, replacement.body] : [body];
+  }) as { lubricantId?: string; meterId?: string }[];
+  const named = (key: 'lubricantId' | 'meterId') => [...new Set(bodies.flatMap((body) => body[key] ?? []))];
   const [lubricants, meters] = await Promise.all([
-    db.Lubricant.findAll({ attributes: ['id', 'code'] }),
-    db.Meter.findAll({ attributes: ['id', 'name', 'unit'] }),
+    db.Lubricant.findAll({ where: { id: named('lubricantId') }, attributes: ['id', 'code'] }),
+    db.Meter.findAll({ where: { id: named('meterId') }, attributes: ['id', 'name', 'unit'] }),
   ]);
   return {
     lubricants: Object.fromEntries(lubricants.map(({ id, code }) => [id, code])),

@@ -36,7 +36,7 @@ describe('what the pages read', async () => {
         walks: [],
         findings: [],
       });
-      expect(page.metersToRead).toMatchObject([{ machineCode: 'M-1', daysSince: null }]);
+      expect(page.metersToRead).toMatchObject({ count: 1, shown: [{ machineCode: 'M-1', daysSince: null }] });
     });
 
     it('lists what is overdue under its route', async () => {
@@ -50,8 +50,17 @@ describe('what the pages read', async () => {
       });
       await write({ kind: 'reading', ...at('2026-06-10'), body: { meterId: ids.meter, value: 2660 } });
       const page = await readDiary(desk, today);
-      expect(page.walks).toMatchObject([{ code: 'R-1', tasks: [{ taskId: ids.task, standing: 'overdue' }] }]);
-      expect(page.metersToRead).toEqual([]);
+      expect(page.walks).toMatchObject([
+        {
+          code: 'R-1',
+          name: 'Round',
+          routeId: route,
+          count: 1,
+          overdue: 1,
+          tasks: [{ taskId: ids.task, standing: 'overdue' }],
+        },
+      ]);
+      expect(page.metersToRead).toEqual({ count: 0, shown: [] });
       expect(page.unknownCount).toBe(0);
     });
 
@@ -64,7 +73,7 @@ describe('what the pages read', async () => {
 
     it('a coming page shows what will be due on it only', async () => {
       expect((await readDiary(desk, '2026-07-30')).walks).toEqual([]);
-      expect((await readDiary(desk, '2026-07-30')).metersToRead).toEqual([]);
+      expect((await readDiary(desk, '2026-07-30')).metersToRead).toEqual({ count: 0, shown: [] });
     });
 
     it('two in the night belongs to the evening before', async () => {
@@ -124,8 +133,13 @@ describe('what the pages read', async () => {
 
   describe('plant, machine and point', () => {
     it('the tree counts points and what is overdue', async () => {
-      const [area] = await readPlantTree(desk);
-      expect(area!.machines.map(({ code, points, counts }) => [code, points, counts.overdue ?? 0])).toEqual([
+      const {
+        areas: [area],
+        folded,
+      } = await readPlantTree(desk);
+      expect(folded).toBe(false);
+      expect(area).toMatchObject({ machineCount: 2, counts: { points: 1, overdue: 1 } });
+      expect(area!.machines.map(({ code, points, overdue }) => [code, points, overdue])).toEqual([
         ['M-1', 1, 1],
         ['M-2', 0, 0],
       ]);
@@ -184,10 +198,13 @@ describe('what the pages read', async () => {
       await db.LubePoint.update({ retiredOn: null }, { where: { id: ids.point } });
     });
 
-    it('knows lubricants and meters by their identifiers', async () => {
-      const names = await readNames(db);
-      expect(names.lubricants[ids.grease]).toBe('G-1');
-      expect(names.meters[ids.meter]).toEqual({ name: 'Hour meter', unit: 'hours' });
+    it('knows the lubricants and meters that lines refer to, and no others', async () => {
+      const corrected = { reason: 'Slip.', replacement: { body: { meterId: ids.meter, value: 5 } } };
+      expect(await readNames(db, [{ body: { lubricantId: ids.grease } }, { body: corrected }])).toEqual({
+        lubricants: { [ids.grease]: 'G-1' },
+        meters: { [ids.meter]: { name: 'Hour meter', unit: 'hours' } },
+      });
+      expect(await readNames(db, [{ body: { text: 'Nothing named.' } }])).toEqual({ lubricants: {}, meters: {} });
     });
 
     it('shows a task as stored, whatever a person put in its place', async () => {

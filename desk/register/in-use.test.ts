@@ -79,7 +79,10 @@ describe('out of use and back', async () => {
     expect(await readMachinePage(desk, 'M-1')).toMatchObject({ points: [], retired: [{ number: 1 }] });
     await set('point', ids.point, true);
     await set('machine', ids.machine, false);
-    expect((await readPlantTree(desk))[0]).toMatchObject({ machines: [{ code: 'M-2' }], retired: [{ code: 'M-1' }] });
+    expect((await readPlantTree(desk)).areas[0]).toMatchObject({
+      machines: [{ code: 'M-2' }],
+      retired: [{ code: 'M-1' }],
+    });
     await set('machine', ids.machine, true);
   });
 

@@ -5,6 +5,7 @@ import { type Desk, type Result, done, refusal } from '../desk';
 import { parseForm } from '../parse';
 import { checkVersion, saving } from '../change/save';
 import { selectStops } from './stops';
+import { groupBy } from '../group-by';
 
 const codeTaken = { code: 'Another route has this code. Choose another.' };
 
@@ -76,18 +77,27 @@ async function saveRoute(
 
 export type RouteSummary = { id: string; code: string; name: string; note: string; version: number; taskIds: string[] };
 
+/** One route in use with its tasks in walking order, those that are no longer done left out. */
+export async function readRoute(db: Desk['db'], id: string): Promise<RouteSummary | undefined> {
+  const route = await db.Route.findOne({ where: { id, retiredOn: null } });
+  if (!route) return undefined;
+  const { code, name, note, version } = route;
+  return { id, code, name, note, version, taskIds: (await selectStops(db, id)).map(({ taskId }) => taskId) };
+}
+
 /** All routes with their tasks in walking order, those that are no longer done left out. */
 export async function listRoutes({ db }: Pick<Desk, 'db'>): Promise<RouteSummary[]> {
   const [routes, stops] = await Promise.all([
     db.Route.findAll({ where: { retiredOn: null }, order: [['code', 'ASC']] }),
     selectStops(db),
   ]);
+  const stopsOf = groupBy(stops, ({ routeId }) => routeId);
   return routes.map(({ id, code, name, note, version }) => ({
     id,
     code,
     name,
     note,
     version,
-    taskIds: stops.filter(({ routeId }) => routeId === id).map(({ taskId }) => taskId),
+    taskIds: (stopsOf.get(id) ?? []).map(({ taskId }) => taskId),
   }));
 }

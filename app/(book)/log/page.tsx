@@ -22,7 +22,7 @@ type Names = 'kind' | 'machine' | 'by' | 'text' | 'from' | 'to' | 'before';
 export default async function LogPage({ searchParams }: Search) {
   const search = await searchOf<Names>(searchParams);
   await openDesk();
-  const { lines, names, plant, people } = await reading(async (db) => {
+  const { lines, plant, people } = await reading(async (db) => {
     const home = await thePlant(db);
     const start = (day: string | undefined, shift = 0) =>
       day && isPlantDay(day) ? new Date(startOfPlantDay(addDays(day, shift), home)) : undefined;
@@ -33,7 +33,6 @@ export default async function LogPage({ searchParams }: Search) {
     return {
       plant: home,
       people: await activePeople(db),
-      names: await readNames(db),
       lines: await readLog(
         db,
         {
@@ -49,6 +48,7 @@ export default async function LogPage({ searchParams }: Search) {
       ),
     };
   });
+  const names = await reading((db) => readNames(db, lines));
   const older =
     lines.length === pageSize
       ? `/log?${new URLSearchParams({ ...Object.fromEntries(Object.entries(search).filter(([, value]) => value)), before: String(lines.at(-1)!.seq) })}`

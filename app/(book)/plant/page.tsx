@@ -6,17 +6,19 @@ import { readPlantTree } from '@/desk/read/plant-tree';
 import { openDesk, reading } from '@/app/server';
 import { AreaFields } from './area-fields';
 import { BandChoice } from './band-choice';
+import { type Search, searchOf } from '../../search';
 
 export const metadata: Metadata = { title: 'Plant' };
 
 /** The tree of areas and machines, with how many tasks stand where. */
-export default async function PlantPage() {
+export default async function PlantPage({ searchParams }: Search) {
+  const { area: open } = await searchOf<'area'>(searchParams);
   const desk = await openDesk();
-  const { areas, plant } = await reading(async (db) => ({
-    areas: await readPlantTree(desk),
+  const { areas, folded, plant } = await reading(async (db) => ({
+    ...(await readPlantTree(desk, open)),
     plant: await thePlant(db),
   }));
-  const unknown = areas.flatMap(({ machines }) => machines).reduce((sum, { counts }) => sum + (counts.unknown ?? 0), 0);
+  const unknown = areas.reduce((sum, { counts }) => sum + counts.unknown, 0);
   return (
     <>
       <header className="flex flex-wrap items-end justify-between gap-4 border-b-2 border-ink pb-3">
@@ -50,13 +52,26 @@ export default async function PlantPage() {
           <Link href="/plant/unknown">Say what is known of them</Link>
         </p>
       )}
-      {areas.map(({ id, code, name, machines, retired }) => (
+      {areas.map(({ id, code, name, counts, machineCount, machines, retired }) => (
         <section key={id} aria-labelledby={`area-${code}`} className="mt-8">
           <h2 id={`area-${code}`} className="text-xl">
             <span className="mr-3">{code}</span>
             <span className="font-normal">{name}</span>
           </h2>
-          {machines.length === 0 && <p className="mt-2">No machines here yet.</p>}
+          {machineCount === 0 && <p className="mt-2">No machines here yet.</p>}
+          {folded && machineCount > 0 && (
+            <p className="mt-1">
+              {counted(machineCount, 'machine')}, {counted(counts.points, 'point')}
+              {counts.overdue > 0 && <strong>, {counts.overdue} overdue</strong>}
+              {counts.due > 0 && `, ${counts.due} due`}
+              {counts.unknown > 0 && `, ${counts.unknown} unknown`}.{' '}
+              {machines.length === 0 && (
+                <Link href={`/plant?area=${encodeURIComponent(code)}`} aria-label={`Machines of ${name}`}>
+                  Its machines
+                </Link>
+              )}
+            </p>
+          )}
           {machines.length > 0 && (
             <table className="mt-2 w-full">
               <thead className="max-md:sr-only">
@@ -82,10 +97,10 @@ export default async function PlantPage() {
                     </th>
                     <Cell label="points">{machine.points}</Cell>
                     <Cell label="overdue" strong>
-                      {machine.counts.overdue}
+                      {machine.overdue}
                     </Cell>
-                    <Cell label="due">{machine.counts.due}</Cell>
-                    <Cell label="unknown">{machine.counts.unknown}</Cell>
+                    <Cell label="due">{machine.due}</Cell>
+                    <Cell label="unknown">{machine.unknown}</Cell>
                   </tr>
                 ))}
               </tbody>
@@ -124,7 +139,7 @@ function Cell({ label, strong, children }: { label: string; strong?: boolean; ch
     <td
       className={`py-2 pr-4 text-right max-md:inline-block max-md:py-0 max-md:text-left ${strong && children ? 'font-semibold' : ''} ${children ? '' : 'max-md:hidden'}`}
     >
-      {children ?? (
+      {children || (
         <span aria-label="none" className="text-muted">
           –
         </span>

@@ -1,27 +1,16 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
 import { counted, number } from '@/components/words';
-import { standingOn } from '@/core/interval/due-words';
-import { plantToday } from '@/core/time/plant-day';
-import { listRoutes } from '@/desk/walk/routes';
-import { loadTaskStates } from '@/desk/standing/states';
-import { thePlant } from '@/desk/plant';
 import { openDesk, reading } from '@/app/server';
 import { OutOfUse } from '../in-use';
+import { readRouteList } from '@/desk/read/route-list';
 
 export const metadata: Metadata = { title: 'Routes' };
 
 /** All routes: how long each is, and how much of it is wanted now. */
 export default async function RoutesPage() {
   const desk = await openDesk();
-  const { retired, routes, states, plant } = await reading(async (db) => ({
-    retired: (await db.Route.findAll({ order: [['code', 'ASC']] })).filter(({ retiredOn }) => retiredOn),
-    routes: await listRoutes(desk),
-    states: await loadTaskStates(db, desk.now),
-    plant: await thePlant(db),
-  }));
-  const today = plantToday(desk.now, plant);
-  const onNone = states.filter((state) => state.routes.length === 0).length;
+  const { retired, routes, onNone } = await reading(() => readRouteList(desk));
   return (
     <>
       <header className="flex flex-wrap items-end justify-between gap-4 border-b-2 border-ink pb-3">
@@ -57,42 +46,33 @@ export default async function RoutesPage() {
             </tr>
           </thead>
           <tbody>
-            {routes.map(({ id, code, name, taskIds }) => {
-              const mine = states.filter(({ taskId }) => taskIds.includes(taskId));
-              const count = (standing: string) => mine.filter(({ due }) => standingOn(due, today) === standing).length;
-              return (
-                <tr key={id} className="rule-b max-md:block max-md:py-2">
-                  <th scope="row" className="py-2.5 pr-4 max-md:block max-md:py-0">
-                    <Link href={`/routes/${id}`} className="inline-block min-w-24 font-semibold">
-                      {code}
-                    </Link>{' '}
-                    <span className="font-normal">{name}</span>
-                  </th>
-                  {[
-                    ['stops', taskIds.length],
-                    ['minutes', mine.reduce((sum, { minutes }) => sum + minutes, 0)],
-                    ['overdue', count('overdue')],
-                    ['due', count('due')],
-                    ['unknown', count('unknown')],
-                  ].map(([label, value]) => (
+            {routes.map(({ id, code, name, ...counts }) => (
+              <tr key={id} className="rule-b max-md:block max-md:py-2">
+                <th scope="row" className="py-2.5 pr-4 max-md:block max-md:py-0">
+                  <Link href={`/routes/${id}`} className="inline-block min-w-24 font-semibold">
+                    {code}
+                  </Link>{' '}
+                  <span className="font-normal">{name}</span>
+                </th>
+                {(['stops', 'minutes', 'overdue', 'due', 'unknown'] as const)
+                  .map((label) => [label, counts[label]] as const)
+                  .map(([label, value]) => (
                     <td
                       key={label}
                       className={`py-2.5 pr-4 text-right max-md:inline-block max-md:py-0 ${label === 'overdue' && value ? 'font-semibold' : ''}`}
                     >
-                      {value ? number(Number(value), 0) : <span className="text-muted">–</span>}
+                      {value ? number(value, 0) : <span className="text-muted">–</span>}
                       <span className="caption md:hidden"> {label}</span>
                     </td>
                   ))}
-                </tr>
-              );
-            })}
+              </tr>
+            ))}
           </tbody>
         </table>
       )}
-      {retired.map(
-        ({ id, code, version = 0, retiredOn }) =>
-          retiredOn && <OutOfUse key={id} kind="route" id={id} version={version} name={code} retiredOn={retiredOn} />,
-      )}
+      {retired.map(({ id, code, version, retiredOn }) => (
+        <OutOfUse key={id} kind="route" id={id} version={version} name={code} retiredOn={retiredOn} />
+      ))}
     </>
   );
 }

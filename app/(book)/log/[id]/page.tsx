@@ -20,14 +20,14 @@ export const metadata: Metadata = { title: 'Entry' };
 export default async function EntryPage({ params }: { params: Promise<{ id: string }> }) {
   const { id } = await params;
   const desk = await openDesk();
-  const { entry, names, plant, lubricants, guns } = await reading(async (db) => ({
+  const { entry, plant, lubricants, guns } = await reading(async (db) => ({
     entry: await readEntry(db, id),
-    names: await readNames(db),
     plant: await thePlant(db),
     lubricants: await db.Lubricant.findAll({ order: [['code', 'ASC']] }),
     guns: await db.Gun.findAll(),
   }));
   if (!entry) notFound();
+  const names = await reading((db) => readNames(db, entry.chain));
   const { chain, original, newest, current } = entry;
   const { mended } = kinds[original.kind];
   const states = original.machine

@@ -4,7 +4,7 @@ import { notFound } from 'next/navigation';
 import { DueList } from '@/components/due-list';
 import { counted, number } from '@/components/words';
 import { plantToday } from '@/core/time/plant-day';
-import { listRoutes } from '@/desk/walk/routes';
+import { readRoute } from '@/desk/walk/routes';
 import { thePlant } from '@/desk/plant';
 import { dueItem } from '@/app/due-item';
 import { readWalk } from '@/desk/walk/rounds';
@@ -17,7 +17,7 @@ export const metadata: Metadata = { title: 'Route' };
 export default async function RoutePage({ params }: { params: Promise<{ id: string }> }) {
   const { id } = await params;
   const desk = await openDesk();
-  const route = (await reading(() => listRoutes(desk))).find((each) => each.id === id);
+  const route = await reading((db) => readRoute(db, id));
   if (!route) notFound();
   const { plant, walk } = await reading(async (db) => ({
     plant: await thePlant(db),

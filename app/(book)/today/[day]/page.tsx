@@ -1,19 +1,19 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
 import { notFound } from 'next/navigation';
-import { DueList } from '@/components/due-list';
 import { PageTurner } from '@/components/page-turner';
 import { clock, counted, day as dayWords, number, week, weekday } from '@/components/words';
 import { WrittenList } from '@/components/written-list';
 import { addDays, isPlantDay } from '@/core/time/plant-day';
 import { readDiary } from '@/desk/read/diary';
 import { readNames } from '@/desk/read/names';
-import { dueItem, pointPath } from '@/app/due-item';
+import { pointPath } from '@/app/due-item';
 import { thePlant } from '@/desk/plant';
 import { plantToday } from '@/core/time/plant-day';
 import { openDesk, reading, readingMuch } from '@/app/server';
 import { writtenItem } from '@/app/written-item';
 import { findingWords, urgencies } from '@/core/entry/kinds/finding';
+import { Walk } from './walk';
 
 type Props = { params: Promise<{ day: string }> };
 
@@ -29,12 +29,12 @@ export default async function DiaryPage({ params }: Props) {
   const desk = await openDesk();
   // A page of the past is derived from the whole log as it then was.
   const isPast = await reading(async (db) => day < (await plantToday(desk.now, await thePlant(db))));
-  const { page, names } = await (isPast ? readingMuch : reading)(async (db) => ({
-    page: await readDiary(desk, day),
-    names: await readNames(db),
-  }));
-  const { walks, metersToRead, rounds, written, findings, unknownCount, today, timeZone } = page;
-  const wanted = walks.reduce((sum, { tasks }) => sum + tasks.length, 0);
+  const { page, names } = await (isPast ? readingMuch : reading)(async (db) => {
+    const page = await readDiary(desk, day);
+    return { page, names: await readNames(db, page.written) };
+  });
+  const { walks, metersToRead, rounds, written, writtenMore, findings, unknownCount, today, timeZone } = page;
+  const wanted = walks.reduce((sum, { count }) => sum + count, 0);
   return (
     <>
       <header className="flex flex-wrap items-end justify-between gap-4 border-b-2 border-ink pb-3">
@@ -63,24 +63,8 @@ export default async function DiaryPage({ params }: Props) {
               {unknownCount > 0 && day <= today ? 'But see the tasks whose last service is unknown.' : ''}
             </p>
           )}
-          {walks.map(({ routeId, code, name, tasks }) => (
-            <section key={code} aria-label={name} className="mt-4">
-              <div className="flex flex-wrap items-baseline gap-3">
-                <h3>
-                  {code && <span className="mr-2">{code}</span>}
-                  <span className="font-normal">{name}</span>
-                </h3>
-                {routeId && day === today && (
-                  <Link href={`/routes/${routeId}`} className="no-print text-sm">
-                    Walk it
-                  </Link>
-                )}
-              </div>
-              <DueList
-                caption={`${name}: tasks`}
-                items={tasks.map((task) => dueItem(task, day < today ? day : today))}
-              />
-            </section>
+          {walks.map((walk) => (
+            <Walk key={walk.code} walk={walk} day={day} today={today} />
           ))}
           {unknownCount > 0 && day === today && (
             <p className="rule-t mt-6 pt-3">
@@ -88,13 +72,13 @@ export default async function DiaryPage({ params }: Props) {
               <Link href="/plant/unknown">Say what is known of them</Link>
             </p>
           )}
-          {metersToRead.length > 0 && (
+          {metersToRead.count > 0 && (
             <section aria-labelledby="meters" className="mt-8">
               <h2 id="meters" className="text-xl">
-                Meters to read
+                Meters to read <span className="caption font-normal">{metersToRead.count}</span>
               </h2>
               <ul className="mt-2">
-                {metersToRead.map(({ id, machineCode, machineName, name, daysSince, last }) => (
+                {metersToRead.shown.map(({ id, machineCode, machineName, name, daysSince, lastShown }) => (
                   <li key={id} className="rule-t flex flex-wrap gap-x-3 py-2">
                     <Link href={`/plant/machines/${machineCode}#meters`} className="font-semibold">
                       {machineCode}
@@ -105,11 +89,17 @@ export default async function DiaryPage({ params }: Props) {
                     <span className="ml-auto">
                       {daysSince === null
                         ? 'never read'
-                        : `read ${counted(daysSince, 'day')} ago at ${number(last!.value)}`}
+                        : `read ${counted(daysSince, 'day')} ago at ${number(lastShown!)}`}
                     </span>
                   </li>
                 ))}
               </ul>
+              {metersToRead.count > metersToRead.shown.length && (
+                <p className="rule-t caption pt-2">
+                  Those that wait longest; {metersToRead.count - metersToRead.shown.length} more are on the pages of
+                  their machines.
+                </p>
+              )}
             </section>
           )}
         </section>
@@ -137,6 +127,11 @@ export default async function DiaryPage({ params }: Props) {
               <p>Nothing {day > today ? 'yet: this day has not come' : 'was written on this page'}.</p>
             ) : (
               <WrittenList items={written.map((line) => writtenItem(line, names, timeZone))} />
+            )}
+            {writtenMore && (
+              <p className="mt-2">
+                <Link href={`/log?from=${day}&to=${day}`}>More of this day is in the log</Link>
+              </p>
             )}
           </div>
         </section>

@@ -32,12 +32,12 @@ export const generateMetadata = async ({ params }: Props): Promise<Metadata> => 
 export default async function MachinePage({ params }: Props) {
   const code = decodeURIComponent((await params).code);
   const desk = await openDesk();
-  const { page, plant, names } = await reading(async (db) => ({
+  const { page, plant } = await reading(async (db) => ({
     page: await readMachinePage(desk, code),
     plant: await thePlant(db),
-    names: await readNames(db),
   }));
   if (!page) notFound();
+  const names = await reading((db) => readNames(db, page.history));
   const { machine, area, points, retired, states, meters, history, oldCodes, reservoirs, model } = page;
   if (machine.code !== code) redirect(`/plant/machines/${machine.code}`);
   const today = plantToday(desk.now, plant);

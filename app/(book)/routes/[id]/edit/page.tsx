@@ -1,6 +1,6 @@
 import type { Metadata } from 'next';
 import { notFound, redirect } from 'next/navigation';
-import { listRoutes } from '@/desk/walk/routes';
+import { readRoute } from '@/desk/walk/routes';
 import { readTaskChoices } from '@/desk/read/task-choices';
 import { openDesk, reading } from '@/app/server';
 import { TakeOutOfUse } from '@/app/(book)/in-use';
@@ -11,12 +11,11 @@ export const metadata: Metadata = { title: 'Change a route' };
 export default async function EditRoutePage({ params }: { params: Promise<{ id: string }> }) {
   const { id } = await params;
   const desk = await openDesk();
-  const { choices, routes, kept } = await reading(async (db) => ({
+  const { choices, route, kept } = await reading(async (db) => ({
     kept: await db.Route.findByPk(id),
     choices: await readTaskChoices(db, desk.now),
-    routes: await listRoutes(desk),
+    route: await readRoute(db, id),
   }));
-  const route = routes.find((each) => each.id === id);
   if (kept?.retiredOn) redirect('/routes');
   if (!route) notFound();
   return (

@@ -39,13 +39,13 @@ export async function generateMetadata({ params }: Props): Promise<Metadata> {
 export default async function PointPage({ params }: Props) {
   const { code, number: typed } = await params;
   const desk = await openDesk();
-  const { page, plant, names, lubricants } = await reading(async (db) => ({
+  const { page, plant, lubricants } = await reading(async (db) => ({
     page: await readPointPage(desk, decodeURIComponent(code), pointNumber(typed)),
     plant: await thePlant(db),
-    names: await readNames(db),
     lubricants: await db.Lubricant.findAll({ order: [['code', 'ASC']] }),
   }));
   if (!page) notFound();
+  const names = await reading((db) => readNames(db, page.history));
   const { machine, point, states, retiredTasks, assignments, proposal, meters, guns, history, reservoir, sharedWith } =
     page;
   const here = `/plant/machines/${machine.code}/points/${point.number}`;

@@ -1,0 +1,52 @@
+import { plantToday } from '@/core/time/plant-day';
+import type { Desk } from '../desk';
+import { thePlant } from '../plant';
+import { standingSql } from '../standing/standing-sql';
+
+/** One route on the list of all: how long it is, and how much of it is wanted. */
+export type RouteLine = {
+  id: string;
+  code: string;
+  name: string;
+  stops: number;
+  minutes: number;
+  overdue: number;
+  due: number;
+  unknown: number;
+};
+
+/** All routes in use, those that are not any more, and how many tasks of the plan are on none. */
+export async function readRouteList({ db, now }: Pick<Desk, 'db' | 'now'>): Promise<{
+  routes: RouteLine[];
+  onNone: number;
+  retired: { id: string; code: string; version: number; retiredOn: string }[];
+}> {
+  const today = plantToday(now, await thePlant(db));
+  const [routes, [forgotten], retired] = await Promise.all([
+    db.select<RouteLine>(
+      `SELECT route.id, route.code, route.name, COUNT(due_state.taskId) AS stops, IFNULL(SUM(IF(due_state.taskId IS NULL, 0, task.minutes)), 0) AS minutes,
+         ${(['overdue', 'due', 'unknown'] as const).map((each) => `IFNULL(SUM(${standingSql[each]}), 0) AS ${each}`).join(', ')}
+       FROM route LEFT JOIN stop ON stop.routeId = route.id LEFT JOIN task ON task.id = stop.taskId LEFT JOIN due_state ON due_state.taskId = stop.taskId
+       WHERE route.retiredOn IS NULL GROUP BY route.id, route.code, route.name ORDER BY route.code`,
+      { today },
+    ),
+    db.select<{ count: number }>(
+      'SELECT COUNT(*) AS count FROM due_state WHERE NOT EXISTS (SELECT 1 FROM stop JOIN route ON route.id = stop.routeId WHERE stop.taskId = due_state.taskId AND route.retiredOn IS NULL)',
+    ),
+    db.select<{ id: string; code: string; version: number; retiredOn: string }>(
+      'SELECT id, code, version, retiredOn FROM route WHERE retiredOn IS NOT NULL ORDER BY code',
+    ),
+  ]);
+  return {
+    retired,
+    onNone: Number(forgotten!.count),
+    routes: routes.map(({ stops, minutes, overdue, due, unknown, ...route }) => ({
+      ...route,
+      stops: Number(stops),
+      minutes: Number(minutes),
+      overdue: Number(overdue),
+      due: Number(due),
+      unknown: Number(unknown),
+    })),
+  };
+}

@@ -1,0 +1,21 @@
+import type { DueStanding } from '@/core/interval/due-words';
+
+/**
+ * Where a task stands on a day, as conditions on `due_state` with the day as `:today`: what `standingOn` says of one task,
+ * for asking the database of all. A test holds both against each other.
+ */
+export const standingSql: Record<DueStanding, string> = {
+  overdue: '(due_state.dueOn IS NOT NULL AND COALESCE(due_state.toOn, due_state.dueOn) < :today)',
+  due: "((COALESCE(due_state.fromOn, due_state.dueOn) <= :today AND COALESCE(due_state.toOn, due_state.dueOn) >= :today) OR due_state.state = 'next-round')",
+  soon: '(COALESCE(due_state.fromOn, due_state.dueOn) > :today AND COALESCE(due_state.fromOn, due_state.dueOn) <= :today + INTERVAL 7 DAY)',
+  later:
+    "(due_state.state = 'known' AND (due_state.dueOn IS NULL OR COALESCE(due_state.fromOn, due_state.dueOn) > :today + INTERVAL 7 DAY))",
+  unknown: "(due_state.state = 'unknown')",
+};
+
+/** What is not an operator's, who has a card instead of rounds. */
+export const onRounds = "due_state.who IN ('technician', 'mechanic', 'authorised-service')";
+
+/** The first route, by code, that a task is on: code and identifier in one text; null where it is on none. */
+export const firstRoute =
+  "(SELECT CONCAT(route.code, '/', route.id) FROM stop JOIN route ON route.id = stop.routeId WHERE stop.taskId = due_state.taskId AND route.retiredOn IS NULL ORDER BY route.code LIMIT 1)";
