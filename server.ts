@@ -89,6 +89,8 @@ const server = createServer((request, response) => {
 // Whoever sends a byte a minute holds a connection, not the book.
 server.requestTimeout = 60_000;
 server.headersTimeout = 20_000;
+// Longer than whoever stands in front keeps a connection for the next request: else one is closed just as it is used again.
+server.keepAliveTimeout = 75_000;
 if (dev) server.on('upgrade', app.getUpgradeHandler());
 server.on('error', (error) => {
   console.error(error.message);

@@ -122,3 +122,9 @@ test('text that cannot be kept is refused where it comes in', async ({ request }
   expect(await refused('bell \\u0007')).toEqual([422, '/body/text']);
   expect(await refused('two\\nlines\\tand a tab')).toEqual([422, '/id']);
 });
+
+test('a connection is kept for its next request longer than whoever stands in front waits', async ({ request }) => {
+  const { connection, 'keep-alive': kept } = (await request.get('/api/methods')).headers();
+  expect(connection).toBe('keep-alive');
+  expect(Number(/timeout=(\d+)/.exec(kept ?? '')?.[1])).toBeGreaterThan(60);
+});
