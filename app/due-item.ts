@@ -1,6 +1,7 @@
 import type { DueItem } from '@/components/due-list';
 import { taskAmount } from '@/components/words';
 import { dueWords, standingOn } from '@/core/interval/due-words';
+import type { HourLine } from '@/core/interval/task-due';
 import { limitWords } from '@/core/interval/limits';
 import { pointLabel } from '@/core/register/assignment';
 import type { PlantDay } from '@/core/time/plant-day';
@@ -24,7 +25,7 @@ export function dueItem(
     lubricantCode: lubricant?.code ?? null,
     words: dueWords(due, today),
     standing: standingOn(due, today),
-    facts: due.hourLine,
+    facts: toTenths(due.hourLine),
     why: `/due/${taskId}`,
     marks: [
       ...(due.runIn ? ['running in'] : []),
@@ -33,3 +34,12 @@ export function dueItem(
     ],
   };
 }
+
+/** Tenths of an hour are less than a line on any screen shows. */
+const toTenths = (facts: HourLine): HourLine =>
+  Object.fromEntries(
+    Object.entries(facts).map(([name, value]) => [
+      name,
+      typeof value === 'number' ? Math.round(value * 10) / 10 : value,
+    ]),
+  ) as HourLine;

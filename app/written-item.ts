@@ -1,4 +1,4 @@
-import { type Names, entryWords } from '@/components/entry-words';
+import { type Names, entryWords, kindWords } from '@/components/entry-words';
 import { clock, dayAndClock } from '@/components/words';
 import type { WrittenItem } from '@/components/written-list';
 import type { LogLine } from '@/desk/log/lines';
@@ -22,7 +22,7 @@ export function writtenItem(
     time: clock(happenedAt, timeZone),
     ...(withDay && { day: dayAndClock(happenedAt, timeZone).split(',')[0]! }),
     initials: person.initials,
-    kind,
+    title: kindWords[kind],
     place,
     words: entryWords(kind, body, names),
     corrected: correctedById !== null,

@@ -66,7 +66,7 @@ describe('a row of due work', () => {
     const now = Number(
       /translate\(([\d.]+)/.exec([...axis.querySelectorAll('g')].at(-1)!.getAttribute('transform')!)![1],
     );
-    expect(Number.parseFloat(places[0]!)).toBeCloseTo((100 * now) / Number(axis.getAttribute('width')), 6);
+    expect(Number.parseFloat(places[0]!)).toBeCloseTo((100 * now) / Number(axis.getAttribute('width')), 2);
   });
 
   it('can stand on a wider axis, whose figures are larger', () => {

@@ -1,3 +1,6 @@
+'use client';
+
+// Sent as what it shows, not as how it is drawn: that would be four times as long.
 import Link from 'next/link';
 import type { ReactNode } from 'react';
 import type { DueStanding } from '@/core/interval/due-words';
@@ -109,7 +112,7 @@ export function DueRow({
         <span
           aria-hidden="true"
           className="absolute inset-y-0 border-l-[1.5px] border-ink"
-          style={{ left: `${(100 * nowPosition(axisWidth)) / axisWidth}%` }}
+          style={{ left: `${((100 * nowPosition(axisWidth)) / axisWidth).toFixed(2)}%` }}
         />
         <HourLine facts={facts} words={`${title} at ${label}: ${words}`} width={axisWidth} />
       </td>

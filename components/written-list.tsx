@@ -1,5 +1,6 @@
+'use client';
+
 import Link from 'next/link';
-import { kindWords } from './entry-words';
 
 /** One written entry as a diary line: clock and initials in the margin, then what was written. */
 export type WrittenItem = {
@@ -7,7 +8,7 @@ export type WrittenItem = {
   time: string;
   /** In lists that span days. */ day?: string;
   initials: string;
-  kind: keyof typeof kindWords;
+  title: string;
   place: { href: string; label: string; name: string } | null;
   words: string;
   corrected: boolean;
@@ -18,7 +19,7 @@ export type WrittenItem = {
 export function WrittenList({ items }: { items: WrittenItem[] }) {
   return (
     <ol>
-      {items.map(({ id, time, day, initials, kind, place, words, corrected, corrects, clockAhead }) => (
+      {items.map(({ id, time, day, initials, title, place, words, corrected, corrects, clockAhead }) => (
         <li key={id} className={`rule-t grid ${day ? 'grid-cols-[7rem_1fr]' : 'grid-cols-[4.5rem_1fr]'}`}>
           <span className="border-r border-rule py-2 pr-2 text-right text-sm">
             <Link href={`/log/${id}`} aria-label={`Entry of ${day ? `${day}, ` : ''}${time}`}>
@@ -39,7 +40,7 @@ export function WrittenList({ items }: { items: WrittenItem[] }) {
               </>
             )}
             <span className={corrected ? 'text-muted line-through' : ''}>
-              <span className="font-medium">{kindWords[kind]}:</span> {words}
+              <span className="font-medium">{title}:</span> {words}
             </span>
             {corrected && <span className="caption"> corrected later</span>}
             {corrects && <span className="caption"> (replaces an earlier entry)</span>}
