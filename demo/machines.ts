@@ -168,6 +168,9 @@ const vacuum = (n: number, meterStart: number): MachinePlan => ({
 
 const dailyCheck: TaskPlan = { action: 'check', title: 'Look at the sight feed', kind: 'to-mark', days: 7, minutes: 1, state: 'running-idle' };
 
+/** The same machine, as long as nobody has read its meter. */
+const unmetered = ({ meterStart: _, ...machine }: MachinePlan): MachinePlan => machine;
+
 export const machines: MachinePlan[] = [
   feeder(1, 7410), feeder(2, 7385), feeder(3, 6902), beltConveyor('RM-C1', 'RM', 'Collecting conveyor', 7350), beltConveyor('RM-C2', 'RM', 'Silo conveyor', 7120), beltConveyor('RM-C3', 'RM', 'Reclaim conveyor', 5210), bucketElevator(1, 6650), bucketElevator(2, 6580),
   mill(1, 18_250), mill(2, 15_902), mill(3, 9120), agitator(1, 40_210), agitator(2, 39_980), agitator(3, 22_460),
@@ -175,7 +178,7 @@ export const machines: MachinePlan[] = [
   { code: 'SD-P1', area: 'SD', name: 'Slip piston pump', duty: 16, meterStart: 8840, energy: [mains], points: [gearCase('Crankcase', 'Behind the cover', 'O-220', 8.5, 2500), ...motor('Pump motor', 'G-22', { d: 50, D: 110, B: 27, rpm: 1450, temp: 55 }), bottleOiler('Plunger oiler, left', 'Above the plunger'), bottleOiler('Plunger oiler, right', 'Above the plunger')] },
   { ...fan('PR-F1', 'Dust extraction fan', 27_300, 52), area: 'PR' },
   press(1, 31_200), press(2, 28_744), { ...press(3, 9730), rolloverAt: 10_000 },
-  glazing(1, 12_090), glazing(2, 11_873), { ...glazing(3, 0), duty: 14, meterStart: undefined, points: glazing(3, 0).points.map((point) => (point.name === 'Turner worm unit' ? { ...point, reservoir: { ...point.reservoir!, comesEmpty: true } } : point)) },
+  glazing(1, 12_090), glazing(2, 11_873), { ...unmetered(glazing(3, 0)), duty: 14, points: glazing(3, 0).points.map((point) => (point.name === 'Turner worm unit' ? { ...point, reservoir: { ...point.reservoir!, comesEmpty: true } } : point)) },
   dryer(1, 21_940), dryer(2, 21_875),
   kilnDrive(1, 40_115), kilnDrive(2, 40_118), kilnDrive(3, 40_097), kilnDrive(4, 40_101), kilnDrive(5, 40_109), kilnDrive(6, 40_092), kilnDrive(7, 40_120), kilnDrive(8, 40_088),
   { ...fan('KI-F2', 'Kiln cooling fan', 39_850, 64), area: 'KI', duty: 24, keepsRunning: true }, { ...fan('KI-F3', 'Kiln smoke fan', 39_910, 88), area: 'KI', duty: 24, keepsRunning: true },

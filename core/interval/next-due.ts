@@ -207,9 +207,13 @@ export const intervalNextDue = defineMethod({
     'meters are as of metersReadAt (asOf when not given).',
   ],
   compute(value) {
-    const history = value.history.map(({ at, ...counts }) => ({ atMs: Date.parse(at), ...counts }));
+    const history = value.history.map(({ at, hours, cycles }) => ({
+      atMs: Date.parse(at),
+      ...(hours !== undefined && { hours }),
+      ...(cycles !== undefined && { cycles }),
+    }));
     const servicesDone = Math.max(0, history.length - 1);
-    const current = stageAfter(value.stages, servicesDone, value.cyclic);
+    const current = stageAfter(value.stages as Stage[], servicesDone, value.cyclic);
     if (history.length === 0) {
       return answer(
         { state: 'unknown' as const, stage: current.name, limits: [] },
