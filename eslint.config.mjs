@@ -28,7 +28,9 @@ export default tseslint.config(
   {
     // What the compiler knows of types: every kind has its case, and nothing is begun that nobody waits for.
     files: ['**/*.ts', '**/*.tsx'],
-    languageOptions: { parserOptions: { projectService: true, tsconfigRootDir: fileURLToPath(new URL('.', import.meta.url)) } },
+    languageOptions: {
+      parserOptions: { projectService: true, tsconfigRootDir: fileURLToPath(new URL('.', import.meta.url)) },
+    },
     rules: {
       '@typescript-eslint/switch-exhaustiveness-check': ['error', { considerDefaultExhaustiveForUnions: true }],
       '@typescript-eslint/no-floating-promises': 'error',
