@@ -59,14 +59,38 @@ function saidToHaveHappened({ body, happenedAtUtc }: Row): number {
   return Number.isNaN(corrected) ? happenedAtUtc.getTime() : corrected;
 }
 
-/** Entries newest first, one page at a time; `beforeSeq` of the last line fetches the next. */
+const lineOf = (row: Row): LogLine => ({
+  id: row.id,
+  seq: Number(row.seq),
+  kind: row.kind,
+  body: JSON.parse(row.body) as Record<string, unknown>,
+  happenedAt: row.happenedAt,
+  offsetMinutes: row.offsetMinutes,
+  receivedAt: row.receivedAt.toISOString(),
+  clockAhead: isClockAhead(saidToHaveHappened(row), row.receivedAt.getTime()),
+  person: { initials: row.initials, name: row.personName },
+  machine: row.machineId ? { id: row.machineId, code: row.machineCode!, name: row.machineName! } : null,
+  point: row.pointId
+    ? { id: row.pointId, number: row.number!, label: pointLabel(row.machineCode!, row.number!), name: row.pointName! }
+    : null,
+  taskIds: JSON.parse(row.taskIds) as string[],
+  roundId: row.roundId,
+  replacesId: row.replacesId,
+  correctedById: row.correctedById,
+  hash: row.hash,
+});
+
+/**
+ * Entries newest first, one page at a time; `beforeSeq` of the last line fetches the next. Which they are is found in the
+ * log alone, by its order, before anything else is looked up for them.
+ */
 export async function readLog(db: Database, filter: LogFilter, limit = 50): Promise<LogLine[]> {
   const where = [
     '1 = 1',
     filter.kind && 'entry.kind = :kind',
-    filter.machineCode && 'entry.machineId IN (SELECT machineId FROM machine_code WHERE code = :machineCode)',
+    filter.machineCode && 'entry.machineId = (SELECT machineId FROM machine_code WHERE code = :machineCode)',
     filter.pointId && 'entry.pointId = :pointId',
-    filter.initials && 'person.initials = :initials',
+    filter.initials && 'entry.personId IN (SELECT id FROM person WHERE initials = :initials)',
     filter.text && 'entry.body LIKE :like',
     filter.from && 'entry.happenedAtUtc >= :from',
     filter.to && 'entry.happenedAtUtc < :to',
@@ -80,30 +104,12 @@ export async function readLog(db: Database, filter: LogFilter, limit = 50): Prom
   const rows = await db.select<Row>(
     `SELECT entry.id, entry.seq, entry.kind, entry.body, entry.happenedAt, entry.happenedAtUtc, entry.offsetMinutes, entry.receivedAt, entry.taskIds, entry.roundId, entry.replacesId, entry.hash,
        person.initials, person.name AS personName, machine.id AS machineId, machine.code AS machineCode, machine.name AS machineName, lube_point.id AS pointId, lube_point.number, lube_point.name AS pointName, newer.id AS correctedById
-     FROM entry JOIN person ON person.id = entry.personId LEFT JOIN machine ON machine.id = entry.machineId LEFT JOIN lube_point ON lube_point.id = entry.pointId LEFT JOIN entry AS newer ON newer.replacesId = entry.id
-     WHERE ${where} ORDER BY entry.seq DESC LIMIT :limit`,
+     FROM (SELECT * FROM entry WHERE ${where} ORDER BY entry.seq DESC LIMIT :limit) AS entry
+       JOIN person ON person.id = entry.personId LEFT JOIN machine ON machine.id = entry.machineId LEFT JOIN lube_point ON lube_point.id = entry.pointId LEFT JOIN entry AS newer ON newer.replacesId = entry.id
+     ORDER BY entry.seq DESC`,
     { ...filter, like, limit },
   );
-  return rows.map((row) => ({
-    id: row.id,
-    seq: Number(row.seq),
-    kind: row.kind,
-    body: JSON.parse(row.body) as Record<string, unknown>,
-    happenedAt: row.happenedAt,
-    offsetMinutes: row.offsetMinutes,
-    receivedAt: row.receivedAt.toISOString(),
-    clockAhead: isClockAhead(saidToHaveHappened(row), row.receivedAt.getTime()),
-    person: { initials: row.initials, name: row.personName },
-    machine: row.machineId ? { id: row.machineId, code: row.machineCode!, name: row.machineName! } : null,
-    point: row.pointId
-      ? { id: row.pointId, number: row.number!, label: pointLabel(row.machineCode!, row.number!), name: row.pointName! }
-      : null,
-    taskIds: JSON.parse(row.taskIds) as string[],
-    roundId: row.roundId,
-    replacesId: row.replacesId,
-    correctedById: row.correctedById,
-    hash: row.hash,
-  }));
+  return rows.map(lineOf);
 }
 
 /** One entry with its whole chain, from the original to the newest correction. */

@@ -8,12 +8,12 @@ import { firstRoute, onRounds, standingSql } from '../standing/standing-sql';
 import { type TaskState, deriveTaskStates, loadTaskStates } from '../standing/states';
 
 /** So many tasks of one walk stand on a page, the most urgent; the rest is counted, and listed under Due. */
-const shownOfWalk = 6;
+const shownOfWalk = 5;
 /** So many walks stand there with their tasks; the others by name and number. */
 const shownWalks = 12;
 /** Meters not read for longer than this want reading. */
 const readEveryDays = 7;
-const shownMeters = 15;
+const shownMeters = 8;
 
 /** What one walk of the day holds: how much of a route is wanted, and the most urgent of it. */
 export type DayWalk = {

@@ -7,7 +7,7 @@ import { type RoundSummary, listRounds } from '../walk/rounds';
 import { type DayWork, derivePastWork, readDayWork } from './day-work';
 
 /** So many lines of the log stand on a day's page; the rest is in the Log. */
-const shownLines = 40;
+const shownLines = 25;
 
 export type DiaryPage = DayWork & {
   day: PlantDay;

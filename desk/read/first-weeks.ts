@@ -6,7 +6,7 @@ import { thePlant } from '../plant';
 import { firstHoursTemplates } from '../plan/task-templates';
 
 export type FirstService = { on: PlantDay; title: string; fromTemplate: string | null };
-const shownDays = 60;
+export const shownDays = 60;
 
 /** What the first weeks of a unit bring when it is commissioned today: its own tasks from their first stage, and those that the plant's templates add. */
 export async function readFirstWeeks(

@@ -5,7 +5,7 @@ import { CommissionForm } from '@/components/entry/commission-form';
 import { NoticeLine } from '@/components/ui/notice';
 import { day, weekday } from '@/components/words';
 import { pointLabel } from '@/core/register/assignment';
-import { readFirstWeeks } from '@/desk/read/first-weeks';
+import { readFirstWeeks, shownDays } from '@/desk/read/first-weeks';
 import { readPointPage } from '@/desk/read/machine';
 import { thePlant } from '@/desk/plant';
 import { pointPath } from '@/app/due-item';
@@ -78,7 +78,7 @@ export default async function CommissionPage({ params }: { params: Promise<{ cod
           </p>
           {days.length === 0 ? (
             <p className="mt-2">
-              No task has an interval that begins here.{' '}
+              Nothing falls due in the first {shownDays} days at the present use.{' '}
               <Link href="/plant/templates">Make a template for the first hours</Link>
             </p>
           ) : (
