@@ -1,0 +1,313 @@
+import { z } from 'zod';
+import { bodySchema, entryKinds, kinds, versionsOf } from '@/core/entry/kinds';
+import { entryEnvelope } from '@/core/entry/envelope';
+import { instant, plantDay, ulid } from '@/core/fields/fields';
+import { dueFilter } from '@/core/interval/due-filter';
+import { describeMethod } from '@/core/method';
+import { methods } from '@/core/methods';
+import { type ProblemCode, problemCodes } from '@/core/problem-codes';
+import { roundBegun } from '@/core/walk/begin';
+import { walkDocument } from '@/core/walk/document';
+import { oneReadingPost, readingsPost } from '@/desk/write/readings';
+
+type Json = Record<string, unknown>;
+
+const takenIn = (schema: z.ZodType): Json => bare(z.toJSONSchema(schema, { io: 'input' }));
+const givenOut = (schema: z.ZodType): Json => bare(z.toJSONSchema(schema, { io: 'output' }));
+/** A schema inside a document says no dialect of its own. */
+function bare(schema: Json): Json {
+  const { $schema: _, ...rest } = schema;
+  return rest;
+}
+
+/** An entry of one kind in one version, as a device sends it. */
+function entryOf(kind: (typeof entryKinds)[number], version: number): Json {
+  const envelope = takenIn(entryEnvelope) as { properties: Json };
+  return {
+    ...envelope,
+    title: kinds[kind].title,
+    properties: {
+      ...envelope.properties,
+      kind: { const: kind },
+      kindVersion: { const: version },
+      body: takenIn(bodySchema(kind, version)!),
+    },
+  };
+}
+/** Every kind that can be written, in every version: `entry-grease-1`. */
+const entrySchemas: Json = Object.fromEntries(
+  entryKinds.flatMap((kind) => versionsOf(kind).map((version) => [`entry-${kind}-${version}`, entryOf(kind, version)])),
+);
+
+const problemSchema = z.object({
+  type: z.string(),
+  title: z.string(),
+  status: z.int(),
+  code: z.enum(Object.keys(problemCodes) as [ProblemCode, ...ProblemCode[]]),
+  detail: z.string(),
+  errors: z.array(z.object({ pointer: z.string(), detail: z.string(), code: z.string() })).optional(),
+});
+const range = z.object({ low: z.number(), mid: z.number(), high: z.number() });
+const confidence = z.enum(['good', 'fair', 'low', 'none']);
+const lastRead = z.object({ value: z.number(), at: z.string() }).nullable();
+
+/** What each handler answers. Objects may gain fields; those named here stay. */
+const answers = {
+  written: z.object({
+    id: ulid,
+    seq: z.int(),
+    hash: z.string(),
+    receivedAt: instant('Received at'),
+    clockAhead: z.boolean(),
+  }),
+  begun: z.object({ id: ulid }),
+  methods: z.object({ methods: z.array(z.looseObject({ id: z.string(), version: z.int(), title: z.string() })) }),
+  people: z.object({
+    people: z.array(z.object({ id: ulid, initials: z.string(), name: z.string(), role: z.string() })),
+  }),
+  meters: z.object({
+    meters: z.array(
+      z.object({
+        id: ulid,
+        machine: z.string(),
+        name: z.string(),
+        unit: z.string(),
+        rolloverAt: z.number().nullable(),
+        resolution: z.number(),
+        maxPerDay: z.number(),
+        last: lastRead,
+        accumulated: z.number().nullable(),
+        perDay: range,
+        confidence,
+        leftOut: z.int(),
+      }),
+    ),
+  }),
+  readings: z.object({
+    id: ulid,
+    name: z.string(),
+    unit: z.string(),
+    last: lastRead,
+    accumulated: z.number().nullable(),
+    perDay: range,
+    confidence,
+    kept: z.array(z.object({ at: z.string(), accumulated: z.number() })),
+    leftOut: z.array(z.object({ at: z.string(), value: z.number(), reason: z.string() })),
+  }),
+  readingsWritten: z.object({
+    stored: z.int(),
+    known: z.int(),
+    leftOut: z.array(z.object({ index: z.int(), reason: z.string() })),
+  }),
+  found: z.object({
+    found: z.array(z.object({ kind: z.string(), label: z.string(), name: z.string(), href: z.string() })),
+  }),
+  plan: z.object({
+    asOf: z.string(),
+    tasks: z.array(z.looseObject({ taskId: ulid, machineId: ulid, pointId: ulid, area: z.string() })),
+  }),
+  due: z.object({
+    today: plantDay('Today'),
+    total: z.int(),
+    groups: z.array(z.object({ key: z.string(), label: z.string(), count: z.int() })),
+    offset: z.int(),
+    items: z.array(z.looseObject({ key: ulid, label: z.string(), title: z.string(), words: z.string() })),
+  }),
+  plannedWork: z.looseObject({
+    today: plantDay('Today'),
+    calendar: z.object({ timeZone: z.string(), dayStartsAtMinutes: z.int() }),
+    tasks: z.array(z.looseObject({ taskId: ulid, dueOn: plantDay('Due on') })),
+    undated: z.int(),
+  }),
+} satisfies Record<string, z.ZodType>;
+
+const content = (schema: Json, type = 'application/json') => ({ content: { [type]: { schema } } });
+const json = (words: string, schema: z.ZodType) => ({ description: words, ...content(givenOut(schema)) });
+const text = (words: string, type: string) => ({ description: words, ...content({ type: 'string' }, type) });
+const problems = (...codes: ProblemCode[]): Json =>
+  Object.fromEntries(
+    [...new Set([...codes, 'unavailable' as const, 'too-many' as const])].map((code) => [
+      problemCodes[code].status,
+      { $ref: `#/components/responses/${problemCodes[code].status}` },
+    ]),
+  );
+const taking = (schema: Json) => ({ requestBody: { required: true, ...content(schema) } });
+const query = (name: string, schema: Json, words: string) => ({ name, in: 'query', schema, description: words });
+const inPath = (name: string, words: string) => ({
+  name,
+  in: 'path',
+  required: true,
+  schema: { type: 'string' },
+  description: words,
+});
+const posted = ['invalid', 'conflict', 'not-json', 'too-large', 'wrong-media', 'foreign'] as const;
+
+const dueQuery = Object.keys(dueFilter.shape).map((name) =>
+  query(name, { type: 'string' }, 'What makes no sense is left out.'),
+);
+
+/** The whole HTTP interface, made from the schemas that its handlers parse with. */
+export const description = {
+  openapi: '3.1.0',
+  info: {
+    title: 'Tagebuch',
+    version: '1',
+    description: 'The lubrication book of a plant: computing, reading, and writing its log.',
+  },
+  paths: {
+    '/api/entries': {
+      post: {
+        summary: 'Writes one entry of the log. The same again writes nothing.',
+        ...taking({
+          oneOf: Object.keys(entrySchemas).map((name) => ({ $ref: `#/components/schemas/${name}` })),
+        }),
+        responses: {
+          201: json('Written', answers.written),
+          200: json('It was in the book already', answers.written),
+          ...problems(...posted),
+        },
+      },
+    },
+    '/api/rounds': {
+      post: {
+        summary: 'Takes a walk that a device has begun. The same again writes nothing.',
+        ...taking(takenIn(roundBegun)),
+        responses: {
+          201: json('Written', answers.begun),
+          200: json('It was in the book already', answers.begun),
+          ...problems(...posted),
+        },
+      },
+    },
+    '/api/rounds/{id}': {
+      get: {
+        summary: 'The one document that a walk works from.',
+        parameters: [inPath('id', 'The round’s identifier')],
+        responses: { 200: json('The walk', walkDocument), ...problems('not-found') },
+      },
+    },
+    '/api/methods': {
+      get: { summary: 'Every method with its schemas.', responses: { 200: json('Methods', answers.methods) } },
+    },
+    ...Object.fromEntries(
+      methods.map((method) => {
+        const { id, title, version } = method;
+        const { input, output } = describeMethod(method);
+        const result = {
+          type: 'object',
+          required: ['method', 'version', 'result', 'working', 'notices', 'source'],
+          properties: { method: { const: id }, version: { const: version }, result: bare(output as Json) },
+        };
+        return [
+          `/api/methods/${id}`,
+          {
+            post: {
+              summary: title,
+              ...taking(bare(input as Json)),
+              responses: {
+                200: { description: 'The result with its working', ...content(result) },
+                ...problems('invalid', 'not-json', 'too-large', 'wrong-media', 'foreign'),
+              },
+            },
+          },
+        ];
+      }),
+    ),
+    '/api/meters': {
+      get: {
+        summary: 'Every meter in use with where it stands.',
+        responses: { 200: json('Meters', answers.meters), ...problems() },
+      },
+    },
+    '/api/meters/{id}/readings': {
+      get: {
+        summary: 'The readings of a meter as they are used.',
+        parameters: [inPath('id', 'The meter’s identifier')],
+        responses: { 200: json('Readings', answers.readings), ...problems('not-found') },
+      },
+      post: {
+        summary: 'Takes readings off a dial. Implausible ones are kept, marked and left out.',
+        parameters: [inPath('id', 'The meter’s identifier')],
+        ...taking({ anyOf: [takenIn(readingsPost), takenIn(oneReadingPost)] }),
+        responses: {
+          201: json('Something was written', answers.readingsWritten),
+          200: json('All of it was in the book already', answers.readingsWritten),
+          ...problems('not-found', ...posted),
+        },
+      },
+    },
+    '/api/people': {
+      get: {
+        summary: 'In whose name entries can be written.',
+        responses: { 200: json('People', answers.people), ...problems() },
+      },
+    },
+    '/api/find': {
+      get: {
+        summary: 'Machines, points, lubricants, routes and people by code or name.',
+        parameters: [query('q', { type: 'string' }, 'What is looked for')],
+        responses: { 200: json('Found', answers.found), ...problems() },
+      },
+    },
+    '/api/due': {
+      get: {
+        summary: 'A stretch of the due list.',
+        parameters: [
+          query('offset', { type: 'integer', minimum: 0 }, 'Where it begins'),
+          query('limit', { type: 'integer', minimum: 1, maximum: 200 }, 'How much of it'),
+          ...dueQuery,
+        ],
+        responses: { 200: json('Tasks', answers.due), ...problems('invalid') },
+      },
+    },
+    '/api/planned-work': {
+      get: {
+        summary: 'The plan as looking ahead takes it.',
+        responses: { 200: json('Planned work', answers.plannedWork), ...problems('busy') },
+      },
+    },
+    '/api/plan.json': {
+      get: {
+        summary: 'Every task with its interval and where it stands.',
+        responses: { 200: json('The plan', answers.plan), ...problems('busy') },
+      },
+    },
+    '/api/plan.csv': {
+      get: { summary: 'The same as a table.', responses: { 200: text('The plan', 'text/csv'), ...problems('busy') } },
+    },
+    '/api/needs.csv': {
+      get: {
+        summary: 'What the plan uses in a year, and what is missing.',
+        responses: { 200: text('The order list', 'text/csv'), ...problems('busy') },
+      },
+    },
+    '/api/calendar.ics': {
+      get: {
+        summary: 'Planned rounds, to subscribe to.',
+        parameters: [query('route', { type: 'string' }, 'Code of one route; all when not given')],
+        responses: { 200: text('iCalendar', 'text/calendar'), ...problems('not-found', 'busy') },
+      },
+    },
+    '/api/openapi.json': {
+      get: {
+        summary: 'This description.',
+        responses: { 200: { description: 'OpenAPI 3.1', ...content({ type: 'object' }) } },
+      },
+    },
+  },
+  components: {
+    schemas: { ...entrySchemas, problem: givenOut(problemSchema) },
+    responses: Object.fromEntries(
+      [...new Set(Object.values(problemCodes).map(({ status }) => status))].map((status) => {
+        const codes = Object.entries(problemCodes).filter(([, known]) => known.status === status);
+        return [
+          status,
+          {
+            description: codes.map(([code, { title }]) => `${code}: ${title}`).join('; '),
+            ...content({ $ref: '#/components/schemas/problem' }, 'application/problem+json'),
+          },
+        ];
+      }),
+    ),
+  },
+};
