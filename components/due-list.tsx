@@ -82,9 +82,9 @@ export function DueRow({
   index?: number;
 }) {
   return (
-    <tr ref={measure} data-index={index} className="rule-t max-lg:block max-lg:py-2">
-      <td className="py-2 pr-4 align-top max-lg:block max-lg:p-0">
-        <div className="flex flex-wrap items-baseline gap-x-3">
+    <tr ref={measure} data-index={index} className="rule-t due-row">
+      <td className="due-what">
+        <div>
           <Link href={href} prefetch={false} className="font-semibold whitespace-nowrap">
             {label}
           </Link>
@@ -93,7 +93,7 @@ export function DueRow({
             {amount} {lubricantCode && <span className="house-code ml-1">{lubricantCode}</span>}
           </span>
         </div>
-        <div className="flex flex-wrap gap-x-3 text-sm">
+        <div className="text-sm">
           <span className="text-muted">{[pointName, ...marks].join(', ')}</span>
           <Link
             href={why}
@@ -105,15 +105,8 @@ export function DueRow({
           </Link>
         </div>
       </td>
-      <td
-        className="relative p-0 pt-2 align-top max-lg:block max-lg:max-w-full max-lg:pt-0"
-        style={{ width: axisWidth }}
-      >
-        <span
-          aria-hidden="true"
-          className="absolute inset-y-0 border-l-[1.5px] border-ink"
-          style={{ left: `${((100 * nowPosition(axisWidth)) / axisWidth).toFixed(2)}%` }}
-        />
+      <td className="due-when" style={{ width: axisWidth }}>
+        <span aria-hidden="true" style={{ left: `${((100 * nowPosition(axisWidth)) / axisWidth).toFixed(2)}%` }} />
         <HourLine facts={facts} words={`${title} at ${label}: ${words}`} width={axisWidth} />
       </td>
     </tr>

@@ -8,7 +8,7 @@ import { firstRoute, onRounds, standingSql } from '../standing/standing-sql';
 import { type TaskState, deriveTaskStates, loadTaskStates } from '../standing/states';
 
 /** So many tasks of one walk stand on a page, the most urgent; the rest is counted, and listed under Due. */
-const shownOfWalk = 5;
+const shownOfWalk = 4;
 /** So many walks stand there with their tasks; the others by name and number. */
 const shownWalks = 12;
 /** Meters not read for longer than this want reading. */
