@@ -25,10 +25,21 @@ export type DueItem = {
 
 const usualAxis = 280;
 
-/** Rows under one axis, so that their hour lines compare at a glance. */
-export function DueList({ items, caption }: { items: DueItem[]; caption: string }) {
+/**
+ * Rows under one axis, so that their hour lines compare at a glance.
+ * @param explained says how hour lines are read; once on a page is enough
+ */
+export function DueList({
+  items,
+  caption,
+  explained = true,
+}: {
+  items: DueItem[];
+  caption: string;
+  explained?: boolean;
+}) {
   return (
-    <DueTable caption={caption}>
+    <DueTable caption={caption} explained={explained}>
       {items.map((item) => (
         <DueRow key={item.key} item={item} />
       ))}
@@ -40,19 +51,19 @@ export function DueList({ items, caption }: { items: DueItem[]; caption: string 
 export function DueTable({
   caption,
   children,
+  explained = true,
   stickyAxis = false,
   axisWidth = usualAxis,
 }: {
   caption: string;
   children: ReactNode;
+  explained?: boolean;
   stickyAxis?: boolean;
   axisWidth?: number;
 }) {
   return (
     <table className="w-full max-lg:block">
-      <caption className="sr-only">
-        {caption}. {hourLineLegend}
-      </caption>
+      <caption className="sr-only">{explained ? `${caption}. ${hourLineLegend}` : caption}</caption>
       <thead className={`max-lg:block ${stickyAxis ? 'sticky top-0 z-10 bg-ground' : ''}`}>
         <tr className="max-lg:block">
           <th scope="col" className="sr-only">

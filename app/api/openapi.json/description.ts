@@ -12,13 +12,10 @@ import { oneReadingPost, readingsPost } from '@/desk/write/readings';
 
 type Json = Record<string, unknown>;
 
+/** A schema inside a document says no dialect of its own. */
+const bare = ({ $schema: _, ...rest }: Json): Json => rest;
 const takenIn = (schema: z.ZodType): Json => bare(z.toJSONSchema(schema, { io: 'input' }));
 const givenOut = (schema: z.ZodType): Json => bare(z.toJSONSchema(schema, { io: 'output' }));
-/** A schema inside a document says no dialect of its own. */
-function bare(schema: Json): Json {
-  const { $schema: _, ...rest } = schema;
-  return rest;
-}
 
 /** An entry of one kind in one version, as a device sends it. */
 function entryOf(kind: (typeof entryKinds)[number], version: number): Json {

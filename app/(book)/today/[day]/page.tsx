@@ -63,8 +63,8 @@ export default async function DiaryPage({ params }: Props) {
               {unknownCount > 0 && day <= today ? 'But see the tasks whose last service is unknown.' : ''}
             </p>
           )}
-          {walks.map((walk) => (
-            <Walk key={walk.code} walk={walk} day={day} today={today} />
+          {walks.map((walk, place) => (
+            <Walk key={walk.code} walk={walk} day={day} today={today} first={place === 0} />
           ))}
           {unknownCount > 0 && day === today && (
             <p className="rule-t mt-6 pt-3">

@@ -10,10 +10,13 @@ export function Walk({
   walk: { routeId, code, name, count, overdue, tasks },
   day,
   today,
+  first,
 }: {
   walk: DayWalk;
   day: PlantDay;
   today: PlantDay;
+  /** The first of the page, which says how hour lines are read. */
+  first: boolean;
 }) {
   const hidden = count - tasks.length;
   return (
@@ -34,7 +37,11 @@ export function Walk({
         )}
       </div>
       {tasks.length > 0 && (
-        <DueList caption={`${name}: tasks`} items={tasks.map((task) => dueItem(task, day < today ? day : today))} />
+        <DueList
+          explained={first}
+          caption={`${name}: tasks`}
+          items={tasks.map((task) => dueItem(task, day < today ? day : today))}
+        />
       )}
       {hidden > 0 && day >= today && (
         <p className="mt-1 text-sm">
