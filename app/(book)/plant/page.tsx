@@ -63,11 +63,15 @@ export default async function PlantPage({ searchParams }: Search) {
           {folded && machineCount > 0 && (
             <p className="mt-1">
               {counted(machineCount, 'machine')}, {counted(counts.points, 'point')}
-              {counts.overdue > 0 && <strong>, {counts.overdue} overdue</strong>}
+              {counts.overdue > 0 && (
+                <>
+                  , <strong>{counts.overdue} overdue</strong>
+                </>
+              )}
               {counts.due > 0 && `, ${counts.due} due`}
               {counts.unknown > 0 && `, ${counts.unknown} unknown`}.{' '}
               {machines.length === 0 && (
-                <Link href={`/plant?area=${encodeURIComponent(code)}`} aria-label={`Machines of ${name}`}>
+                <Link href={`/plant?area=${encodeURIComponent(code)}#area-${code}`} aria-label={`Machines of ${name}`}>
                   Its machines
                 </Link>
               )}
