@@ -7,7 +7,7 @@ import { readPlanLines, readRoundsAhead } from '../read/plan-formats';
 import { undoChange } from '../bulk/change-many';
 import { saveClosures } from '../register/machines';
 import { duplicateMachine } from '../register/templates';
-import { smallPlant } from '../testing';
+import { smallPlant, taskForm } from '../testing';
 import { writeEntry } from '../write/write-entries';
 import { applyWhatIf } from '../bulk/apply-what-if';
 import { projectMachines } from '../standing/projection';
@@ -18,17 +18,7 @@ import { createTask, takeOilLife, updateTask } from './tasks';
 describe('the plan ahead', async () => {
   const db = await freshDatabase();
   const { ids, desk, entry, newId } = await smallPlant(db);
-  const task = {
-    action: 'check',
-    title: 'Look',
-    amountKind: 'to-mark',
-    amount: '',
-    machineState: 'any',
-    minutes: '6',
-    procedureText: '',
-    meterId: '',
-    when: '14 d',
-  };
+  const task = { ...taskForm, minutes: '6', when: '14 d' };
   const make = async (change: object) => {
     const made = await createTask(desk, ids.point, { ...task, ...change });
     if (!made.ok) throw new Error(JSON.stringify(made.fields));

@@ -6,7 +6,7 @@ import { readPlantTree } from '../read/plant-tree';
 import { listRoutes, createRoute } from '../walk/routes';
 import { rebuild } from '../standing/projection';
 import { createTask } from '../plan/tasks';
-import { beginWalk, smallPlant } from '../testing';
+import { beginWalk, smallPlant, taskForm } from '../testing';
 import { writeEntry } from '../write/write-entries';
 import { type Retirable, setInUse } from './in-use';
 
@@ -24,15 +24,7 @@ describe('out of use and back', async () => {
       body: { lubricantId: ids.grease, massG: 20 },
     }),
   );
-  const made = await createTask(desk, ids.point, {
-    action: 'check',
-    title: 'Look',
-    amountKind: 'to-mark',
-    amount: '',
-    machineState: 'any',
-    minutes: '3',
-    when: 'monthly',
-  });
+  const made = await createTask(desk, ids.point, { ...taskForm, minutes: '3', when: 'monthly' });
   if (!made.ok) throw new Error(made.reason);
   const look = made.value.id;
   await createRoute(desk, { code: 'R-1', name: 'Walk', note: '', taskIds: [ids.task, look] });
