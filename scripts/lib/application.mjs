@@ -6,6 +6,11 @@ import { openLog } from './log-file.mjs';
 import { supervise } from './processes.mjs';
 import { run, startProcess, waitUntil, PlainError } from './steps.mjs';
 
+/** What `npm start` gives to node, the bounds of its memory included; here without npm between, which would swallow signals. */
+const startArguments = JSON.parse(readFileSync(new URL('../../package.json', import.meta.url), 'utf8'))
+  .scripts.start.split(' ')
+  .slice(1);
+
 /** A fingerprint of everything the build reads, as git sees it, uncommitted changes included. */
 async function sourceFingerprint(root) {
   const { output } = await run(
@@ -55,7 +60,7 @@ export async function build(root, distDir) {
  * @param {{ distDir: string, port: number, databaseUrl: string, logFile: string, dev?: boolean, env?: Record<string, string> }} options
  */
 export async function serve({ distDir, port, databaseUrl, logFile, dev = false, env = {} }) {
-  const application = startProcess(process.execPath, ['--import', 'tsx', 'server.ts'], {
+  const application = startProcess(process.execPath, startArguments, {
     env: {
       NEXT_DIST_DIR: distDir,
       DATABASE_URL: databaseUrl,
