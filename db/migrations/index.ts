@@ -310,4 +310,11 @@ export const migrations: readonly Migration[] = [
     'ALTER TABLE entry MODIFY kind VARCHAR(32) CHARACTER SET ascii NOT NULL',
     `ALTER TABLE entry MODIFY kind ENUM('commissioning','grease','oil-change','top-up','drain','flush','check','reading','meter-change','sample','finding','follow-up','skip','postpone','open','close','waiver','isolation','hand-over','override','note','correction') NOT NULL`,
   ),
+
+  // What a task asks for in the end, overrides included, so that needs and outlook are summed without working the plan out anew.
+  addColumns('2026-11-29-01-due-state-plan', 'due_state', {
+    stages: "JSON NOT NULL DEFAULT '[]'",
+    stagesOf: `${id} NULL`,
+    amount: 'DOUBLE NULL',
+  }),
 ];

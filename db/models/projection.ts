@@ -1,6 +1,6 @@
 import { DataTypes, type InferAttributes, type InferCreationAttributes, Model, type Sequelize } from 'sequelize';
 import type { DueFacts } from '@/core/interval/due-facts';
-import type { LimitKind } from '@/core/interval/limits';
+import type { LimitKind, Stage } from '@/core/interval/limits';
 import type { Confidence } from '@/core/meter/forecast';
 import type { MachineState } from '@/core/words/machine-states';
 import {
@@ -9,6 +9,7 @@ import {
   idColumn,
   instantColumn,
   integer,
+  json,
   number,
   optionalDay,
   optionalId,
@@ -22,7 +23,7 @@ import {
 import { type Who } from '@/core/words/task-words';
 
 /** Raised whenever the same plan and log would be derived differently, or more is derived: what was derived is then made anew. */
-export const projectionVersion = 2;
+export const projectionVersion = 3;
 
 /** Where a meter stands: its newest kept reading summed over dials, and its rate then. Derived; see `desk/standing/projection.ts`. */
 export class MeterStanding extends Model<InferAttributes<MeterStanding>, InferCreationAttributes<MeterStanding>> {
@@ -48,6 +49,11 @@ export class DueStanding extends Model<InferAttributes<DueStanding>, InferCreati
   declare areaId: string;
   declare pointId: string;
   declare lubricantId: string | null;
+  /** Stages in force, a person's interval included, and the lubricant that they were set for. */
+  declare stages: Stage[];
+  declare stagesOf: string | null;
+  /** Of one service, a person's number included. */
+  declare amount: number | null;
   declare machineState: MachineState;
   declare who: Who;
   declare hourMeterId: string | null;
@@ -112,6 +118,9 @@ export function initProjection(sequelize: Sequelize) {
       areaId: idColumn,
       pointId: idColumn,
       lubricantId: optionalId,
+      stages: json,
+      stagesOf: optionalId,
+      amount: optionalNumber,
       machineState: text,
       who: text,
       hourMeterId: optionalId,

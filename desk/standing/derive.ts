@@ -32,6 +32,8 @@ export type TaskDerivation = {
   stages: Stage[];
   /** The lubricant that the stages were set for. */
   stagesOf: LubricantRef | null;
+  /** As planned, or a person's number in its place. */
+  amount: number | null;
   input: TaskPlanAndLog;
   hours: { id: string | null; state: MeterState } | undefined;
   governing: (facts: DueFacts) => { id: string | null; state: MeterState } | undefined;
@@ -82,6 +84,7 @@ export function deriveTask(plan: Plan, log: MachineLog, row: TaskPlanRow, meters
     stages,
     hours,
     stagesOf: planned.of ? lubricantRef(planned.of) : null,
+    amount: log.override(row.taskId, 'amount')?.body.value ?? row.amount,
     lubricant: lubricant ? lubricantRef(lubricant) : null,
     cameEmpty: Boolean(row.comesEmpty) && insideId === undefined,
     governing: ({ by }) => (by === 'hours' ? hours : by === 'cycles' ? cycles : undefined),

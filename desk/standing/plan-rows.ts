@@ -26,6 +26,7 @@ export type TaskPlanRow = {
   cyclic: number;
   severity: { name: string; value: number }[];
   triggers: Trigger[];
+  amount: number | null;
   pointId: string;
   reservoirId: string | null;
   comesEmpty: number | null;
@@ -107,7 +108,7 @@ export async function selectPlan(db: Database, filter: TaskFilter = {}, transact
   const [plant, tasks] = await Promise.all([
     thePlant(db, transaction),
     db.select<TaskPlanRow>(
-      `SELECT task.id AS taskId, task.action, task.machineState, task.who, task.meterId, task.rhythm, task.toleranceShare, task.cyclic, task.severity, task.triggers, lube_point.id AS pointId, lube_point.reservoirId, reservoir.comesEmpty, machine.id AS machineId, machine.areaId
+      `SELECT task.id AS taskId, task.action, task.machineState, task.who, task.meterId, task.rhythm, task.toleranceShare, task.cyclic, task.severity, task.triggers, task.amount, lube_point.id AS pointId, lube_point.reservoirId, reservoir.comesEmpty, machine.id AS machineId, machine.areaId
        ${taskJoins} WHERE ${taskCondition(filter)} ORDER BY task.id`,
       filter,
       transaction,
@@ -144,14 +145,7 @@ export async function selectPlan(db: Database, filter: TaskFilter = {}, transact
       'ORDER BY position',
       { tasks: ids.tasks },
     ),
-    // Those out of use too: what they did was done. Hardly any task does others as well, so all rows are not read for it.
-    ids.points.length === 0
-      ? []
-      : db.select<{ id: string; includesTaskIds: string[] }>(
-          `SELECT id, includesTaskIds FROM task WHERE includesTaskIds <> '[]' ${all ? '' : 'AND pointId IN (:points)'}`,
-          { points: ids.points },
-          transaction,
-        ),
+    selectIncluding(db, all ? 'all' : ids.points, transaction),
     select<MeterRow>(
       'SELECT id, machineId, name, unit, rolloverAt, resolution, maxPerDay FROM meter',
       'machineId IN (:machineIds)',
@@ -175,7 +169,7 @@ export async function selectPlan(db: Database, filter: TaskFilter = {}, transact
     machines: machineOf,
     assignmentsOf: groupBy(assignments, ({ pointId, reservoirId }) => pointId ?? reservoirId!),
     stagesOf: groupBy(stages, ({ taskId }) => taskId),
-    answeredBy: answeredBy(new Map(including.map(({ id, includesTaskIds }) => [id, includesTaskIds]))),
+    answeredBy: answeredBy(including),
     metersOf: groupBy(meters, ({ machineId }) => machineId),
     fedBy: new Map(
       [
@@ -193,6 +187,23 @@ export async function selectPlan(db: Database, filter: TaskFilter = {}, transact
       return clock;
     },
   };
+}
+
+/**
+ * What the tasks of some points do as well, by the task that does it; of those out of use too, as what they did was done.
+ * Hardly any task does others as well, so that not all rows are read for it.
+ */
+export async function selectIncluding(
+  db: Database,
+  pointIds: readonly string[] | 'all',
+  transaction?: Transaction,
+): Promise<Map<string, string[]>> {
+  const rows = await db.select<{ id: string; includesTaskIds: string[] }>(
+    `SELECT id, includesTaskIds FROM task WHERE includesTaskIds <> '[]' ${pointIds === 'all' ? '' : 'AND pointId IN (:pointIds)'}`,
+    pointIds === 'all' ? {} : { pointIds: [...pointIds] },
+    transaction,
+  );
+  return new Map(rows.map(({ id, includesTaskIds }) => [id, includesTaskIds]));
 }
 
 /** The clock on which a machine's hours are counted forward. */

@@ -54,7 +54,7 @@ function meterRow(
 }
 
 function dueRow(derived: ReturnType<typeof deriveTask>) {
-  const { row, lubricant, bandChange, cameEmpty, hours, governing } = derived;
+  const { row, lubricant, stages, stagesOf, amount, bandChange, cameEmpty, hours, governing } = derived;
   const facts = factsOf(derived);
   return {
     taskId: row.taskId,
@@ -62,6 +62,9 @@ function dueRow(derived: ReturnType<typeof deriveTask>) {
     areaId: row.areaId,
     pointId: row.pointId,
     lubricantId: lubricant?.id ?? null,
+    stages,
+    stagesOf: stagesOf?.id ?? null,
+    amount,
     machineState: row.machineState,
     who: row.who,
     hourMeterId: hours?.id ?? null,
@@ -198,7 +201,7 @@ const fingerprint = (row: object): string =>
 function comparable(key: string, value: unknown): unknown {
   if (typeof value === 'boolean') return Number(value);
   if (key.endsWith('Ms') && value !== null) return Number(value);
-  return typeof value === 'string' && value.startsWith('{') ? (JSON.parse(value) as unknown) : value;
+  return typeof value === 'string' && /^[{[]/.test(value) ? (JSON.parse(value) as unknown) : value;
 }
 
 const batchRows = 1000;

@@ -8,19 +8,22 @@ import type { MachineState } from '@/core/words/machine-states';
 import { type PointKind, usualEnough } from '@/core/register/point-kinds';
 import { isOf, readBelieved } from '../log/believed';
 import type { Database } from '../desk';
-import { type BandChange, type LubricantRef, derivePlan, lubricantRef, overrideStages } from './derive';
+import { thePlant } from '../plant';
+import { type BandChange, type LubricantRef, derivePlan } from './derive';
 import { machineLog } from './projection';
 import {
-  type Plan,
+  type MachineRow,
   type TaskFilter,
   type TaskPlanRow,
-  assignmentsInForce,
+  clockOf,
   plannedHours,
-  plannedStages,
+  selectIncluding,
   selectPlan,
   taskCondition,
   taskJoins,
 } from './plan-rows';
+import { answeredBy } from '@/core/interval/included';
+import { plantCalendar } from '@/core/time/plant-day';
 import { groupBy } from '../group-by';
 import { type AmountKind, type TaskAction, type Who } from '@/core/words/task-words';
 
@@ -83,36 +86,41 @@ export type TaskState = {
   due: TaskDue;
 };
 
-type TaskRow = TaskPlanRow & {
-  title: string;
-  procedureText: string;
-  minutes: number;
-  includesTaskIds: string[];
-  amountKind: AmountKind;
-  amount: number | null;
-  amountComputed: StoredComputation | null;
-  intervalComputed: StoredComputation | null;
-  number: number;
-  kind: PointKind;
-  pointName: string;
-  location: string;
-  walkPosition: number;
-  cautions: string;
-  doNots: string;
-  accessNote: string;
-  enoughSign: string;
-  forbidsAirGun: number;
-  consequence: number;
-  details: Record<string, number | string>;
-  machineCode: string;
-  machineName: string;
-  areaCode: string;
-  areaName: string;
-};
+type TaskRow = TaskPlanRow &
+  Pick<MachineRow, 'dutyPlan' | 'dutyHoursPerDay' | 'keepsRunning'> & {
+    hasHourMeter: number;
+    title: string;
+    procedureText: string;
+    minutes: number;
+    includesTaskIds: string[];
+    amountKind: AmountKind;
+    amount: number | null;
+    amountComputed: StoredComputation | null;
+    intervalComputed: StoredComputation | null;
+    number: number;
+    kind: PointKind;
+    pointName: string;
+    location: string;
+    walkPosition: number;
+    cautions: string;
+    doNots: string;
+    accessNote: string;
+    enoughSign: string;
+    forbidsAirGun: number;
+    consequence: number;
+    details: Record<string, number | string>;
+    machineCode: string;
+    machineName: string;
+    areaCode: string;
+    areaName: string;
+  };
 
 /** What the projection keeps of a task and of the meters it goes by. */
 type StandingRow = {
-  taskId: string;
+  stages: Stage[];
+  stagesOfId: string | null;
+  stagesOfCode: string | null;
+  stagesOfName: string | null;
   state: DueFacts['state'];
   stage: string;
   runIn: number;
@@ -157,45 +165,47 @@ type Standing = {
  */
 export async function loadTaskStates(db: Database, now: Date, filter: TaskFilter = {}): Promise<TaskState[]> {
   if (filter.taskIds?.length === 0 || filter.machineIds?.length === 0) return [];
-  const [plan, rows, standings] = await Promise.all([
-    selectPlan(db, filter),
-    selectTasks(db, filter),
-    db.select<StandingRow>(
-      `SELECT due_state.taskId, due_state.state, due_state.stage, due_state.runIn, due_state.governedBy, due_state.dueOn, due_state.fromOn, due_state.toOn, due_state.postponedFrom, due_state.lastMs, due_state.lastHours, due_state.dueHours, due_state.servicesDone, due_state.confidence, due_state.bandChange, due_state.cameEmpty,
-         lubricant.id AS lubricantId, lubricant.code AS lubricantCode, lubricant.name AS lubricantName, governing.readMs AS governingReadMs, hours.readMs AS hoursReadMs, hours.accumulated, hours.perDayLow, hours.perDayMid, hours.perDayHigh, hours.confidence AS hoursConfidence, hours.windowReadings
-       ${taskJoins} JOIN due_state ON due_state.taskId = task.id LEFT JOIN lubricant ON lubricant.id = due_state.lubricantId
-         LEFT JOIN meter_state AS governing ON governing.meterId = due_state.governingMeterId LEFT JOIN meter_state AS hours ON hours.meterId = due_state.hourMeterId
-       WHERE ${taskCondition(filter)}`,
+  const [plant, rows] = await Promise.all([
+    thePlant(db),
+    db.select<TaskRow & StandingRow>(
+      `SELECT ${taskColumns}, ${standingColumns} ${taskJoins} ${standingJoins} WHERE ${taskCondition(filter)} ${taskOrder}`,
       filter,
     ),
   ]);
-  const byTask = new Map(standings.map((row) => [row.taskId, row]));
-  const { overrides, routes } = await besides(db, rows);
-  return rows.flatMap((row) => {
-    const standing = byTask.get(row.taskId);
-    if (!standing) return [];
-    const override = overrides.get(`${row.taskId}/interval`) ?? null;
-    const planned = plannedStages(plan, row.taskId, assignmentsInForce(plan, row), standing.bandChange?.holds);
-    return [
-      assemble(
-        plan,
-        row,
-        {
-          stages: overrideStages(planned.stages, override),
-          stagesOf: planned.of ? lubricantRef(planned.of) : null,
-          bandChange: standing.bandChange,
-          cameEmpty: Boolean(standing.cameEmpty),
-          lubricant: standing.lubricantId
-            ? { id: standing.lubricantId, code: standing.lubricantCode!, name: standing.lubricantName! }
-            : null,
-          due: dueAsOf(factsOfRow(standing), asOfRow(plan, row, standing, now)),
-        },
-        overrides,
-        routes,
-      ),
-    ];
-  });
+  const beside = await besides(db, rows);
+  return rows.map((row) =>
+    assemble(
+      row,
+      {
+        stages: row.stages,
+        stagesOf: refOf(row.stagesOfId, row.stagesOfCode, row.stagesOfName),
+        bandChange: row.bandChange,
+        cameEmpty: Boolean(row.cameEmpty),
+        lubricant: refOf(row.lubricantId, row.lubricantCode, row.lubricantName),
+        due: dueAsOf(factsOfRow(row), asOfRow(row, now, plant)),
+      },
+      beside,
+    ),
+  );
 }
+
+/** So many machines are read at once where the whole plan is gone through. */
+const machinesAtOnce = 20;
+
+/**
+ * Where every task of the plan stands now, in the order of lists, some machines read at a time: the plan of a large plant
+ * is too much to hold.
+ */
+export async function* eachTaskState(db: Database, now: Date): AsyncGenerator<TaskState> {
+  const machines = await db.select<{ id: string }>(
+    'SELECT machine.id FROM machine JOIN area ON area.id = machine.areaId WHERE machine.retiredOn IS NULL ORDER BY area.position, machine.code',
+  );
+  for (let at = 0; at < machines.length; at += machinesAtOnce)
+    yield* await loadTaskStates(db, now, { machineIds: machines.slice(at, at + machinesAtOnce).map(({ id }) => id) });
+}
+
+const refOf = (id: string | null, code: string | null, name: string | null): LubricantRef | null =>
+  id === null ? null : { id, code: code!, name: name! };
 
 /**
  * Where tasks stand, derived from plan and log, each with the working: for the page where somebody asks why.
@@ -208,36 +218,36 @@ export async function deriveTaskStates(
   untilMs = Infinity,
 ): Promise<TaskState[]> {
   if (filter.taskIds?.length === 0) return [];
-  const [plan, rows] = await Promise.all([selectPlan(db, filter), selectTasks(db, filter)]);
+  const [plan, rows] = await Promise.all([
+    selectPlan(db, filter),
+    db.select<TaskRow>(`SELECT ${taskColumns} ${taskJoins} WHERE ${taskCondition(filter)} ${taskOrder}`, filter),
+  ]);
   const log = await machineLog(db, [...new Set(plan.tasks.map(({ machineId }) => machineId))], { untilMs });
-  const { overrides, routes } = await besides(db, rows, untilMs);
+  const beside = await besides(db, rows, untilMs);
   const derived = new Map([...derivePlan(plan, log)].map((each) => [each.row.taskId, each]));
   return rows.flatMap((row) => {
     const each = derived.get(row.taskId);
     if (!each) return [];
     return [
       assemble(
-        plan,
         row,
         {
-          due: taskDue(each.input, now.getTime(), assumedHours(plan, row)),
+          due: taskDue(each.input, now.getTime(), assumedHours(row)),
           stages: each.stages,
           stagesOf: each.stagesOf,
           lubricant: each.lubricant,
           bandChange: each.bandChange,
           cameEmpty: each.cameEmpty,
         },
-        overrides,
-        routes,
+        beside,
       ),
     ];
   });
 }
 
-const assumedHours = (plan: Plan, { machineId }: { machineId: string }) => {
-  const machine = plan.machines.get(machineId);
-  return (machine && plannedHours(machine)) || 24;
-};
+/** Hours a day where no meter says: as planned, else around the clock. */
+export const assumedHours = (machine: Pick<MachineRow, 'dutyPlan' | 'dutyHoursPerDay'>): number =>
+  plannedHours(machine) || 24;
 
 /** The stored facts as the core knows them. */
 export function factsOfRow({
@@ -286,10 +296,8 @@ export function factsOfRow({
   };
 }
 
-function asOfRow(
-  plan: Plan,
-  row: { machineId: string },
-  {
+function asOfRow(row: TaskRow & StandingRow, now: Date, plant: Awaited<ReturnType<typeof thePlant>>): AsOf {
+  const {
     governingReadMs,
     hoursReadMs,
     accumulated,
@@ -298,12 +306,8 @@ function asOfRow(
     perDayHigh,
     hoursConfidence,
     windowReadings,
-  }: StandingRow,
-  now: Date,
-): AsOf {
-  const duty = assumedHours(plan, row);
-  const machine = plan.machines.get(row.machineId);
-  const clock = plan.clockOf(row.machineId);
+  } = row;
+  const clock = clockOf(row, plant);
   const read: HourMeter | undefined =
     hoursReadMs === null || accumulated === null
       ? undefined
@@ -318,22 +322,20 @@ function asOfRow(
             readings: windowReadings!,
           },
         };
-  const planned = machine && plannedHours(machine) ? dutyMeter(plannedHours(machine)!, clock) : undefined;
+  const duty = plannedHours(row);
   return {
     nowMs: now.getTime(),
-    calendar: plan.calendar,
-    hours: read ?? planned,
+    calendar: plantCalendar(plant),
+    hours: read ?? (duty ? dutyMeter(duty, clock) : undefined),
     governingReadMs: governingReadMs === null ? undefined : Number(governingReadMs),
-    assumedHoursPerDay: duty,
+    assumedHoursPerDay: assumedHours(row),
   };
 }
 
 function assemble(
-  plan: Plan,
   row: TaskRow,
   { due, stages, stagesOf, lubricant, bandChange, cameEmpty }: Standing,
-  overrides: Map<string, Override | null>,
-  routes: Map<string, { id: string; code: string; name: string }[]>,
+  { overrides, routes, answers }: Awaited<ReturnType<typeof besides>>,
 ): TaskState {
   const amountOverride = overrides.get(`${row.taskId}/amount`) ?? null;
   return {
@@ -348,7 +350,7 @@ function assemble(
     cyclic: Boolean(row.cyclic),
     severity: row.severity,
     includes: row.includesTaskIds,
-    answeredBy: plan.answeredBy.get(row.taskId) ?? [],
+    answeredBy: answers.get(row.taskId) ?? [],
     rhythm: row.rhythm,
     toleranceShare: row.toleranceShare,
     amount: {
@@ -383,7 +385,7 @@ function assemble(
       id: row.machineId,
       code: row.machineCode,
       name: row.machineName,
-      hasHourMeter: (plan.metersOf.get(row.machineId) ?? []).some(({ unit }) => unit === 'hours'),
+      hasHourMeter: Boolean(row.hasHourMeter),
     },
     area: { id: row.areaId, code: row.areaCode, name: row.areaName },
     lubricant,
@@ -394,22 +396,18 @@ function assemble(
   };
 }
 
-/** What a list shows beside the due date: overrides as they then stood, and the routes a task is on. */
+/** What a list shows beside the due date: overrides as they then stood, the routes a task is on, the tasks that do it as well. */
 async function besides(db: Database, rows: readonly TaskRow[], untilMs = Infinity) {
   const machineIds = [...new Set(rows.map(({ machineId }) => machineId))];
   const taskIds = rows.map(({ taskId }) => taskId);
-  if (rows.length === 0)
-    return {
-      overrides: new Map<string, Override | null>(),
-      routes: new Map<string, { id: string; code: string; name: string }[]>(),
-    };
-  const [overriding, people, stops] = await Promise.all([
+  const [overriding, people, stops, including] = await Promise.all([
     readBelieved(db, "entry.machineId IN (:machineIds) AND entry.kind = 'override' AND entry.decides", { machineIds }),
     db.Person.findAll({ attributes: ['id', 'name'] }),
     db.select<{ taskId: string; id: string; code: string; name: string }>(
       'SELECT stop.taskId, route.id, route.code, route.name FROM stop JOIN route ON route.id = stop.routeId WHERE route.retiredOn IS NULL AND stop.taskId IN (:taskIds) ORDER BY route.code',
       { taskIds },
     ),
+    selectIncluding(db, [...new Set(rows.map(({ pointId }) => pointId))]),
   ]);
   const nameOf = new Map(people.map(({ id, name }) => [id, name]));
   const overrides = new Map<string, Override | null>();
@@ -430,14 +428,17 @@ async function besides(db: Database, rows: readonly TaskRow[], untilMs = Infinit
           },
     );
   }
-  return { overrides, routes: groupBy(stops, ({ taskId }) => taskId) };
+  return { overrides, routes: groupBy(stops, ({ taskId }) => taskId), answers: answeredBy(including) };
 }
 
-const selectTasks = (db: Database, filter: TaskFilter) =>
-  db.select<TaskRow>(
-    `SELECT task.id AS taskId, task.title, task.action, task.machineState, task.procedureText, task.minutes, task.who, task.amountKind, task.amount, task.amountComputed, task.intervalComputed, task.meterId, task.rhythm, task.toleranceShare, task.cyclic, task.severity, task.triggers, task.includesTaskIds,
-       lube_point.id AS pointId, lube_point.number, lube_point.kind, lube_point.name AS pointName, lube_point.location, lube_point.walkPosition, lube_point.cautions, lube_point.doNots, lube_point.accessNote, lube_point.enoughSign, lube_point.forbidsAirGun, lube_point.consequence, lube_point.details, lube_point.reservoirId, reservoir.comesEmpty,
-       machine.id AS machineId, machine.code AS machineCode, machine.name AS machineName, area.id AS areaId, area.code AS areaCode, area.name AS areaName
-     ${taskJoins} WHERE ${taskCondition(filter)} ORDER BY area.position, machine.code, lube_point.walkPosition, task.id`,
-    filter,
-  );
+const taskColumns = `task.id AS taskId, task.title, task.action, task.machineState, task.procedureText, task.minutes, task.who, task.amountKind, task.amount, task.amountComputed, task.intervalComputed, task.meterId, task.rhythm, task.toleranceShare, task.cyclic, task.severity, task.triggers, task.includesTaskIds,
+  lube_point.id AS pointId, lube_point.number, lube_point.kind, lube_point.name AS pointName, lube_point.location, lube_point.walkPosition, lube_point.cautions, lube_point.doNots, lube_point.accessNote, lube_point.enoughSign, lube_point.forbidsAirGun, lube_point.consequence, lube_point.details, lube_point.reservoirId, reservoir.comesEmpty,
+  machine.id AS machineId, machine.code AS machineCode, machine.name AS machineName, machine.dutyPlan, machine.dutyHoursPerDay, machine.keepsRunning, area.id AS areaId, area.code AS areaCode, area.name AS areaName,
+  EXISTS (SELECT 1 FROM meter WHERE meter.machineId = machine.id AND meter.unit = 'hours') AS hasHourMeter`;
+const taskOrder = 'ORDER BY area.position, machine.code, lube_point.walkPosition, task.id';
+
+const standingColumns = `due_state.state, due_state.stage, due_state.runIn, due_state.governedBy, due_state.dueOn, due_state.fromOn, due_state.toOn, due_state.postponedFrom, due_state.lastMs, due_state.lastHours, due_state.dueHours, due_state.servicesDone, due_state.confidence, due_state.bandChange, due_state.cameEmpty, due_state.stages,
+  lubricant.id AS lubricantId, lubricant.code AS lubricantCode, lubricant.name AS lubricantName, setFor.id AS stagesOfId, setFor.code AS stagesOfCode, setFor.name AS stagesOfName,
+  governing.readMs AS governingReadMs, hours.readMs AS hoursReadMs, hours.accumulated, hours.perDayLow, hours.perDayMid, hours.perDayHigh, hours.confidence AS hoursConfidence, hours.windowReadings`;
+const standingJoins = `JOIN due_state ON due_state.taskId = task.id LEFT JOIN lubricant ON lubricant.id = due_state.lubricantId LEFT JOIN lubricant AS setFor ON setFor.id = due_state.stagesOf
+  LEFT JOIN meter_state AS governing ON governing.meterId = due_state.governingMeterId LEFT JOIN meter_state AS hours ON hours.meterId = due_state.hourMeterId`;

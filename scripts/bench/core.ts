@@ -1,5 +1,5 @@
 // The part of the bench that runs in process: core alone, one query, and the desk. Prints JSON for bench.mjs.
-import { readConfig } from '../config';
+import { readConfig } from '../../config';
 import { dueFacts } from '@/core/interval/due-facts';
 import { dutyMeter } from '@/core/meter/state';
 import type { BelievedEntry } from '@/core/entry/believed';

@@ -48,7 +48,10 @@ export async function startDatabase(folder, { port, roomMb = usualRoomMb } = {})
   // The mark is written last, so a half-made data folder from an interrupted start is made anew. (`password` is what
   // earlier versions wrote.)
   const made = join(folder, 'made');
+  // Two servers that share a temporary folder delete each other's tables when one starts, the one that installs included.
   const temporary = join(folder, 'tmp');
+  rmSync(temporary, { recursive: true, force: true });
+  mkdirSync(temporary, { mode: 0o700 });
   if (!existsSync(made) && !existsSync(join(folder, 'password'))) {
     const { bavail, bsize } = statfsSync(folder);
     const freeMb = Math.floor((bavail * bsize) / 1e6);
@@ -58,18 +61,19 @@ export async function startDatabase(folder, { port, roomMb = usualRoomMb } = {})
       );
     rmSync(data, { recursive: true, force: true });
     mkdirSync(data, { mode: 0o700 });
-    await run(findProgram('mariadb-install-db'), [
-      '--no-defaults',
-      `--user=${user}`,
-      `--datadir=${data}`,
-      '--auth-root-authentication-method=normal',
-      '--skip-test-db',
-    ]);
+    await run(
+      findProgram('mariadb-install-db'),
+      [
+        '--no-defaults',
+        `--user=${user}`,
+        `--datadir=${data}`,
+        '--auth-root-authentication-method=normal',
+        '--skip-test-db',
+      ],
+      { env: { TMPDIR: temporary } },
+    );
     writeFileSync(made, '');
   }
-  // Two servers that share a temporary folder delete each other's tables when one starts.
-  rmSync(temporary, { recursive: true, force: true });
-  mkdirSync(temporary, { mode: 0o700 });
   const usedPort = port ?? (await freePort());
   const server = startProcess(
     findProgram('mariadbd'),
