@@ -79,7 +79,8 @@ export function connect(url: string, poolSize = 10) {
         ...(transaction && { transaction }),
       }),
     /** Raw read row by row, for what is too much to hold at once. */
-    stream: <Row extends object>(sql: string) => streamRows<Row>(sequelize, sql),
+    stream: <Row extends object>(sql: string, replacements: Record<string, unknown> = {}) =>
+      streamRows<Row>(sequelize, sql, replacements),
     close: () => sequelize.close(),
   };
 }
@@ -112,17 +113,23 @@ async function inTransaction<Value>(
   }
 }
 
-async function* streamRows<Row extends object>(sequelize: Sequelize, sql: string): AsyncGenerator<Row> {
+async function* streamRows<Row extends object>(
+  sequelize: Sequelize,
+  sql: string,
+  replacements: Record<string, unknown>,
+): AsyncGenerator<Row> {
+  const query = { sql, namedPlaceholders: true };
+  const values = withoutEmptyLists(replacements);
   // Inside a transaction its own connection is read from: what it has written counts.
   const standing = standingIn.getStore()?.get('transaction') as { connection?: mariadb.Connection } | null | undefined;
   if (standing?.connection) {
-    for await (const row of standing.connection.queryStream(sql)) yield row as Row;
+    for await (const row of standing.connection.queryStream(query, values)) yield row as Row;
     return;
   }
   const pool = sequelize.connectionManager;
   const connection = (await pool.getConnection({ type: 'read', useMaster: true })) as mariadb.Connection;
   try {
-    for await (const row of connection.queryStream(sql)) yield row as Row;
+    for await (const row of connection.queryStream(query, values)) yield row as Row;
   } finally {
     pool.releaseConnection(connection);
   }

@@ -176,3 +176,10 @@ export const storedStandings = async (db: Database) => ({
   due: await db.select<{ taskId: string }>('SELECT * FROM due_state ORDER BY taskId'),
   meters: await db.select('SELECT * FROM meter_state ORDER BY meterId'),
 });
+
+/** Everything that is yielded one by one, for looking at it whole. */
+export async function gathered<Value>(values: AsyncIterable<Value>): Promise<Value[]> {
+  const all: Value[] = [];
+  for await (const value of values) all.push(value);
+  return all;
+}

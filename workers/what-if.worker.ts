@@ -1,6 +1,7 @@
 import { type Horizon, clocksOf } from '@/core/interval/outlook';
 import { type TrialResult, type TrialTask, type WhatIfChange, whatIf } from '@/core/interval/what-if';
 import type { DutyPlan } from '@/core/meter/duty';
+import type { PlantCalendar } from '@/core/time/plant-day';
 
 /** A trial as the page hands it over: plain data only. */
 export type TrialRequest = {
@@ -10,7 +11,7 @@ export type TrialRequest = {
   minutesPerWeek: number;
   horizon: Omit<Horizon, 'clockOf'>;
   dutyPlans: Record<string, DutyPlan>;
-  planOf: Record<string, string>;
+  calendar: PlantCalendar;
 };
 export type TrialMessage =
   { kind: 'progress'; share: number } | { kind: 'result'; result: TrialResult } | { kind: 'fault'; reason: string };
@@ -19,12 +20,12 @@ export type TrialMessage =
 self.onmessage = ({ data }: MessageEvent<TrialRequest>) => {
   const say = (message: TrialMessage) => self.postMessage(message);
   try {
-    const { tasks, chosen, change, minutesPerWeek, horizon, dutyPlans, planOf } = data;
+    const { tasks, chosen, change, minutesPerWeek, horizon, dutyPlans, calendar } = data;
     const result = whatIf(
       tasks,
       new Set(chosen),
       change,
-      { ...horizon, clockOf: clocksOf(dutyPlans, planOf, horizon.calendar) },
+      { ...horizon, clockOf: clocksOf(dutyPlans, calendar) },
       minutesPerWeek,
       { report: (share) => say({ kind: 'progress', share }) },
     );

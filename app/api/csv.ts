@@ -1,5 +1,22 @@
-/** A table to be saved. Spreadsheets need the mark to read µ and ü as what they are. */
-export const csvResponse = (fileName: string, table: string): Response =>
-  new Response(`\uFEFF${table}\r\n`, {
-    headers: { 'content-type': 'text/csv; charset=utf-8', 'content-disposition': `attachment; filename="${fileName}"` },
+import Papa from 'papaparse';
+import { streamed } from './streamed';
+
+/** Spreadsheets need the mark to read µ and ü as what they are. */
+const byteOrderMark = '\uFEFF';
+
+/** A table to be saved, written as its rows are read. Cells that look like formulas are quoted as text. */
+export const csvResponse = (fileName: string, rows: AsyncIterable<object[]>): Promise<Response> =>
+  streamed(csvPieces(rows), {
+    'content-type': 'text/csv; charset=utf-8',
+    'content-disposition': `attachment; filename="${fileName}"`,
   });
+
+async function* csvPieces(lists: AsyncIterable<object[]>): AsyncGenerator<string> {
+  let header = true;
+  for await (const rows of lists) {
+    if (rows.length === 0) continue;
+    yield `${header ? byteOrderMark : ''}${Papa.unparse(rows, { escapeFormulae: true, header })}\r\n`;
+    header = false;
+  }
+  if (header) yield byteOrderMark;
+}

@@ -3,12 +3,12 @@ import { describe, expect, it } from 'vitest';
 import { dutyClock, plainClock } from '../meter/duty';
 import { addDays, daysBetween } from '../time/plant-day';
 import { mondayOf, weekOf } from './due-filter';
-import { type Horizon, type PlannedTask, occurrences, outlook, yearOfWork } from './outlook';
+import { type Horizon, type PlannedTask, Outlook, occurrences, yearOfWork } from './outlook';
 import { type TrialTask, changedTask, whatIf } from './what-if';
 
 const today = '2026-06-15';
 const vienna = { timeZone: 'Europe/Vienna', dayStartsAtMinutes: 0 };
-const horizon: Horizon = { today, untilOn: addDays(today, 364), calendar: vienna, clockOf: () => plainClock };
+const horizon: Horizon = { today, untilOn: addDays(today, 364), clockOf: () => plainClock };
 const still = { low: 0, mid: 0, high: 0 };
 const task = (change: Partial<PlannedTask> = {}): PlannedTask => ({
   taskId: 't',
@@ -23,6 +23,7 @@ const task = (change: Partial<PlannedTask> = {}): PlannedTask => ({
   hoursPerDay: { low: 8, mid: 10, high: 16 },
   cyclesPerDay: still,
   minutes: 10,
+  dutyPlan: '',
   amount: { lubricant: 'G-1', unit: 'g', each: 20 },
   ...change,
 });
@@ -87,10 +88,9 @@ describe('looking ahead', () => {
   });
 
   it('sums by week: what is likely, and what all machines at their slowest and fastest would ask for', () => {
-    const weeks = outlook([task({ stages: [{ name: 'steady', hours: 70 }], byUse: true })], {
-      ...horizon,
-      untilOn: addDays(today, 90),
-    });
+    const outlook = new Outlook({ ...horizon, untilOn: addDays(today, 90) });
+    outlook.add(task({ stages: [{ name: 'steady', hours: 70 }], byUse: true }));
+    const { weeks } = outlook;
     expect(weeks).toHaveLength(13);
     expect(weeks[0]).toMatchObject({
       week: '2026-W25',

@@ -1,15 +1,8 @@
 import type { MethodContext } from '../method';
 import { type DutyClock, type DutyPlan, dutyClock } from '../meter/duty';
 import type { Rate } from '../meter/forecast';
-import {
-  type PlantDay,
-  addDays,
-  daysBetween,
-  plantDayOf,
-  startOfPlantDay,
-  type PlantCalendar,
-} from '../time/plant-day';
-import { weekOf } from './due-filter';
+import { type PlantCalendar, type PlantDay, addDays, dayNumber, dayOfNumber } from '../time/plant-day';
+import { mondayOf, weekOf } from './due-filter';
 import { type Stage, stageAfter } from './limits';
 
 type Rates = Pick<Rate, 'low' | 'mid' | 'high'>;
@@ -31,6 +24,8 @@ export type PlannedTask = {
   hoursPerDay: Rates;
   cyclesPerDay: Rates;
   minutes: number;
+  /** The duty plan that its machine goes by, by the name it has among all plans; empty where it has none. */
+  dutyPlan: string;
   /** Grams or litres of one service; null where it is not counted. */
   amount: { lubricant: string; unit: 'g' | 'L'; each: number } | null;
 };
@@ -42,8 +37,7 @@ export type Occurrence = { taskId: string; on: PlantDay; fromOn: PlantDay; toOn:
 export type Horizon = {
   today: PlantDay;
   untilOn: PlantDay;
-  calendar: PlantCalendar;
-  clockOf: (taskId: string) => DutyClock;
+  clockOf: (dutyPlan: string) => DutyClock;
 };
 
 /** More often than daily is the operator's; the outlook counts at most one a day. */
@@ -53,74 +47,99 @@ const shortestDays = 1;
  * When a task comes round up to a day, each service done on its day. What is overdue counts once, today.
  * @param pace whether machines run at the low, likely or high end of their forecast
  */
-export function* occurrences(
-  task: PlannedTask,
-  { today, untilOn, calendar, clockOf }: Horizon,
-  pace: Pace = 'mid',
-): Generator<Occurrence> {
-  const clock = clockOf(task.taskId);
-  const factor = (rates: Rates) => (rates.mid > 0 ? rates[pace] / rates.mid : 1);
-  const first =
-    task.dueOn <= today || !task.byUse || pace === 'mid'
-      ? task.dueOn
-      : stretched(today, task.dueOn, factor(task.hoursPerDay.mid > 0 ? task.hoursPerDay : task.cyclesPerDay));
-  let before = first;
-  let on = first < today ? today : first;
-  for (let done = task.servicesDone; on <= untilOn; done += 1) {
-    const length = Math.max(0, daysBetween(before === first ? addDays(first, -30) : before, on));
+export function* occurrences(task: PlannedTask, horizon: Horizon, pace: Pace = 'mid'): Generator<Occurrence> {
+  for (const { on, length } of occurrenceDays(task, numbered(horizon), pace)) {
     const tolerance = Math.floor(task.toleranceShare * length);
-    yield { taskId: task.taskId, on, fromOn: addDays(on, -tolerance), toOn: addDays(on, tolerance) };
-    const next = nextOn(stageAfter(task.stages, done + 1, task.cyclic), on, task, pace, clock, calendar);
+    yield {
+      taskId: task.taskId,
+      on: dayOfNumber(on),
+      fromOn: dayOfNumber(on - tolerance),
+      toOn: dayOfNumber(on + tolerance),
+    };
+  }
+}
+
+/** A horizon by day numbers: a plant's year is some hundred thousand services, and texts would be most of the work. */
+type NumberedHorizon = { today: number; until: number; clockOf: Horizon['clockOf'] };
+const numbered = ({ today, untilOn, clockOf }: Horizon): NumberedHorizon => ({
+  today: dayNumber(today),
+  until: dayNumber(untilOn),
+  clockOf,
+});
+
+/** The same days by number, and how many days each service's interval is long. */
+function* occurrenceDays(
+  task: PlannedTask,
+  { today, until, clockOf }: NumberedHorizon,
+  pace: Pace,
+): Generator<{ on: number; length: number }> {
+  const clock = clockOf(task.dutyPlan);
+  const dueOn = dayNumber(task.dueOn);
+  const rates = task.hoursPerDay.mid > 0 ? task.hoursPerDay : task.cyclesPerDay;
+  const first =
+    dueOn <= today || !task.byUse || pace === 'mid'
+      ? dueOn
+      : today + stretched(dueOn - today, rates.mid > 0 ? rates[pace] / rates.mid : 1);
+  let on = Math.max(first, today);
+  let length = on - first + usualLength;
+  for (let done = task.servicesDone; on <= until; done += 1) {
+    yield { on, length };
+    const next = nextOn(stageAfter(task.stages, done + 1, task.cyclic), on, task, pace, clock);
     if (next === undefined) return;
-    before = on;
+    length = next - on;
     on = next;
   }
 }
 
+/** Of the interval that is running now only its end is known; its window is taken as that of a month. */
+const usualLength = 30;
+
 /** When a task of a unit that is commissioned today comes round for the first time; undefined where it never does. */
 export const firstDueOn = (
   task: Omit<PlannedTask, 'dueOn'>,
-  { today, calendar, clockOf }: Horizon,
-): PlantDay | undefined =>
-  nextOn(stageAfter(task.stages, 0, task.cyclic), today, task, 'mid', clockOf(task.taskId), calendar);
+  { today, clockOf }: Pick<Horizon, 'today' | 'clockOf'>,
+): PlantDay | undefined => nextDay(stageAfter(task.stages, 0, task.cyclic), today, task, clockOf);
 
 /** When a task comes round again that is done on a day as its service of that number. */
 export const comesAgainOn = (
   task: PlannedTask,
   servicesDone: number,
   on: PlantDay,
-  { calendar, clockOf }: Pick<Horizon, 'calendar' | 'clockOf'>,
-): PlantDay | undefined =>
-  nextOn(stageAfter(task.stages, servicesDone, task.cyclic), on, task, 'mid', clockOf(task.taskId), calendar);
+  { clockOf }: Pick<Horizon, 'clockOf'>,
+): PlantDay | undefined => nextDay(stageAfter(task.stages, servicesDone, task.cyclic), on, task, clockOf);
 
-/** A day as far ahead as the pace makes it. */
-const stretched = (today: PlantDay, on: PlantDay, factor: number): PlantDay =>
-  factor > 0 ? addDays(today, Math.min(36_525, Math.round(daysBetween(today, on) / factor))) : '9999-01-01';
+/** Days ahead as the pace makes them, a century at most. */
+const stretched = (days: number, factor: number): number =>
+  factor > 0 ? Math.min(36_525, Math.round(days / factor)) : Infinity;
 
-/** The day on which a stage that begins on a day is over; undefined where it never is. */
-function nextOn(
+function nextDay(
   stage: Stage,
   from: PlantDay,
+  task: Omit<PlannedTask, 'dueOn'>,
+  clockOf: Horizon['clockOf'],
+): PlantDay | undefined {
+  const next = nextOn(stage, dayNumber(from), task, 'mid', clockOf(task.dutyPlan));
+  return next === undefined ? undefined : dayOfNumber(next);
+}
+
+/** The day on which a stage that begins on a day is over; undefined where it never is, or in ages. */
+function nextOn(
+  stage: Stage,
+  from: number,
   { severity, hoursPerDay, cyclesPerDay }: Pick<PlannedTask, 'severity' | 'hoursPerDay' | 'cyclesPerDay'>,
   pace: Pace,
   clock: DutyClock,
-  calendar: PlantCalendar,
-): PlantDay | undefined {
-  const days: PlantDay[] = [];
-  if (stage.days !== undefined) days.push(addDays(from, Math.max(shortestDays, Math.floor(stage.days * severity))));
-  const fromMs = startOfPlantDay(from, calendar) + 43_200_000;
-  for (const [limit, rates] of [
-    [stage.hours, hoursPerDay],
-    [stage.cycles, cyclesPerDay],
-  ] as const) {
-    if (limit === undefined || rates[pace] <= 0) continue;
-    const atMs = clock.instantOf(clock.at(fromMs) + (limit * severity) / rates[pace], fromMs);
-    if (!Number.isFinite(atMs) || atMs > Date.UTC(2190, 0, 1)) continue;
-    const on = plantDayOf(atMs, calendar);
-    days.push(on > from ? on : addDays(from, shortestDays));
-  }
-  return days.length === 0 ? undefined : days.reduce((first, day) => (day < first ? day : first));
+): number | undefined {
+  let next = stage.days === undefined ? Infinity : from + Math.max(shortestDays, Math.floor(stage.days * severity));
+  if (stage.hours !== undefined && hoursPerDay[pace] > 0)
+    next = Math.min(next, clock.dayAfter(from, (stage.hours * severity) / hoursPerDay[pace]));
+  if (stage.cycles !== undefined && cyclesPerDay[pace] > 0)
+    next = Math.min(next, clock.dayAfter(from, (stage.cycles * severity) / cyclesPerDay[pace]));
+  return next > farthestDay ? undefined : Math.max(next, from + shortestDays);
 }
+
+/** Nothing is planned beyond it. */
+const farthestDay = dayNumber('2190-01-01');
 
 /** One week of work: minutes, and grams or litres by lubricant, as likely and at either end of the forecast. */
 export type OutlookWeek = {
@@ -132,16 +151,31 @@ export type OutlookWeek = {
 
 const paces: readonly Pace[] = ['low', 'mid', 'high'];
 
-/** What the coming weeks ask for. The ends of the spread are what all machines at their slowest, or all at their fastest, would ask for. */
-export function outlook(tasks: readonly PlannedTask[], horizon: Horizon): OutlookWeek[] {
-  const weeks = new Map<string, OutlookWeek>();
-  for (let day = horizon.today; day <= horizon.untilOn; day = addDays(day, 7))
-    weeks.set(weekOf(day), { week: weekOf(day), tasks: 0, minutes: { low: 0, mid: 0, high: 0 }, lubricants: {} });
-  for (const task of tasks) {
+/**
+ * What the coming weeks ask for, summed task by task, so that a plant need not be held. The ends of the spread are what all
+ * machines at their slowest, or all at their fastest, would ask for.
+ */
+export class Outlook {
+  readonly weeks: OutlookWeek[] = [];
+  private readonly horizon: NumberedHorizon;
+  private readonly monday: number;
+
+  constructor(horizon: Horizon) {
+    this.horizon = numbered(horizon);
+    this.monday = dayNumber(mondayOf(weekOf(horizon.today)));
+    for (let day = this.monday; day <= this.horizon.until; day += 7)
+      this.weeks.push({
+        week: weekOf(dayOfNumber(day)),
+        tasks: 0,
+        minutes: { low: 0, mid: 0, high: 0 },
+        lubricants: {},
+      });
+  }
+
+  add(task: PlannedTask): void {
     for (const pace of paces) {
-      for (const { on } of occurrences(task, horizon, pace)) {
-        const week = weeks.get(weekOf(on));
-        if (!week) continue;
+      for (const { on } of occurrenceDays(task, this.horizon, pace)) {
+        const week = this.weeks[Math.floor((on - this.monday) / 7)]!;
         if (pace === 'mid') week.tasks += 1;
         week.minutes[pace] += task.minutes;
         if (!task.amount) continue;
@@ -150,7 +184,6 @@ export function outlook(tasks: readonly PlannedTask[], horizon: Horizon): Outloo
       }
     }
   }
-  return [...weeks.values()];
 }
 
 /** A year's work in sum, and how much of it would miss its window with the minutes that there are. */
@@ -225,17 +258,15 @@ function missedWindows(
   return missed + queue.filter(({ toOn }, place) => !done[place] && toOn < untilOn && toOn >= today).length;
 }
 
-/** A clock per task, made once per distinct plan: tasks of one machine share theirs. */
+/** The clocks of some duty plans, each made once. */
 export function clocksOf(
   plans: Readonly<Record<string, DutyPlan>>,
-  planOf: Readonly<Record<string, string>>,
   calendar: PlantCalendar,
-): (taskId: string) => DutyClock {
+): (dutyPlan: string) => DutyClock {
   const clocks = new Map<string, DutyClock>();
-  return (taskId) => {
-    const key = planOf[taskId] ?? '';
-    let clock = clocks.get(key);
-    if (!clock) clocks.set(key, (clock = dutyClock(plans[key], calendar)));
+  return (dutyPlan) => {
+    let clock = clocks.get(dutyPlan);
+    if (!clock) clocks.set(dutyPlan, (clock = dutyClock(plans[dutyPlan], calendar)));
     return clock;
   };
 }

@@ -9,7 +9,6 @@ const today = '2026-06-15';
 const horizon: Horizon = {
   today,
   untilOn: addDays(today, 90),
-  calendar: { timeZone: 'UTC', dayStartsAtMinutes: 0 },
   clockOf: () => plainClock,
 };
 const still = { low: 0, mid: 0, high: 0 };
@@ -26,6 +25,7 @@ const task = (taskId: string, dueOn: string, days: number, change: Partial<Plann
   hoursPerDay: still,
   cyclesPerDay: still,
   minutes: 5,
+  dutyPlan: '',
   amount: null,
   ...change,
 });

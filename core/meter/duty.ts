@@ -1,11 +1,15 @@
 import { z } from 'zod';
 import { monthDay, plantDay, quantity } from '../fields/fields';
-import { type PlantDay, addDays, type PlantCalendar, instantOfPlantClock, plantClockMs } from '../time/plant-day';
+import {
+  type PlantCalendar,
+  type PlantDay,
+  dayNumber,
+  dayOfNumber,
+  instantOfPlantClock,
+  plantClockMs,
+} from '../time/plant-day';
 
 const dayMs = 86_400_000;
-/** Day count of a calendar day since 1970, and back. */
-const indexOf = (day: PlantDay) => Math.round(Date.parse(`${day}T00:00:00Z`) / dayMs);
-const dayAt = (index: number): PlantDay => addDays('1970-01-01', index);
 /** A machine that stands for a century is not waited for. */
 const horizonDays = 36_525;
 
@@ -59,7 +63,7 @@ export const meanHours = ({ hoursByWeekday }: DutyPlan): number | undefined =>
 export function dutyOn({ hoursByWeekday, closures = [], seasons = [] }: DutyPlan, day: PlantDay): number {
   if (closures.some(({ from, to }) => day >= from && day <= to)) return 0;
   const mean = meanHours({ hoursByWeekday });
-  const weekday = (indexOf(day) + 3) % 7; // 1 January 1970 was a Thursday
+  const weekday = (dayNumber(day) + 3) % 7; // 1 January 1970 was a Thursday
   const share = hoursByWeekday && mean ? hoursByWeekday[weekday < 0 ? weekday + 7 : weekday]! / mean : 1;
   const monthAndDay = day.slice(5);
   const inside = ({ from, to }: { from: string; to: string }) =>
@@ -76,10 +80,19 @@ export type DutyClock = {
   at: (instantMs: number) => number;
   /** The instant at which the clock will show this; Infinity where it never does within a century of `fromMs`. */
   instantOf: (reading: number, fromMs: number) => number;
+  /**
+   * The day by number on which it has gone on by so many average days since noon of another; Infinity where it never does
+   * within a century. Days alone, without the time of day: for looking far ahead over many tasks.
+   */
+  dayAfter: (day: number, averageDays: number) => number;
 };
 
 /** The clock of a machine without a plan: every day counts alike. */
-export const plainClock: DutyClock = { at: (instantMs) => instantMs / dayMs, instantOf: (reading) => reading * dayMs };
+export const plainClock: DutyClock = {
+  at: (instantMs) => instantMs / dayMs,
+  instantOf: (reading) => reading * dayMs,
+  dayAfter: (day, averageDays) => day + Math.floor(averageDays + 0.5),
+};
 
 /** Clocks by their plan: most machines of a plant share a few plans, and summing the days of decades takes a while. */
 const knownClocks = new Map<string, DutyClock>();
@@ -99,11 +112,11 @@ export function dutyClock(plan: DutyPlan | null | undefined, calendar: PlantCale
 }
 
 function summedClock(plan: DutyPlan, calendar: PlantCalendar): DutyClock {
-  const origin = indexOf('2000-01-01');
+  const origin = dayNumber('2000-01-01');
   const sums = [0]; // sums[i]: average days from the origin to the beginning of day origin + i
   const sumTo = (offset: number): number => {
     if (offset < 0) return offset;
-    while (sums.length <= offset) sums.push(sums.at(-1)! + dutyOn(plan, dayAt(origin + sums.length - 1)));
+    while (sums.length <= offset) sums.push(sums.at(-1)! + dutyOn(plan, dayOfNumber(origin + sums.length - 1)));
     return sums[offset]!;
   };
   return {
@@ -123,6 +136,20 @@ function summedClock(plan: DutyPlan, calendar: PlantCalendar): DutyClock {
         return Math.max(fromMs, instantOfPlantClock(local, calendar));
       }
       return Infinity;
+    },
+    dayAfter(day, averageDays) {
+      const from = day - origin;
+      const reading = (sumTo(from) + sumTo(from + 1)) / 2 + averageDays;
+      let span = 1;
+      while (sumTo(from + span) < reading) if ((span *= 2) > horizonDays) return Infinity;
+      let low = from + Math.floor(span / 2);
+      let high = from + span;
+      while (high - low > 1) {
+        const middle = (low + high) >> 1;
+        if (sumTo(middle) < reading) low = middle;
+        else high = middle;
+      }
+      return origin + low;
     },
   };
 }

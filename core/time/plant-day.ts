@@ -109,6 +109,10 @@ export const addDays = (day: PlantDay, count: number): PlantDay =>
 export const daysBetween = (from: PlantDay, to: PlantDay): number =>
   Math.round((Date.parse(`${to}T00:00:00Z`) - Date.parse(`${from}T00:00:00Z`)) / dayMs);
 
+/** A day counted since the beginning of 1970, for arithmetic over many days; and back. */
+export const dayNumber = (day: PlantDay): number => Math.round(Date.parse(`${day}T00:00:00Z`) / dayMs);
+export const dayOfNumber = (number: number): PlantDay => isoDay(number * dayMs);
+
 /** True for a real calendar day written `YYYY-MM-DD`. */
 export const isPlantDay = (text: string): boolean =>
   /^\d{4}-\d{2}-\d{2}$/.test(text) &&

@@ -1,14 +1,24 @@
-import { type HeatRule, type TrialTask } from '@/core/interval/what-if';
-import type { PlannedTask } from '@/core/interval/outlook';
 import type { DutyPlan } from '@/core/meter/duty';
+import { type HeatRule, type TrialTask } from '@/core/interval/what-if';
+import { type Horizon, type PlannedTask, clocksOf } from '@/core/interval/outlook';
+import { mondayOf, weekOf } from '@/core/interval/due-filter';
+import type { Stage } from '@/core/interval/limits';
+import type { StoredComputation } from '@/core/method';
 import { pointLabel } from '@/core/register/assignment';
-import { type PlantDay, plantDayOf, plantToday, type PlantCalendar, plantCalendar } from '@/core/time/plant-day';
-import type { Desk } from '../desk';
+import {
+  type PlantCalendar,
+  type PlantDay,
+  addDays,
+  plantCalendar,
+  plantDayOf,
+  plantToday,
+} from '@/core/time/plant-day';
+import { type TaskAction, taskActions } from '@/core/words/task-words';
+import type { Database, Desk } from '../desk';
 import { thePlant } from '../plant';
-import { loadMeters } from '../standing/meters';
-import { type TaskNeed, loadNeeds } from '../store/needs';
-import type { TaskState } from '../standing/states';
-import { taskActions } from '@/core/words/task-words';
+import { type MachineRow, dutyPlanOf, machinesInTurn, usualHoursPerDay } from '../standing/plan-rows';
+import { onRounds } from '../standing/standing-sql';
+import { type AmountRow, type Amounts, amountEach, loadAmounts } from '../store/needs';
 
 /** Where a planned task is, for lists and picking. */
 export type PlannedPlace = {
@@ -21,101 +31,196 @@ export type PlannedPlace = {
   area: string;
 };
 export type Planned = TrialTask & PlannedPlace;
-/** The plan as looking ahead takes it: plain data, fit for a worker. Duty plans stand once each, tasks name theirs. */
-export type PlannedWork = {
-  today: PlantDay;
-  calendar: PlantCalendar;
-  tasks: Planned[];
-  undated: number;
-  dutyPlans: Record<string, DutyPlan>;
-  planOf: Record<string, string>;
+
+/** What all planned tasks go by: plain data, fit for a worker. Duty plans stand once each, tasks name theirs. */
+export type Ahead = { today: PlantDay; calendar: PlantCalendar; dutyPlans: Record<string, DutyPlan> };
+
+/** What is read once before the plan is gone through. */
+type Frame = Ahead & {
+  ratesOf: Map<string, PlannedTask['hoursPerDay']>;
+  planOfMachine: Map<string, string>;
+  amounts: Amounts;
 };
 
-/** Everything the plan asks for from now on, but what operators do at their machines. */
-export async function loadPlannedWork({ db, now }: Pick<Desk, 'db' | 'now'>): Promise<PlannedWork> {
-  const [plant, needs, meters, machines] = await Promise.all([
+/** From today so many weeks on, to the end of the last one. */
+export const horizonOf = ({ today, calendar, dutyPlans }: Ahead, weeks: number): Horizon => ({
+  today,
+  untilOn: addDays(mondayOf(weekOf(today)), weeks * 7 - 1),
+  clockOf: clocksOf(dutyPlans, calendar),
+});
+
+/** Reads what the planned tasks of the plant share. */
+export async function loadFrame({ db, now }: Pick<Desk, 'db' | 'now'>): Promise<Frame> {
+  const [plant, amounts, meters, machines] = await Promise.all([
     thePlant(db),
-    loadNeeds(db, now),
-    loadMeters(db),
-    db.Machine.findAll({ where: { retiredOn: null }, attributes: ['id', 'dutyPlan', 'keepsRunning'] }),
+    loadAmounts(db, now),
+    db.select<{ machineId: string; unit: string; low: number; mid: number; high: number }>(
+      `SELECT meter.machineId, meter.unit, meter_state.perDayLow AS low, meter_state.perDayMid AS mid, meter_state.perDayHigh AS high
+       FROM meter JOIN meter_state ON meter_state.meterId = meter.id WHERE meter_state.confidence <> 'none' ORDER BY meter.name`,
+    ),
+    db.select<Pick<MachineRow, 'id' | 'dutyPlan' | 'keepsRunning'>>(
+      'SELECT id, dutyPlan, keepsRunning FROM machine WHERE retiredOn IS NULL',
+    ),
   ]);
-  const today = plantToday(now, plant);
   const ratesOf = new Map<string, PlannedTask['hoursPerDay']>();
-  for (const { machineId, unit, rate } of meters) {
+  for (const { machineId, unit, ...rate } of meters) {
     const key = `${machineId}/${unit === 'hours' ? 'hours' : 'cycles'}`;
-    if (rate.confidence !== 'none' && !ratesOf.has(key)) ratesOf.set(key, rate);
+    if (!ratesOf.has(key)) ratesOf.set(key, rate);
   }
-  const wanted = needs.filter(({ state }) => state.who !== 'operator');
-  const tasks = wanted.flatMap((need) => plannedTask(need, ratesOf, plant) ?? []);
-  const closures = (plant.closures ?? []).map(({ from, to }) => ({ from, to }));
+  // Most machines share a few plans, which are told apart by what they say and named by a number.
+  const names = new Map<string, string>();
   const dutyPlans: Record<string, DutyPlan> = {};
-  const planOfMachine = new Map(
-    machines.map(({ id, dutyPlan, keepsRunning }) => {
-      const plan: DutyPlan = { ...dutyPlan, closures: keepsRunning ? [] : closures };
-      const key = JSON.stringify(plan);
-      dutyPlans[key] = plan;
-      return [id, key];
-    }),
-  );
+  const planOfMachine = new Map<string, string>();
+  for (const machine of machines) {
+    const plan = dutyPlanOf(machine, plant);
+    const text = JSON.stringify(plan);
+    const name = names.get(text) ?? String(names.size + 1);
+    names.set(text, name);
+    dutyPlans[name] = plan;
+    planOfMachine.set(machine.id, name);
+  }
   return {
-    today,
+    today: plantToday(now, plant),
     calendar: plantCalendar(plant),
-    tasks,
-    undated: wanted.length - tasks.length,
     dutyPlans,
-    planOf: Object.fromEntries(wanted.map(({ state }) => [state.taskId, planOfMachine.get(state.machine.id) ?? ''])),
+    ratesOf,
+    planOfMachine,
+    amounts,
   };
+}
+
+type Row = AmountRow &
+  Pick<MachineRow, 'dutyPlan' | 'dutyHoursPerDay'> & {
+    taskId: string;
+    machineId: string;
+    stages: Stage[];
+    cyclic: number;
+    runIn: number;
+    servicesDone: number;
+    dueOn: string;
+    lastMs: number | null;
+    governedBy: string | null;
+    severity: { name: string; value: number }[];
+    toleranceShare: number;
+    minutes: number;
+    perDayMid: number | null;
+    readMs: number | null;
+  };
+
+const joins =
+  'FROM due_state JOIN task ON task.id = due_state.taskId JOIN machine ON machine.id = due_state.machineId LEFT JOIN lubricant ON lubricant.id = due_state.lubricantId LEFT JOIN meter_state AS hours ON hours.meterId = due_state.hourMeterId';
+/** What is not an operator's, and has a date to go on from. */
+const dated = `${onRounds} AND due_state.dueOn IS NOT NULL`;
+
+/**
+ * The plan as looking ahead takes it, task by task, so that a plant need not be held. What has no date, or is done for
+ * good, is not in it.
+ * @param condition which of it, on `due_state`
+ */
+export async function* eachPlanned(
+  db: Database,
+  frame: Frame,
+  condition = 'TRUE',
+  values: Record<string, unknown> = {},
+): AsyncGenerator<PlannedTask> {
+  const rows = db.stream<Row>(
+    `SELECT due_state.taskId, due_state.machineId, due_state.stages, task.cyclic, due_state.runIn, due_state.servicesDone, due_state.dueOn, due_state.lastMs, due_state.governedBy, task.severity, task.toleranceShare, task.minutes, task.action,
+       task.amountKind, due_state.amount, due_state.lubricantId, lubricant.code AS lubricant, machine.dutyPlan, machine.dutyHoursPerDay, hours.perDayMid, hours.readMs ${joins} WHERE ${dated} AND ${condition}`,
+    values,
+  );
+  for await (const row of rows) {
+    const task = plannedTask(row, frame);
+    if (task.stages.length > 0) yield task;
+  }
+}
+
+/** How many tasks the rounds of the plant have, dated or not. */
+export async function countOnRounds(db: Database): Promise<number> {
+  const [row] = await db.select<{ count: number }>(`SELECT COUNT(*) AS count FROM due_state WHERE ${onRounds}`);
+  return Number(row!.count);
 }
 
 const still = { low: 0, mid: 0, high: 0 };
 
-function plannedTask(
-  { state, each, unit }: TaskNeed,
-  ratesOf: Map<string, PlannedTask['hoursPerDay']>,
-  calendar: PlantCalendar,
-): Planned | undefined {
-  const { due, machine, point, area, interval } = state;
-  const stages = stagesAhead(state);
-  if (!due.dueOn || stages.length === 0) return undefined;
-  const { hoursPerDay } = due.hourLine;
-  const measured = ratesOf.get(`${machine.id}/hours`);
+function plannedTask(row: Row, { ratesOf, planOfMachine, amounts, calendar }: Frame): PlannedTask {
+  const { each, unit } = amountEach(row, amounts);
+  const hoursPerDay = usualHoursPerDay(row);
   // By plan alone the hours are off by a third either way, as in the forecast.
-  const hours = measured ?? { low: (hoursPerDay * 2) / 3, mid: hoursPerDay, high: Math.min(24, (hoursPerDay * 4) / 3) };
+  const byPlan = { low: (hoursPerDay * 2) / 3, mid: hoursPerDay, high: Math.min(24, (hoursPerDay * 4) / 3) };
+  const cyclic = Boolean(row.cyclic);
+  // Once the run-in is over only the steady stage is still to come.
+  const stages = cyclic || row.runIn ? row.stages : row.stages.filter(({ count }) => count === undefined);
   return {
-    taskId: state.taskId,
+    taskId: row.taskId,
     stages,
-    cyclic: state.cyclic,
-    servicesDone: due.servicesDone,
-    dueOn: due.dueOn,
-    lastOn: due.lastServiceAt ? plantDayOf(Date.parse(due.lastServiceAt), calendar) : null,
-    byUse: due.by === 'hours' || due.by === 'cycles',
-    severity: state.severity.reduce((product, { value }) => product * value, 1),
-    toleranceShare: state.toleranceShare,
-    hoursPerDay: hours,
-    cyclesPerDay: ratesOf.get(`${machine.id}/cycles`) ?? still,
-    minutes: state.minutes,
-    amount: unit && state.lubricant && each > 0 ? { lubricant: state.lubricant.code, unit, each } : null,
-    heat: heatRuleOf(state),
-    temperatureC: typeof point.temperatureC === 'number' ? point.temperatureC : null,
-    label: pointLabel(machine.code, point.number),
-    pointId: point.id,
-    pointName: point.name,
-    title: state.title,
-    kind: taskActions[state.action],
-    machine: machine.code,
-    area: area.name,
-    ...(interval.stages.length > stages.length && { servicesDone: 0 }),
+    cyclic,
+    servicesDone: row.stages.length > stages.length ? 0 : row.servicesDone,
+    dueOn: row.dueOn,
+    lastOn: row.lastMs === null ? null : plantDayOf(Number(row.lastMs), calendar),
+    byUse: row.governedBy === 'hours' || row.governedBy === 'cycles',
+    severity: row.severity.reduce((product, { value }) => product * value, 1),
+    toleranceShare: row.toleranceShare,
+    hoursPerDay: ratesOf.get(`${row.machineId}/hours`) ?? byPlan,
+    cyclesPerDay: ratesOf.get(`${row.machineId}/cycles`) ?? still,
+    minutes: row.minutes,
+    dutyPlan: planOfMachine.get(row.machineId) ?? '',
+    amount: unit && row.lubricant && each > 0 ? { lubricant: row.lubricant, unit, each } : null,
   };
 }
 
-/** The stages still to come: once the run-in is over only the steady one. */
-const stagesAhead = ({ due, cyclic, interval: { stages } }: TaskState) =>
-  cyclic || due.runIn ? stages : stages.filter(({ count }) => count === undefined);
+type PlaceRow = {
+  taskId: string;
+  title: string;
+  action: TaskAction;
+  pointId: string;
+  pointName: string;
+  number: number;
+  machine: string;
+  area: string;
+  temperatureC: number | null;
+  heat: StoredComputation | null;
+};
 
-function heatRuleOf({ action, interval }: TaskState): HeatRule {
+/** The plan with where everything is and what warmth does to it, for picking and trying out, some machines at a time. */
+export async function* eachPlaced(db: Database, frame: Frame): AsyncGenerator<Planned[]> {
+  for (const machineIds of await machinesInTurn(db)) {
+    const tasks: PlannedTask[] = [];
+    for await (const task of eachPlanned(db, frame, 'due_state.machineId IN (:machineIds)', { machineIds }))
+      tasks.push(task);
+    yield placed(db, tasks);
+  }
+}
+
+/** Tasks with where they are. */
+export async function placed(db: Database, tasks: readonly PlannedTask[]): Promise<Planned[]> {
+  if (tasks.length === 0) return [];
+  const rows = await db.select<PlaceRow>(
+    `SELECT task.id AS taskId, task.title, task.action, lube_point.id AS pointId, lube_point.name AS pointName, lube_point.number, machine.code AS machine, area.name AS area,
+       JSON_VALUE(lube_point.details, '$.temperatureC') AS temperatureC, IF(JSON_VALUE(task.intervalComputed, '$.methodId') = 'grease.interval', task.intervalComputed, NULL) AS heat
+     FROM task JOIN lube_point ON lube_point.id = task.pointId JOIN machine ON machine.id = lube_point.machineId JOIN area ON area.id = machine.areaId WHERE task.id IN (:taskIds)`,
+    { taskIds: tasks.map(({ taskId }) => taskId) },
+  );
+  const placeOf = new Map(rows.map((row) => [row.taskId, row]));
+  return tasks.map((task) => {
+    const { title, action, pointId, pointName, number, machine, area, temperatureC, heat } = placeOf.get(task.taskId)!;
+    return {
+      ...task,
+      heat: heatRuleOf(action, heat),
+      temperatureC: temperatureC === null ? null : Number(temperatureC),
+      label: pointLabel(machine, number),
+      pointId,
+      pointName,
+      title,
+      kind: taskActions[action],
+      machine,
+      area,
+    };
+  });
+}
+
+function heatRuleOf(action: TaskAction, computed: StoredComputation | null): HeatRule {
   if (action === 'oil-change') return { kind: 'oil' };
-  const { computed } = interval;
-  const input = computed?.methodId === 'grease.interval' ? (computed.input as { temperatureC?: number }) : undefined;
+  const input = computed?.input as { temperatureC?: number } | undefined;
   return typeof input?.temperatureC === 'number'
     ? {
         kind: 'grease',
@@ -123,4 +228,16 @@ function heatRuleOf({ action, interval }: TaskState): HeatRule {
         hours: (computed!.result as { intervalH: number }).intervalH,
       }
     : null;
+}
+
+/** The planned work of a few tasks with its places. */
+export async function readPlanned(
+  desk: Pick<Desk, 'db' | 'now'>,
+  taskIds: readonly string[],
+): Promise<{ ahead: Ahead; tasks: Planned[] }> {
+  const frame = await loadFrame(desk);
+  const tasks: PlannedTask[] = [];
+  for await (const task of eachPlanned(desk.db, frame, 'due_state.taskId IN (:taskIds)', { taskIds: [...taskIds] }))
+    tasks.push(task);
+  return { ahead: frame, tasks: await placed(desk.db, tasks) };
 }

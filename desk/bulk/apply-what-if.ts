@@ -7,7 +7,7 @@ import type { TemplateChange } from '@/db/models/register';
 import { type Desk, type Result, done, refusal } from '../desk';
 import { parseForm } from '../parse';
 import { alone, machinesOfTasks } from '../locks';
-import { loadPlannedWork } from '../ahead/planned';
+import { readPlanned } from '../ahead/planned';
 import { stageOwner, stagesInForce } from '../standing/plan-rows';
 import { replaceStages } from '../plan/stages';
 import { winningAssignment } from '../assign/winning';
@@ -45,10 +45,8 @@ async function applyTrial(
   transaction: Transaction,
 ): Promise<Result<WhatIfApplied>> {
   const { db, now, actor } = desk;
-  const work = await loadPlannedWork(desk);
-  const outcomes = work.tasks
-    .filter(({ taskId }) => taskIds.includes(taskId))
-    .map((task) => ({ task, outcome: changedTask(task, change, work.today) }));
+  const { ahead, tasks } = await readPlanned(desk, taskIds);
+  const outcomes = tasks.map((task) => ({ task, outcome: changedTask(task, change, ahead.today) }));
   const rows = await db.Task.findAll({ where: { id: taskIds, retiredOn: null } });
   const points = await db.LubePoint.findAll({ where: { id: rows.map(({ pointId }) => pointId) } });
   const machineIds = [...new Set(points.map(({ machineId }) => machineId))];

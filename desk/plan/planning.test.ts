@@ -3,11 +3,11 @@ import { freshDatabase } from '@/db/testing';
 import { auditWords, readOperatorCard } from '../walk/operator-card';
 import { readDueList } from '../read/due-list';
 import { readOutlook, readOutlookWeek } from '../ahead/outlook';
-import { readPlanLines, readRoundsAhead } from '../read/plan-formats';
+import { eachPlanLine, readRoundsAhead } from '../read/plan-formats';
 import { undoChange } from '../bulk/change-many';
 import { saveClosures } from '../register/machines';
 import { duplicateMachine } from '../register/templates';
-import { smallPlant, taskForm } from '../testing';
+import { gathered, smallPlant, taskForm } from '../testing';
 import { writeEntry } from '../write/write-entries';
 import { applyWhatIf } from '../bulk/apply-what-if';
 import { projectMachines } from '../standing/projection';
@@ -141,7 +141,8 @@ describe('the plan ahead', async () => {
     expect(weeks.some(({ lubricants }) => lubricants['G-1'])).toBe(true);
     const total = weeks.reduce((sum, week) => sum + week.tasks, 0);
     const services = await Promise.all(weeks.map(({ week }) => readOutlookWeek(desk, week)));
-    expect(services.flat()).toHaveLength(total);
+    expect(services.flatMap((week) => week.services)).toHaveLength(total);
+    expect(services.reduce((sum, { count }) => sum + count, 0)).toBe(total);
   });
 
   it('gives planned rounds that keep their number when their day moves', async () => {
@@ -158,7 +159,7 @@ describe('the plan ahead', async () => {
     const moved = await readRoundsAhead(desk);
     expect(moved[0]).toMatchObject({ number: 1, on: '2026-06-29' });
     expect(new Set(moved.map(({ number }) => number)).size).toBe(moved.length);
-    expect((await readPlanLines(desk)).find(({ task: title }) => title === 'Look')).toMatchObject({
+    expect((await gathered(eachPlanLine(desk))).flat().find(({ task: title }) => title === 'Look')).toMatchObject({
       machine: 'M-1',
       point: 'M-1·01',
       interval: 'fortnightly',

@@ -1,6 +1,7 @@
 import { type PlannedTask, clocksOf, firstDueOn, occurrences } from '@/core/interval/outlook';
 import { type PlantDay, addDays, plantToday } from '@/core/time/plant-day';
 import type { Database, Desk } from '../desk';
+import { dutyPlanOf } from '../standing/plan-rows';
 import { loadTaskStates } from '../standing/states';
 import { thePlant } from '../plant';
 import { firstHoursTemplates } from '../plan/task-templates';
@@ -21,12 +22,10 @@ export async function readFirstWeeks(
   ]);
   const today = plantToday(now, plant);
   const hoursPerDay = states[0]?.due.hourLine.hoursPerDay ?? machine?.dutyHoursPerDay ?? 24;
-  const closures = machine?.keepsRunning ? [] : (plant.closures ?? []).map(({ from, to }) => ({ from, to }));
   const horizon = {
     today,
     untilOn: addDays(today, shownDays),
-    calendar: plant,
-    clockOf: clocksOf({ own: { ...machine?.dutyPlan, closures } }, { own: 'own' }, plant),
+    clockOf: clocksOf({ own: dutyPlanOf(machine, plant) }, plant),
   };
   const same = { low: hoursPerDay, mid: hoursPerDay, high: hoursPerDay };
   const comingOf = (stages: PlannedTask['stages'], title: string, fromTemplate: string | null): FirstService[] => {
@@ -42,6 +41,7 @@ export async function readFirstWeeks(
       hoursPerDay: same,
       cyclesPerDay: { low: 0, mid: 0, high: 0 },
       minutes: 0,
+      dutyPlan: 'own',
       amount: null,
     };
     const dueOn = firstDueOn(task, horizon);

@@ -2,14 +2,13 @@ import { signature } from '../follow/round-entries';
 import { believed } from '../log/believed';
 import { weekOf } from '@/core/interval/due-filter';
 import { type PlannedRound, plannedRounds } from '@/core/interval/planned-rounds';
+import type { PlannedTask } from '@/core/interval/outlook';
 import { shownStages } from '@/core/interval/stage-words';
 import { triggerWords } from '@/core/interval/triggers';
 import { pointLabel } from '@/core/register/assignment';
 import type { Desk } from '../desk';
-import { loadPlannedWork } from '../ahead/planned';
-import { listRoutes } from '../walk/routes';
-import { type TaskState, loadTaskStates } from '../standing/states';
-import { horizonOf } from '../ahead/outlook';
+import { eachPlanned, horizonOf, loadFrame } from '../ahead/planned';
+import { type TaskState, eachTaskState } from '../standing/states';
 
 export type RoundAhead = PlannedRound & {
   code: string;
@@ -18,48 +17,76 @@ export type RoundAhead = PlannedRound & {
   tasks: { label: string; title: string; lubricant: string | null }[];
 };
 
-/** The walks of the coming weeks, of one route or of all, as a calendar shows them. */
-export async function readRoundsAhead(
+type PlaceRow = { taskId: string; title: string; machine: string; number: number };
+
+/**
+ * The walks of the coming weeks, of one route or of all, as a calendar shows them, route by route: only the stops of one
+ * route are held at a time.
+ */
+export async function* eachRoundAhead(
   desk: Pick<Desk, 'db' | 'now'>,
   { weeks = 13, routeCode }: { weeks?: number; routeCode?: string | undefined } = {},
-): Promise<RoundAhead[]> {
-  const [work, routes, walks] = await Promise.all([
-    loadPlannedWork(desk),
-    listRoutes(desk),
-    desk.db.select<{ routeId: string; walked: number }>(
+): AsyncGenerator<RoundAhead[]> {
+  const { db } = desk;
+  const [frame, routes, walks] = await Promise.all([
+    loadFrame(desk),
+    db.Route.findAll({
+      where: { retiredOn: null, ...(routeCode !== undefined && { code: routeCode }) },
+      order: [['code', 'ASC']],
+    }),
+    db.select<{ routeId: string; walked: number }>(
       `SELECT routeId, COUNT(*) AS walked FROM round WHERE EXISTS (SELECT 1 FROM ${believed} WHERE ${signature}) GROUP BY routeId`,
     ),
   ]);
-  const horizon = horizonOf(work, weeks);
-  const byId = new Map(work.tasks.map((task) => [task.taskId, task]));
+  const horizon = horizonOf(frame, weeks);
   const walkedOf = new Map(walks.map(({ routeId, walked }) => [routeId, Number(walked)]));
-  return routes
-    .filter(({ code }) => routeCode === undefined || code === routeCode)
-    .flatMap(({ id, code, name, taskIds }) =>
-      plannedRounds(
-        { id, walked: walkedOf.get(id) ?? 0 },
-        taskIds.flatMap((taskId) => byId.get(taskId) ?? []),
-        horizon,
-      ).map((round) => ({
-        ...round,
-        code,
-        name,
-        week: weekOf(round.on),
-        tasks: round.taskIds.map((taskId) => {
-          const { label, title, amount } = byId.get(taskId)!;
-          return { label, title, lubricant: amount?.lubricant ?? null };
-        }),
-      })),
-    )
-    .sort((a, b) => a.on.localeCompare(b.on) || a.code.localeCompare(b.code));
+  for (const { id: routeId, code, name } of routes) {
+    const stops = await db.select<PlaceRow>(
+      'SELECT task.id AS taskId, task.title, machine.code AS machine, lube_point.number FROM stop JOIN task ON task.id = stop.taskId JOIN lube_point ON lube_point.id = task.pointId JOIN machine ON machine.id = lube_point.machineId WHERE stop.routeId = :routeId ORDER BY stop.position',
+      { routeId },
+    );
+    const tasks = new Map<string, PlannedTask>();
+    const ofRoute = 'due_state.taskId IN (SELECT stop.taskId FROM stop WHERE stop.routeId = :routeId)';
+    for await (const task of eachPlanned(db, frame, ofRoute, { routeId })) tasks.set(task.taskId, task);
+    const placeOf = new Map(stops.map((stop) => [stop.taskId, stop]));
+    yield plannedRounds(
+      { id: routeId, walked: walkedOf.get(routeId) ?? 0 },
+      stops.flatMap(({ taskId }) => tasks.get(taskId) ?? []),
+      horizon,
+    ).map((round) => ({
+      ...round,
+      code,
+      name,
+      week: weekOf(round.on),
+      tasks: round.taskIds.map((taskId) => {
+        const { machine, number, title } = placeOf.get(taskId)!;
+        return {
+          label: pointLabel(machine, number),
+          title,
+          lubricant: tasks.get(taskId)?.amount?.lubricant ?? null,
+        };
+      }),
+    }));
+  }
+}
+
+/** The same in one list by day, for a few routes. */
+export async function readRoundsAhead(
+  desk: Pick<Desk, 'db' | 'now'>,
+  which?: Parameters<typeof eachRoundAhead>[1],
+): Promise<RoundAhead[]> {
+  const rounds: RoundAhead[] = [];
+  for await (const ofRoute of eachRoundAhead(desk, which)) rounds.push(...ofRoute);
+  return rounds.sort((a, b) => a.on.localeCompare(b.on) || a.code.localeCompare(b.code));
 }
 
 /** One task of the plan as files carry it: names and units in the head of the column, days as 2026-11-24. */
 export type PlanLine = ReturnType<typeof planLine>;
 
-/** The whole plan with where it stands. */
-export const readPlanLines = async ({ db, now }: Pick<Desk, 'db' | 'now'>): Promise<PlanLine[]> =>
-  (await loadTaskStates(db, now)).map(planLine);
+/** The whole plan with where it stands, some machines at a time. */
+export async function* eachPlanLine({ db, now }: Pick<Desk, 'db' | 'now'>): AsyncGenerator<PlanLine[]> {
+  for await (const states of eachTaskState(db, now)) yield states.map(planLine);
+}
 
 /** Intervals both as they are said and, in `stages`, exactly; meter values accumulated over dials. */
 export function planLine({

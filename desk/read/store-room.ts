@@ -1,9 +1,8 @@
 import { Op } from 'sequelize';
 import { possibleMergers } from '@/core/assign/consolidation';
-import { pointLabel } from '@/core/register/assignment';
 import { isGreaseKind } from '@/core/store/store-room';
 import type { Database, Desk } from '../desk';
-import { type LubricantNeed, type TaskNeed, loadNeeds, needsByLubricant } from '../store/needs';
+import { type LubricantNeed, readNeeds } from '../store/needs';
 import { judgedOf } from '../store/judged';
 
 type Row<Model extends 'Lubricant' | 'StockItem' | 'Gun' | 'GunCalibration'> = InstanceType<Database[Model]>;
@@ -22,31 +21,38 @@ const stockInUse = (lubricantId?: string) => ({ emptiedOn: null, ...(lubricantId
 
 /** Every lubricant of the house with what is on hand, where it is used, and what the plan uses in a year. */
 export async function readStoreRoom({ db, now }: Pick<Desk, 'db' | 'now'>): Promise<StoreRoomLine[]> {
-  const [lubricants, stock, needs] = await Promise.all([
+  const [lubricants, stock, needs, used] = await Promise.all([
     db.Lubricant.findAll({ where: inUse, order: [['code', 'ASC']] }),
     db.StockItem.findAll({ where: stockInUse() }),
-    loadNeeds(db, now),
+    readNeeds(db, now),
+    db.select<{ lubricantId: string; points: number }>(
+      'SELECT lubricantId, COUNT(DISTINCT pointId) AS points FROM due_state WHERE lubricantId IS NOT NULL GROUP BY lubricantId',
+    ),
   ]);
-  const totals = needsByLubricant(needs);
+  const pointsOf = new Map(used.map(({ lubricantId, points }) => [lubricantId, Number(points)]));
   return lubricants.map((lubricant) => {
     const mine = stock.filter(({ lubricantId }) => lubricantId === lubricant.id);
     return {
       lubricant,
       unit: isGreaseKind(lubricant.kind) ? ('g' as const) : ('L' as const),
       onHand: mine.reduce((sum, { amount }) => sum + amount, 0),
-      points: new Set(
-        needs.filter(({ state }) => state.lubricant?.id === lubricant.id).map(({ state }) => state.point.id),
-      ).size,
-      need: totals.find(({ lubricantId }) => lubricantId === lubricant.id),
+      points: pointsOf.get(lubricant.id) ?? 0,
+      need: needs.find(({ lubricantId }) => lubricantId === lubricant.id),
       oldestOpenedOn: mine.flatMap(({ openedOn }) => openedOn ?? []).sort()[0] ?? null,
     };
   });
 }
 
+/** A point that is lubricated with a lubricant. */
+export type PointUse = { id: string; machine: string; number: number; name: string };
+/** So many of them stand on a lubricant's page; all are listed under Due. */
+const shownPoints = 60;
+
 export type LubricantPage = {
   lubricant: Row<'Lubricant'>;
   stock: Row<'StockItem'>[];
-  needs: TaskNeed[];
+  /** Where it is used: the first points by machine and walk, and how many there are. */
+  points: { shown: PointUse[]; count: number };
   need: LubricantNeed | undefined;
   guns: { gun: Row<'Gun'>; calibrations: Row<'GunCalibration'>[] }[];
   replaces: {
@@ -68,9 +74,18 @@ export async function readLubricantPage(
 ): Promise<LubricantPage | undefined> {
   const lubricant = await db.Lubricant.findOne({ where: { code } });
   if (!lubricant) return undefined;
-  const [stock, needs, guns, replacements, people, others] = await Promise.all([
+  const [stock, [need], points, [used], guns, replacements, people, others] = await Promise.all([
     db.StockItem.findAll({ where: stockInUse(lubricant.id), order: [['receivedOn', 'ASC']] }),
-    loadNeeds(db, now),
+    readNeeds(db, now, lubricant.id),
+    db.select<PointUse>(
+      `SELECT DISTINCT lube_point.id, machine.code AS machine, lube_point.number, lube_point.name, lube_point.walkPosition FROM due_state JOIN lube_point ON lube_point.id = due_state.pointId JOIN machine ON machine.id = due_state.machineId
+       WHERE due_state.lubricantId = :lubricantId ORDER BY machine.code, lube_point.walkPosition LIMIT ${shownPoints}`,
+      { lubricantId: lubricant.id },
+    ),
+    db.select<{ count: number }>(
+      'SELECT COUNT(DISTINCT pointId) AS count FROM due_state WHERE lubricantId = :lubricantId',
+      { lubricantId: lubricant.id },
+    ),
     db.Gun.findAll({ where: { lubricantId: lubricant.id }, order: [['code', 'ASC']] }),
     db.Replacement.findAll({ where: { lubricantId: lubricant.id }, order: [['formerName', 'ASC']] }),
     db.Person.findAll(),
@@ -90,8 +105,8 @@ export async function readLubricantPage(
     lubricant,
     stock,
     others,
-    needs: needs.filter(({ state }) => state.lubricant?.id === lubricant.id),
-    need: needsByLubricant(needs).find(({ lubricantId }) => lubricantId === lubricant.id),
+    points: { shown: points, count: Number(used!.count) },
+    need,
     guns: guns.map((gun) => ({ gun, calibrations: calibrations.filter(({ gunId }) => gunId === gun.id) })),
     replaces: replacements.map(({ id, formerName, source, sourceText, sourceOn, note, personId }) => ({
       id,
@@ -130,6 +145,3 @@ export async function readMergers(desk: Pick<Desk, 'db' | 'now'>) {
     uses,
   ).map((merger) => ({ ...merger, keep: of(merger.keep), giveUp: of(merger.giveUp) }));
 }
-
-/** `BM-1·03` of a task's point. */
-export const labelOf = ({ machine, point }: TaskNeed['state']): string => pointLabel(machine.code, point.number);

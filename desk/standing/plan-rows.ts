@@ -206,14 +206,46 @@ export async function selectIncluding(
   return new Map(rows.map(({ id, includesTaskIds }) => [id, includesTaskIds]));
 }
 
+/** When a machine is meant to run: its own weekdays and seasons, the plant's closures unless it runs through them. */
+export const dutyPlanOf = (
+  machine: { dutyPlan?: DutyPlan | null; keepsRunning?: number | boolean } | undefined | null,
+  plant: { closures?: { from: string; to: string }[] },
+): DutyPlan => ({
+  ...machine?.dutyPlan,
+  closures: machine?.keepsRunning ? [] : (plant.closures ?? []).map(({ from, to }) => ({ from, to })),
+});
+
+/** So many machines are read at once where the whole plan is gone through. */
+const machinesAtOnce = 20;
+
+/** The machines of the plant in the order of lists, a few at a time: the plan of a large plant is too much to hold. */
+export async function machinesInTurn(db: Database): Promise<string[][]> {
+  const machines = await db.select<{ id: string }>(
+    'SELECT machine.id FROM machine JOIN area ON area.id = machine.areaId WHERE machine.retiredOn IS NULL ORDER BY area.position, machine.code',
+  );
+  const ids = machines.map(({ id }) => id);
+  return Array.from({ length: Math.ceil(ids.length / machinesAtOnce) }, (_, turn) =>
+    ids.slice(turn * machinesAtOnce, (turn + 1) * machinesAtOnce),
+  );
+}
+
 /** The clock on which a machine's hours are counted forward. */
-export function clockOf(
+export const clockOf = (
   machine: Pick<MachineRow, 'dutyPlan' | 'keepsRunning'> | undefined,
   plant: PlantCalendar & { closures?: { from: string; to: string }[] },
-): DutyClock {
-  const closures = machine?.keepsRunning ? [] : (plant.closures ?? []).map(({ from, to }) => ({ from, to }));
-  return dutyClock({ ...machine?.dutyPlan, closures }, plant);
-}
+): DutyClock => dutyClock(dutyPlanOf(machine, plant), plant);
+
+/** Hours a day where no meter says: as planned, else around the clock. */
+export const assumedHours = (machine: Pick<MachineRow, 'dutyPlan' | 'dutyHoursPerDay'>): number =>
+  plannedHours(machine) || 24;
+
+/** Hours a day that a machine runs: as its meter says once it was read, else as assumed. */
+export const usualHoursPerDay = ({
+  readMs,
+  perDayMid,
+  ...machine
+}: Pick<MachineRow, 'dutyPlan' | 'dutyHoursPerDay'> & { readMs: unknown; perDayMid: number | null }): number =>
+  readMs !== null && perDayMid !== null && perDayMid > 0 ? perDayMid : assumedHours(machine);
 
 /** Hours a day by plan: the mean of its weekdays, or the one number. */
 export const plannedHours = ({

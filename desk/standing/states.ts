@@ -15,7 +15,9 @@ import {
   type MachineRow,
   type TaskFilter,
   type TaskPlanRow,
+  assumedHours,
   clockOf,
+  machinesInTurn,
   plannedHours,
   selectIncluding,
   selectPlan,
@@ -189,19 +191,9 @@ export async function loadTaskStates(db: Database, now: Date, filter: TaskFilter
   );
 }
 
-/** So many machines are read at once where the whole plan is gone through. */
-const machinesAtOnce = 20;
-
-/**
- * Where every task of the plan stands now, in the order of lists, some machines read at a time: the plan of a large plant
- * is too much to hold.
- */
-export async function* eachTaskState(db: Database, now: Date): AsyncGenerator<TaskState> {
-  const machines = await db.select<{ id: string }>(
-    'SELECT machine.id FROM machine JOIN area ON area.id = machine.areaId WHERE machine.retiredOn IS NULL ORDER BY area.position, machine.code',
-  );
-  for (let at = 0; at < machines.length; at += machinesAtOnce)
-    yield* await loadTaskStates(db, now, { machineIds: machines.slice(at, at + machinesAtOnce).map(({ id }) => id) });
+/** Where every task of the plan stands now, in the order of lists, some machines at a time. */
+export async function* eachTaskState(db: Database, now: Date): AsyncGenerator<TaskState[]> {
+  for (const machineIds of await machinesInTurn(db)) yield loadTaskStates(db, now, { machineIds });
 }
 
 const refOf = (id: string | null, code: string | null, name: string | null): LubricantRef | null =>
@@ -244,10 +236,6 @@ export async function deriveTaskStates(
     ];
   });
 }
-
-/** Hours a day where no meter says: as planned, else around the clock. */
-export const assumedHours = (machine: Pick<MachineRow, 'dutyPlan' | 'dutyHoursPerDay'>): number =>
-  plannedHours(machine) || 24;
 
 /** The stored facts as the core knows them. */
 export function factsOfRow({

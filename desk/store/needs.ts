@@ -1,9 +1,10 @@
 import { believedAnswers, countServices } from '../log/believed';
+import type { Stage } from '@/core/interval/limits';
 import { type Need, amountOfService, yearlyNeed } from '@/core/store/needs';
+import type { AmountKind, TaskAction } from '@/core/words/task-words';
 import type { Database } from '../desk';
-import { type TaskState, loadTaskStates } from '../standing/states';
+import { type MachineRow, usualHoursPerDay } from '../standing/plan-rows';
 
-export type TaskNeed = Need & { state: TaskState; each: number };
 /** What one lubricant needs, in grams or litres; a month is a twelfth of the year. */
 export type LubricantNeed = {
   lubricantId: string;
@@ -15,8 +16,39 @@ export type LubricantNeed = {
   unknownTasks: number;
 };
 
+/** What amounts of tasks are worked out with: grams a stroke by grease, litres a service by task. */
+export type Amounts = { gramsPerStroke: Map<string, number>; litresByLog: Map<string, number> };
+export type AmountRow = {
+  taskId: string;
+  action: TaskAction;
+  amountKind: AmountKind;
+  amount: number | null;
+  lubricantId: string | null;
+  lubricant: string | null;
+};
+
+/** Reads what amounts are worked out with, once for all tasks. */
+export async function loadAmounts(db: Database, now: Date): Promise<Amounts> {
+  const [guns, litresByLog] = await Promise.all([db.Gun.findAll({ order: [['code', 'DESC']] }), readLitres(db, now)]);
+  return {
+    // Of two guns with one grease the first by code counts.
+    gramsPerStroke: new Map(guns.map(({ lubricantId, gramsPerStroke }) => [lubricantId, gramsPerStroke])),
+    litresByLog,
+  };
+}
+
+const amountOf = ({ taskId, amountKind, amount, lubricantId }: AmountRow, amounts: Amounts) => ({
+  amountKind,
+  amount,
+  gramsPerStroke: amounts.gramsPerStroke.get(lubricantId ?? '') ?? null,
+  litresByLog: amounts.litresByLog.get(taskId) ?? null,
+});
+
+/** Grams or litres of one service of a task. */
+export const amountEach = (row: AmountRow, amounts: Amounts) => amountOfService(amountOf(row, amounts));
+
 /** Litres a service of each task took on average by the log of the last year. */
-async function litresByLog(db: Database, now: Date): Promise<Map<string, number>> {
+async function readLitres(db: Database, now: Date): Promise<Map<string, number>> {
   const since = new Date(now.getTime() - 365 * 86_400_000);
   const rows = await db.select<{ taskId: string; litres: number; services: number }>(
     `SELECT answered.taskId, SUM(IFNULL(JSON_VALUE(entry.body, '$.amount'), 0)) AS litres, ${countServices} AS services FROM ${believedAnswers}
@@ -26,55 +58,81 @@ async function litresByLog(db: Database, now: Date): Promise<Map<string, number>
   return new Map(rows.map(({ taskId, litres, services }) => [taskId, Number(litres) / Number(services)]));
 }
 
-/** What every task of the plan uses in a year. */
-export async function loadNeeds(db: Database, now: Date): Promise<TaskNeed[]> {
-  const [states, guns, litres] = await Promise.all([
-    loadTaskStates(db, now),
-    db.Gun.findAll({ order: [['code', 'ASC']] }),
-    litresByLog(db, now),
-  ]);
-  return states.map((state) => {
-    const amount = {
-      amountKind: state.amount.kind,
-      amount: state.amount.value,
-      gramsPerStroke: guns.find(({ lubricantId }) => lubricantId === state.lubricant?.id)?.gramsPerStroke ?? null,
-      litresByLog: litres.get(state.taskId) ?? null,
+type NeedRow = AmountRow &
+  Pick<MachineRow, 'dutyPlan' | 'dutyHoursPerDay'> & {
+    stages: Stage[];
+    perDayMid: number | null;
+    readMs: number | null;
+    routes: string | null;
+    lubricantName: string;
+  };
+/** What one task uses in a year, and the routes it is on. */
+export type TaskNeed = Need &
+  Pick<NeedRow, 'taskId' | 'lubricant' | 'lubricantName'> & {
+    lubricantId: string;
+    each: number;
+    routes: string[];
+  };
+
+/**
+ * What every task that uses a lubricant needs in a year, task by task, so that a plant need not be held.
+ * @param lubricantId of one lubricant alone
+ */
+export async function* eachNeed(db: Database, now: Date, lubricantId?: string): AsyncGenerator<TaskNeed> {
+  const amounts = await loadAmounts(db, now);
+  const rows = db.stream<NeedRow>(
+    `SELECT due_state.taskId, task.action, task.amountKind, due_state.amount, due_state.lubricantId, lubricant.code AS lubricant, lubricant.name AS lubricantName, due_state.stages, machine.dutyPlan, machine.dutyHoursPerDay, hours.perDayMid, hours.readMs, onRoutes.routes
+     FROM due_state JOIN task ON task.id = due_state.taskId JOIN machine ON machine.id = due_state.machineId JOIN lubricant ON lubricant.id = due_state.lubricantId LEFT JOIN meter_state AS hours ON hours.meterId = due_state.hourMeterId
+       LEFT JOIN (SELECT stop.taskId, GROUP_CONCAT(route.code ORDER BY route.code SEPARATOR '\n') AS routes FROM stop JOIN route ON route.id = stop.routeId WHERE route.retiredOn IS NULL GROUP BY stop.taskId) AS onRoutes ON onRoutes.taskId = due_state.taskId
+     WHERE task.action <> 'check' ${lubricantId === undefined ? '' : 'AND due_state.lubricantId = :lubricantId'}`,
+    { lubricantId },
+  );
+  for await (const row of rows) {
+    const { taskId, lubricant, lubricantName, stages, routes } = row;
+    yield {
+      taskId,
+      lubricant,
+      lubricantName,
+      lubricantId: row.lubricantId!,
+      routes: routes?.split('\n') ?? [],
+      each: amountEach(row, amounts).each,
+      ...yearlyNeed({ ...amountOf(row, amounts), stages, hoursPerDay: usualHoursPerDay(row) }),
     };
-    return {
-      state,
-      each: amountOfService(amount).each,
-      ...yearlyNeed({ ...amount, stages: state.interval.stages, hoursPerDay: state.due.hourLine.hoursPerDay }),
-    };
-  });
+  }
 }
 
 /** The needs of the plan by lubricant and route; a task on no route counts under `no route`. */
-export function needsByLubricant(needs: readonly TaskNeed[]): LubricantNeed[] {
-  const byId = new Map<string, LubricantNeed>();
-  for (const { state, perYear, unit, by } of needs) {
-    if (!state.lubricant || state.action === 'check') continue;
-    const { id, code, name } = state.lubricant;
-    const sum = byId.get(id) ?? {
-      lubricantId: id,
-      code,
-      name,
-      unit: unit ?? 'L',
-      perYear: 0,
-      byRoute: [],
-      unknownTasks: 0,
-    };
-    byId.set(id, sum);
-    if (by === 'unknown') sum.unknownTasks += 1;
-    if (unit === null) continue;
-    sum.unit = unit;
-    sum.perYear += perYear;
-    const routes = state.routes.length > 0 ? state.routes.map(({ code: route }) => route) : ['no route'];
-    // A task on two routes is done on either; its use is shared between them, so that the columns add up.
-    for (const route of routes) {
-      const known = sum.byRoute.find((each) => each.route === route);
-      if (known) known.perYear += perYear / routes.length;
-      else sum.byRoute.push({ route, perYear: perYear / routes.length });
+export async function readNeeds(db: Database, now: Date, lubricantId?: string): Promise<LubricantNeed[]> {
+  const byId = new Map<string, LubricantNeed & { routes: Map<string, number> }>();
+  for await (const need of eachNeed(db, now, lubricantId)) {
+    let sum = byId.get(need.lubricantId);
+    if (!sum) {
+      const { lubricant, lubricantName, unit } = need;
+      sum = {
+        lubricantId: need.lubricantId,
+        code: lubricant!,
+        name: lubricantName,
+        unit: unit ?? 'L',
+        perYear: 0,
+        byRoute: [],
+        routes: new Map(),
+        unknownTasks: 0,
+      };
+      byId.set(need.lubricantId, sum);
     }
+    addNeed(sum, need);
   }
-  return [...byId.values()].sort((a, b) => a.code.localeCompare(b.code));
+  return [...byId.values()]
+    .map(({ routes, ...sum }) => ({ ...sum, byRoute: [...routes].map(([route, perYear]) => ({ route, perYear })) }))
+    .sort((a, b) => a.code.localeCompare(b.code));
+}
+
+function addNeed(sum: LubricantNeed & { routes: Map<string, number> }, { by, unit, perYear, routes }: TaskNeed): void {
+  if (by === 'unknown') sum.unknownTasks += 1;
+  if (unit === null) return;
+  sum.unit = unit;
+  sum.perYear += perYear;
+  // A task on two routes is done on either; its use is shared between them, so that the columns add up.
+  for (const route of routes.length > 0 ? routes : ['no route'])
+    sum.routes.set(route, (sum.routes.get(route) ?? 0) + perYear / Math.max(1, routes.length));
 }

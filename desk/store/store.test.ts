@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { freshDatabase } from '@/db/testing';
-import { loadNeeds, needsByLubricant } from './needs';
+import { eachNeed, readNeeds } from './needs';
+import { gathered } from '../testing';
 import { readLubricantPage, readMergers, readReplacements, readStoreRoom } from '../read/store-room';
 import { smallPlant } from '../testing';
 import { writeEntry } from '../write/write-entries';
@@ -99,11 +100,11 @@ describe('the store room', async () => {
           body: { lubricantId: ids.oil, amountKind: 'litres', amount },
         }),
       );
-    const needs = await loadNeeds(db, desk.now);
-    expect(needs.find(({ state }) => state.taskId === ids.task)!.perYear).toBeCloseTo((20 * 365 * 16) / 1000, 6);
-    expect(needs.find(({ state }) => state.taskId === topUp)).toMatchObject({ by: 'log', unit: 'L' });
-    expect(needs.find(({ state }) => state.taskId === topUp)!.perYear).toBeCloseTo(3, 6);
-    const [total] = needsByLubricant(needs);
+    const needs = await gathered(eachNeed(db, desk.now));
+    expect(needs.find(({ taskId }) => taskId === ids.task)!.perYear).toBeCloseTo((20 * 365 * 16) / 1000, 6);
+    expect(needs.find(({ taskId }) => taskId === topUp)).toMatchObject({ by: 'log', unit: 'L' });
+    expect(needs.find(({ taskId }) => taskId === topUp)!.perYear).toBeCloseTo(3, 6);
+    const [total] = await readNeeds(db, desk.now);
     expect(total!.byRoute.map(({ route: code }) => code).sort()).toEqual(['R-1', 'no route']);
   });
 

@@ -1,6 +1,6 @@
 import ICAL from 'ical.js';
 import { describe, expect, it } from 'vitest';
-import { calendarOf } from './calendar';
+import { calendarOf, calendarPieces } from './calendar';
 
 const round = {
   routeId: '01ARZ3NDEKTSV4RRFFQ69G5FAV',
@@ -24,5 +24,23 @@ describe('the calendar', () => {
 
   it('is one also where nothing is planned', () => {
     expect(ICAL.parse(calendarOf([], about))).toBeTruthy();
+  });
+
+  it('is the same written route by route', async () => {
+    async function* byRoute() {
+      yield [round];
+      yield [];
+      yield [{ ...round, number: 4, on: '2026-12-08' }];
+    }
+    let text = '';
+    for await (const piece of calendarPieces(byRoute(), about)) text += piece;
+    const events = (ics: string) =>
+      new ICAL.Component(ICAL.parse(ics) as unknown[])
+        .getAllSubcomponents('vevent')
+        .map((event) => [event.getFirstPropertyValue('uid'), String(event.getFirstPropertyValue('dtstart'))]);
+    const whole = calendarOf([round, { ...round, number: 4, on: '2026-12-08' }], about);
+    expect(events(text)).toEqual(events(whole));
+    expect(text.split('\r\n').filter((line) => line.startsWith('BEGIN:VCALENDAR'))).toHaveLength(1);
+    expect(text.slice(0, text.indexOf('BEGIN:VEVENT'))).toBe(whole.slice(0, whole.indexOf('BEGIN:VEVENT')));
   });
 });

@@ -1,20 +1,35 @@
 import { type EventAttributes, createEvents } from 'ics';
 import { counted, number } from '@/components/words';
 import { addDays } from '@/core/time/plant-day';
-import type { readRoundsAhead } from '@/desk/read/plan-formats';
-
-type RoundAhead = Awaited<ReturnType<typeof readRoundsAhead>>[number];
+import type { RoundAhead } from '@/desk/read/plan-formats';
 
 /** The calendar's own line ends are added by its writer: one inside a text would begin a line of its own. */
 const plainLine = (text: string): string => text.replace(/\r\n?/g, '\n');
 
 const date = (day: string) => day.split('-').map(Number) as [number, number, number];
 
-/** Planned rounds as an iCalendar, one event each. @param site under which the book is reached */
-export function calendarOf(
-  rounds: readonly RoundAhead[],
-  { name: plantName, site, now }: { name: string; site: string; now: Date },
-): string {
+/** @param site under which the book is reached */
+type About = { name: string; site: string; now: Date };
+
+const [firstEvent, end] = ['BEGIN:VEVENT', 'END:VCALENDAR'];
+
+/** A calendar as its rounds are planned, route by route. */
+export async function* calendarPieces(
+  lists: AsyncIterable<readonly RoundAhead[]>,
+  about: About,
+): AsyncGenerator<string> {
+  const empty = calendarOf([], about);
+  yield empty.slice(0, empty.indexOf(end));
+  for await (const rounds of lists) {
+    if (rounds.length === 0) continue;
+    const text = calendarOf(rounds, about);
+    yield text.slice(text.indexOf(firstEvent), text.lastIndexOf(end));
+  }
+  yield empty.slice(empty.indexOf(end));
+}
+
+/** Planned rounds as an iCalendar, one event each. */
+export function calendarOf(rounds: readonly RoundAhead[], { name: plantName, site, now }: About): string {
   const events = rounds.map(({ routeId, number: walk, on, code, name, tasks, minutes }): EventAttributes => ({
     uid: `${routeId.toLowerCase()}-${walk}@tagebuch`,
     start: date(on),

@@ -1,11 +1,11 @@
 import type { NextRequest } from 'next/server';
-import { readRoundsAhead } from '@/desk/read/plan-formats';
+import { eachRoundAhead } from '@/desk/read/plan-formats';
 import { thePlant } from '@/desk/plant';
 import { siteAddress } from '@/app/site-address';
 import { database } from '@/app/server';
-import { heavily } from '@/app/heavy';
 import { answering, problem } from '../problem';
-import { calendarOf } from './calendar';
+import { streamed } from '../streamed';
+import { calendarPieces } from './calendar';
 
 /**
  * The planned rounds of the coming weeks as a calendar to subscribe to, of all routes or of one (`?route=R-MILLS`). A
@@ -18,18 +18,14 @@ export async function GET(request: NextRequest) {
     const route = request.nextUrl.searchParams.get('route')?.toUpperCase();
     if (route !== undefined && !(await db.Route.findOne({ where: { code: route, retiredOn: null } })))
       return problem('not-found', `There is no route ${route}.`);
-    const [rounds, plant, site] = await Promise.all([
-      heavily(() => readRoundsAhead({ db, now }, { routeCode: route })),
-      thePlant(db),
-      siteAddress(),
-    ]);
-    const value = calendarOf(rounds, { name: plant.name, site, now });
-    return new Response(value, {
-      headers: {
+    const [plant, site] = await Promise.all([thePlant(db), siteAddress()]);
+    return streamed(
+      calendarPieces(eachRoundAhead({ db, now }, { routeCode: route }), { name: plant.name, site, now }),
+      {
         'content-type': 'text/calendar; charset=utf-8',
         'content-disposition': 'inline; filename="rounds.ics"',
         'cache-control': 'no-cache',
       },
-    });
+    );
   });
 }

@@ -114,7 +114,8 @@ const answers = {
     today: plantDay('Today'),
     calendar: z.object({ timeZone: z.string(), dayStartsAtMinutes: z.int() }),
     tasks: z.array(z.looseObject({ taskId: ulid, dueOn: plantDay('Due on') })),
-    undated: z.int(),
+    count: z.int(),
+    dutyPlans: z.record(z.string(), z.looseObject({})),
   }),
 } satisfies Record<string, z.ZodType>;
 

@@ -1,15 +1,14 @@
-import { readPlanLines } from '@/desk/read/plan-formats';
-import { heavily } from '@/app/heavy';
+import { eachPlanLine } from '@/desk/read/plan-formats';
+import { jsonList, streamed } from '../streamed';
 import { answering } from '../problem';
 import { database } from '@/app/server';
 
 /** The plan as JSON: every task with its interval and where it stands. */
 export async function GET() {
-  return answering(async () => {
+  return answering(() => {
     const now = new Date();
-    return Response.json({
-      asOf: now.toISOString(),
-      tasks: await heavily(() => readPlanLines({ db: database(), now })),
+    return streamed(jsonList(`{"asOf":"${now.toISOString()}","tasks":[`, eachPlanLine({ db: database(), now }), ']}'), {
+      'content-type': 'application/json',
     });
   });
 }

@@ -1,11 +1,20 @@
-import { loadPlannedWork } from '@/desk/ahead/planned';
+import { countOnRounds, eachPlaced, loadFrame } from '@/desk/ahead/planned';
 import { database } from '@/app/server';
-import { heavily } from '@/app/heavy';
+import { jsonList, streamed } from '../streamed';
 import { answering } from '../problem';
 
-/** The plan as looking ahead takes it, for trying changes out on this device. */
+/**
+ * The plan as looking ahead takes it, for trying changes out on this device: what all tasks share, then the tasks, one list
+ * a line, so that whoever asked can say how far it has come.
+ */
 export async function GET() {
-  return answering(async () =>
-    Response.json(await heavily(() => loadPlannedWork({ db: database(), now: new Date() }))),
-  );
+  return answering(async () => {
+    const db = database();
+    const frame = await loadFrame({ db, now: new Date() });
+    const { today, calendar, dutyPlans } = frame;
+    const head = JSON.stringify({ today, calendar, dutyPlans, count: await countOnRounds(db) });
+    return streamed(jsonList(`${head.slice(0, -1)},"tasks":[\n`, eachPlaced(db, frame), '\n]}'), {
+      'content-type': 'application/json',
+    });
+  });
 }

@@ -3,19 +3,29 @@ import Link from 'next/link';
 import { gatherDays } from '@/core/interval/planned-rounds';
 import { counted, day, number, weekday } from '@/components/words';
 import { readRoundsAhead } from '@/desk/read/plan-formats';
+import { type Search, searchOf } from '@/app/search';
 import { siteAddress } from '@/app/site-address';
 import { openDesk, readingMuch } from '@/app/server';
 
 export const metadata: Metadata = { title: 'Calendar and files' };
 
+/** Of so many routes the rounds are shown together; of more, those of one at a time. */
+const togetherMost = 20;
+
 /** The plan for other programs: a calendar to subscribe to, a table and a JSON file; and the rounds that stand in it. */
-export default async function FormatsPage() {
+export default async function FormatsPage({ searchParams }: Search) {
+  const asked = (await searchOf<'route'>(searchParams)).route;
   const desk = await openDesk();
-  const { rounds, site } = await readingMuch(async () => ({
-    rounds: await readRoundsAhead(desk),
-    site: await siteAddress(),
-  }));
-  const routes = [...new Map(rounds.map(({ code, name }) => [code, name]))].sort();
+  const { rounds, routes, one, site } = await readingMuch(async (db) => {
+    const all = await db.Route.findAll({ where: { retiredOn: null }, order: [['code', 'ASC']] });
+    const shown = all.find(({ code }) => code === asked) ?? (all.length > togetherMost ? all[0] : undefined);
+    return {
+      routes: all.map(({ code, name }) => [code, name] as const),
+      one: shown,
+      rounds: await readRoundsAhead(desk, { routeCode: shown?.code }),
+      site: await siteAddress(),
+    };
+  });
   return (
     <div className="max-w-4xl">
       <header className="border-b-2 border-ink pb-3">
@@ -46,7 +56,9 @@ export default async function FormatsPage() {
                   {site}/api/calendar.ics?route={code}
                 </code>
               </a>{' '}
-              <span className="caption">{name}</span>
+              <Link href={`/due/formats?route=${code}#rounds`} prefetch={false} className="caption">
+                {name}
+              </Link>
             </li>
           ))}
         </ul>
@@ -69,7 +81,8 @@ export default async function FormatsPage() {
       </section>
       <section aria-labelledby="rounds" className="mt-8">
         <h2 id="rounds" className="text-xl">
-          Planned rounds <span className="caption font-normal">{counted(rounds.length, 'round')} in 13 weeks</span>
+          Planned rounds{one && ` of ${one.code}`}{' '}
+          <span className="caption font-normal">{counted(rounds.length, 'round')} in 13 weeks</span>
         </h2>
         {rounds.length === 0 ? (
           <p className="mt-2">

@@ -1,15 +1,15 @@
 'use client';
 
 import { useRouter } from 'next/navigation';
-import { useEffect, useId, useMemo, useState } from 'react';
+import { useId, useMemo, useState } from 'react';
 import { FormProblem } from '@/components/ui/notice';
 import { counted, number, quantityOf } from '@/components/words';
 import type { TrialResult, WhatIfChange } from '@/core/interval/what-if';
 import { addDays } from '@/core/time/plant-day';
 import { parseQuantity } from '@/core/units/parse-quantity';
-import type { PlannedWork } from '@/desk/ahead/planned';
 import { PointPicker } from '@/app/(book)/plant/many/point-picker';
 import { applyWhatIf } from '../actions';
+import { usePlan } from './use-plan';
 import { useTrial } from './use-trial';
 
 type Typed = { duty: string; warmer: string; interval: string; minutes: string };
@@ -57,7 +57,7 @@ function readTyped(
 export function TrialForm() {
   const base = useId();
   const router = useRouter();
-  const [work, setWork] = useState<PlannedWork | null>(null);
+  const { work, share, reason: away, again } = usePlan();
   const [picked, setPicked] = useState<string[]>([]);
   const [typed, setTyped] = useState<Typed>(untouched);
   const [problems, setProblems] = useState<Partial<Record<keyof Typed, string>>>({});
@@ -66,15 +66,6 @@ export function TrialForm() {
   const [reason, setReason] = useState<string | null>(null);
   const [said, setSaid] = useState('');
   const { trial, start, discard } = useTrial();
-
-  useEffect(() => {
-    void fetch('/api/planned-work')
-      .then(async (response) => {
-        if (!response.ok) throw new Error('not answered');
-        setWork((await response.json()) as PlannedWork);
-      })
-      .catch(() => setReason('The plan could not be loaded. Open the page again when the server answers.'));
-  }, [said]);
 
   const choices = useMemo(
     () =>
@@ -113,9 +104,9 @@ export function TrialForm() {
       chosen: picked,
       change,
       minutesPerWeek: minutes,
-      horizon: { today: work.today, untilOn: addDays(work.today, 364), calendar: work.calendar },
+      horizon: { today: work.today, untilOn: addDays(work.today, 364) },
       dutyPlans: work.dutyPlans,
-      planOf: work.planOf,
+      calendar: work.calendar,
     });
     return undefined;
   };
@@ -132,18 +123,19 @@ export function TrialForm() {
     setSaid(
       `Applied: ${[restaged > 0 && `${counted(restaged, 'interval')} changed`, overruled > 0 && `${counted(overruled, 'computed interval')} overruled`, warmed > 0 && `${counted(warmed, 'temperature')} changed`, machines > 0 && `planned hours of ${counted(machines, 'machine')}`].filter(Boolean).join(', ') || 'nothing that the plan holds'}.`,
     );
+    again();
     router.refresh();
     return undefined;
   };
 
   if (!work)
-    return reason ? (
+    return away ? (
       <div className="mt-6">
-        <FormProblem reason={reason} />
+        <FormProblem reason={away} />
       </div>
     ) : (
       <p className="mt-6" role="status">
-        Loading the plan …
+        Loading the plan … <progress className="accent-ink" value={share} aria-label="Loaded" />
       </p>
     );
   return (

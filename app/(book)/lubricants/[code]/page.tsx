@@ -10,11 +10,12 @@ import { additives, bases, families, keysOf, materials, thickeners } from '@/cor
 import { nlgiRanges } from '@/core/lubricant/nlgi';
 import { computeStored } from '@/core/method';
 import { hazards } from '@/core/words/hazards';
+import { pointLabel } from '@/core/register/assignment';
 import { isGreaseKind } from '@/core/store/store-room';
 import { daysBetween, plantToday } from '@/core/time/plant-day';
 import { viscosityIndexMethod } from '@/core/viscosity/viscosity-index';
 import { thePlant } from '@/desk/plant';
-import { labelOf, readLubricantPage } from '@/desk/read/store-room';
+import { readLubricantPage } from '@/desk/read/store-room';
 import { pointPath } from '@/app/due-item';
 import { openDesk, reading } from '@/app/server';
 import { ReplacementFields } from './replacement-fields';
@@ -45,7 +46,7 @@ export default async function LubricantPage({ params }: Props) {
     plant: await thePlant(db),
   }));
   if (!page) notFound();
-  const { lubricant, stock, needs, need, guns, replaces, others } = page;
+  const { lubricant, stock, points, need, guns, replaces, others } = page;
   const today = plantToday(desk.now, plant);
   const grease = isGreaseKind(lubricant.kind);
   const unit = grease ? 'g' : 'L';
@@ -66,7 +67,6 @@ export default async function LubricantPage({ params }: Props) {
     fluid: { base: lubricant.baseOil ?? 'mineral', additives: lubricant.additives ?? [] },
     materials: keysOf(materials),
   });
-  const points = [...new Map(needs.map(({ state }) => [state.point.id, state])).values()];
   return (
     <>
       <header className="flex flex-wrap items-end justify-between gap-4 border-b-2 border-ink pb-3">
@@ -109,7 +109,7 @@ export default async function LubricantPage({ params }: Props) {
         <div className="grid content-start gap-10">
           <section aria-labelledby="used">
             <h2 id="used" className="text-xl">
-              Where it is used <span className="caption font-normal">{counted(points.length, 'point')}</span>
+              Where it is used <span className="caption font-normal">{counted(points.count, 'point')}</span>
             </h2>
             {need && need.perYear > 0 && (
               <p className="mt-1">
@@ -120,19 +120,24 @@ export default async function LubricantPage({ params }: Props) {
                 . <Link href="/lubricants/needs">By route and month</Link>
               </p>
             )}
-            {points.length === 0 ? (
+            {points.count === 0 ? (
               <p className="mt-2">Nowhere by the plan.</p>
             ) : (
               <ul className="mt-3 columns-1 gap-8 md:columns-2">
-                {points.map((state) => (
-                  <li key={state.point.id} className="rule-t break-inside-avoid py-1.5">
-                    <Link href={pointPath(state.machine.code, state.point.number)} className="font-semibold">
-                      {labelOf(state)}
+                {points.shown.map(({ id, machine, number: place, name }) => (
+                  <li key={id} className="rule-t break-inside-avoid py-1.5">
+                    <Link href={pointPath(machine, place)} prefetch={false} className="font-semibold">
+                      {pointLabel(machine, place)}
                     </Link>{' '}
-                    <span className="text-muted">{state.point.name}</span>
+                    <span className="text-muted">{name}</span>
                   </li>
                 ))}
               </ul>
+            )}
+            {points.count > points.shown.length && (
+              <p className="mt-2">
+                <Link href={`/due?lubricant=${lubricant.code}`}>All {counted(points.count, 'point')} under Due</Link>
+              </p>
             )}
           </section>
           <section aria-labelledby="meets">

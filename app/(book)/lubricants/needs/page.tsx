@@ -2,7 +2,7 @@ import type { Metadata } from 'next';
 import Link from 'next/link';
 import { counted, quantityOf } from '@/components/words';
 import { isGreaseKind } from '@/core/store/store-room';
-import { loadNeeds, needsByLubricant } from '@/desk/store/needs';
+import { readNeeds } from '@/desk/store/needs';
 import { openDesk, readingMuch } from '@/app/server';
 
 export const metadata: Metadata = { title: 'What the plan uses' };
@@ -11,7 +11,7 @@ export const metadata: Metadata = { title: 'What the plan uses' };
 export default async function NeedsPage() {
   const desk = await openDesk();
   const { needs, stock, lubricants } = await readingMuch(async (db) => ({
-    needs: needsByLubricant(await loadNeeds(db, desk.now)),
+    needs: await readNeeds(db, desk.now),
     stock: await db.StockItem.findAll({ where: { emptiedOn: null } }),
     lubricants: await db.Lubricant.findAll(),
   }));

@@ -14,9 +14,8 @@ export default async function OutlookWeekPage({ params }: { params: Promise<{ we
   const { week } = dueFilter.pick({ week: true }).parse(await params);
   if (!week) notFound();
   const desk = await openDesk();
-  const services = await readingMuch(() => readOutlookWeek(desk, week));
+  const { count, minutes, services } = await readingMuch(() => readOutlookWeek(desk, week));
   const monday = mondayOf(week);
-  const minutes = services.reduce((sum, { task }) => sum + task.minutes, 0);
   return (
     <div className="max-w-4xl">
       <header className="border-b-2 border-ink pb-3">
@@ -27,7 +26,8 @@ export default async function OutlookWeekPage({ params }: { params: Promise<{ we
           Week {Number(week.slice(6))} <span className="font-normal">from {day(monday)}</span>
         </h1>
         <p>
-          {counted(services.length, 'service')}, {number(minutes / 60)} h of work by the likely forecast.
+          {counted(count, 'service')}, {number(minutes / 60)} h of work by the likely forecast.
+          {count > services.length && ` The first ${services.length} are listed.`}
         </p>
       </header>
       {services.length === 0 && <p className="mt-4">Nothing falls into this week.</p>}
