@@ -2,7 +2,7 @@
 
 // Sent as what it shows, not as how it is drawn: that would be four times as long.
 import Link from 'next/link';
-import type { ReactNode } from 'react';
+import type { CSSProperties, ReactNode } from 'react';
 import type { DueStanding } from '@/core/interval/due-words';
 import type { HourLine as HourLineFacts } from '@/core/interval/task-due';
 import { HourAxis, HourLine, hourLineLegend, nowPosition } from './scales/hour-line';
@@ -62,14 +62,17 @@ export function DueTable({
   axisWidth?: number;
 }) {
   return (
-    <table className="w-full max-lg:block">
+    <table
+      className="w-full max-lg:block"
+      style={{ '--now': `${((100 * nowPosition(axisWidth)) / axisWidth).toFixed(2)}%` } as CSSProperties}
+    >
       <caption className="sr-only">{explained ? `${caption}. ${hourLineLegend}` : caption}</caption>
       <thead className={`max-lg:block ${stickyAxis ? 'sticky top-0 z-10 bg-ground' : ''}`}>
         <tr className="max-lg:block">
           <th scope="col" className="sr-only">
             Point and task
           </th>
-          <th scope="col" className="p-0 align-bottom max-lg:block">
+          <th scope="col" className="p-0 align-bottom max-lg:block" style={{ width: axisWidth }}>
             <span className="sr-only">Hours from now</span>
             <HourAxis width={axisWidth} />
           </th>
@@ -116,8 +119,8 @@ export function DueRow({
           </Link>
         </div>
       </td>
-      <td className="due-when" style={{ width: axisWidth }}>
-        <span aria-hidden="true" style={{ left: `${((100 * nowPosition(axisWidth)) / axisWidth).toFixed(2)}%` }} />
+      <td className="due-when">
+        <span aria-hidden="true" />
         <HourLine facts={facts} words={`${title} at ${label}: ${words}`} width={axisWidth} />
       </td>
     </tr>

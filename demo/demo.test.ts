@@ -75,7 +75,7 @@ describe('the demo plant', async () => {
     ['2026-05-13', (due: TaskDue) => ['overdue', 'due'].includes(standingOn(due, '2026-05-13'))],
     ['2026-05-20', (due: TaskDue) => due.dueOn === '2026-05-20' || due.window?.fromOn === '2026-05-20'],
   ] as const)('has on its page of %s what is wanted of each route, the most urgent first', async (day, isWanted) => {
-    const { walks } = await readDayWork({ db, now }, day, '2026-05-13');
+    const { walks } = await readDayWork({ db, now }, { day, today: '2026-05-13', ends: now });
     const wanted = states.filter(({ due, who }) => who !== 'operator' && isWanted(due));
     expect(walks.length).toBeGreaterThan(2);
     for (const { code, count, overdue, tasks } of walks) {
@@ -180,7 +180,7 @@ describe('the demo plant', async () => {
       'BM-C1',
     ]);
     expect(states.some(({ cameEmpty }) => cameEmpty)).toBe(true);
-    expect((await readMergers({ db, now })).length).toBeGreaterThan(1);
+    expect((await readMergers(db)).length).toBeGreaterThan(1);
     expect((await readStoreRoom({ db, now })).filter(({ onHand }) => onHand > 0).length).toBeGreaterThan(10);
   });
 

@@ -174,6 +174,7 @@ export const taskForm = {
 /** The projection as it stands, row by row. */
 export const storedStandings = async (db: Database) => ({
   due: await db.select<{ taskId: string }>('SELECT * FROM due_state ORDER BY taskId'),
+  past: await db.select('SELECT * FROM due_history ORDER BY taskId, untilOn'),
   meters: await db.select('SELECT * FROM meter_state ORDER BY meterId'),
 });
 

@@ -40,72 +40,43 @@ export function HourLine({ facts, words, width = 260 }: { facts: HourLineFacts; 
       width={width}
       height={height}
       viewBox={`0 0 ${width} ${height}`}
-      className="block max-w-full text-ink"
+      className="hour-line"
     >
       {facts.state === 'known' && dueH !== undefined ? (
         <>
-          <line
-            x1={from}
-            x2={to}
-            y1={middle}
-            y2={middle}
-            stroke="currentColor"
-            strokeWidth={1}
-            strokeDasharray={dashes}
-          />
+          <path d={`M${from} ${middle} H${to}`} strokeDasharray={dashes} />
           {lastH !== undefined && <LastService x={from} runIn={facts.runIn} />}
           {fromH !== undefined && toH !== undefined && place(toH) - place(fromH) > 2 && (
             <path
               d={`M${place(fromH) + 3} ${middle - 8} H${place(fromH)} V${middle - 3} M${place(toH) - 3} ${middle - 8} H${place(toH)} V${middle - 3}`}
-              fill="none"
-              stroke="currentColor"
               strokeWidth={1.25}
             />
           )}
           {earliestH !== undefined && latestH !== undefined && (
             <path
               d={`M${place(earliestH)} ${middle + 4} V${middle + 10} M${place(earliestH)} ${middle + 7} H${place(latestH)} M${place(latestH)} ${middle + 4} V${middle + 10}`}
-              fill="none"
-              stroke="currentColor"
               strokeWidth={0.9}
             />
           )}
           {longAgo && (
-            <path
-              d={`M${to - 5} ${middle - 4} L${to - 10} ${middle} L${to - 5} ${middle + 4}`}
-              fill="none"
-              stroke="currentColor"
-              strokeWidth={1.5}
-            />
+            <path d={`M${to - 5} ${middle - 4} L${to - 10} ${middle} L${to - 5} ${middle + 4}`} strokeWidth={1.5} />
           )}
           {beyond ? (
-            <path
-              d={`M${to - 4} ${middle - 4} L${to + 4} ${middle} L${to - 4} ${middle + 4}`}
-              fill="none"
-              stroke="currentColor"
-              strokeWidth={1.5}
-            />
+            <path d={`M${to - 4} ${middle - 4} L${to + 4} ${middle} L${to - 4} ${middle + 4}`} strokeWidth={1.5} />
           ) : (
-            <path d={`M${to - 5} ${middle - 9} H${to + 5} L${to} ${middle} Z`} fill="currentColor" />
+            <path d={`M${to - 5} ${middle - 9} H${to + 5} L${to} ${middle} Z`} className="filled" />
           )}
           {facts.basis !== 'h' && (
-            <text x={Math.min(letterFrom, width - 18)} y={middle - 3} fontSize={10} fill="currentColor">
+            <text x={Math.min(letterFrom, width - 18)} y={middle - 3}>
               {facts.basis}
             </text>
           )}
         </>
       ) : (
-        <path
-          d={`M${now} ${middle} H${place(hourRange.future) - 8}`}
-          stroke="currentColor"
-          strokeWidth={1}
-          strokeDasharray="1 5"
-          strokeLinecap="round"
-          fill="none"
-        />
+        <path d={`M${now} ${middle} H${place(hourRange.future) - 8}`} strokeDasharray="1 5" strokeLinecap="round" />
       )}
       {facts.state !== 'known' && (
-        <text x={now + 8} y={middle - 4} fontSize={11} fill="currentColor">
+        <text x={now + 8} y={middle - 4}>
           ?
         </text>
       )}
@@ -120,9 +91,7 @@ function LastService({ x, runIn }: { x: number; runIn: boolean }) {
   return (
     <path
       d={`M${x} ${middle - 6} V${middle + 6}${runIn ? ` M${x + 3} ${middle - 6} V${middle + 6}` : ''}`}
-      stroke="currentColor"
       strokeWidth={1.5}
-      fill="none"
     />
   );
 }

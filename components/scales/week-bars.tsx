@@ -1,16 +1,18 @@
+'use client';
+
+// Sent as what it shows, not as how it is drawn: that would be several times as long.
 import { scaleBand, scaleLinear } from 'd3-scale';
 import Link from 'next/link';
+import { mondayOf } from '@/core/interval/due-filter';
 import { day, measured } from '../words';
 
-export type WeekBar = {
-  week: string;
-  monday: string;
-  low: number;
-  mid: number;
-  high: number;
-  href: string;
-  words: string;
-};
+/** A week with what is likely and the ends of the forecast, in the unit of the scale. */
+export type WeekBar = { week: string; low: number; mid: number; high: number };
+/** Tenths of a pixel: nobody sees more. */
+const tenth = (pixels: number) => Math.round(pixels * 10) / 10;
+const box = (x: number, y: number, width: number, height: number) =>
+  `M${tenth(x)} ${tenth(y)}h${tenth(width)}v${tenth(Math.max(0, height))}h${tenth(-width)}z`;
+
 const left = 52;
 const bottom = 30;
 
@@ -22,6 +24,7 @@ export function WeekBars({
   bars,
   unit,
   title,
+  what,
   room = 1040,
   height = 200,
   labels = true,
@@ -30,6 +33,7 @@ export function WeekBars({
   bars: readonly WeekBar[];
   unit: string;
   title: string;
+  /** What is counted, before the week: `G-22, week 2026-W48: …`. */ what: string;
   /** Width in pixels where that is enough for the weeks. */ room?: number;
   height?: number;
   labels?: boolean;
@@ -55,7 +59,7 @@ export function WeekBars({
       viewBox={`0 0 ${width} ${height}`}
       width={width}
       height={height}
-      className="max-w-none text-ink"
+      className={`week-bars ${lubricant ? 'of-lubricant' : ''}`}
     >
       {y.ticks(4).map((value) => (
         <g key={value}>
@@ -68,30 +72,17 @@ export function WeekBars({
       <text x={0} y={14} fontSize={11} fill="currentColor">
         {unit}
       </text>
-      {bars.map(({ week, monday, low, mid, high, href, words }, index) => {
+      {bars.map(({ week, mid, ...ends }, index) => {
+        const [low, high] = [Math.min(ends.low, mid), Math.max(ends.high, mid)];
         const at = x(week)!;
         const centre = at + x.bandwidth() / 2;
         return (
-          <Link key={week} href={href} prefetch={false} aria-label={words} className="no-underline">
-            <title>{words}</title>
-            <rect x={at - 2} y={0} width={x.bandwidth() + 4} height={height - foot} fill="transparent" />
-            <rect
-              x={at}
-              y={y(mid)}
-              width={x.bandwidth()}
-              height={Math.max(0, y(0) - y(mid))}
-              fill={lubricant ? 'var(--color-amber)' : 'currentColor'}
-              fillOpacity={lubricant ? 0.75 : 0.22}
-              stroke="currentColor"
-              strokeWidth={1}
-            />
+          <Link key={week} href={`/due/outlook/${week}`} prefetch={false} className="no-underline">
+            <title>{`${what}, week ${week}: ${measured(mid)} ${unit}${high > low ? `, ${measured(low)} to ${measured(high)}` : ''}`}</title>
+            <path d={box(at - 2, 0, x.bandwidth() + 4, height - foot)} fill="transparent" />
+            <path d={box(at, y(mid), x.bandwidth(), y(0) - y(mid))} className="bar" />
             {high > low && (
-              <path
-                d={`M${centre - 3} ${y(high)} h6 M${centre} ${y(high)} V${y(low)} M${centre - 3} ${y(low)} h6`}
-                stroke="currentColor"
-                strokeWidth={1.25}
-                fill="none"
-              />
+              <path d={`M${tenth(centre - 3)} ${tenth(y(high))}h6m-3 0V${tenth(y(low))}m-3 0h6`} className="whisker" />
             )}
             {labels && index % every === 0 && (
               <>
@@ -99,7 +90,7 @@ export function WeekBars({
                   {week.slice(6).replace(/^0/, '')}
                 </text>
                 <text x={centre} y={height - 3} fontSize={10} textAnchor="middle" fill="var(--color-muted)">
-                  {day(monday).slice(0, -5)}
+                  {day(mondayOf(week)).slice(0, -5)}
                 </text>
               </>
             )}

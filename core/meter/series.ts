@@ -198,7 +198,7 @@ export function valueAt(
 }
 
 /** Place of the first reading later than an instant; by halving, as histories grow long. */
-function firstAfter(kept: readonly AccumulatedReading[], atMs: number): number {
+export function firstAfter(kept: readonly AccumulatedReading[], atMs: number): number {
   let low = 0;
   let high = kept.length;
   while (low < high) {

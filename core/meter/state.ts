@@ -6,6 +6,7 @@ import {
   type RejectedReading,
   type Replacement,
   type ShownReading,
+  firstAfter,
   keepPlausible,
   valueAt,
 } from './series';
@@ -101,6 +102,32 @@ export function dutyMeter(dutyPerDay: number, clock: DutyClock = plainClock): Me
 /** Accumulated value of a meter at an instant; undefined where it was never read. */
 export const countAt = ({ kept, rate, clock }: MeterState, atMs: number): number | undefined =>
   valueAt(kept, atMs, rate.mid, clock);
+
+const dayMs = 86_400_000;
+/** How it ran in the quarter before says how fast it was. */
+const quarterMs = 91 * dayMs;
+
+/**
+ * A meter as it stood at an instant in the past: as far as it had run by then, at the pace of the quarter before. Undefined
+ * where it was not read yet; one that is only planned has always run alike.
+ */
+export function meterAsOf(meter: MeterState, atMs: number): MeterState | undefined {
+  const { kept, rate, clock } = meter;
+  const first = kept[0];
+  if (!first || first.atMs > atMs) return undefined;
+  if (rate.readings === 0 || kept.at(-1)!.atMs <= atMs) return meter;
+  const before = kept.slice(0, firstAfter(kept, atMs));
+  const value = countAt(meter, atMs)!;
+  const fromMs = Math.max(first.atMs, atMs - quarterMs);
+  const ran = clock.at(atMs) - clock.at(fromMs);
+  const mid = ran > 0 ? (value - countAt(meter, fromMs)!) / ran : rate.mid;
+  return {
+    ...meter,
+    kept: [...before, { index: -1, atMs, value }],
+    rate: { ...rate, mid },
+    ...(meter.lastRunMs !== undefined && { lastRunMs: Math.min(meter.lastRunMs, atMs) }),
+  };
+}
 
 /** When a meter passed a value, on its kept readings; at the present rate before the first one. */
 export function instantOfValue({ kept, rate }: MeterState, value: number): number | undefined {

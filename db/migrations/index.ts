@@ -317,4 +317,19 @@ export const migrations: readonly Migration[] = [
     stagesOf: `${id} NULL`,
     amount: 'DOUBLE NULL',
   }),
+
+  // Where tasks stood before: one row for every span between the days on which something was entered for a task.
+  createTable(
+    '2026-11-29-02-due-history',
+    'due_history',
+    `taskId ${id} NOT NULL REFERENCES task(id), untilOn DATE NOT NULL, sinceOn DATE NULL, machineId ${id} NOT NULL, state VARCHAR(12) CHARACTER SET ascii NOT NULL, stage VARCHAR(80) NOT NULL, runIn BOOLEAN NOT NULL, governedBy VARCHAR(12) CHARACTER SET ascii NULL,
+    dueOn DATE NULL, fromOn DATE NULL, toOn DATE NULL, postponedFrom DATE NULL, lastMs BIGINT NULL, lastHours DOUBLE NULL, dueHours DOUBLE NULL, servicesDone INT NOT NULL, confidence VARCHAR(8) CHARACTER SET ascii NOT NULL,
+    PRIMARY KEY (taskId, untilOn), KEY (machineId), KEY (untilOn, sinceOn)`,
+  ),
+  addColumns('2026-11-29-03-due-state-since', 'due_state', { sinceOn: 'DATE NULL' }),
+  sqlMigration(
+    '2026-11-29-04-due-state-keys',
+    'ALTER TABLE due_state ADD KEY IF NOT EXISTS due_state_state (state), ADD KEY IF NOT EXISTS due_state_point (pointId)',
+    'ALTER TABLE due_state DROP KEY IF EXISTS due_state_state, DROP KEY IF EXISTS due_state_point',
+  ),
 ];

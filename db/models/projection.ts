@@ -23,7 +23,7 @@ import {
 import { type Who } from '@/core/words/task-words';
 
 /** Raised whenever the same plan and log would be derived differently, or more is derived: what was derived is then made anew. */
-export const projectionVersion = 3;
+export const projectionVersion = 4;
 
 /** Where a meter stands: its newest kept reading summed over dials, and its rate then. Derived; see `desk/standing/projection.ts`. */
 export class MeterStanding extends Model<InferAttributes<MeterStanding>, InferCreationAttributes<MeterStanding>> {
@@ -72,8 +72,31 @@ export class DueStanding extends Model<InferAttributes<DueStanding>, InferCreati
   declare dueHours: number | null;
   declare servicesDone: number;
   declare confidence: DueFacts['confidence'];
+  /** The day of the newest entry for it: before that it stood as `due_history` says. */
+  declare sinceOn: string | null;
   declare bandChange: { band: string; holds: string; wants: string } | null;
   declare cameEmpty: boolean;
+}
+
+/** Where a task stood in a span of the past. Derived; `sinceOn` null: from the beginning. */
+export class PastDueStanding extends Model<InferAttributes<PastDueStanding>, InferCreationAttributes<PastDueStanding>> {
+  declare taskId: string;
+  declare untilOn: string;
+  declare sinceOn: string | null;
+  declare machineId: string;
+  declare state: DueFacts['state'];
+  declare stage: string;
+  declare runIn: boolean;
+  declare governedBy: LimitKind | null;
+  declare dueOn: string | null;
+  declare fromOn: string | null;
+  declare toOn: string | null;
+  declare postponedFrom: string | null;
+  declare lastMs: number | null;
+  declare lastHours: number | null;
+  declare dueHours: number | null;
+  declare servicesDone: number;
+  declare confidence: DueFacts['confidence'];
 }
 
 /** What holds of an entry that was corrected, by its newest correction. Derived; see `desk/log/believed.ts`. */
@@ -138,10 +161,33 @@ export function initProjection(sequelize: Sequelize) {
       dueHours: optionalNumber,
       servicesDone: integer,
       confidence: text,
+      sinceOn: optionalDay,
       bandChange: optionalJson,
       cameEmpty: boolean,
     }),
     { sequelize, tableName: 'due_state', timestamps: false },
+  );
+  PastDueStanding.init(
+    columns({
+      taskId: primaryId,
+      untilOn: { type: DataTypes.DATEONLY, primaryKey: true },
+      sinceOn: optionalDay,
+      machineId: idColumn,
+      state: text,
+      stage: text,
+      runIn: boolean,
+      governedBy: optionalText,
+      dueOn: optionalDay,
+      fromOn: optionalDay,
+      toOn: optionalDay,
+      postponedFrom: optionalDay,
+      lastMs: bigint,
+      lastHours: optionalNumber,
+      dueHours: optionalNumber,
+      servicesDone: integer,
+      confidence: text,
+    }),
+    { sequelize, tableName: 'due_history', timestamps: false },
   );
   CorrectedEntry.init(
     columns({
@@ -158,5 +204,5 @@ export function initProjection(sequelize: Sequelize) {
     }),
     { sequelize, tableName: 'corrected_entry', timestamps: false },
   );
-  return { MeterStanding, DueStanding, CorrectedEntry };
+  return { MeterStanding, DueStanding, PastDueStanding, CorrectedEntry };
 }

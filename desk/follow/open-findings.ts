@@ -1,4 +1,5 @@
 import type { EntryBody } from '@/core/entry/kinds';
+import { urgencies } from '@/core/entry/kinds/finding';
 import { pointLabel } from '@/core/register/assignment';
 import { type PlantDay, plantDayOf } from '@/core/time/plant-day';
 import type { Database } from '../desk';
@@ -24,24 +25,37 @@ type Row = {
   number: number | null;
 };
 
+/** So many stand on a page; the rest is counted. */
+const shownFindings = 20;
+
 /**
- * Findings that are to be followed up, newest first. Closing one comes with its follow-up; until then it stays open.
+ * Findings that are to be followed up, the most urgent first, newest first among those. Closing one comes with its
+ * follow-up; until then it stays open.
  * @param asOf what was found by then, or, by a clock that ran ahead, came in by then
  */
-export async function openFindings(db: Database, asOf: Date, limit = 100): Promise<OpenFinding[]> {
+export async function openFindings(db: Database, asOf: Date): Promise<{ shown: OpenFinding[]; count: number }> {
   const plant = await thePlant(db);
-  const rows = await db.select<Row>(
-    `SELECT entry.id, entry.body, entry.happenedAtUtc, person.initials, machine.code, machine.name AS machineName, lube_point.number
-     FROM ${believed} JOIN person ON person.id = entry.personId LEFT JOIN machine ON machine.id = entry.machineId LEFT JOIN lube_point ON lube_point.id = entry.pointId
-     WHERE entry.kind = 'finding' AND LEAST(entry.happenedAtUtc, entry.receivedAt) <= :asOf ORDER BY entry.seq DESC LIMIT :limit`,
-    { asOf, limit },
-  );
-  return rows.map(({ id, body, happenedAtUtc, initials, code, machineName, number }) => ({
-    ...(JSON.parse(body) as EntryBody<'finding'>),
-    entryId: id,
-    foundOn: plantDayOf(happenedAtUtc.getTime(), plant),
-    initials,
-    machine: code === null ? null : { code, name: machineName! },
-    point: code === null || number === null ? null : { number, label: pointLabel(code, number) },
-  }));
+  const open = `entry.kind = 'finding' AND LEAST(entry.happenedAtUtc, entry.receivedAt) <= :asOf`;
+  const [rows, [all]] = await Promise.all([
+    db.select<Row>(
+      `SELECT entry.id, entry.body, entry.happenedAtUtc, person.initials, machine.code, machine.name AS machineName, lube_point.number
+       FROM ${believed} JOIN person ON person.id = entry.personId LEFT JOIN machine ON machine.id = entry.machineId LEFT JOIN lube_point ON lube_point.id = entry.pointId
+       WHERE ${open} ORDER BY FIELD(JSON_VALUE(entry.body, '$.urgency'), ${Object.keys(urgencies)
+         .map((urgency) => `'${urgency}'`)
+         .join(', ')}), entry.seq DESC LIMIT ${shownFindings}`,
+      { asOf },
+    ),
+    db.select<{ count: number }>(`SELECT COUNT(*) AS count FROM ${believed} WHERE ${open}`, { asOf }),
+  ]);
+  return {
+    count: Number(all!.count),
+    shown: rows.map(({ id, body, happenedAtUtc, initials, code, machineName, number }) => ({
+      ...(JSON.parse(body) as EntryBody<'finding'>),
+      entryId: id,
+      foundOn: plantDayOf(happenedAtUtc.getTime(), plant),
+      initials,
+      machine: code === null ? null : { code, name: machineName! },
+      point: code === null || number === null ? null : { number, label: pointLabel(code, number) },
+    })),
+  };
 }

@@ -1,10 +1,10 @@
 import { type PlantDay, addDays, plantToday, startOfPlantDay } from '@/core/time/plant-day';
 import type { Desk } from '../desk';
-import { type OpenFinding, openFindings } from '../follow/open-findings';
+import { openFindings } from '../follow/open-findings';
 import { type LogLine, readLog } from '../log/lines';
 import { thePlant } from '../plant';
 import { type RoundSummary, listRounds } from '../walk/rounds';
-import { type DayWork, derivePastWork, readDayWork } from './day-work';
+import { type DayWork, readDayWork } from './day-work';
 
 /** So many lines of the log stand on a day's page; the rest is in the Log. */
 const shownLines = 25;
@@ -17,7 +17,7 @@ export type DiaryPage = DayWork & {
   written: LogLine[];
   /** More was written than is shown. */
   writtenMore: boolean;
-  findings: OpenFinding[];
+  findings: Awaited<ReturnType<typeof openFindings>>;
 };
 
 /** One page of the diary. A past page shows how things stood at its end; a coming one what will be due on it. */
@@ -27,7 +27,7 @@ export async function readDiary({ db, now }: Pick<Desk, 'db' | 'now'>, day: Plan
   const from = new Date(startOfPlantDay(day, plant));
   const to = new Date(startOfPlantDay(addDays(day, 1), plant));
   const [work, rounds, lines, findings] = await Promise.all([
-    day < today ? derivePastWork({ db }, day) : readDayWork({ db, now }, day, today),
+    readDayWork({ db, now }, { day, today, ends: to }),
     listRounds(db, from, to),
     readLog(db, { from, to }, shownLines + 1),
     openFindings(db, day < today ? new Date(to.getTime() - 1) : now),

@@ -6,7 +6,7 @@ import { contentsOf } from '../assign/contents';
 import type { Database, Desk } from '../desk';
 import type { GreasePlan } from '@/core/grease/plan';
 import { greaseProposal } from '../plan/grease-proposal';
-import { type DerivedMeter, type MeterStanding, deriveMeters, loadMeters } from '../standing/meters';
+import { type MeterStanding, loadMeters } from '../standing/meters';
 import { type TaskState, deriveTaskStates, loadTaskStates } from '../standing/states';
 import { findMachine } from '../register/machines';
 import { type LogLine, readLog } from '../log/lines';
@@ -20,7 +20,7 @@ export type MachinePage = {
   points: Row<'LubePoint'>[];
   retired: Row<'LubePoint'>[];
   states: TaskState[];
-  meters: DerivedMeter[];
+  meters: MeterStanding[];
   history: LogLine[];
   oldCodes: string[];
   reservoirs: Row<'Reservoir'>[];
@@ -44,7 +44,7 @@ export async function readMachinePage(
       ],
     }),
     loadTaskStates(db, now, { machineIds: [machine.id] }),
-    deriveMeters(db, [machine.id]),
+    loadMeters(db, [machine.id]),
     readLog(db, { machineCode: machine.code }, 15),
     db.MachineCode.findAll({ where: { machineId: machine.id } }),
     db.Reservoir.findAll({ where: { machineId: machine.id }, order: [['name', 'ASC']] }),

@@ -5,8 +5,18 @@ import type { Database } from '../desk';
 /** A point as it is offered where many are picked. */
 export type PointChoiceRow = { id: string; label: string; name: string; machine: string; area: string; kind: string };
 
-/** Every point of the plant, in order of machine and walk. */
-export async function readPointChoices(db: Database): Promise<PointChoiceRow[]> {
+/** A plant with more points than this is picked from area by area. */
+const togetherMost = 2000;
+
+/** The areas to pick from one after another; null where the plant is small enough to be picked from as a whole. */
+export async function areasToPickFrom(db: Database): Promise<{ code: string; name: string }[] | null> {
+  if ((await db.LubePoint.count({ where: { retiredOn: null } })) <= togetherMost) return null;
+  const areas = await db.Area.findAll({ order: [['position', 'ASC']] });
+  return areas.map(({ code, name }) => ({ code, name }));
+}
+
+/** The points of an area, of the whole plant when not given, in order of machine and walk. */
+export async function readPointChoices(db: Database, area?: string): Promise<PointChoiceRow[]> {
   const rows = await db.select<{
     id: string;
     number: number;
@@ -16,7 +26,8 @@ export async function readPointChoices(db: Database): Promise<PointChoiceRow[]> 
     areaName: string;
   }>(
     `SELECT lube_point.id, lube_point.number, lube_point.name, lube_point.kind, machine.code, area.name AS areaName FROM lube_point JOIN machine ON machine.id = lube_point.machineId JOIN area ON area.id = machine.areaId
-     WHERE lube_point.retiredOn IS NULL AND machine.retiredOn IS NULL ORDER BY machine.code, lube_point.walkPosition`,
+     WHERE lube_point.retiredOn IS NULL AND machine.retiredOn IS NULL ${area === undefined ? '' : 'AND area.code = :area'} ORDER BY machine.code, lube_point.walkPosition`,
+    { area },
   );
   return rows.map(({ id, number, name, kind, code, areaName }) => ({
     id,
@@ -26,6 +37,12 @@ export async function readPointChoices(db: Database): Promise<PointChoiceRow[]> 
     area: areaName,
     kind: pointKinds[kind].label,
   }));
+}
+
+/** The points of a small plant to pick from, or the areas of a large one. */
+export async function pointsToPickFrom(db: Database) {
+  const areas = await areasToPickFrom(db);
+  return { areas, choices: areas ? [] : await readPointChoices(db) };
 }
 
 /** Changes of many points done lately, newest first. */

@@ -34,7 +34,7 @@ describe('what the pages read', async () => {
         timeZone: 'Europe/Vienna',
         unknownCount: 1,
         walks: [],
-        findings: [],
+        findings: { shown: [], count: 0 },
       });
       expect(page.metersToRead).toMatchObject({ count: 1, shown: [{ machineCode: 'M-1', daysSince: null }] });
     });
@@ -68,6 +68,7 @@ describe('what the pages read', async () => {
       const page = await readDiary(desk, '2026-01-02');
       expect(page.walks).toEqual([]);
       expect(page.written).toEqual([]);
+      expect(page.metersToRead.count).toBe(0);
       expect((await readDiary(desk, '2026-01-01')).written.map(({ kind }) => kind)).toEqual(['grease', 'reading']);
     });
 
@@ -89,7 +90,7 @@ describe('what the pages read', async () => {
         pointId: ids.point,
         body: { what: 'leak', urgency: 'act-now' },
       });
-      expect((await readDiary(desk, today)).findings).toMatchObject([{ entryId: id }]);
+      expect((await readDiary(desk, today)).findings.shown).toMatchObject([{ entryId: id }]);
       await write({
         kind: 'correction',
         ...at(today),
@@ -97,7 +98,7 @@ describe('what the pages read', async () => {
         replacesId: id,
         body: { void: true, reason: 'It was water.' },
       });
-      expect((await readDiary(desk, today)).findings).toEqual([]);
+      expect((await readDiary(desk, today)).findings.shown).toEqual([]);
     });
   });
 

@@ -15,9 +15,20 @@ export type RouteLine = {
   unknown: number;
 };
 
-/** All routes in use, those that are not any more, and how many tasks of the plan are on none. */
-export async function readRouteList({ db, now }: Pick<Desk, 'db' | 'now'>): Promise<{
+/** So many stand on a page. */
+const shownRoutes = 100;
+
+/**
+ * Routes in use by code, those that are not any more, and how many tasks of the plan are on none.
+ * @param after begins after the route of this code
+ */
+export async function readRouteList(
+  { db, now }: Pick<Desk, 'db' | 'now'>,
+  after = '',
+): Promise<{
   routes: RouteLine[];
+  /** The last code of this page where there are more. */
+  next: string | null;
   onNone: number;
   retired: { id: string; code: string; version: number; retiredOn: string }[];
 }> {
@@ -26,9 +37,9 @@ export async function readRouteList({ db, now }: Pick<Desk, 'db' | 'now'>): Prom
     db.select<RouteLine>(
       `SELECT route.id, route.code, route.name, COUNT(due_state.taskId) AS stops, IFNULL(SUM(IF(due_state.taskId IS NULL, 0, task.minutes)), 0) AS minutes,
          ${(['overdue', 'due', 'unknown'] as const).map((each) => `IFNULL(SUM(${standingSql[each]}), 0) AS ${each}`).join(', ')}
-       FROM route LEFT JOIN stop ON stop.routeId = route.id LEFT JOIN task ON task.id = stop.taskId LEFT JOIN due_state ON due_state.taskId = stop.taskId
-       WHERE route.retiredOn IS NULL GROUP BY route.id, route.code, route.name ORDER BY route.code`,
-      { today },
+       FROM (SELECT id, code, name FROM route WHERE retiredOn IS NULL AND code > :after ORDER BY code LIMIT ${shownRoutes + 1}) AS route LEFT JOIN stop ON stop.routeId = route.id LEFT JOIN task ON task.id = stop.taskId LEFT JOIN due_state ON due_state.taskId = stop.taskId
+       GROUP BY route.id, route.code, route.name ORDER BY route.code`,
+      { today, after },
     ),
     db.select<{ count: number }>(
       'SELECT COUNT(*) AS count FROM due_state WHERE NOT EXISTS (SELECT 1 FROM stop JOIN route ON route.id = stop.routeId WHERE stop.taskId = due_state.taskId AND route.retiredOn IS NULL)',
@@ -38,9 +49,10 @@ export async function readRouteList({ db, now }: Pick<Desk, 'db' | 'now'>): Prom
     ),
   ]);
   return {
-    retired,
+    next: routes.length > shownRoutes ? routes[shownRoutes - 1]!.code : null,
+    retired: after === '' ? retired : [],
     onNone: Number(forgotten!.count),
-    routes: routes.map(({ stops, minutes, overdue, due, unknown, ...route }) => ({
+    routes: routes.slice(0, shownRoutes).map(({ stops, minutes, overdue, due, unknown, ...route }) => ({
       ...route,
       stops: Number(stops),
       minutes: Number(minutes),

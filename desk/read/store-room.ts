@@ -19,12 +19,11 @@ export type StoreRoomLine = {
 const inUse = { retiredOn: null };
 const stockInUse = (lubricantId?: string) => ({ emptiedOn: null, ...(lubricantId && { lubricantId }) });
 
-/** Every lubricant of the house with what is on hand, where it is used, and what the plan uses in a year. */
-export async function readStoreRoom({ db, now }: Pick<Desk, 'db' | 'now'>): Promise<StoreRoomLine[]> {
-  const [lubricants, stock, needs, used] = await Promise.all([
+/** Every lubricant of the house with what is on hand and where it is used. */
+async function readShelf(db: Database): Promise<Omit<StoreRoomLine, 'need'>[]> {
+  const [lubricants, stock, used] = await Promise.all([
     db.Lubricant.findAll({ where: inUse, order: [['code', 'ASC']] }),
     db.StockItem.findAll({ where: stockInUse() }),
-    readNeeds(db, now),
     db.select<{ lubricantId: string; points: number }>(
       'SELECT lubricantId, COUNT(DISTINCT pointId) AS points FROM due_state WHERE lubricantId IS NOT NULL GROUP BY lubricantId',
     ),
@@ -37,10 +36,16 @@ export async function readStoreRoom({ db, now }: Pick<Desk, 'db' | 'now'>): Prom
       unit: isGreaseKind(lubricant.kind) ? ('g' as const) : ('L' as const),
       onHand: mine.reduce((sum, { amount }) => sum + amount, 0),
       points: pointsOf.get(lubricant.id) ?? 0,
-      need: needs.find(({ lubricantId }) => lubricantId === lubricant.id),
       oldestOpenedOn: mine.flatMap(({ openedOn }) => openedOn ?? []).sort()[0] ?? null,
     };
   });
+}
+
+/** The same with what the plan uses in a year. */
+export async function readStoreRoom({ db, now }: Pick<Desk, 'db' | 'now'>): Promise<StoreRoomLine[]> {
+  const [lines, needs] = await Promise.all([readShelf(db), readNeeds(db, now)]);
+  const needOf = new Map(needs.map((need) => [need.lubricantId, need]));
+  return lines.map((line) => ({ ...line, need: needOf.get(line.lubricant.id) }));
 }
 
 /** A point that is lubricated with a lubricant. */
@@ -136,8 +141,8 @@ export async function readReplacements(db: Database) {
 }
 
 /** Lubricants that could be one, the more used of each pair kept. */
-export async function readMergers(desk: Pick<Desk, 'db' | 'now'>) {
-  const lines = await readStoreRoom(desk);
+export async function readMergers(db: Database) {
+  const lines = await readShelf(db);
   const uses = new Map(lines.map(({ lubricant, points }) => [lubricant.id, points]));
   const of = (id: string) => lines.find(({ lubricant }) => lubricant.id === id)!;
   return possibleMergers(

@@ -1,7 +1,7 @@
 import { pointLabel } from '@/core/register/assignment';
 import type { MachineState } from '@/core/words/machine-states';
 import type { Database } from '../desk';
-import { loadTaskStates } from '../standing/states';
+import { type TaskState, loadTaskStates } from '../standing/states';
 import { type AmountKind, type TaskAction, taskActions } from '@/core/words/task-words';
 
 /** A task as the route builder offers it. */
@@ -34,9 +34,23 @@ function frequencyOf(days: number): Frequency {
 
 const usualHoursPerDay = 16;
 
-/** Every task of the plan, for picking by filter. */
-export async function readTaskChoices(db: Database, now: Date): Promise<TaskChoice[]> {
-  const states = await loadTaskStates(db, now);
+/** The tasks of an area, of the whole plan when not given, for picking by filter. */
+export async function readTaskChoices(db: Database, now: Date, area?: string): Promise<TaskChoice[]> {
+  const machines =
+    area === undefined
+      ? undefined
+      : await db.select<{ id: string }>(
+          'SELECT machine.id FROM machine JOIN area ON area.id = machine.areaId WHERE area.code = :area',
+          { area },
+        );
+  return choicesOf(await loadTaskStates(db, now, machines ? { machineIds: machines.map(({ id }) => id) } : {}));
+}
+
+/** Some tasks in the same way, as those that are on a route already. */
+export const readTaskChoicesOf = async (db: Database, now: Date, taskIds: string[]): Promise<TaskChoice[]> =>
+  choicesOf(await loadTaskStates(db, now, { taskIds }));
+
+function choicesOf(states: readonly TaskState[]): TaskChoice[] {
   // What the operator does stands on the machine's card, not on a walk.
   return states
     .filter(({ who }) => who !== 'operator')

@@ -125,15 +125,12 @@ export type DerivedMeter = MeterStanding & {
   leftOut: { atMs: number; value: number; reason: string }[];
 };
 
-/**
- * The same with the readings, derived from the log.
- * @param untilMs turns the diary back: what was read later is left out
- */
-export async function deriveMeters(db: Database, machineIds?: string[], untilMs = Infinity): Promise<DerivedMeter[]> {
+/** The same with the readings, derived from the log. */
+export async function deriveMeters(db: Database, machineIds?: string[]): Promise<DerivedMeter[]> {
   const meters = await meterRows(db, machineIds);
   const ids = [...new Set(meters.map(({ machineId }) => machineId))];
   if (ids.length === 0) return [];
-  const [plan, log] = await Promise.all([selectPlan(db, { machineIds: ids }), machineLog(db, ids, { untilMs })]);
+  const [plan, log] = await Promise.all([selectPlan(db, { machineIds: ids }), machineLog(db, ids)]);
   const states = new Map(ids.flatMap((machineId) => [...metersOfMachine(plan, log, machineId).states]));
   return meters.map((meter) => {
     const state = states.get(meter.id)!;

@@ -1,7 +1,10 @@
-import type { Transaction } from 'sequelize';
+import type { Model, ModelStatic, Transaction, WhereOptions } from 'sequelize';
+import type { DueFacts } from '@/core/interval/due-facts';
+import { type PastStanding, dueHistory } from '@/core/interval/due-history';
 import { decides } from '@/core/entry/believed';
 import { decidingKinds } from '@/core/entry/kinds';
-import type { MeterState } from '@/core/meter/state';
+import { type MeterState, meterAsOf } from '@/core/meter/state';
+import type { PlantDay } from '@/core/time/plant-day';
 import { projectionVersion } from '@/db/models/projection';
 import type { Database } from '../desk';
 import { type MachineMeters, deriveTask, factsOf, metersOfMachine } from './derive';
@@ -19,7 +22,7 @@ import {
   correctionsOfLog,
   machinesSince,
 } from '../log/believed';
-import { type Plan, selectPlan } from './plan-rows';
+import { type Plan, type TaskPlanRow, selectPlan } from './plan-rows';
 
 /**
  * Where every meter and task stands, kept beside the log so that lists need not read it. It is brought up to date in the
@@ -28,6 +31,7 @@ import { type Plan, selectPlan } from './plan-rows';
  */
 type MeterRow = ReturnType<typeof meterRow>;
 type DueRow = ReturnType<typeof dueRow>;
+type PastRow = ReturnType<typeof pastRow>;
 
 function meterRow(
   meterId: string,
@@ -53,7 +57,32 @@ function meterRow(
   };
 }
 
-function dueRow(derived: ReturnType<typeof deriveTask>) {
+/** Facts as they are kept, of the present and of the past alike. */
+const factColumns = (facts: DueFacts) => ({
+  state: facts.state,
+  stage: facts.stage,
+  runIn: facts.runIn,
+  governedBy: facts.by ?? null,
+  dueOn: facts.dueOn ?? null,
+  fromOn: facts.window?.fromOn ?? null,
+  toOn: facts.window?.toOn ?? null,
+  postponedFrom: facts.postponedFrom ?? null,
+  lastMs: facts.lastMs === undefined ? null : Math.round(facts.lastMs),
+  lastHours: facts.lastHours ?? null,
+  dueHours: facts.dueHours ?? null,
+  servicesDone: facts.servicesDone,
+  confidence: facts.confidence,
+});
+
+const pastRow = ({ taskId, machineId }: TaskPlanRow, { sinceOn, untilOn, facts }: PastStanding) => ({
+  taskId,
+  untilOn,
+  sinceOn,
+  machineId,
+  ...factColumns(facts),
+});
+
+function dueRow(derived: ReturnType<typeof deriveTask>, sinceOn: PlantDay | null) {
   const { row, lubricant, stages, stagesOf, amount, bandChange, cameEmpty, hours, governing } = derived;
   const facts = factsOf(derived);
   return {
@@ -69,19 +98,8 @@ function dueRow(derived: ReturnType<typeof deriveTask>) {
     who: row.who,
     hourMeterId: hours?.id ?? null,
     governingMeterId: governing(facts)?.id ?? null,
-    state: facts.state,
-    stage: facts.stage,
-    runIn: facts.runIn,
-    governedBy: facts.by ?? null,
-    dueOn: facts.dueOn ?? null,
-    fromOn: facts.window?.fromOn ?? null,
-    toOn: facts.window?.toOn ?? null,
-    postponedFrom: facts.postponedFrom ?? null,
-    lastMs: facts.lastMs === undefined ? null : Math.round(facts.lastMs),
-    lastHours: facts.lastHours ?? null,
-    dueHours: facts.dueHours ?? null,
-    servicesDone: facts.servicesDone,
-    confidence: facts.confidence,
+    ...factColumns(facts),
+    sinceOn,
     bandChange,
     cameEmpty,
   };
@@ -92,7 +110,7 @@ function* rowsByMachine(
   plan: Plan,
   log: MachineLog,
   machineIds: Iterable<string>,
-): Generator<{ meters: MeterRow[]; due: DueRow[] }> {
+): Generator<{ meters: MeterRow[]; due: DueRow[]; past: PastRow[] }> {
   const tasksOf = new Map<string, Plan['tasks']>();
   for (const row of plan.tasks) {
     const mine = tasksOf.get(row.machineId);
@@ -101,13 +119,34 @@ function* rowsByMachine(
   }
   for (const machineId of machineIds) {
     const meters: MachineMeters = metersOfMachine(plan, log, machineId);
+    const due: DueRow[] = [];
+    const past: PastRow[] = [];
+    const asOf = rememberedMeters();
+    for (const row of tasksOf.get(machineId) ?? []) {
+      const derived = deriveTask(plan, log, row, meters);
+      const history = dueHistory(derived.input, asOf);
+      due.push(dueRow(derived, history.sinceOn));
+      for (const span of history.past) past.push(pastRow(row, span));
+    }
     yield {
+      due,
+      past,
       meters: [...meters.states].map(([meterId, state]) =>
         meterRow(meterId, machineId, shownLast(log, meterId, state), state),
       ),
-      due: (tasksOf.get(machineId) ?? []).map((row) => dueRow(deriveTask(plan, log, row, meters))),
     };
   }
+}
+
+/** Meters as they stood once, worked out once for all tasks that go by them. */
+function rememberedMeters(): typeof meterAsOf {
+  const known = new Map<MeterState, Map<number, MeterState | undefined>>();
+  return (meter, atMs) => {
+    let mine = known.get(meter);
+    if (!mine) known.set(meter, (mine = new Map()));
+    if (!mine.has(atMs)) mine.set(atMs, meterAsOf(meter, atMs));
+    return mine.get(atMs);
+  };
 }
 
 /** What the dial showed at the newest kept reading. */
@@ -125,11 +164,7 @@ const deciding = `entry.decides AND entry.kind IN (${kindList(decidingKinds)})`;
 export async function machineLog(
   db: Database,
   machineIds: readonly string[],
-  {
-    untilMs = Infinity,
-    arriving = [],
-    transaction,
-  }: { untilMs?: number; arriving?: readonly BelievedRow[]; transaction?: Transaction } = {},
+  { arriving = [], transaction }: { arriving?: readonly BelievedRow[]; transaction?: Transaction } = {},
 ): Promise<MachineLog> {
   const log = new MachineLog();
   if (machineIds.length === 0) return log;
@@ -140,7 +175,7 @@ export async function machineLog(
     transaction,
   );
   const arrived = arriving.filter((entry) => decidingKinds.includes(entry.kind) && decides(entry));
-  for (const entry of [...standing, ...arrived]) if (Date.parse(entry.happenedAt) <= untilMs) log.add(entry);
+  for (const entry of [...standing, ...arrived]) log.add(entry);
   return log;
 }
 
@@ -162,33 +197,47 @@ export async function projectMachines(
   const log = await machineLog(db, wanted, { arriving, transaction });
   const meters: MeterRow[] = [];
   const due: DueRow[] = [];
+  const past: PastRow[] = [];
   for (const rows of rowsByMachine(plan, log, wanted)) {
     meters.push(...rows.meters);
     due.push(...rows.due);
+    past.push(...rows.past);
   }
-  const where = { machineId: wanted };
-  const [storedMeters, storedDue] = await Promise.all([
-    db.MeterStanding.findAll({ where, transaction, raw: true }),
-    db.DueStanding.findAll({ where, transaction, raw: true }),
-  ]);
-  const changed = <Row extends object>(rows: Row[], stored: readonly object[], key: keyof Row) => {
-    const before = new Map(stored.map((row) => [(row as Row)[key], fingerprint(row)]));
-    return rows.filter((row) => before.get(row[key]) !== fingerprint(row));
-  };
-  const gone = storedDue.map(({ taskId }) => taskId).filter((taskId) => !due.some((row) => row.taskId === taskId));
-  const newMeters = changed(meters, storedMeters, 'meterId');
-  const newDue = changed(due, storedDue, 'taskId');
-  if (newMeters.length > 0)
-    await db.MeterStanding.bulkCreate(newMeters, {
+  await replaceRows(db.MeterStanding, wanted, meters, ({ meterId }) => meterId, transaction);
+  await replaceRows(db.DueStanding, wanted, due, ({ taskId }) => taskId, transaction);
+  await replaceRows(db.PastDueStanding, wanted, past, ({ taskId, untilOn }) => `${taskId} ${untilOn}`, transaction);
+}
+
+/** Makes a table say of some machines what was derived; rows that say it already are not touched. */
+async function replaceRows<Row extends object>(
+  model: ModelStatic<Model<Row, Row>>,
+  machineIds: readonly string[],
+  rows: readonly Row[],
+  keyOf: (row: Row) => string,
+  transaction: Transaction,
+): Promise<void> {
+  const stored = (await model.findAll({
+    where: { machineId: machineIds } as unknown as WhereOptions<Row>,
+    transaction,
+    raw: true,
+  })) as unknown as Row[];
+  const before = new Map(stored.map((row) => [keyOf(row), row]));
+  const changed = rows.filter((row) => {
+    const stood = before.get(keyOf(row));
+    return !stood || fingerprint(stood) !== fingerprint(row);
+  });
+  for (const row of rows) before.delete(keyOf(row));
+  if (changed.length > 0)
+    await model.bulkCreate(changed as never, {
       transaction,
-      updateOnDuplicate: Object.keys(newMeters[0]!) as (keyof MeterRow)[],
+      updateOnDuplicate: Object.keys(changed[0]!) as (keyof Row)[],
     });
-  if (newDue.length > 0)
-    await db.DueStanding.bulkCreate(newDue, {
+  const keys = model.primaryKeyAttributes as (keyof Row)[];
+  for (const gone of before.values())
+    await model.destroy({
+      where: Object.fromEntries(keys.map((key) => [key, gone[key]])) as WhereOptions<Row>,
       transaction,
-      updateOnDuplicate: Object.keys(newDue[0]!) as (keyof DueRow)[],
     });
-  if (gone.length > 0) await db.DueStanding.destroy({ where: { taskId: gone }, transaction });
 }
 
 /** Equal for a row as derived and as read back: numbers that came as text, true that came as 1. */
@@ -241,13 +290,17 @@ export async function rebuild(
     await change(transaction);
     const plan = await selectPlan(db, {}, transaction);
     await db.sequelize.query('DELETE FROM due_state', { transaction });
+    await db.sequelize.query('DELETE FROM due_history', { transaction });
     await db.sequelize.query('DELETE FROM meter_state', { transaction });
     const meters = new Batch<MeterRow>((rows) => insertRows(db, 'meter_state', rows, transaction));
     const due = new Batch<DueRow>((rows) => insertRows(db, 'due_state', rows, transaction));
+    const past = new Batch<PastRow>((rows) => insertRows(db, 'due_history', rows, transaction));
     for (const rows of rowsByMachine(plan, log, plan.machines.keys())) {
       await meters.add(rows.meters);
       await due.add(rows.due);
+      await past.add(rows.past);
     }
+    await past.end();
     const sum = { entries, meters: await meters.end(), tasks: await due.end() };
     await db.sequelize.query('REPLACE INTO projection_version (id, version) VALUES (1, ?)', {
       replacements: [projectionVersion],
@@ -260,7 +313,7 @@ export async function rebuild(
 
 /** A row of the projection that says something else than the log and the plan do; `should` is null where there should be none. */
 export type Difference = {
-  table: 'due_state' | 'meter_state' | 'corrected_entry';
+  table: 'due_state' | 'due_history' | 'meter_state' | 'corrected_entry';
   key: string;
   machineId: string | null;
   stands: object | null;
@@ -278,7 +331,11 @@ export async function compareWithLog(db: Database): Promise<Rebuilt & { differen
     const differences: Difference[] = [];
     const sum = { entries, tasks: 0, meters: 0 };
     const compare = (table: Difference['table'], key: string, should: readonly object[], stands: readonly object[]) => {
-      const keyOf = (row: object) => (row as Record<string, string>)[key]!;
+      const keyOf = (row: object) =>
+        key
+          .split(' ')
+          .map((name) => (row as Record<string, string>)[name])
+          .join(' ');
       const standing = new Map(stands.map((row) => [keyOf(row), row]));
       for (const row of should) {
         const stood = standing.get(keyOf(row)) ?? null;
@@ -305,9 +362,15 @@ export async function compareWithLog(db: Database): Promise<Rebuilt & { differen
       // What has been written since the log was read is not in this reading of it: such a machine is read once more.
       const own = late.has(machineId) ? await machineLog(db, [machineId], { transaction }) : log;
       const where = { machineId };
-      for (const { meters, due } of rowsByMachine(plan, own, [machineId])) {
+      for (const { meters, due, past } of rowsByMachine(plan, own, [machineId])) {
         compare('meter_state', 'meterId', meters, await db.MeterStanding.findAll({ where, transaction, raw: true }));
         compare('due_state', 'taskId', due, await db.DueStanding.findAll({ where, transaction, raw: true }));
+        compare(
+          'due_history',
+          'taskId untilOn',
+          past,
+          await db.PastDueStanding.findAll({ where, transaction, raw: true }),
+        );
         sum.meters += meters.length;
         sum.tasks += due.length;
       }

@@ -6,7 +6,7 @@ import { writeEntry } from '../write/write-entries';
 import { readChain, readLog } from '../log/lines';
 import { createRoute } from '../walk/routes';
 import { deriveMeters } from './meters';
-import { deriveTaskStates } from './states';
+import { deriveTaskStates, loadPastStates } from './states';
 
 describe('where tasks stand', async () => {
   const db = await freshDatabase();
@@ -18,8 +18,7 @@ describe('where tasks stand', async () => {
     if (!outcome.ok) throw new Error(outcome.reason);
     return sent;
   };
-  const due = async (asOf = desk.now) =>
-    (await deriveTaskStates(db, asOf, { taskIds: [ids.task] }, asOf.getTime()))[0]!.due;
+  const due = async (asOf = desk.now) => (await deriveTaskStates(db, asOf, { taskIds: [ids.task] }))[0]!.due;
   const about = { pointId: ids.point, taskIds: [ids.task] };
 
   it('is unknown, without a date, before anything is written', async () => {
@@ -62,13 +61,17 @@ describe('where tasks stand', async () => {
   });
 
   it('shows an earlier page as it was', async () => {
-    // The day before, four readings were known (three parts 10 h a day, one part the duty plan's 16) and no service.
-    expect(await due(new Date(at('06-14')))).toMatchObject({
-      dueOn: '2026-08-27',
-      confidence: 'fair',
+    // The day before there was no service yet, and the machine is known to have run 10 h a day.
+    const then = async (day: string) =>
+      (await loadPastStates(db, day, new Date(`${day}T22:00:00Z`), [ids.task]))[0]!.due;
+    expect(await then('2026-06-14')).toMatchObject({
+      dueOn: '2026-09-09',
       // The plant's day begins at six.
       lastServiceAt: '2026-06-01T04:00:00.000Z',
     });
+    // Somebody remembered on the second what was done on the first.
+    expect(await then('2026-06-01')).toMatchObject({ state: 'unknown' });
+    expect(await then('2026-06-15')).toMatchObject({ dueOn: (await due()).dueOn });
   });
 
   it('leaves an implausible reading out, and says so', async () => {

@@ -25,7 +25,8 @@ import {
   taskJoins,
 } from './plan-rows';
 import { answeredBy } from '@/core/interval/included';
-import { plantCalendar } from '@/core/time/plant-day';
+import { type PlantDay, plantCalendar } from '@/core/time/plant-day';
+import { standingTable } from './standing-sql';
 import { groupBy } from '../group-by';
 import { type AmountKind, type TaskAction, type Who } from '@/core/words/task-words';
 
@@ -165,16 +166,23 @@ type Standing = {
  * Where tasks stand now, from the projection: nothing of the log is read but the overrides.
  * @param filter all tasks of the plant when not given
  */
-export async function loadTaskStates(db: Database, now: Date, filter: TaskFilter = {}): Promise<TaskState[]> {
+export const loadTaskStates = (db: Database, now: Date, filter: TaskFilter = {}): Promise<TaskState[]> =>
+  readStates(db, now, filter);
+
+/** Where a few tasks stood at the end of a past day, as it is believed now. */
+export const loadPastStates = (db: Database, day: PlantDay, dayEnds: Date, taskIds: string[]): Promise<TaskState[]> =>
+  readStates(db, dayEnds, { taskIds }, day);
+
+async function readStates(db: Database, now: Date, filter: TaskFilter, day?: PlantDay): Promise<TaskState[]> {
   if (filter.taskIds?.length === 0 || filter.machineIds?.length === 0) return [];
   const [plant, rows] = await Promise.all([
     thePlant(db),
     db.select<TaskRow & StandingRow>(
-      `SELECT ${taskColumns}, ${standingColumns} ${taskJoins} ${standingJoins} WHERE ${taskCondition(filter)} ${taskOrder}`,
-      filter,
+      `SELECT ${taskColumns}, ${standingColumns} ${taskJoins} JOIN ${standingTable(day !== undefined, 'due_state.taskId IN (:taskIds)')} ON due_state.taskId = task.id ${standingJoins} WHERE ${taskCondition(filter)} ${taskOrder}`,
+      { ...filter, day },
     ),
   ]);
-  const beside = await besides(db, rows);
+  const beside = await besides(db, rows, day === undefined ? Infinity : now.getTime());
   return rows.map((row) =>
     assemble(
       row,
@@ -184,7 +192,8 @@ export async function loadTaskStates(db: Database, now: Date, filter: TaskFilter
         bandChange: row.bandChange,
         cameEmpty: Boolean(row.cameEmpty),
         lubricant: refOf(row.lubricantId, row.lubricantCode, row.lubricantName),
-        due: dueAsOf(factsOfRow(row), asOfRow(row, now, plant)),
+        // What the meter showed on a past day is not kept: there a line goes by days.
+        due: dueAsOf(factsOfRow(row), { ...asOfRow(row, now, plant), ...(day !== undefined && { hours: undefined }) }),
       },
       beside,
     ),
@@ -193,29 +202,29 @@ export async function loadTaskStates(db: Database, now: Date, filter: TaskFilter
 
 /** Where every task of the plan stands now, in the order of lists, some machines at a time. */
 export async function* eachTaskState(db: Database, now: Date): AsyncGenerator<TaskState[]> {
-  for (const machineIds of await machinesInTurn(db)) yield loadTaskStates(db, now, { machineIds });
+  let coming: Promise<TaskState[]> | undefined;
+  for (const machineIds of await machinesInTurn(db)) {
+    const next = loadTaskStates(db, now, { machineIds });
+    // Whoever takes them may go away before the next ones have come; nobody is left to be told then.
+    next.catch(() => {});
+    if (coming) yield coming;
+    coming = next;
+  }
+  if (coming) yield coming;
 }
 
 const refOf = (id: string | null, code: string | null, name: string | null): LubricantRef | null =>
   id === null ? null : { id, code: code!, name: name! };
 
-/**
- * Where tasks stand, derived from plan and log, each with the working: for the page where somebody asks why.
- * @param untilMs turns the diary back: what happened later is left out, and `now` is then
- */
-export async function deriveTaskStates(
-  db: Database,
-  now: Date,
-  filter: TaskFilter = {},
-  untilMs = Infinity,
-): Promise<TaskState[]> {
+/** Where tasks stand, derived from plan and log, each with the working: for the page where somebody asks why. */
+export async function deriveTaskStates(db: Database, now: Date, filter: TaskFilter = {}): Promise<TaskState[]> {
   if (filter.taskIds?.length === 0) return [];
   const [plan, rows] = await Promise.all([
     selectPlan(db, filter),
     db.select<TaskRow>(`SELECT ${taskColumns} ${taskJoins} WHERE ${taskCondition(filter)} ${taskOrder}`, filter),
   ]);
-  const log = await machineLog(db, [...new Set(plan.tasks.map(({ machineId }) => machineId))], { untilMs });
-  const beside = await besides(db, rows, untilMs);
+  const log = await machineLog(db, [...new Set(plan.tasks.map(({ machineId }) => machineId))]);
+  const beside = await besides(db, rows);
   const derived = new Map([...derivePlan(plan, log)].map((each) => [each.row.taskId, each]));
   return rows.flatMap((row) => {
     const each = derived.get(row.taskId);
@@ -428,5 +437,5 @@ const taskOrder = 'ORDER BY area.position, machine.code, lube_point.walkPosition
 const standingColumns = `due_state.state, due_state.stage, due_state.runIn, due_state.governedBy, due_state.dueOn, due_state.fromOn, due_state.toOn, due_state.postponedFrom, due_state.lastMs, due_state.lastHours, due_state.dueHours, due_state.servicesDone, due_state.confidence, due_state.bandChange, due_state.cameEmpty, due_state.stages,
   lubricant.id AS lubricantId, lubricant.code AS lubricantCode, lubricant.name AS lubricantName, setFor.id AS stagesOfId, setFor.code AS stagesOfCode, setFor.name AS stagesOfName,
   governing.readMs AS governingReadMs, hours.readMs AS hoursReadMs, hours.accumulated, hours.perDayLow, hours.perDayMid, hours.perDayHigh, hours.confidence AS hoursConfidence, hours.windowReadings`;
-const standingJoins = `JOIN due_state ON due_state.taskId = task.id LEFT JOIN lubricant ON lubricant.id = due_state.lubricantId LEFT JOIN lubricant AS setFor ON setFor.id = due_state.stagesOf
+const standingJoins = `LEFT JOIN lubricant ON lubricant.id = due_state.lubricantId LEFT JOIN lubricant AS setFor ON setFor.id = due_state.stagesOf
   LEFT JOIN meter_state AS governing ON governing.meterId = due_state.governingMeterId LEFT JOIN meter_state AS hours ON hours.meterId = due_state.hourMeterId`;

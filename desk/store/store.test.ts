@@ -140,9 +140,7 @@ describe('the store room', async () => {
   it('finds what could be one', async () => {
     await createLubricant(desk, { ...grease, code: 'G-10', isoVg: '220' });
     expect(
-      (await readMergers(desk)).map(({ keep, giveUp }) =>
-        [keep.lubricant.code, giveUp.lubricant.code].sort().join(' '),
-      ),
+      (await readMergers(db)).map(({ keep, giveUp }) => [keep.lubricant.code, giveUp.lubricant.code].sort().join(' ')),
     ).toContain('G-10 G-9');
   });
 });

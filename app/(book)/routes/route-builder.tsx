@@ -11,9 +11,11 @@ import {
 import { CSS } from '@dnd-kit/utilities';
 import { GripVertical, X } from 'lucide-react';
 import { useRouter } from 'next/navigation';
-import { useId, useState } from 'react';
+import { type ReactNode, useCallback, useId, useState } from 'react';
+import { AreaChoice } from '@/components/ui/area-choice';
 import { NoteField, TextField } from '@/components/ui/fields';
 import { SavedForm } from '@/components/ui/saved-form';
+import { type AreaName, useAreaChoices } from '@/components/use-area-choices';
 import { amount, counted, measured } from '@/components/words';
 import { machineStates } from '@/core/words/machine-states';
 import type { TaskChoice } from '@/desk/read/task-choices';
@@ -31,11 +33,25 @@ const filters = {
 type Filter = keyof typeof filters;
 
 /** Picks tasks by filter and puts them in walking order, by dragging or by keyboard. */
-export function RouteBuilder({ choices, known }: { choices: TaskChoice[]; known?: Known }) {
+export function RouteBuilder({
+  choices: given,
+  areas,
+  known,
+}: {
+  /** All tasks, or of a large plant those that are on the route already. */
+  choices: TaskChoice[];
+  areas: readonly AreaName[] | null;
+  known?: Known;
+}) {
   const router = useRouter();
-  const [picked, setPicked] = useState<string[]>(
-    known?.taskIds.filter((id) => choices.some(({ taskId }) => taskId === id)) ?? [],
+  const [seen, setSeen] = useState(() => new Map(given.map((choice) => [choice.taskId, choice])));
+  const remember = useCallback(
+    (come: readonly TaskChoice[]) =>
+      setSeen((before) => new Map([...before, ...come.map((choice) => [choice.taskId, choice] as const)])),
+    [],
   );
+  const { choices, area, reason } = useAreaChoices(given, areas, '/api/tasks', 'tasks', remember);
+  const [picked, setPicked] = useState<string[]>(known?.taskIds.filter((id) => seen.has(id)) ?? []);
   return (
     <SavedForm
       initial={{ code: known?.code ?? '', name: known?.name ?? '', note: known?.note ?? '' }}
@@ -55,13 +71,11 @@ export function RouteBuilder({ choices, known }: { choices: TaskChoice[]; known?
       <div className="gap-8 lg:grid lg:grid-cols-2">
         <TaskPicker
           choices={choices}
+          narrowing={<AreaChoice area={area} reason={reason} />}
           picked={picked}
           onPick={(ids) => setPicked([...picked, ...ids.filter((id) => !picked.includes(id))])}
         />
-        <StopOrder
-          stops={picked.flatMap((id) => choices.find(({ taskId }) => taskId === id) ?? [])}
-          onChange={setPicked}
-        />
+        <StopOrder stops={picked.flatMap((id) => seen.get(id) ?? [])} onChange={setPicked} />
       </div>
     </SavedForm>
   );
@@ -69,10 +83,12 @@ export function RouteBuilder({ choices, known }: { choices: TaskChoice[]; known?
 
 function TaskPicker({
   choices,
+  narrowing,
   picked,
   onPick,
 }: {
-  choices: TaskChoice[];
+  choices: readonly TaskChoice[];
+  narrowing: ReactNode;
   picked: string[];
   onPick: (ids: string[]) => void;
 }) {
@@ -89,6 +105,7 @@ function TaskPicker({
       <h2 id={`${base}-head`} className="text-xl">
         Pick tasks
       </h2>
+      {narrowing}
       <div className="mt-3 grid grid-cols-2 gap-3">
         {(Object.entries(filters) as [Filter, string][]).map(([key, label]) => (
           <div key={key}>

@@ -62,6 +62,8 @@ const answers = {
   people: z.object({
     people: z.array(z.object({ id: ulid, initials: z.string(), name: z.string(), role: z.string() })),
   }),
+  points: z.object({ area: z.string(), points: z.array(z.looseObject({ id: ulid, label: z.string() })) }),
+  tasks: z.object({ area: z.string(), tasks: z.array(z.looseObject({ taskId: ulid, label: z.string() })) }),
   meters: z.object({
     meters: z.array(
       z.object({
@@ -238,6 +240,20 @@ export const description = {
       get: {
         summary: 'In whose name entries can be written.',
         responses: { 200: json('People', answers.people), ...problems() },
+      },
+    },
+    '/api/points': {
+      get: {
+        summary: 'The points of an area.',
+        parameters: [query('area', { type: 'string' }, 'Code of the area; the first when not given')],
+        responses: { 200: json('Points', answers.points), ...problems('not-found') },
+      },
+    },
+    '/api/tasks': {
+      get: {
+        summary: 'The tasks of an area.',
+        parameters: [query('area', { type: 'string' }, 'Code of the area; the first when not given')],
+        responses: { 200: json('Tasks', answers.tasks), ...problems('not-found') },
       },
     },
     '/api/find': {

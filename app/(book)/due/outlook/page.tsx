@@ -2,21 +2,27 @@ import type { Metadata } from 'next';
 import Link from 'next/link';
 import { WeekBars } from '@/components/scales/week-bars';
 import { counted, number, quantityOf } from '@/components/words';
-import { mondayOf } from '@/core/interval/due-filter';
 import { readOutlook } from '@/desk/ahead/outlook';
 import { type Search, searchOf } from '@/app/search';
 import { openDesk, readingMuch } from '@/app/server';
 
 export const metadata: Metadata = { title: 'Outlook' };
+/** So many lubricants have their chart on a page, fewer where the charts are long. */
+const shownCharts = { 13: 16, 52: 6 };
+/** A thousandth is less than a pixel of any bar. */
+const round = (value: number) => Math.round(value * 1000) / 1000;
 const spans = { 13: 'Next 13 weeks', 52: 'Next year' } as const;
 
 /** The coming weeks: hours of work, and what each lubricant needs, with the forecast's spread. */
 export default async function OutlookPage({ searchParams }: Search) {
-  const span = (await searchOf<'weeks'>(searchParams)).weeks === '52' ? 52 : 13;
+  const { weeks: asked, from } = await searchOf<'weeks' | 'from'>(searchParams);
+  const span = asked === '52' ? 52 : 13;
   const desk = await openDesk();
   const { weeks, tasks, undated } = await readingMuch(() => readOutlook(desk, span));
   const lubricants = [...new Set(weeks.flatMap((week) => Object.keys(week.lubricants)))].sort();
-  const href = (week: string) => `/due/outlook/${week}`;
+  const place = Math.max(0, lubricants.indexOf(from ?? ''));
+  const shown = lubricants.slice(place, place + shownCharts[span]);
+  const next = lubricants[place + shown.length];
   const total = (pick: (week: (typeof weeks)[number]) => number) => weeks.reduce((sum, week) => sum + pick(week), 0);
   return (
     <>
@@ -57,14 +63,12 @@ export default async function OutlookPage({ searchParams }: Search) {
             title="Hours of work by week"
             unit="h"
             height={220}
-            bars={weeks.map(({ week, minutes, tasks: due }) => ({
+            what="Work"
+            bars={weeks.map(({ week, minutes: { low, mid, high } }) => ({
               week,
-              monday: mondayOf(week),
-              low: Math.min(minutes.low, minutes.mid) / 60,
-              mid: minutes.mid / 60,
-              high: Math.max(minutes.high, minutes.mid) / 60,
-              href: href(week),
-              words: `Week ${week}: ${number(minutes.mid / 60)} h, ${number(Math.min(minutes.low, minutes.mid) / 60)} to ${number(Math.max(minutes.high, minutes.mid) / 60)}; ${counted(due, 'service')}`,
+              low: round(low / 60),
+              mid: round(mid / 60),
+              high: round(high / 60),
             }))}
           />
         </div>
@@ -75,7 +79,7 @@ export default async function OutlookPage({ searchParams }: Search) {
         </h2>
         {lubricants.length === 0 && <p className="mt-2">No counted amount falls into this span.</p>}
         <ul>
-          {lubricants.map((code) => {
+          {shown.map((code) => {
             const unit = weeks.find((week) => week.lubricants[code])!.lubricants[code]!.unit;
             const most = Math.max(
               ...weeks.map((week) => Math.max(week.lubricants[code]?.mid ?? 0, week.lubricants[code]?.high ?? 0)),
@@ -104,17 +108,10 @@ export default async function OutlookPage({ searchParams }: Search) {
                     height={84}
                     labels={false}
                     lubricant
-                    bars={weeks.map((week) => {
-                      const { low = 0, mid = 0, high = 0 } = week.lubricants[code] ?? {};
-                      return {
-                        week: week.week,
-                        monday: mondayOf(week.week),
-                        low: Math.min(low, mid) / scale,
-                        mid: mid / scale,
-                        high: Math.max(high, mid) / scale,
-                        href: href(week.week),
-                        words: `${code}, week ${week.week}: ${quantityOf(mid, unit)}`,
-                      };
+                    what={code}
+                    bars={weeks.map(({ week, lubricants: used }) => {
+                      const { low = 0, mid = 0, high = 0 } = used[code] ?? {};
+                      return { week, low: round(low / scale), mid: round(mid / scale), high: round(high / scale) };
                     })}
                   />
                 </div>
@@ -122,6 +119,16 @@ export default async function OutlookPage({ searchParams }: Search) {
             );
           })}
         </ul>
+        {(place > 0 || next !== undefined) && (
+          <p className="mt-3 flex gap-6">
+            {place > 0 && <Link href={`/due/outlook?weeks=${span}#lubricants`}>The first lubricants</Link>}
+            {next !== undefined && (
+              <Link href={`/due/outlook?weeks=${span}&from=${encodeURIComponent(next)}#lubricants`}>
+                From {next} on
+              </Link>
+            )}
+          </p>
+        )}
       </section>
     </>
   );

@@ -2,14 +2,18 @@ import type { Metadata } from 'next';
 import Link from 'next/link';
 import { counted, quantityOf } from '@/components/words';
 import { readMergers } from '@/desk/read/store-room';
-import { openDesk, readingMuch } from '@/app/server';
+import { openDesk, reading } from '@/app/server';
 
 export const metadata: Metadata = { title: 'Which could be one' };
 
 /** Nearly equal lubricants that could be one, with the reasons and what would be lost. */
+/** So many pairs stand on the page: nobody agrees on more at one time. */
+const shownMost = 40;
+
 export default async function ConsolidatePage() {
-  const desk = await openDesk();
-  const mergers = await readingMuch(() => readMergers(desk));
+  await openDesk();
+  const mergers = await reading(readMergers);
+  const shown = mergers.slice(0, shownMost);
   return (
     <>
       <header className="border-b-2 border-ink pb-3">
@@ -25,7 +29,7 @@ export default async function ConsolidatePage() {
       </p>
       {mergers.length === 0 && <p className="mt-6">No two lubricants of the store room are that much alike.</p>}
       <div className="mt-6 max-w-4xl">
-        {mergers.map(({ keep, giveUp, reasons, lost }) => (
+        {shown.map(({ keep, giveUp, reasons, lost }) => (
           <section
             key={`${keep.lubricant.id}${giveUp.lubricant.id}`}
             aria-label={`${giveUp.lubricant.code} into ${keep.lubricant.code}`}
@@ -67,6 +71,11 @@ export default async function ConsolidatePage() {
           </section>
         ))}
       </div>
+      {mergers.length > shown.length && (
+        <p className="mt-4">
+          {counted(mergers.length - shown.length, 'more pair')}. Agree on these first; what is then left stands here.
+        </p>
+      )}
     </>
   );
 }

@@ -3,19 +3,25 @@ import Link from 'next/link';
 import { counted, quantityOf } from '@/components/words';
 import { isGreaseKind } from '@/core/store/store-room';
 import { readNeeds } from '@/desk/store/needs';
+import { type Search, searchOf } from '@/app/search';
 import { openDesk, readingMuch } from '@/app/server';
 
 export const metadata: Metadata = { title: 'What the plan uses' };
 
+/** So many routes have a column each; of more one at a time is looked at. */
+const columnsMost = 12;
+
 /** Grams and litres per lubricant and route, a month and a year; the order list. */
-export default async function NeedsPage() {
+export default async function NeedsPage({ searchParams }: Search) {
+  const { route: asked } = await searchOf<'route'>(searchParams);
   const desk = await openDesk();
   const { needs, stock, lubricants } = await readingMuch(async (db) => ({
     needs: await readNeeds(db, desk.now),
     stock: await db.StockItem.findAll({ where: { emptiedOn: null } }),
     lubricants: await db.Lubricant.findAll(),
   }));
-  const routes = [...new Set(needs.flatMap(({ byRoute }) => byRoute.map(({ route }) => route)))].sort();
+  const all = [...new Set(needs.flatMap(({ byRoute }) => byRoute.map(({ route }) => route)))].sort();
+  const routes = all.length <= columnsMost ? all : all.filter((route) => route === asked);
   const onHand = (lubricantId: string) =>
     stock.filter((item) => item.lubricantId === lubricantId).reduce((sum, { amount }) => sum + amount, 0);
   const unitOf = (lubricantId: string) =>
@@ -39,6 +45,20 @@ export default async function NeedsPage() {
         From the amounts and intervals of the plan at the present use of the machines. What is filled to the mark goes
         by the log of the last year; films and passes are not counted and are named.
       </p>
+      {all.length > columnsMost && (
+        <form className="no-print mt-4 flex flex-wrap items-end gap-3">
+          <label>
+            <span className="caption block">Of a route</span>
+            <input name="route" list="routes" defaultValue={asked} className="field max-w-40" />
+            <datalist id="routes">
+              {all.map((route) => (
+                <option key={route} value={route} />
+              ))}
+            </datalist>
+          </label>
+          <button className="button">Show</button>
+        </form>
+      )}
       <div className="relative mt-6 overflow-x-auto" role="region" aria-label="Needs by lubricant and route">
         <table className="w-full">
           <thead>
@@ -69,7 +89,7 @@ export default async function NeedsPage() {
                   <Link href={`/lubricants/${code}`} className="no-underline">
                     <span className="house-code">{code}</span>
                   </Link>
-                  <span className="caption block max-w-52">
+                  <span className="caption block max-w-52 min-w-36">
                     {name}
                     {unknownTasks > 0 && `; ${counted(unknownTasks, 'task')} by film or mark on top`}
                   </span>
@@ -98,7 +118,9 @@ export default async function NeedsPage() {
           </tbody>
         </table>
       </div>
-      <p className="caption mt-3">The columns of routes are for a year. A task on two routes is shared between them.</p>
+      <p className="caption mt-3">
+        {routes.length > 0 && 'The columns of routes are for a year. '}A task on two routes is shared between them.
+      </p>
     </>
   );
 }

@@ -1,5 +1,6 @@
 'use client';
 
+import type { AreaName } from '@/components/use-area-choices';
 import { useId, useState } from 'react';
 import { FormProblem } from '@/components/ui/notice';
 import { counted } from '@/components/words';
@@ -15,7 +16,15 @@ const away = {
   fields: undefined,
 };
 
-export function ManyForm({ choices, done }: { choices: PointChoice[]; done: DoneChange[] }) {
+export function ManyForm({
+  choices,
+  areas,
+  done,
+}: {
+  choices: PointChoice[];
+  areas: readonly AreaName[] | null;
+  done: DoneChange[];
+}) {
   const base = useId();
   const [picked, setPicked] = useState<string[]>([]);
   const [field, setField] = useState<ManyField>('machineState');
@@ -54,6 +63,7 @@ export function ManyForm({ choices, done }: { choices: PointChoice[]; done: Done
     <div className="mt-6 gap-10 lg:grid lg:grid-cols-2">
       <PointPicker
         choices={choices}
+        areas={areas}
         picked={picked}
         onPick={(ids) => {
           setPicked(ids);

@@ -2,7 +2,7 @@ import type { Metadata } from 'next';
 import Link from 'next/link';
 import { dayAndClock } from '@/components/words';
 import { thePlant } from '@/desk/plant';
-import { readChangeSets, readPointChoices } from '@/desk/read/point-choices';
+import { readChangeSets, pointsToPickFrom } from '@/desk/read/point-choices';
 import { openDesk, reading } from '@/app/server';
 import { ManyForm } from './many-form';
 
@@ -11,8 +11,8 @@ export const metadata: Metadata = { title: 'Many points at once' };
 /** One field changed on many points: picked by filter, seen before it is done, taken back as a whole. */
 export default async function ManyPage() {
   await openDesk();
-  const { choices, sets, plant } = await reading(async (db) => ({
-    choices: await readPointChoices(db),
+  const { choices, areas, sets, plant } = await reading(async (db) => ({
+    ...(await pointsToPickFrom(db)),
     sets: await readChangeSets(db, 'points'),
     plant: await thePlant(db),
   }));
@@ -26,6 +26,7 @@ export default async function ManyPage() {
       </header>
       <ManyForm
         choices={choices}
+        areas={areas}
         done={sets.map(({ madeAt, by, ...set }) => ({
           ...set,
           words: `${dayAndClock(madeAt, plant.timeZone)}, ${by}`,

@@ -1,6 +1,8 @@
 'use client';
 
 import { useId, useState } from 'react';
+import { AreaChoice } from '@/components/ui/area-choice';
+import { type AreaName, useAreaChoices } from '@/components/use-area-choices';
 import { counted } from '@/components/words';
 
 export type PointChoice = { id: string; label: string; name: string; machine: string; area: string; kind: string };
@@ -9,19 +11,23 @@ type Filter = keyof typeof filters;
 
 /** Picks many of something at points, narrowed by area, machine and kind. */
 export function PointPicker({
-  choices,
+  choices: given,
   picked,
   onPick,
   title = 'Pick points',
   one = 'point',
+  areas = null,
 }: {
   choices: readonly PointChoice[];
   picked: readonly string[];
   onPick: (ids: string[]) => void;
   title?: string;
   one?: string;
+  /** Where the plant is large its points are fetched area by area, and `choices` is empty. */ areas?:
+    readonly AreaName[] | null;
 }) {
   const base = useId();
+  const { choices, area, reason } = useAreaChoices(given, areas, '/api/points', 'points');
   const [wanted, setWanted] = useState<Partial<Record<Filter, string>>>({});
   const shown = choices.filter((choice) =>
     (Object.keys(filters) as Filter[]).every((key) => !wanted[key] || choice[key] === wanted[key]),
@@ -31,6 +37,7 @@ export function PointPicker({
       <h2 id={`${base}-pick`} className="text-xl">
         {title}
       </h2>
+      <AreaChoice area={area} reason={reason} />
       <div className="mt-3 grid grid-cols-3 gap-3">
         {(Object.entries(filters) as [Filter, string][]).map(([key, label]) => (
           <label key={key}>

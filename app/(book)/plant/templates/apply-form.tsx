@@ -1,5 +1,6 @@
 'use client';
 
+import type { AreaName } from '@/components/use-area-choices';
 import { useId, useState } from 'react';
 import { FormProblem } from '@/components/ui/notice';
 import { counted } from '@/components/words';
@@ -18,10 +19,12 @@ const away = {
 export function ApplyForm({
   templates,
   choices,
+  areas,
   done,
 }: {
   templates: { id: string; name: string }[];
   choices: PointChoice[];
+  areas: readonly AreaName[] | null;
   done: DoneChange[];
 }) {
   const base = useId();
@@ -48,6 +51,7 @@ export function ApplyForm({
       <PointPicker
         title="Apply to points"
         choices={choices}
+        areas={areas}
         picked={picked}
         onPick={(ids) => {
           setPicked(ids);

@@ -4,7 +4,7 @@ import { counted, dayAndClock } from '@/components/words';
 import { pointKinds } from '@/core/register/point-kinds';
 import { templateTaskWords } from '@/core/register/task-template';
 import { thePlant } from '@/desk/plant';
-import { readChangeSets, readPointChoices } from '@/desk/read/point-choices';
+import { readChangeSets, pointsToPickFrom } from '@/desk/read/point-choices';
 import { openDesk, reading } from '@/app/server';
 import { OutOfUse } from '@/app/(book)/in-use';
 import { ApplyForm } from './apply-form';
@@ -14,9 +14,9 @@ export const metadata: Metadata = { title: 'Templates' };
 /** Sets of tasks with their intervals, made by the plant for kinds of points: applied to many at once, taken back as a whole. */
 export default async function TemplatesPage() {
   await openDesk();
-  const { all, choices, sets, plant } = await reading(async (db) => ({
+  const { all, choices, areas, sets, plant } = await reading(async (db) => ({
     all: await db.TaskTemplate.findAll({ order: [['name', 'ASC']] }),
-    choices: await readPointChoices(db),
+    ...(await pointsToPickFrom(db)),
     sets: await readChangeSets(db, 'template'),
     plant: await thePlant(db),
   }));
@@ -73,6 +73,7 @@ export default async function TemplatesPage() {
         <ApplyForm
           templates={templates.map(({ id, name }) => ({ id, name }))}
           choices={choices}
+          areas={areas}
           done={sets.map(({ madeAt, by, ...set }) => ({
             ...set,
             words: `${dayAndClock(madeAt, plant.timeZone)}, ${by}`,

@@ -1,7 +1,6 @@
 import type { Metadata } from 'next';
-import { pointLabel } from '@/core/register/assignment';
 import { plantToday } from '@/core/time/plant-day';
-import { loadTaskStates } from '@/desk/standing/states';
+import { readUnknown } from '@/desk/read/unknown-list';
 import { thePlant } from '@/desk/plant';
 import { pointPath } from '@/app/due-item';
 import { openDesk, reading } from '@/app/server';
@@ -12,11 +11,10 @@ export const metadata: Metadata = { title: 'Last service unknown' };
 /** Every task whose last service nobody knows, and the four ways out, for many at once. */
 export default async function UnknownPage() {
   const desk = await openDesk();
-  const { states, plant } = await reading(async (db) => ({
-    states: await loadTaskStates(db, desk.now),
+  const { unknown, plant } = await reading(async (db) => ({
+    unknown: await readUnknown(db),
     plant: await thePlant(db),
   }));
-  const unknown = states.filter(({ due }) => due.state === 'unknown');
   return (
     <>
       <header className="border-b-2 border-ink pb-3">
@@ -25,21 +23,21 @@ export default async function UnknownPage() {
       <p className="mt-4 max-w-prose">
         Nobody knows when these were last done, so they have no date. Tick what you know something about, then say what.
       </p>
-      {unknown.length === 0 ? (
+      {unknown.count > unknown.shown.length && (
+        <p className="mt-2">
+          These are the first {unknown.shown.length} of {unknown.count}; the next stand here when they are settled.
+        </p>
+      )}
+      {unknown.count === 0 ? (
         <p className="mt-6">There are none. Every task has a last service.</p>
       ) : (
         <UnknownForm
           personId={desk.actor.id}
           today={plantToday(desk.now, plant)}
-          tasks={unknown.map(({ taskId, title, point, machine }) => ({
-            taskId,
-            title,
-            label: pointLabel(machine.code, point.number),
-            pointName: point.name,
-            machine: `${machine.code} ${machine.name}`,
-            machineId: machine.id,
-            pointId: point.id,
-            href: pointPath(machine.code, point.number),
+          tasks={unknown.shown.map(({ machineCode, machineName, pointNumber, ...task }) => ({
+            ...task,
+            machine: `${machineCode} ${machineName}`,
+            href: pointPath(machineCode, pointNumber),
           }))}
         />
       )}

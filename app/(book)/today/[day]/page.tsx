@@ -8,9 +8,7 @@ import { addDays, isPlantDay } from '@/core/time/plant-day';
 import { readDiary } from '@/desk/read/diary';
 import { readNames } from '@/desk/read/names';
 import { pointPath } from '@/app/due-item';
-import { thePlant } from '@/desk/plant';
-import { plantToday } from '@/core/time/plant-day';
-import { openDesk, reading, readingMuch } from '@/app/server';
+import { openDesk, reading } from '@/app/server';
 import { writtenItem } from '@/app/written-item';
 import { findingWords, urgencies } from '@/core/entry/kinds/finding';
 import { Walk } from './walk';
@@ -27,14 +25,12 @@ export default async function DiaryPage({ params }: Props) {
   const { day } = await params;
   if (!isPlantDay(day) || day < '1990' || day > '2190') notFound();
   const desk = await openDesk();
-  // A page of the past is derived from the whole log as it then was.
-  const isPast = await reading(async (db) => day < (await plantToday(desk.now, await thePlant(db))));
-  const { page, names } = await (isPast ? readingMuch : reading)(async (db) => {
+  const { page, names } = await reading(async (db) => {
     const page = await readDiary(desk, day);
     return { page, names: await readNames(db, page.written) };
   });
-  const { walks, metersToRead, rounds, written, writtenMore, findings, unknownCount, today, timeZone } = page;
-  const wanted = walks.reduce((sum, { count }) => sum + count, 0);
+  const { walks, more, metersToRead, rounds, written, writtenMore, findings, unknownCount, today, timeZone } = page;
+  const wanted = walks.reduce((sum, { count }) => sum + count, more.tasks);
   return (
     <>
       <header className="flex flex-wrap items-end justify-between gap-4 border-b-2 border-ink pb-3">
@@ -54,7 +50,7 @@ export default async function DiaryPage({ params }: Props) {
       <div className="gap-10 xl:grid xl:grid-cols-[minmax(0,1.65fr)_minmax(0,1fr)]">
         <section aria-labelledby="to-do" className="pt-5">
           <h2 id="to-do" className="text-xl">
-            {day > today ? 'Will be due' : 'To do'}{' '}
+            {day > today ? 'Will be due' : day < today ? 'Was to do at its end' : 'To do'}{' '}
             <span className="caption font-normal">{counted(wanted, 'task')}</span>
           </h2>
           {wanted === 0 && (
@@ -66,6 +62,12 @@ export default async function DiaryPage({ params }: Props) {
           {walks.map((walk, place) => (
             <Walk key={walk.code} walk={walk} day={day} today={today} first={place === 0} />
           ))}
+          {more.walks > 0 && (
+            <p className="rule-t mt-6 pt-3">
+              {counted(more.walks, 'walk')} more with {counted(more.tasks, 'task')}.{' '}
+              <Link href="/routes">See all routes</Link>
+            </p>
+          )}
           {unknownCount > 0 && day === today && (
             <p className="rule-t mt-6 pt-3">
               {counted(unknownCount, 'task')} of unknown last service.{' '}
@@ -138,11 +140,11 @@ export default async function DiaryPage({ params }: Props) {
       </div>
       <section aria-labelledby="open" className="mt-10 border-t-2 border-ink pt-4">
         <h2 id="open" className="text-xl">
-          Open findings
+          Open findings {findings.count > 0 && <span className="caption font-normal">{number(findings.count, 0)}</span>}
         </h2>
-        {findings.length === 0 && <p className="mt-2">None.</p>}
+        {findings.shown.length === 0 && <p className="mt-2">None.</p>}
         <ul>
-          {findings.map(({ entryId, what, urgency, text, foundOn, initials, machine, point }) => (
+          {findings.shown.map(({ entryId, what, urgency, text, foundOn, initials, machine, point }) => (
             <li key={entryId} className="rule-b flex flex-wrap items-baseline gap-x-4 py-2">
               <span className={`w-20 ${urgency === 'act-now' ? 'font-semibold text-stop' : 'font-medium'}`}>
                 {urgencies[urgency]}
@@ -165,6 +167,11 @@ export default async function DiaryPage({ params }: Props) {
             </li>
           ))}
         </ul>
+        {findings.count > findings.shown.length && (
+          <p className="mt-2">
+            The most urgent, newest first. <Link href="/log?kind=finding">All are in the log</Link>
+          </p>
+        )}
       </section>
     </>
   );

@@ -4,14 +4,12 @@ import { notFound, redirect } from 'next/navigation';
 import { DueList } from '@/components/due-list';
 import { MachineOutline } from '@/components/scales/machine-outline';
 import { NoticeLine } from '@/components/ui/notice';
-import { ReadingForm } from '@/components/entry/reading-form';
-import { counted, dayAndClock, measured, number } from '@/components/words';
+import { counted, measured } from '@/components/words';
 import { WrittenList } from '@/components/written-list';
 import { pointKinds } from '@/core/register/point-kinds';
 import { pointLabel } from '@/core/register/assignment';
 import { completeOutline } from '@/core/register/outline';
 import { plantToday } from '@/core/time/plant-day';
-import { readableMeter } from '@/desk/standing/meters';
 import { thePlant } from '@/desk/plant';
 import { readMachinePage } from '@/desk/read/machine';
 import { readNames } from '@/desk/read/names';
@@ -19,8 +17,8 @@ import { dueItem, pointPath } from '@/app/due-item';
 import { openDesk, reading } from '@/app/server';
 import { writtenItem } from '@/app/written-item';
 import { OutOfUse } from '@/app/(book)/in-use';
-import { MeterFields } from './meter-fields';
-import { WalkingOrder } from './walking-order';
+import { MachineMeters } from './machine-meters';
+import { MachinePoints } from './machine-points';
 
 type Props = { params: Promise<{ code: string }> };
 
@@ -47,6 +45,7 @@ export default async function MachinePage({ params }: Props) {
         reservoirId === id && states.some((state) => state.point.id === pointId && state.cameEmpty),
     ),
   );
+  const lubricantOf = new Map(states.map(({ point, lubricant }) => [point.id, lubricant?.code]));
   const numbers = new Map(points.map(({ id }, index) => [id, index + 1]));
   const uncounted = machine.fittingCount !== null && machine.fittingCount !== points.length;
   return (
@@ -132,38 +131,16 @@ export default async function MachinePage({ params }: Props) {
                 order you walk. <Link href={`/plant/machines/${code}/points/new`}>Add the first point</Link>
               </p>
             ) : (
-              <ol className="mt-3">
-                {points.map((point, index) => (
-                  <li
-                    key={point.id}
-                    className="rule-t grid grid-cols-[1.6rem_minmax(0,1fr)_auto] items-center gap-x-3 py-1.5"
-                  >
-                    <span className="text-right text-muted">{index + 1}</span>
-                    <span className="min-w-0">
-                      <Link href={pointPath(machine.code, point.number)} className="font-semibold whitespace-nowrap">
-                        {pointLabel(machine.code, point.number)}
-                      </Link>{' '}
-                      <span className="ml-2">{point.name}</span>{' '}
-                      <span className="caption ml-1">
-                        {pointKinds[point.kind].label.toLowerCase()}, {point.location}
-                      </span>
-                    </span>
-                    <span className="flex items-center gap-1">
-                      {states.find((state) => state.point.id === point.id)?.lubricant && (
-                        <span className="house-code mr-1">
-                          {states.find((state) => state.point.id === point.id)!.lubricant!.code}
-                        </span>
-                      )}
-                      <WalkingOrder
-                        pointId={point.id}
-                        label={pointLabel(machine.code, point.number)}
-                        first={index === 0}
-                        last={index === points.length - 1}
-                      />
-                    </span>
-                  </li>
-                ))}
-              </ol>
+              <MachinePoints
+                machine={machine.code}
+                points={points.map(({ id, number: place, name, kind, location }) => ({
+                  id,
+                  number: place,
+                  name,
+                  where: `${pointKinds[kind].label.toLowerCase()}, ${location}`,
+                  lubricant: lubricantOf.get(id) ?? null,
+                }))}
+              />
             )}
             {retired.length > 0 && (
               <p className="caption mt-3">
@@ -206,84 +183,13 @@ export default async function MachinePage({ params }: Props) {
               </p>
             </section>
           )}
-          <section aria-labelledby="meters" id="meters-section">
-            <h2 id="meters" className="text-xl">
-              Meters
-            </h2>
-            {meters.length === 0 && (
-              <p className="mt-2">
-                No meter.{' '}
-                {machine.dutyHoursPerDay
-                  ? `Hours are estimated from ${number(machine.dutyHoursPerDay)} h a day by plan.`
-                  : 'Without a meter or planned hours only limits in days can be followed.'}
-              </p>
-            )}
-            {meters.map((meter) => (
-              <div key={meter.id} className="rule-t mt-3 pt-3">
-                <h3>{meter.name}</h3>
-                <p>
-                  {meter.last ? (
-                    <>
-                      Shows <strong>{number(meter.last.value)}</strong> {meter.unit === 'hours' ? 'h' : meter.unit} on{' '}
-                      {dayAndClock(meter.last.at, plant.timeZone)}.
-                    </>
-                  ) : (
-                    'Never read.'
-                  )}{' '}
-                  {meter.rate.confidence !== 'none' && (
-                    <>
-                      Runs about {measured(meter.rate.mid)} a day ({measured(meter.rate.low)} to{' '}
-                      {measured(meter.rate.high)}; confidence {meter.rate.confidence}).
-                    </>
-                  )}
-                </p>
-                {meter.leftOut.length > 0 && (
-                  <ul className="mt-1">
-                    {meter.leftOut.slice(-3).map(({ atMs, value, reason }) => (
-                      <li key={`${atMs}/${value}`} className="caption">
-                        Left out: {reason}
-                      </li>
-                    ))}
-                  </ul>
-                )}
-                <p className="caption">
-                  <Link href={`/plant/machines/${code}/meters/${meter.id}`}>
-                    All readings, where they came from, new dial
-                  </Link>
-                </p>
-                <div className="no-print mt-3">
-                  <ReadingForm timeZone={plant.timeZone} personId={desk.actor.id} meter={readableMeter(meter)} />
-                </div>
-                <details className="no-print mt-2">
-                  <summary className="inline-flex min-h-11 cursor-pointer items-center text-sm underline decoration-rule underline-offset-4 md:min-h-8">
-                    Change this meter
-                  </summary>
-                  <div className="mt-3">
-                    <MeterFields
-                      key={meter.version}
-                      machineId={machine.id}
-                      known={{ id: meter.id, version: meter.version }}
-                      initial={{
-                        name: meter.name,
-                        unit: meter.unit,
-                        rolloverAt: meter.rolloverAt === null ? '' : String(meter.rolloverAt),
-                        resolution: String(meter.resolution),
-                        maxPerDay: String(meter.maxPerDay),
-                      }}
-                    />
-                  </div>
-                </details>
-              </div>
-            ))}
-            <details className="no-print mt-4" open={meters.length === 0 && points.length > 0}>
-              <summary className="inline-flex min-h-11 cursor-pointer items-center underline decoration-rule underline-offset-4 md:min-h-8">
-                Add a meter
-              </summary>
-              <div className="mt-3">
-                <MeterFields machineId={machine.id} />
-              </div>
-            </details>
-          </section>
+          <MachineMeters
+            machine={machine}
+            meters={meters}
+            timeZone={plant.timeZone}
+            personId={desk.actor.id}
+            wanted={points.length > 0}
+          />
           {reservoirs.length > 0 && (
             <section aria-labelledby="reservoirs">
               <h2 id="reservoirs" className="text-xl">

@@ -1,7 +1,8 @@
 import type { Metadata } from 'next';
 import { notFound, redirect } from 'next/navigation';
 import { readRoute } from '@/desk/walk/routes';
-import { readTaskChoices } from '@/desk/read/task-choices';
+import { areasToPickFrom } from '@/desk/read/point-choices';
+import { readTaskChoices, readTaskChoicesOf } from '@/desk/read/task-choices';
 import { openDesk, reading } from '@/app/server';
 import { TakeOutOfUse } from '@/app/(book)/in-use';
 import { RouteBuilder } from '@/app/(book)/routes/route-builder';
@@ -11,17 +12,19 @@ export const metadata: Metadata = { title: 'Change a route' };
 export default async function EditRoutePage({ params }: { params: Promise<{ id: string }> }) {
   const { id } = await params;
   const desk = await openDesk();
-  const { choices, route, kept } = await reading(async (db) => ({
-    kept: await db.Route.findByPk(id),
-    choices: await readTaskChoices(db, desk.now),
-    route: await readRoute(db, id),
-  }));
+  const { areas, choices, route, kept } = await reading(async (db) => {
+    const [kept, route, areas] = await Promise.all([db.Route.findByPk(id), readRoute(db, id), areasToPickFrom(db)]);
+    const choices = areas
+      ? await readTaskChoicesOf(db, desk.now, route?.taskIds ?? [])
+      : await readTaskChoices(db, desk.now);
+    return { areas, choices, route, kept };
+  });
   if (kept?.retiredOn) redirect('/routes');
   if (!route) notFound();
   return (
     <>
       <h1 className="mb-6 border-b-2 border-ink pb-3 text-3xl">Change {route.code}</h1>
-      <RouteBuilder key={route.version} choices={choices} known={route} />
+      <RouteBuilder key={route.version} choices={choices} areas={areas} known={route} />
       <TakeOutOfUse
         kind="route"
         id={id}

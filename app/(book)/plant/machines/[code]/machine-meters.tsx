@@ -1,0 +1,94 @@
+import Link from 'next/link';
+import { ReadingForm } from '@/components/entry/reading-form';
+import { counted, dayAndClock, measured, number } from '@/components/words';
+import { type MeterStanding, readableMeter } from '@/desk/standing/meters';
+import { MeterFields } from './meter-fields';
+
+/** The meters of a machine: what they show, how it runs by them, and the forms to read and change them. */
+export function MachineMeters({
+  machine,
+  meters,
+  timeZone,
+  personId,
+  wanted,
+}: {
+  machine: { id: string; code: string; dutyHoursPerDay: number | null };
+  meters: readonly MeterStanding[];
+  timeZone: string;
+  personId: string;
+  /** Where none is there yet, the form for one stands open. */
+  wanted: boolean;
+}) {
+  return (
+    <section aria-labelledby="meters" id="meters-section">
+      <h2 id="meters" className="text-xl">
+        Meters
+      </h2>
+      {meters.length === 0 && (
+        <p className="mt-2">
+          No meter.{' '}
+          {machine.dutyHoursPerDay
+            ? `Hours are estimated from ${number(machine.dutyHoursPerDay)} h a day by plan.`
+            : 'Without a meter or planned hours only limits in days can be followed.'}
+        </p>
+      )}
+      {meters.map((meter) => (
+        <div key={meter.id} className="rule-t mt-3 pt-3">
+          <h3>{meter.name}</h3>
+          <p>
+            {meter.last ? (
+              <>
+                Shows <strong>{number(meter.last.value)}</strong> {meter.unit === 'hours' ? 'h' : meter.unit} on{' '}
+                {dayAndClock(meter.last.at, timeZone)}.
+              </>
+            ) : (
+              'Never read.'
+            )}{' '}
+            {meter.rate.confidence !== 'none' && (
+              <>
+                Runs about {measured(meter.rate.mid)} a day ({measured(meter.rate.low)} to {measured(meter.rate.high)};
+                confidence {meter.rate.confidence}).
+              </>
+            )}
+          </p>
+          <p className="caption">
+            {meter.rejected > 0 && `${counted(meter.rejected, 'reading')} left out as implausible. `}
+            <Link href={`/plant/machines/${machine.code}/meters/${meter.id}`}>
+              All readings, where they came from, new dial
+            </Link>
+          </p>
+          <div className="no-print mt-3">
+            <ReadingForm timeZone={timeZone} personId={personId} meter={readableMeter(meter)} />
+          </div>
+          <details className="no-print mt-2">
+            <summary className="inline-flex min-h-11 cursor-pointer items-center text-sm underline decoration-rule underline-offset-4 md:min-h-8">
+              Change this meter
+            </summary>
+            <div className="mt-3">
+              <MeterFields
+                key={meter.version}
+                machineId={machine.id}
+                known={{ id: meter.id, version: meter.version }}
+                initial={{
+                  name: meter.name,
+                  unit: meter.unit,
+                  rolloverAt: meter.rolloverAt === null ? '' : String(meter.rolloverAt),
+                  resolution: String(meter.resolution),
+                  maxPerDay: String(meter.maxPerDay),
+                }}
+              />
+            </div>
+          </details>
+        </div>
+      ))}
+      <details className="no-print mt-4" open={meters.length === 0 && wanted}>
+        <summary className="inline-flex min-h-11 cursor-pointer items-center underline decoration-rule underline-offset-4 md:min-h-8">
+          Add a meter
+        </summary>
+        <div className="mt-3">
+          <MeterFields machineId={machine.id} />
+        </div>
+      </details>
+    </section>
+  );
+}

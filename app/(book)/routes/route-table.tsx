@@ -1,0 +1,49 @@
+'use client';
+
+// Sent as what it shows, not as how it is drawn: that would be several times as long.
+import Link from 'next/link';
+import { number } from '@/components/words';
+import type { RouteLine } from '@/desk/read/route-list';
+
+/** Routes with how long each is and how much of it is wanted. */
+export function RouteTable({ routes }: { routes: readonly RouteLine[] }) {
+  return (
+    <table className="mt-6 w-full">
+      <thead className="max-md:sr-only">
+        <tr className="caption rule-b">
+          <th scope="col" className="py-1 pr-4">
+            Route
+          </th>
+          {['Stops', 'Minutes', 'Overdue', 'Due', 'Unknown'].map((head) => (
+            <th key={head} scope="col" className="w-24 py-1 pr-4 text-right">
+              {head}
+            </th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {routes.map(({ id, code, name, ...counts }) => (
+          <tr key={id} className="rule-b max-md:block max-md:py-2">
+            <th scope="row" className="py-2.5 pr-4 max-md:block max-md:py-0">
+              <Link href={`/routes/${id}`} prefetch={false} className="inline-block min-w-24 font-semibold">
+                {code}
+              </Link>{' '}
+              <span className="font-normal">{name}</span>
+            </th>
+            {(['stops', 'minutes', 'overdue', 'due', 'unknown'] as const)
+              .map((label) => [label, counts[label]] as const)
+              .map(([label, value]) => (
+                <td
+                  key={label}
+                  className={`py-2.5 pr-4 text-right max-md:inline-block max-md:py-0 ${label === 'overdue' && value ? 'font-semibold' : ''}`}
+                >
+                  {value ? number(value, 0) : <span className="text-muted">–</span>}
+                  <span className="caption md:hidden"> {label}</span>
+                </td>
+              ))}
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
