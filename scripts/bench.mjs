@@ -1,8 +1,11 @@
 // `npm run bench`: how long the heavy things take, side by side in one run, as ratios. Nothing here is asserted.
+//   --sizes 5000,15000,50000 (points of the large plant)   --only pages
 import { mkdirSync, rmSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { benchPages } from './bench/pages.mjs';
 import { build, prepareDatabase, serve } from './lib/application.mjs';
+import { flag } from './lib/arguments.mjs';
 import { freePort, startDatabase } from './lib/database.mjs';
 import { ensureNodeModules, ensurePrograms } from './lib/packages.mjs';
 import { reportFailure, run, step } from './lib/steps.mjs';
@@ -31,6 +34,19 @@ try {
   await step('Programs', () => ensurePrograms(['mariadbd', 'mariadb-install-db', 'mariadb']));
   await step('Packages', () => ensureNodeModules(root));
   await step('Application', () => build(root, '.next-test'));
+  const sizes = flag('sizes', '5000,15000,50000').split(',').map(Number);
+  if (flag('only', undefined) !== 'pages') await benchDemo(sizes);
+  await benchPages({ root, folder, distDir: '.next-test', sizes });
+} catch (error) {
+  reportFailure(error);
+} finally {
+  await application?.stop();
+  await database?.stop();
+  rmSync(folder, { recursive: true, force: true });
+}
+
+/** Core, projection and the pages of the demo plant. */
+async function benchDemo(sizes) {
   await step('Database', async () => {
     database = await startDatabase(folder);
   });
@@ -45,8 +61,7 @@ try {
       env: { REQUESTS_PER_MINUTE: '0' },
     });
   });
-
-  const { output } = await run('npx', ['tsx', 'scripts/bench-core.ts'], {
+  const { output } = await run('npx', ['tsx', 'scripts/bench/core.ts'], {
     cwd: root,
     env: { DATABASE_URL: database.url },
   });
@@ -69,26 +84,26 @@ try {
   for (const { name, onceMs, twiceMs } of core.parsers)
     console.log(`  ${onceMs.toFixed(1).padStart(8)} ms  ${(twiceMs / onceMs).toFixed(1).padStart(5)} ×  ${name}`);
   const [first, last] = [core.due[0], core.due.at(-1)];
-  const { output: scaled } = await run('npx', ['tsx', 'scripts/bench-scale.ts', database.schemaUrl], { cwd: root });
-  const sizes = JSON.parse(scaled.slice(scaled.indexOf('[')));
+  const { output: scaled } = await run(
+    'npx',
+    ['tsx', 'scripts/bench/projection.ts', database.schemaUrl, sizes.join()],
+    { cwd: root },
+  );
+  const scales = JSON.parse(scaled.slice(scaled.indexOf('[')));
   console.log(
     '\nThe projection, in a database of its own (six meters and fifty points a machine, each meter read 250 times):\n',
   );
-  for (const { points, entries, streamS, rebuildS, oneMs, listMs } of sizes)
+  for (const { points, entries, streamS, rebuildS, oneMs, listMs } of scales)
     console.log(
       `  ${String(points).padStart(6)} points, ${String(entries).padStart(8)} entries: rebuilt in ${rebuildS.toFixed(1)} s, ${(rebuildS / streamS).toFixed(2)} × streaming the same columns (${streamS.toFixed(1)} s); one machine anew ${oneMs.toFixed(0)} ms; first 60 rows of the due list ${listMs.toFixed(0)} ms`,
     );
-  const [small, large] = [sizes[0], sizes.at(-1)];
+  const [small, large] = [scales[0], scales.at(-1)];
   console.log(
     `\n  ${small.points} → ${large.points} points: ${(large.entries / small.entries).toFixed(1)} × the entries take ${(large.rebuildS / small.rebuildS).toFixed(1)} × the time to rebuild, ${(large.streamS / small.streamS).toFixed(1)} × to stream.`,
   );
   console.log(
     `\n  ${first.points} → ${last.points} points: ${(last.points / first.points).toFixed(1)} × the points take ${(last.ms / first.ms).toFixed(1)} × the time.`,
   );
-} catch (error) {
-  reportFailure(error);
-} finally {
-  await application?.stop();
-  await database?.stop();
-  rmSync(folder, { recursive: true, force: true });
+  await application.stop();
+  await database.stop();
 }

@@ -1,11 +1,13 @@
 // `npm run faults`: a full disk, a disk too small to begin with, migrations and loads that are killed, Ctrl-C at every step
 // of `npm run demo` and a killed starter; after each the next start has to go on by itself. Needs root for the small disks.
-//   --tries 12 (kills of migration and load)   --only disk|migration|demo
+// Two private databases that begin, work and end beside each other.
+//   --tries 12 (kills of migration and load)   --times 20 (of the two databases)   --only disk|migration|demo|beside
 import { spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, readdirSync, rmSync, truncateSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { build, prepareDatabase, serve } from './lib/application.mjs';
+import { besideEachOther } from './lib/beside.mjs';
 import { flag } from './lib/arguments.mjs';
 import { freePort, startDatabase } from './lib/database.mjs';
 import { ensureNodeModules, ensurePrograms } from './lib/packages.mjs';
@@ -16,6 +18,7 @@ const root = dirname(dirname(fileURLToPath(import.meta.url)));
 const folder = join('/tmp', `tagebuch-faults-${process.pid}`);
 const distDir = flag('dist', '.next-test');
 const tries = Number(flag('tries', '12'));
+const times = Number(flag('times', '20'));
 const only = flag('only', undefined);
 const failures = [];
 const check = (name, ok, said = '') => {
@@ -286,6 +289,11 @@ try {
     await step('A disk too small', tooSmall);
     await step('A full disk', fullDisk);
   }
+  if (!only || only === 'beside')
+    await step(`Two databases beside each other, ${times} times`, async () => {
+      const { queries, failed } = await besideEachOther(join(folder, 'beside'), times);
+      check(`none of ${queries} queries fails`, queries > times && failed.length === 0, failed.slice(0, 3).join('; '));
+    });
   if (!only || only === 'migration') await step('Killed migrations and loads', killedMigrationAndLoad);
   if (!only || only === 'demo') await step('Ctrl-C at every step', demoAtEveryStep);
   console.log(`\n${failures.length === 0 ? 'All of it holds' : `${failures.length} do not hold`}. ${totalTime()}`);

@@ -3,6 +3,11 @@ import type { Database } from '../desk';
 import { type Received, append, arrivingEntry } from '../log/append';
 import { type Transaction } from 'sequelize';
 import { projectMachines } from '../standing/projection';
+import { type EntryKind, decidingKinds } from '@/core/entry/kinds';
+
+/** A finding or a hand-over leaves every date where it is; a correction may concern anything. */
+const moves = (kind: EntryKind): boolean => kind === 'correction' || decidingKinds.includes(kind);
+
 /**
  * Brings the projection up to date with entries that are known to be right, and writes them; to be the last step of a
  * change that has their machines to itself.
@@ -18,7 +23,7 @@ export async function appendProjected(
     if (envelope.kind === 'correction') await noteCorrection(db, { ...envelope, receivedAt }, transaction);
   await projectMachines(
     db,
-    [...machineIds, ...received.flatMap(({ envelope }) => envelope.machineId ?? [])],
+    [...machineIds, ...received.flatMap(({ envelope }) => (moves(envelope.kind) && envelope.machineId) || [])],
     transaction,
     received.map(arrivingEntry),
   );

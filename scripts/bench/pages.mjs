@@ -1,0 +1,231 @@
+// What every page of a large plant costs, beside the bare page and the SQL that yields its rows; and what writing costs.
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import * as mariadb from 'mariadb';
+import { prepareDatabase, serve } from '../lib/application.mjs';
+import { freePort, startDatabase } from '../lib/database.mjs';
+import { run, step } from '../lib/steps.mjs';
+
+const id = (kind, number) => `0${kind}${String(number).padStart(24, '0')}`;
+const cookie = `tagebuch-person=${id('H', 1)}`;
+const wide =
+  'SELECT task.*, lube_point.*, machine.code AS machineCode, area.code AS areaCode, due_state.* FROM due_state JOIN task ON task.id = due_state.taskId JOIN lube_point ON lube_point.id = due_state.pointId JOIN machine ON machine.id = due_state.machineId JOIN area ON area.id = machine.areaId';
+const lean =
+  'SELECT due_state.taskId, due_state.stages, due_state.dueOn, due_state.servicesDone, due_state.lastMs, due_state.lubricantId, due_state.amount, task.amountKind, task.minutes, task.severity, machine.dutyPlan, machine.dutyHoursPerDay FROM due_state JOIN task ON task.id = due_state.taskId JOIN machine ON machine.id = due_state.machineId';
+const day = (ahead) => new Date(Date.now() + ahead * 86_400_000).toISOString().slice(0, 10);
+const wanted = (table) =>
+  `SELECT stop.routeId, COUNT(*), SUM(standing.toOn < CURDATE()), MIN(standing.dueOn) FROM ${table} AS standing LEFT JOIN stop ON stop.taskId = standing.taskId WHERE standing.dueOn IS NOT NULL AND COALESCE(standing.fromOn, standing.dueOn) <= CURDATE() GROUP BY stop.routeId`;
+const machineOf = (sql) => `${sql} WHERE due_state.machineId = '${id('M', 50)}'`;
+
+/** Each page with the SQL that yields its rows. `sum`: goes through the plant; `file`: gives all of it. */
+const pages = [
+  ['/round?id=none', 'SELECT 1'],
+  [`/today/${day(0)}`, wanted('due_state')],
+  [
+    `/today/${day(-6)}`,
+    wanted(
+      `(SELECT taskId, dueOn, fromOn, toOn FROM due_state WHERE sinceOn <= '${day(-6)}' UNION ALL SELECT taskId, dueOn, fromOn, toOn FROM due_history WHERE untilOn > '${day(-6)}' AND (sinceOn IS NULL OR sinceOn <= '${day(-6)}'))`,
+    ),
+  ],
+  [`/today/${day(4)}`, `SELECT COUNT(*) FROM due_state WHERE dueOn = '${day(4)}' OR fromOn = '${day(4)}'`],
+  ['/log', 'SELECT * FROM entry ORDER BY seq DESC LIMIT 51'],
+  ['/log?q=rattles', "SELECT * FROM entry WHERE body LIKE '%rattles%' ORDER BY seq DESC LIMIT 51"],
+  ['/due', `${wide} WHERE due_state.dueOn IS NOT NULL ORDER BY due_state.dueOn, due_state.taskId LIMIT 60`],
+  [
+    '/due?standing=overdue',
+    `${wide} WHERE due_state.toOn < CURDATE() ORDER BY due_state.dueOn, due_state.taskId LIMIT 60`,
+  ],
+  ['/due/outlook', lean, 'sum'],
+  ['/lubricants/needs', lean, 'sum'],
+  ['/lubricants', lean, 'sum'],
+  ['/lubricants/G-5', `${lean.replace('SELECT', 'SELECT task.title,')} WHERE due_state.lubricantId = '${id('L', 5)}'`],
+  [
+    '/plant',
+    'SELECT machine.areaId, COUNT(DISTINCT machine.id), SUM(due_state.toOn < CURDATE()) FROM machine LEFT JOIN due_state ON due_state.machineId = machine.id GROUP BY machine.areaId',
+  ],
+  ['/plant/machines/B-50', machineOf(wide)],
+  ['/plant/machines/B-50/points/7', `SELECT * FROM entry WHERE machineId = '${id('M', 50)}'`],
+  ['/plant/unknown', "SELECT COUNT(*) FROM due_state WHERE state = 'unknown'"],
+  [
+    '/routes',
+    'SELECT stop.routeId, COUNT(*), SUM(task.minutes), SUM(due_state.toOn < CURDATE()) FROM stop JOIN task ON task.id = stop.taskId JOIN due_state ON due_state.taskId = stop.taskId GROUP BY stop.routeId LIMIT 100',
+  ],
+  [
+    `/routes/${id('R', 10)}`,
+    `${wide} JOIN stop ON stop.taskId = due_state.taskId WHERE stop.routeId = '${id('R', 10)}'`,
+  ],
+  ['/api/find?q=B-5', "SELECT * FROM machine WHERE code LIKE 'B-5%' LIMIT 20"],
+  ['/api/needs.csv', lean, 'sum'],
+  ['/api/plan.csv', wide, 'file'],
+  ['/api/planned-work', wide, 'file'],
+];
+
+/** The best of a few, in milliseconds: what else the machine does only adds to it. */
+async function best(work, most = 5) {
+  let fastest = Infinity;
+  const began = performance.now();
+  for (let round = 0; round < most && performance.now() - began < 20_000; round += 1) {
+    const start = performance.now();
+    await work();
+    fastest = Math.min(fastest, performance.now() - start);
+  }
+  return fastest;
+}
+
+const memoryMb = (pid) => Number(/VmHWM:\s+(\d+)/.exec(readFileSync(`/proc/${pid}/status`, 'utf8'))[1]) / 1024;
+
+async function connectionOf(url, name) {
+  const { username, password, port } = new URL(url);
+  const at = { host: '127.0.0.1', port: Number(port), user: username, password, database: name };
+  return mariadb.createConnection(at);
+}
+
+/** Costs of every page at one size. */
+async function measure(base, connection) {
+  const rows = [];
+  let bare = 0;
+  for (const [path, sql, kind = 'page'] of pages) {
+    let size = 0;
+    const ms = await best(async () => {
+      const answer = await fetch(base + path, { headers: { cookie } });
+      size = (await answer.arrayBuffer()).byteLength;
+      if (answer.status !== 200) throw new Error(`${path} answered ${answer.status}`);
+    });
+    const sqlMs = await best(async () => {
+      for await (const row of connection.queryStream(sql)) void row;
+    });
+    if (bare === 0) bare = ms;
+    rows.push({ path, kind, ms, sqlMs, ratio: ms / (bare + sqlMs), kB: size / 1000 });
+  }
+  return rows;
+}
+
+/** Entries a second by so many writers, each entry a post of its own; and the same rows inserted bare. */
+async function writing(base, url, name) {
+  const lines = [];
+  let turn = 0;
+  for (const [writers, spread] of [
+    [1, true],
+    [8, true],
+    [32, true],
+    [8, false],
+  ]) {
+    const seconds = 5;
+    const until = performance.now() + seconds * 1000;
+    let count = 0;
+    const post = async (writer) => {
+      const machine = spread ? 10 + writer * 3 : 10;
+      while (performance.now() < until) {
+        turn += 1;
+        const meter = (machine - 1) * 6 + 1;
+        const answer = await fetch(`${base}/api/entries`, {
+          method: 'POST',
+          headers: { 'content-type': 'application/json', cookie, origin: base },
+          body: JSON.stringify({
+            id: id('Z', turn),
+            kind: 'reading',
+            kindVersion: 1,
+            body: { meterId: id('C', meter), value: 10_000 + turn / 1000 },
+            happenedAt: new Date().toISOString(),
+            offsetMinutes: 0,
+            personId: id('H', 1),
+            deviceId: 'bench',
+            machineId: id('M', machine),
+            pointId: null,
+            taskIds: [],
+          }),
+        });
+        if (answer.status !== 201) throw new Error(`${answer.status}: ${(await answer.text()).slice(0, 300)}`);
+        await answer.arrayBuffer();
+        count += 1;
+      }
+    };
+    await Promise.all(Array.from({ length: writers }, (_, writer) => post(writer)));
+    const bare = await bareInserts(url, name, writers, seconds);
+    lines.push({ writers, spread, perSecond: count / seconds, bare });
+  }
+  return lines;
+}
+
+async function bareInserts(url, name, writers, seconds) {
+  const connections = await Promise.all(Array.from({ length: writers }, () => connectionOf(url, name)));
+  await connections[0].query('CREATE TABLE IF NOT EXISTS bare_entry LIKE entry');
+  await connections[0].query('CREATE TABLE IF NOT EXISTS bare_link LIKE entry_task');
+  const until = performance.now() + seconds * 1000;
+  let count = 0;
+  const columns =
+    'id, seq, kind, kindVersion, body, happenedAt, happenedAtUtc, offsetMinutes, receivedAt, personId, deviceId, machineId, pointId, taskIds, previousHash, hash';
+  await Promise.all(
+    connections.map(async (connection) => {
+      while (performance.now() < until) {
+        count += 1;
+        const mine = count;
+        const now = new Date();
+        const key = id('Y', mine);
+        const row = [key, mine, 'reading', 1, `{"meterId":"${id('C', 1)}","value":1}`, now.toISOString(), now, 0, now];
+        await connection.beginTransaction();
+        await connection.query(`INSERT INTO bare_entry (${columns}) VALUES (${columns.replace(/\w+/g, '?')})`, [
+          ...row,
+          ...[id('H', 1), 'bench', id('M', 10), null, '[]', '0'.repeat(64), '0'.repeat(64)],
+        ]);
+        await connection.query('INSERT INTO bare_link (entryId, taskId) VALUES (?, ?)', [key, id('T', 1)]);
+        await connection.commit();
+      }
+    }),
+  );
+  await connections[0].query('DROP TABLE bare_entry, bare_link');
+  await Promise.all(connections.map((connection) => connection.end()));
+  return count / seconds;
+}
+
+/**
+ * Makes the large plant size by size and measures every page and writing; once more at the last size with everything due.
+ * @param {{ root: string, folder: string, distDir: string, sizes: number[] }} how
+ */
+export async function benchPages({ root, folder, distDir, sizes }) {
+  const smallest = new Map();
+  for (const [share, wantedSizes] of [
+    ['plausible', sizes],
+    ['all', sizes.slice(-1)],
+  ]) {
+    const database = await startDatabase(join(folder, share));
+    try {
+      await prepareDatabase(root, database, { demo: false });
+      let from = 0;
+      for (const points of wantedSizes) {
+        const env = { DATABASE_URL: database.url, SCHEMA_DATABASE_URL: database.schemaUrl };
+        await step(`${points} points, ${share === 'all' ? 'all of it overdue' : 'a plausible share due'}`, async () => {
+          await run('npx', ['tsx', 'scripts/bench/grow.ts', String(points), String(from), share], { cwd: root, env });
+        });
+        from = points;
+        const port = await freePort();
+        const logFile = join(folder, `${share}.log`);
+        const served = { distDir, port, databaseUrl: database.url, logFile, env: { REQUESTS_PER_MINUTE: '0' } };
+        const application = await serve(served);
+        const connection = await connectionOf(database.schemaUrl, 'tagebuch');
+        try {
+          const base = `http://127.0.0.1:${port}`;
+          const rows = await measure(base, connection);
+          console.log('\n        ms    SQL ms   × (bare + SQL)   × smallest        kB');
+          for (const { path, kind, ms, sqlMs, ratio, kB } of rows) {
+            if (!smallest.has(path)) smallest.set(path, ms);
+            const growth = ms / smallest.get(path);
+            console.log(
+              `${ms.toFixed(0).padStart(10)}${sqlMs.toFixed(0).padStart(10)}${ratio.toFixed(2).padStart(17)}${growth.toFixed(2).padStart(13)}${kB.toFixed(1).padStart(10)}  ${path}${kind === 'page' ? '' : ` (${kind})`}`,
+            );
+          }
+          for (const { writers, spread, perSecond, bare } of await writing(base, database.schemaUrl, 'tagebuch'))
+            console.log(
+              `  ${String(writers).padStart(2)} writers on ${spread ? 'different machines' : 'one machine'}: ${perSecond.toFixed(1)} entries/s, bare inserts ${bare.toFixed(0)}/s, ${(bare / perSecond).toFixed(1)} ×`,
+            );
+          console.log(`  the server's process held ${memoryMb(application.pid).toFixed(0)} MB at most\n`);
+        } finally {
+          await connection.end();
+          await application.stop();
+        }
+      }
+    } finally {
+      await database.stop();
+    }
+  }
+}
