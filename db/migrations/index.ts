@@ -332,4 +332,16 @@ export const migrations: readonly Migration[] = [
     'ALTER TABLE due_state ADD KEY IF NOT EXISTS due_state_state (state), ADD KEY IF NOT EXISTS due_state_point (pointId)',
     'ALTER TABLE due_state DROP KEY IF EXISTS due_state_state, DROP KEY IF EXISTS due_state_point',
   ),
+
+  // What was written in words, for searching the log. The index knows every word: what is common in English may be what is sought.
+  createTable(
+    '2026-11-29-05-entry-words',
+    'entry_words',
+    `entryId ${id} PRIMARY KEY REFERENCES entry(id), words LONGTEXT NOT NULL`,
+  ),
+  sqlMigration(
+    '2026-11-29-06-entry-words-index',
+    'SET STATEMENT innodb_ft_enable_stopword = OFF FOR CREATE FULLTEXT INDEX IF NOT EXISTS entry_words_words ON entry_words (words)',
+    'DROP INDEX IF EXISTS entry_words_words ON entry_words',
+  ),
 ];

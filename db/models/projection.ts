@@ -23,7 +23,7 @@ import {
 import { type Who } from '@/core/words/task-words';
 
 /** Raised whenever the same plan and log would be derived differently, or more is derived: what was derived is then made anew. */
-export const projectionVersion = 4;
+export const projectionVersion = 5;
 
 /** Where a meter stands: its newest kept reading summed over dials, and its rate then. Derived; see `desk/standing/projection.ts`. */
 export class MeterStanding extends Model<InferAttributes<MeterStanding>, InferCreationAttributes<MeterStanding>> {
@@ -112,6 +112,12 @@ export class CorrectedEntry extends Model<InferAttributes<CorrectedEntry>, Infer
   declare happenedAtUtc: Date | null;
   declare offsetMinutes: number | null;
   declare taskIds: string | null;
+}
+
+/** What an entry says in words, for looking it up. Derived; see `desk/log/words.ts`. */
+export class EntryWords extends Model<InferAttributes<EntryWords>, InferCreationAttributes<EntryWords>> {
+  declare entryId: string;
+  declare words: string;
 }
 
 export function initProjection(sequelize: Sequelize) {
@@ -204,5 +210,10 @@ export function initProjection(sequelize: Sequelize) {
     }),
     { sequelize, tableName: 'corrected_entry', timestamps: false },
   );
-  return { MeterStanding, DueStanding, PastDueStanding, CorrectedEntry };
+  EntryWords.init(columns({ entryId: primaryId, words: text }), {
+    sequelize,
+    tableName: 'entry_words',
+    timestamps: false,
+  });
+  return { EntryWords, MeterStanding, DueStanding, PastDueStanding, CorrectedEntry };
 }

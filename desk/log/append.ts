@@ -3,6 +3,7 @@ import type { Transaction } from 'sequelize';
 import type { Database } from '../desk';
 import { type BelievedRow } from './believed';
 import { hashOf } from './seal';
+import { noteWords } from './words';
 import { type EntryEnvelope } from '@/core/entry/envelope';
 import { asBelieved, replacementOf } from '@/core/entry/believed';
 
@@ -44,6 +45,11 @@ export async function append(
     answeredTasks(envelope).map((taskId) => ({ entryId: envelope.id, taskId })),
   );
   if (links.length > 0) await db.EntryTask.bulkCreate(links, { transaction });
+  await noteWords(
+    db,
+    received.map(({ envelope }) => envelope),
+    transaction,
+  );
   await head.update({ seq, hash: previousHash }, { transaction });
   return entries;
 }

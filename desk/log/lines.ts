@@ -3,6 +3,7 @@ import type { EntryKind } from '@/core/entry/kinds';
 import { type BelievedRow, readBelieved } from './believed';
 import { pointLabel } from '@/core/register/assignment';
 import type { Database } from '../desk';
+import { wordsCondition } from './words';
 
 /** An entry as the Log shows it, with what corrected it and what it corrects. */
 export type LogLine = {
@@ -85,13 +86,14 @@ const lineOf = (row: Row): LogLine => ({
  * log alone, by its order, before anything else is looked up for them.
  */
 export async function readLog(db: Database, filter: LogFilter, limit = 50): Promise<LogLine[]> {
+  const words = filter.text === undefined ? undefined : wordsCondition(filter.text);
   const where = [
     '1 = 1',
     filter.kind && 'entry.kind = :kind',
     filter.machineCode && 'entry.machineId = (SELECT machineId FROM machine_code WHERE code = :machineCode)',
     filter.pointId && 'entry.pointId = :pointId',
     filter.initials && 'entry.personId IN (SELECT id FROM person WHERE initials = :initials)',
-    filter.text && 'entry.body LIKE :like',
+    words?.sql,
     filter.from && 'entry.happenedAtUtc >= :from',
     filter.to && 'entry.happenedAtUtc < :to',
     filter.beforeSeq && 'entry.seq < :beforeSeq',
@@ -100,14 +102,13 @@ export async function readLog(db: Database, filter: LogFilter, limit = 50): Prom
   ]
     .filter(Boolean)
     .join(' AND ');
-  const like = filter.text && `%${filter.text.replaceAll(/[\\%_]/g, (sign) => `\\${sign}`)}%`;
   const rows = await db.select<Row>(
     `SELECT entry.id, entry.seq, entry.kind, entry.body, entry.happenedAt, entry.happenedAtUtc, entry.offsetMinutes, entry.receivedAt, entry.taskIds, entry.roundId, entry.replacesId, entry.hash,
        person.initials, person.name AS personName, machine.id AS machineId, machine.code AS machineCode, machine.name AS machineName, lube_point.id AS pointId, lube_point.number, lube_point.name AS pointName, newer.id AS correctedById
      FROM (SELECT * FROM entry WHERE ${where} ORDER BY entry.seq DESC LIMIT :limit) AS entry
        JOIN person ON person.id = entry.personId LEFT JOIN machine ON machine.id = entry.machineId LEFT JOIN lube_point ON lube_point.id = entry.pointId LEFT JOIN entry AS newer ON newer.replacesId = entry.id
      ORDER BY entry.seq DESC`,
-    { ...filter, like, limit },
+    { ...filter, ...words?.values, limit },
   );
   return rows.map(lineOf);
 }

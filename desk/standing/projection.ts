@@ -22,6 +22,7 @@ import {
   correctionsOfLog,
   machinesSince,
 } from '../log/believed';
+import { rebuildWords } from '../log/words';
 import { type Plan, type TaskPlanRow, selectPlan } from './plan-rows';
 
 /**
@@ -283,7 +284,10 @@ export async function rebuild(
   report: (words: string) => void = () => {},
   change: (transaction: Transaction) => Promise<unknown> = async () => {},
 ): Promise<Rebuilt> {
-  await alone(db, 'plant', (transaction) => rebuildCorrections(db, transaction));
+  await alone(db, 'plant', async (transaction) => {
+    await rebuildCorrections(db, transaction);
+    await rebuildWords(db, transaction);
+  });
   const { log, entries, seq } = await wholeLog(db);
   report(`${entries} entries read`);
   return alone(db, 'plant', async (transaction) => {

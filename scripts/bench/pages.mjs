@@ -29,7 +29,10 @@ const pages = [
   ],
   [`/today/${day(4)}`, `SELECT COUNT(*) FROM due_state WHERE dueOn = '${day(4)}' OR fromOn = '${day(4)}'`],
   ['/log', 'SELECT * FROM entry ORDER BY seq DESC LIMIT 51'],
-  ['/log?q=rattles', "SELECT * FROM entry WHERE body LIKE '%rattles%' ORDER BY seq DESC LIMIT 51"],
+  [
+    '/log?text=rattles',
+    "SELECT entry.* FROM entry_words JOIN entry ON entry.id = entry_words.entryId WHERE MATCH (words) AGAINST ('+rattles*' IN BOOLEAN MODE) ORDER BY seq DESC LIMIT 51",
+  ],
   ['/due', `${wide} WHERE due_state.dueOn IS NOT NULL ORDER BY due_state.dueOn, due_state.taskId LIMIT 60`],
   [
     '/due?standing=overdue',
