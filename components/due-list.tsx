@@ -72,7 +72,7 @@ export function DueTable({
           <th scope="col" className="sr-only">
             Point and task
           </th>
-          <th scope="col" className="p-0 align-bottom max-lg:block" style={{ width: axisWidth }}>
+          <th scope="col" className="p-0 align-bottom max-lg:block max-lg:max-w-full" style={{ width: axisWidth }}>
             <span className="sr-only">Hours from now</span>
             <HourAxis width={axisWidth} />
           </th>

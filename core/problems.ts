@@ -96,7 +96,7 @@ function schemaAt(schema: z.ZodType, path: Path): z.ZodType | undefined {
     else return undefined;
     if (!current) return undefined;
   }
-  return current?.meta() ? current : unwrap(current);
+  return current.meta() ? current : unwrap(current);
 }
 
 function unwrap(schema: z.ZodType | undefined): z.ZodType | undefined {

@@ -19,7 +19,8 @@ const whole = (below: number): number => Math.floor(luck.next() * below);
 const pick = <Value>(list: readonly Value[]): Value => list[whole(list.length)]!;
 const pause = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
 const db: Database = connect(databaseUrl, 4);
-let over = false;
+/** Set once the time is up, while the others are still waiting for something. */
+const end = { over: false };
 
 type Task = { id: string; version: number; pointId: string; machineId: string; lubricantId: string; title: string };
 const tasks = await db.select<Task>(
@@ -80,7 +81,7 @@ async function acknowledge(path: string, body: object, mayRefuse = false): Promi
 
 async function writer(): Promise<void> {
   const own: EntryInput[] = [];
-  while (!over) {
+  while (!end.over) {
     const task = pick(tasks);
     const what = whole(10);
     if (what === 0) {
@@ -136,7 +137,7 @@ async function device(number: number): Promise<void> {
     if (fate === 3) throw new TypeError('the answer was lost');
     return answer;
   };
-  while (!over) {
+  while (!end.over) {
     const routeId = pick(routes).routeId;
     const stops = [...new Set(routes.filter((stop) => stop.routeId === routeId).map(({ taskId }) => taskId))].slice(
       0,
@@ -160,7 +161,7 @@ async function device(number: number): Promise<void> {
       machineId: null,
       pointId: null,
     });
-    for (let pass = 0; pass < 6 && !over; pass += 1) {
+    for (let pass = 0; pass < 6 && !end.over; pass += 1) {
       await outbox.send(Date.now(), unreliable, luck.happens(0.5));
       await pause(100 + whole(400));
     }
@@ -181,7 +182,7 @@ async function device(number: number): Promise<void> {
 /** A planner beside them, on a connection of its own: changes of tasks and of the whole plant. */
 async function planner(): Promise<void> {
   const actor = { id: people[0]!.id, initials: people[0]!.initials, name: people[0]!.name };
-  while (!over) {
+  while (!end.over) {
     const desk: Desk = { db, now: new Date(), actor };
     try {
       if (whole(40) === 0) {
@@ -196,8 +197,8 @@ async function planner(): Promise<void> {
             amountKind: row.amountKind,
             amount: row.amount === null ? '' : String(row.amount),
             machineState: row.machineState,
-            minutes: String(row.minutes ?? 5),
-            procedureText: row.procedureText ?? '',
+            minutes: String(row.minutes),
+            procedureText: row.procedureText,
             meterId: row.meterId ?? '',
             when: `${100 + whole(900)} h`,
           });
@@ -222,7 +223,7 @@ const everybody = Promise.all([
 ]);
 console.log('soaking');
 for await (const line of createInterface({ input: process.stdin })) if (line) break;
-over = true;
+end.over = true;
 await everybody;
 
 const rows = new Map(

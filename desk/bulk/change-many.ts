@@ -12,14 +12,14 @@ export type Preview = { pointId: string; before: string; after: string; skipped:
 
 const valueOf = (point: PointRow) => ({
   kind: point.kind,
-  machineState: point.machineState ?? 'any',
-  consequence: point.consequence ?? 2,
+  machineState: point.machineState,
+  consequence: point.consequence,
   cautions: point.cautions,
   doNots: point.doNots,
   accessNote: point.accessNote,
-  enoughSign: point.enoughSign ?? '',
-  forbidsAirGun: point.forbidsAirGun ?? false,
-  materials: point.materials ?? [],
+  enoughSign: point.enoughSign,
+  forbidsAirGun: point.forbidsAirGun,
+  materials: point.materials,
   details: point.details,
 });
 

@@ -222,7 +222,7 @@ describe('the plan ahead', async () => {
 
   it('changes a task, and leaves what was computed to be overruled', async () => {
     const id = await make({ title: 'Wipe the rods', procedureText: 'Dry cloth.' });
-    const version = async () => (await db.Task.findByPk(id))!.version ?? 0;
+    const version = async () => (await db.Task.findByPk(id))!.version;
     const save = async (change: object) =>
       updateTask(desk, id, await version(), {
         ...task,
@@ -286,11 +286,11 @@ describe('the plan ahead', async () => {
       amount: '3',
       when: '2000 h',
     };
-    expect(await updateTask(desk, oil, stored.version ?? 0, { ...same, when: '2500 h' })).toMatchObject({
+    expect(await updateTask(desk, oil, stored.version, { ...same, when: '2500 h' })).toMatchObject({
       ok: false,
       fields: { when: expect.stringContaining('Overrule it') },
     });
-    expect(await updateTask(desk, oil, stored.version ?? 0, same)).toMatchObject({ ok: true });
+    expect(await updateTask(desk, oil, stored.version, same)).toMatchObject({ ok: true });
     expect(await db.Task.findByPk(oil)).toMatchObject({
       title: 'Change oil, warm',
       intervalComputed: { methodId: 'oil.life' },

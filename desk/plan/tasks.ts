@@ -107,7 +107,7 @@ export async function updateTask(
       await task.update(
         {
           ...stated,
-          procedureVersion: (task.procedureVersion ?? 1) + (stated.procedureText === task.procedureText ? 0 : 1),
+          procedureVersion: task.procedureVersion + (stated.procedureText === task.procedureText ? 0 : 1),
         },
         { transaction },
       );
@@ -223,7 +223,7 @@ export async function insertComputedTask(
           pointId: point.id,
           action: 'grease',
           title: 'Regrease',
-          machineState: point.machineState ?? 'any',
+          machineState: point.machineState,
           ...computed,
         },
         { transaction },

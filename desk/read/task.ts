@@ -39,6 +39,6 @@ export async function readTaskPage(
     machine,
     stages: stagesInForce(rows, winner ? [winner.id] : []),
     meters,
-    others: tasks.filter(({ id, retiredOn }) => id !== taskId && (!retiredOn || task.includesTaskIds?.includes(id))),
+    others: tasks.filter(({ id, retiredOn }) => id !== taskId && (!retiredOn || task.includesTaskIds.includes(id))),
   };
 }

@@ -39,7 +39,7 @@ describe('out of use and back', async () => {
     lubricant: db.Lubricant,
   };
   const set = async (kind: Retirable, id: string, inUse: boolean) =>
-    setInUse(desk, kind, id, (await (rows[kind] as typeof db.Machine).findByPk(id))!.version ?? 0, inUse);
+    setInUse(desk, kind, id, (await (rows[kind] as typeof db.Machine).findByPk(id))!.version, inUse);
 
   it.each([
     ['task', () => ids.task, ['Look']],

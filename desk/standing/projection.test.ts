@@ -61,7 +61,7 @@ describe('the projection', async () => {
       pointId: kind === 'reading' || kind === 'meter-change' ? null : ids.point,
       taskIds,
       body,
-      happenedAt: new Date(nowMs - ago * dayMs + ((body.value as number) ?? 0) * 1000).toISOString(),
+      happenedAt: new Date(nowMs - ago * dayMs + ((body.value as number | undefined) ?? 0) * 1000).toISOString(),
     });
     const outcome = await writeEntry(db, new Date(nowMs + 20 * 60_000), sent);
     if (!outcome.ok) throw new Error(outcome.reason);

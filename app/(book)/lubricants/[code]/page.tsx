@@ -55,7 +55,7 @@ export default async function LubricantPage({ params }: Props) {
     family: row.kind,
     base: row.baseOil ?? 'mineral',
     ...(row.thickener && { thickener: row.thickener }),
-    additives: row.additives ?? [],
+    additives: row.additives,
   });
   const meetings = others
     .filter((other) => isGreaseKind(other.kind) === grease)
@@ -64,7 +64,7 @@ export default async function LubricantPage({ params }: Props) {
       return run.ok ? [{ other, ...run.result }] : [];
     });
   const touching = computeStored(compatMaterials, {
-    fluid: { base: lubricant.baseOil ?? 'mineral', additives: lubricant.additives ?? [] },
+    fluid: { base: lubricant.baseOil, additives: lubricant.additives },
     materials: keysOf(materials),
   });
   return (
@@ -94,9 +94,9 @@ export default async function LubricantPage({ params }: Props) {
           </Link>
         </p>
       </header>
-      {((lubricant.hazards ?? []).length > 0 || lubricant.description) && (
+      {(lubricant.hazards.length > 0 || lubricant.description) && (
         <div className="mt-4 grid gap-1 border-l-4 border-ink pl-4">
-          {(lubricant.hazards ?? []).map((hazard) => (
+          {lubricant.hazards.map((hazard) => (
             <p key={hazard}>
               <strong>Mind.</strong> {hazards[hazard][0]!.toUpperCase()}
               {hazards[hazard].slice(1)}.
@@ -238,9 +238,7 @@ export default async function LubricantPage({ params }: Props) {
               {lubricant.kv40 !== null && <Fact name="At 40 °C">{`${measured(lubricant.kv40)} mm²/s`}</Fact>}
               {lubricant.kv100 !== null && <Fact name="At 100 °C">{`${measured(lubricant.kv100)} mm²/s`}</Fact>}
               {index.ok && <Fact name="Viscosity index">{number(index.result.viscosityIndex, 0)}</Fact>}
-              <Fact name="Density">
-                {lubricant.densityGCm3 === null ? '0.9 g/cm³, assumed' : `${number(lubricant.densityGCm3, 3)} g/cm³`}
-              </Fact>
+              <Fact name="Density">{number(lubricant.densityGCm3, 3)} g/cm³</Fact>
               {lubricant.pourPointC != null && <Fact name="Pour point">{`${measured(lubricant.pourPointC)} °C`}</Fact>}
               {(lubricant.lowerC !== null || lubricant.upperC !== null) && (
                 <Fact name="Used">
@@ -253,8 +251,8 @@ export default async function LubricantPage({ params }: Props) {
                 </Fact>
               )}
               <Fact name="Additives">
-                {(lubricant.additives ?? []).length > 0
-                  ? (lubricant.additives ?? []).map((each) => additives[each]).join(', ')
+                {lubricant.additives.length > 0
+                  ? lubricant.additives.map((each) => additives[each]).join(', ')
                   : 'none that matter'}
               </Fact>
             </dl>

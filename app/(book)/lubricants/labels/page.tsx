@@ -27,7 +27,7 @@ export default async function LubricantLabelsPage() {
       name,
       lines: [
         [families[kind], designation, nlgi ? `NLGI ${nlgi}` : isoVg ? `VG ${isoVg}` : ''].filter(Boolean).join(', '),
-        ...(minded ?? []).map((hazard) => hazards[hazard]),
+        ...minded.map((hazard) => hazards[hazard]),
       ],
       url: `${site}/lubricants/${code}`,
     })),

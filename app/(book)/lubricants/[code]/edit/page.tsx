@@ -17,13 +17,13 @@ export default async function EditLubricantPage({ params }: { params: Promise<{ 
     <div className="max-w-4xl">
       <h1 className="mb-6 border-b-2 border-ink pb-3 text-3xl">Change {row.code}</h1>
       <LubricantFields
-        known={{ id: row.id, version: row.version ?? 0 }}
+        known={{ id: row.id, version: row.version }}
         initial={{
           code: row.code,
           name: row.name,
           kind: row.kind,
-          designation: row.designation ?? '',
-          description: row.description ?? '',
+          designation: row.designation,
+          description: row.description,
           baseOil: row.baseOil ?? '',
           thickener: row.thickener ?? '',
           nlgi: row.nlgi ?? '',
@@ -34,14 +34,14 @@ export default async function EditLubricantPage({ params }: { params: Promise<{ 
           pourPointC: typed(row.pourPointC),
           lowerC: typed(row.lowerC),
           upperC: typed(row.upperC),
-          additives: row.additives ?? [],
-          hazards: row.hazards ?? [],
+          additives: row.additives,
+          hazards: row.hazards,
         }}
       />
       <InUse
         kind="lubricant"
         id={row.id}
-        version={row.version ?? 0}
+        version={row.version}
         name={row.code}
         retiredOn={row.retiredOn}
         what="It is not offered for points any more; points that have it assigned keep it from going."

@@ -98,7 +98,7 @@ export default async function MachinePage({ params }: Props) {
         <OutOfUse
           kind="machine"
           id={machine.id}
-          version={machine.version ?? 0}
+          version={machine.version}
           name={machine.code}
           retiredOn={machine.retiredOn}
         />

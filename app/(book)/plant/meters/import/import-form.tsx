@@ -24,7 +24,7 @@ export function ImportForm() {
     setSaid('');
     const answer = await previewReadings({ text: rows, fileName: name, mapping }).catch(() => away);
     setBusy(false);
-    setReason(answer.ok ? null : ('fields' in answer && answer.fields?.text) || answer.reason);
+    setReason(answer.ok ? null : ('fields' in answer && answer.fields.text) || answer.reason);
     setPreview(answer.ok ? answer.value : null);
   };
   const confirm = async () => {

@@ -32,7 +32,7 @@ export default async function DrawingPage({ params }: { params: Promise<{ code: 
       <DrawingEditor
         machineId={machine.id}
         code={machine.code}
-        version={machine.version ?? 0}
+        version={machine.version}
         initial={completeOutline(
           machine.outline,
           machine.name,

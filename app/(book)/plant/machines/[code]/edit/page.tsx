@@ -55,7 +55,7 @@ export default async function EditMachinePage({ params }: { params: Promise<{ co
       <InUse
         kind="machine"
         id={id}
-        version={version ?? 0}
+        version={version}
         name={machine.code}
         retiredOn={machine.retiredOn}
         what="All its tasks leave the plan, the due list and all routes from today; its code still leads to its page."

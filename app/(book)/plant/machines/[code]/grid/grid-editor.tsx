@@ -23,7 +23,7 @@ type Line = { known: { id: string; version: number } | null; cells: GridRow };
 type Props = { machineId: string; code: string; standing: Line[]; lubricants: string[] };
 
 const emptyLine: Line = { known: null, cells: {} };
-const isFilled = ({ cells }: Line) => Object.values(cells).some((cell) => cell?.trim());
+const isFilled = ({ cells }: Line) => Object.values(cells).some((cell) => cell.trim());
 
 /** A machine's points as rows: those that stand already, and new ones typed or pasted from a spreadsheet. Saved all at once or not at all. */
 export function GridEditor({ machineId, code, standing, lubricants }: Props) {

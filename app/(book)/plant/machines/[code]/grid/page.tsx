@@ -25,7 +25,7 @@ export default async function GridPage({ params }: { params: Promise<{ code: str
     const task = states.find((state) => state.point.id === point.id);
     const steady = task?.interval.stages.find(({ count }) => count === undefined);
     return {
-      known: { id: point.id, version: point.version ?? 0 },
+      known: { id: point.id, version: point.version },
       cells: gridRowOf(standingOf(point), {
         lubricant: task?.lubricant?.code ?? '',
         task: task?.title ?? '',

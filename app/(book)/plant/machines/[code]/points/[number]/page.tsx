@@ -100,7 +100,7 @@ export default async function PointPage({ params }: Props) {
         </p>
       </header>
       {point.retiredOn && (
-        <OutOfUse kind="point" id={point.id} version={point.version ?? 0} name={label} retiredOn={point.retiredOn} />
+        <OutOfUse kind="point" id={point.id} version={point.version} name={label} retiredOn={point.retiredOn} />
       )}
       {cameEmpty && (
         <NoticeLine
@@ -156,13 +156,13 @@ export default async function PointPage({ params }: Props) {
                 <FillFacts
                   reservoir={{
                     id: reservoir.id,
-                    mounting: reservoir.mounting ?? '',
-                    fillTable: reservoir.fillTable ?? [],
-                    levelMarks: reservoir.levelMarks ?? [],
+                    mounting: reservoir.mounting,
+                    fillTable: reservoir.fillTable,
+                    levelMarks: reservoir.levelMarks,
                     confirmed: reservoir.confirmed ?? null,
                     capacityL: reservoir.capacityL,
-                    fillMark: reservoir.fillMark ?? '',
-                    checkMark: reservoir.checkMark ?? '',
+                    fillMark: reservoir.fillMark,
+                    checkMark: reservoir.checkMark,
                     checkMarkState: reservoir.checkMarkState ?? null,
                     settleMinutes: reservoir.settleMinutes ?? null,
                   }}
@@ -246,8 +246,8 @@ export default async function PointPage({ params }: Props) {
               )}
               <Fact name="Machine state">{machineStates[point.machineState as MachineState]}</Fact>
               <Fact name="A failure costs">{consequences[point.consequence as 1 | 2 | 3 | 4]}</Fact>
-              {(point.materials ?? []).length > 0 && (
-                <Fact name="Touches">{(point.materials ?? []).map((each) => materials[each]).join(', ')}</Fact>
+              {point.materials.length > 0 && (
+                <Fact name="Touches">{point.materials.map((each) => materials[each]).join(', ')}</Fact>
               )}
               {(point.enoughSign || usualEnough(point.kind)) && (
                 <Fact name="It is enough when">{point.enoughSign || usualEnough(point.kind)}</Fact>

@@ -52,14 +52,14 @@ export default async function ReservoirPage({ params }: { params: Promise<{ code
       <FillFacts
         reservoir={{
           id: reservoir.id,
-          mounting: reservoir.mounting ?? '',
-          fillTable: reservoir.fillTable ?? [],
-          levelMarks: reservoir.levelMarks ?? [],
+          mounting: reservoir.mounting,
+          fillTable: reservoir.fillTable,
+          levelMarks: reservoir.levelMarks,
           confirmed: reservoir.confirmed ?? null,
           capacityL: reservoir.capacityL,
-          checkMark: reservoir.checkMark ?? '',
+          checkMark: reservoir.checkMark,
           checkMarkState: reservoir.checkMarkState ?? null,
-          fillMark: reservoir.fillMark ?? '',
+          fillMark: reservoir.fillMark,
           settleMinutes: reservoir.settleMinutes ?? null,
         }}
       />
@@ -74,24 +74,24 @@ export default async function ReservoirPage({ params }: { params: Promise<{ code
             value: point.id,
             label: `${pointLabel(machine.code, point.number)} ${point.name}`,
           }))}
-          known={{ id: reservoir.id, version: reservoir.version ?? 0 }}
+          known={{ id: reservoir.id, version: reservoir.version }}
           initial={{
             name: reservoir.name,
             capacityL: typed(reservoir.capacityL),
             residualL: typed(reservoir.residualL),
-            fillMark: reservoir.fillMark ?? '',
+            fillMark: reservoir.fillMark,
             fillMarkState: reservoir.fillMarkState ?? '',
-            checkMark: reservoir.checkMark ?? '',
+            checkMark: reservoir.checkMark,
             checkMarkState: reservoir.checkMarkState ?? '',
-            posture: reservoir.posture ?? '',
+            posture: reservoir.posture,
             settleMinutes: typed(reservoir.settleMinutes),
-            mounting: reservoir.mounting ?? '',
-            fillTable: (reservoir.fillTable ?? []).map(({ volumeL, ...row }) => ({ ...row, volumeL: String(volumeL) })),
-            levelMarks: (reservoir.levelMarks ?? []).map(({ levelMm, volumeL }) => ({
+            mounting: reservoir.mounting,
+            fillTable: reservoir.fillTable.map(({ volumeL, ...row }) => ({ ...row, volumeL: String(volumeL) })),
+            levelMarks: reservoir.levelMarks.map(({ levelMm, volumeL }) => ({
               levelMm: String(levelMm),
               volumeL: String(volumeL),
             })),
-            comesEmpty: reservoir.comesEmpty ?? false,
+            comesEmpty: reservoir.comesEmpty,
             pointIds: mine.map((point) => point.id),
           }}
         />

@@ -64,7 +64,7 @@ export default async function EditPointPage({ params }: { params: Promise<{ code
       <InUse
         kind="point"
         id={id}
-        version={version ?? 0}
+        version={version}
         name={pointLabel(machine.code, point.number)}
         retiredOn={point.retiredOn}
         what="Its tasks leave the plan, the due list and all routes from today; its number is not given again."

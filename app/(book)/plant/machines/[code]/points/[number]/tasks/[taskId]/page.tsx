@@ -35,7 +35,7 @@ export default async function TaskPage({ params }: { params: Promise<{ taskId: s
           key={version}
           pointId={point.id}
           kind={point.kind}
-          machineState={point.machineState ?? 'any'}
+          machineState={point.machineState}
           meters={meters.map((meter) => ({ value: meter.id, label: meter.name }))}
           others={others.map((other) => ({ value: other.id, label: other.title }))}
           known={{
