@@ -20,7 +20,8 @@ const pick = <Value>(list: readonly Value[]): Value => list[whole(list.length)]!
 const pause = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
 const db: Database = connect(databaseUrl, 4);
 /** Set once the time is up, while the others are still waiting for something. */
-const end = { over: false };
+let over = false;
+const isOver = (): boolean => over;
 
 type Task = { id: string; version: number; pointId: string; machineId: string; lubricantId: string; title: string };
 const tasks = await db.select<Task>(
@@ -81,7 +82,7 @@ async function acknowledge(path: string, body: object, mayRefuse = false): Promi
 
 async function writer(): Promise<void> {
   const own: EntryInput[] = [];
-  while (!end.over) {
+  while (!isOver()) {
     const task = pick(tasks);
     const what = whole(10);
     if (what === 0) {
@@ -137,7 +138,7 @@ async function device(number: number): Promise<void> {
     if (fate === 3) throw new TypeError('the answer was lost');
     return answer;
   };
-  while (!end.over) {
+  while (!isOver()) {
     const routeId = pick(routes).routeId;
     const stops = [...new Set(routes.filter((stop) => stop.routeId === routeId).map(({ taskId }) => taskId))].slice(
       0,
@@ -161,7 +162,7 @@ async function device(number: number): Promise<void> {
       machineId: null,
       pointId: null,
     });
-    for (let pass = 0; pass < 6 && !end.over; pass += 1) {
+    for (let pass = 0; pass < 6 && !isOver(); pass += 1) {
       await outbox.send(Date.now(), unreliable, luck.happens(0.5));
       await pause(100 + whole(400));
     }
@@ -182,7 +183,7 @@ async function device(number: number): Promise<void> {
 /** A planner beside them, on a connection of its own: changes of tasks and of the whole plant. */
 async function planner(): Promise<void> {
   const actor = { id: people[0]!.id, initials: people[0]!.initials, name: people[0]!.name };
-  while (!end.over) {
+  while (!isOver()) {
     const desk: Desk = { db, now: new Date(), actor };
     try {
       if (whole(40) === 0) {
@@ -223,7 +224,7 @@ const everybody = Promise.all([
 ]);
 console.log('soaking');
 for await (const line of createInterface({ input: process.stdin })) if (line) break;
-end.over = true;
+over = true;
 await everybody;
 
 const rows = new Map(
