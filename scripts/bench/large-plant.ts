@@ -31,10 +31,14 @@ export async function beginPlant(db: Database): Promise<void> {
   await run(
     `INSERT INTO area (id, code, name, position, createdAt, updatedAt) SELECT ${id('A', 'seq')}, CONCAT('A', seq), CONCAT('Hall ', seq), seq, ${stamps} FROM seq_1_to_20`,
   );
+  await run(`UPDATE log_head SET seq = ${headAt} WHERE id = 1`);
   await run(
     `INSERT INTO lubricant (id, code, name, kind, createdAt, updatedAt) SELECT ${id('L', 'seq')}, CONCAT('G-', seq), CONCAT('Grease ', seq), 'grease', ${stamps} FROM seq_1_to_${lubricants}`,
   );
 }
+
+/** What is written by the book goes on from here, above all that is made up. */
+const headAt = 3_000_000_000;
 
 /** Adds machines until the plant has so many points; `from` is how many it has. Nothing of it is projected yet. */
 export async function growPlant(
