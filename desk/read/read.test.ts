@@ -1,13 +1,18 @@
 import { describe, expect, it } from 'vitest';
 import { freshDatabase } from '@/db/testing';
-import { smallPlant } from '../testing';
+import { createTask } from '../plan/tasks';
+import { projectMachines } from '../standing/projection';
+import { eachTaskState, loadTaskStates } from '../standing/states';
+import { gathered, smallPlant, taskForm } from '../testing';
 import { writeEntry } from '../write/write-entries';
 import { readDiary } from './diary';
 import { readChain, readLog } from '../log/lines';
 import { readMachinePage, readPointPage } from './machine';
 import { readNames } from './names';
 import { readPlantTree } from './plant-tree';
-import { readChangeSets, readPointChoices } from './point-choices';
+import { areasToPickFrom, readChangeSets, readPointChoices } from './point-choices';
+import { readRouteList } from './route-list';
+import { readUnknown } from './unknown-list';
 import { readTaskPage } from './task';
 import { readTaskChoices } from './task-choices';
 
@@ -189,7 +194,47 @@ describe('what the pages read', async () => {
     });
   });
 
+  describe('lists that go on', () => {
+    it('routes by code, the next page after the last code', async () => {
+      expect(await readRouteList(desk)).toMatchObject({ next: null, routes: [{ code: 'R-1', stops: 1 }] });
+      const codes = Array.from({ length: 101 }, (_, index) => `Z-${String(index).padStart(3, '0')}`);
+      await db.Route.bulkCreate(codes.map((code) => ({ id: newId(), code, name: code, note: '' })));
+      const first = await readRouteList(desk);
+      expect([first.routes.length, first.next]).toEqual([100, 'Z-098']);
+      const rest = await readRouteList(desk, first.next!);
+      expect(rest.routes.map(({ code }) => code)).toEqual(['Z-099', 'Z-100']);
+      expect([rest.next, rest.retired]).toEqual([null, []]);
+      await db.Route.destroy({ where: { code: codes } });
+    });
+
+    it('tasks of unknown last service, in the order of lists', async () => {
+      const made = await createTask(desk, ids.point, { ...taskForm, title: 'Look' });
+      if (!made.ok) throw new Error(made.reason);
+      expect(await readUnknown(db)).toMatchObject({
+        count: 1,
+        shown: [{ taskId: made.value.id, label: 'M-1·01', machineCode: 'M-1' }],
+      });
+      await db.Task.update({ retiredOn: today }, { where: { id: made.value.id } });
+      await projectMachines(db, [ids.machine]);
+      expect(await readUnknown(db)).toEqual({ count: 0, shown: [] });
+    });
+
+    it('the whole plan, some machines at a time, is the same as all at once', async () => {
+      const turns = await gathered(eachTaskState(db, desk.now));
+      expect(turns.flat()).toEqual(await loadTaskStates(db, desk.now));
+      expect(turns.flat().map(({ taskId }) => taskId)).toContain(ids.task);
+    });
+  });
+
   describe('what forms choose from', () => {
+    it('gives the points and tasks of one area', async () => {
+      expect((await readPointChoices(db, 'A')).length).toBe(1);
+      expect(await readPointChoices(db, 'B')).toEqual([]);
+      expect((await readTaskChoices(db, desk.now, 'A')).map(({ taskId }) => taskId)).toEqual([ids.task]);
+      expect(await readTaskChoices(db, desk.now, 'B')).toEqual([]);
+      expect(await areasToPickFrom(db)).toBeNull();
+    });
+
     it('lists points in walking order by their labels, without what is out of use', async () => {
       expect(await readPointChoices(db)).toEqual([
         { id: ids.point, label: 'M-1·01', name: 'Drive end', machine: 'M-1', area: 'Hall A', kind: 'Rolling bearing' },
@@ -241,6 +286,36 @@ describe('what the pages read', async () => {
       ]);
       expect(await readChangeSets(db, 'points', 1)).toHaveLength(1);
       expect(await readChangeSets(db, 'what-if')).toEqual([]);
+    });
+  });
+
+  describe('the diary turned back', () => {
+    it('a past page says what was overdue at its end, and no more of it once it was done', async () => {
+      // Greased on the first of January, due after 1000 h; on the tenth of June it had long been overdue.
+      const page = await readDiary(desk, '2026-06-10');
+      expect(page.walks).toMatchObject([
+        { code: 'R-1', overdue: 1, tasks: [{ taskId: ids.task, standing: 'overdue' }] },
+      ]);
+      const [state] = page.walks[0]!.tasks;
+      expect(state!.due.dueOn).toBe((await readDiary(desk, today)).walks[0]!.tasks[0]!.due.dueOn);
+      const service = await write({
+        kind: 'grease',
+        ...at('2026-06-12'),
+        pointId: ids.point,
+        taskIds: [ids.task],
+        body: { lubricantId: ids.grease, massG: 20 },
+      });
+      const overdueOn = async (day: string) => (await readDiary(desk, day)).walks[0]?.overdue ?? 0;
+      expect([await overdueOn('2026-06-11'), await overdueOn('2026-06-12'), await overdueOn(today)]).toEqual([1, 0, 0]);
+      // What never happened changes the past back.
+      await write({
+        kind: 'correction',
+        ...at(today),
+        pointId: ids.point,
+        replacesId: service,
+        body: { void: true, reason: 'Not done.' },
+      });
+      expect([await overdueOn('2026-06-12'), await overdueOn(today)]).toEqual([1, 1]);
     });
   });
 });

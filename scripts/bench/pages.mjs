@@ -117,7 +117,7 @@ async function writing(base, url, name) {
     const until = performance.now() + seconds * 1000;
     let count = 0;
     const post = async (writer) => {
-      const machine = spread ? 10 + writer * 3 : 10;
+      const machine = spread ? 10 + writer * 2 : 10;
       while (performance.now() < until) {
         turn += 1;
         const meter = (machine - 1) * 6 + 1;

@@ -50,7 +50,7 @@ export default async function DiaryPage({ params }: Props) {
       <div className="gap-10 xl:grid xl:grid-cols-[minmax(0,1.65fr)_minmax(0,1fr)]">
         <section aria-labelledby="to-do" className="pt-5">
           <h2 id="to-do" className="text-xl">
-            {day > today ? 'Will be due' : day < today ? 'Was to do at its end' : 'To do'}{' '}
+            {day > today ? 'Will be due' : day < today ? 'To do at the end of the day' : 'To do'}{' '}
             <span className="caption font-normal">{counted(wanted, 'task')}</span>
           </h2>
           {wanted === 0 && (
