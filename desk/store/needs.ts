@@ -63,7 +63,6 @@ type NeedRow = AmountRow &
     stages: Stage[];
     perDayMid: number | null;
     readMs: number | null;
-    routes: string | null;
     lubricantName: string;
   };
 /** What one task uses in a year, and the routes it is on. */
@@ -74,27 +73,40 @@ export type TaskNeed = Need &
     routes: string[];
   };
 
+/** The codes of the routes that each task is on; of its own, as joining them to every task takes the database ages. */
+async function readRoutesOf(db: Database): Promise<Map<string, string[]>> {
+  const routesOf = new Map<string, string[]>();
+  const stops = db.stream<{ taskId: string; code: string }>(
+    'SELECT stop.taskId, route.code FROM stop JOIN route ON route.id = stop.routeId WHERE route.retiredOn IS NULL ORDER BY route.code',
+  );
+  for await (const { taskId, code } of stops) {
+    const known = routesOf.get(taskId);
+    if (known) known.push(code);
+    else routesOf.set(taskId, [code]);
+  }
+  return routesOf;
+}
+
 /**
  * What every task that uses a lubricant needs in a year, task by task, so that a plant need not be held.
  * @param lubricantId of one lubricant alone
  */
 export async function* eachNeed(db: Database, now: Date, lubricantId?: string): AsyncGenerator<TaskNeed> {
-  const amounts = await loadAmounts(db, now);
+  const [amounts, routesOf] = await Promise.all([loadAmounts(db, now), readRoutesOf(db)]);
   const rows = db.stream<NeedRow>(
-    `SELECT due_state.taskId, task.action, task.amountKind, due_state.amount, due_state.lubricantId, lubricant.code AS lubricant, lubricant.name AS lubricantName, due_state.stages, machine.dutyPlan, machine.dutyHoursPerDay, hours.perDayMid, hours.readMs, onRoutes.routes
+    `SELECT due_state.taskId, task.action, task.amountKind, due_state.amount, due_state.lubricantId, lubricant.code AS lubricant, lubricant.name AS lubricantName, due_state.stages, machine.dutyPlan, machine.dutyHoursPerDay, hours.perDayMid, hours.readMs
      FROM due_state JOIN task ON task.id = due_state.taskId JOIN machine ON machine.id = due_state.machineId JOIN lubricant ON lubricant.id = due_state.lubricantId LEFT JOIN meter_state AS hours ON hours.meterId = due_state.hourMeterId
-       LEFT JOIN (SELECT stop.taskId, GROUP_CONCAT(route.code ORDER BY route.code SEPARATOR '\n') AS routes FROM stop JOIN route ON route.id = stop.routeId WHERE route.retiredOn IS NULL GROUP BY stop.taskId) AS onRoutes ON onRoutes.taskId = due_state.taskId
      WHERE task.action <> 'check' ${lubricantId === undefined ? '' : 'AND due_state.lubricantId = :lubricantId'}`,
     { lubricantId },
   );
   for await (const row of rows) {
-    const { taskId, lubricant, lubricantName, stages, routes } = row;
+    const { taskId, lubricant, lubricantName, stages } = row;
     yield {
       taskId,
       lubricant,
       lubricantName,
       lubricantId: row.lubricantId!,
-      routes: routes?.split('\n') ?? [],
+      routes: routesOf.get(taskId) ?? [],
       each: amountEach(row, amounts).each,
       ...yearlyNeed({ ...amountOf(row, amounts), stages, hoursPerDay: usualHoursPerDay(row) }),
     };

@@ -13,8 +13,11 @@ const wide =
 const lean =
   'SELECT due_state.taskId, due_state.stages, due_state.dueOn, due_state.servicesDone, due_state.lastMs, due_state.lubricantId, due_state.amount, task.amountKind, task.minutes, task.severity, machine.dutyPlan, machine.dutyHoursPerDay FROM due_state JOIN task ON task.id = due_state.taskId JOIN machine ON machine.id = due_state.machineId';
 const day = (ahead) => new Date(Date.now() + ahead * 86_400_000).toISOString().slice(0, 10);
+const places =
+  'JOIN task ON task.id = placed.taskId JOIN lube_point ON lube_point.id = task.pointId JOIN machine ON machine.id = lube_point.machineId';
 const wanted = (table) =>
-  `SELECT stop.routeId, COUNT(*), SUM(standing.toOn < CURDATE()), MIN(standing.dueOn) FROM ${table} AS standing LEFT JOIN stop ON stop.taskId = standing.taskId WHERE standing.dueOn IS NOT NULL AND COALESCE(standing.fromOn, standing.dueOn) <= CURDATE() GROUP BY stop.routeId`;
+  `SELECT * FROM (SELECT due_state.taskId, due_state.dueOn, stop.routeId, COUNT(*) OVER (PARTITION BY stop.routeId) AS many, ROW_NUMBER() OVER (PARTITION BY stop.routeId ORDER BY due_state.dueOn, due_state.taskId) AS place
+   FROM ${table} AS due_state LEFT JOIN stop ON stop.taskId = due_state.taskId WHERE due_state.dueOn IS NOT NULL AND COALESCE(due_state.fromOn, due_state.dueOn) <= CURDATE()) AS placed ${places} WHERE placed.place <= 4`;
 const machineOf = (sql) => `${sql} WHERE due_state.machineId = '${id('M', 50)}'`;
 
 /** Each page with the SQL that yields its rows. `sum`: goes through the plant; `file`: gives all of it. */
@@ -64,10 +67,10 @@ const pages = [
 ];
 
 /** The best of a few, in milliseconds: what else the machine does only adds to it. */
-async function best(work, most = 5) {
+async function best(work, most = 15) {
   let fastest = Infinity;
   const began = performance.now();
-  for (let round = 0; round < most && performance.now() - began < 20_000; round += 1) {
+  for (let round = 0; round < most && performance.now() - began < 15_000; round += 1) {
     const start = performance.now();
     await work();
     fastest = Math.min(fastest, performance.now() - start);
