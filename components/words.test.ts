@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { entryWords } from './entry-words';
-import { amount, clock, counted, day, measured, number, quantityOf, taskAmount } from './words';
+import { amount, clock, counted, day, measured, number, paceWords, quantityOf, taskAmount } from './words';
 
 describe('numbers and dates as written', () => {
   it('groups thousands by a narrow space and keeps the digits that matter', () => {
@@ -112,5 +112,11 @@ describe('quantities of the store room', () => {
     expect(taskAmount('check', 'to-mark', null)).toBe('look');
     expect(taskAmount('top-up', 'to-mark', null)).toBe('to the mark');
     expect(taskAmount('grease', 'grams', 20)).toBe('20 g');
+  });
+
+  it('says how a machine runs, and nothing where nobody knows', () => {
+    const rate = { low: 8, mid: 13.84, high: 16, readings: 5 };
+    expect(paceWords({ ...rate, confidence: 'good' })).toBe('Runs about 13.8 a day (8 to 16; confidence good).');
+    expect(paceWords({ ...rate, confidence: 'none' })).toBe('');
   });
 });

@@ -1,5 +1,6 @@
 import { TZDate } from '@date-fns/tz';
 import { format, parseISO } from 'date-fns';
+import type { Rate } from '@/core/meter/forecast';
 import type { PlantDay } from '@/core/time/plant-day';
 import { type AmountKind, type TaskAction, amountKinds, putsNothingIn } from '@/core/words/task-words';
 
@@ -55,3 +56,9 @@ export function quantityOf(value: number, unit: 'g' | 'L'): string {
   if (unit === 'g') return value >= 1000 ? `${measured(value / 1000)} kg` : `${measured(value)} g`;
   return value > 0 && value < 0.1 ? `${measured(value * 1000)} mL` : `${measured(value)} L`;
 }
+
+/** How a machine runs by its meter, as a sentence; empty where nothing is known of it. */
+export const paceWords = ({ low, mid, high, confidence }: Rate): string =>
+  confidence === 'none'
+    ? ''
+    : `Runs about ${measured(mid)} a day (${measured(low)} to ${measured(high)}; confidence ${confidence}).`;

@@ -120,8 +120,27 @@ export class EntryWords extends Model<InferAttributes<EntryWords>, InferCreation
   declare words: string;
 }
 
+const bigint = { type: DataTypes.BIGINT, allowNull: true };
+
+/** What is known of when a task falls due, now and in the past alike. */
+const factColumns = {
+  state: text,
+  stage: text,
+  runIn: boolean,
+  governedBy: optionalText,
+  dueOn: optionalDay,
+  fromOn: optionalDay,
+  toOn: optionalDay,
+  postponedFrom: optionalDay,
+  lastMs: bigint,
+  lastHours: optionalNumber,
+  dueHours: optionalNumber,
+  servicesDone: integer,
+  confidence: text,
+};
+export const factColumnNames = Object.keys(factColumns);
+
 export function initProjection(sequelize: Sequelize) {
-  const bigint = { type: DataTypes.BIGINT, allowNull: true };
   MeterStanding.init(
     columns({
       meterId: primaryId,
@@ -154,19 +173,7 @@ export function initProjection(sequelize: Sequelize) {
       who: text,
       hourMeterId: optionalId,
       governingMeterId: optionalId,
-      state: text,
-      stage: text,
-      runIn: boolean,
-      governedBy: optionalText,
-      dueOn: optionalDay,
-      fromOn: optionalDay,
-      toOn: optionalDay,
-      postponedFrom: optionalDay,
-      lastMs: bigint,
-      lastHours: optionalNumber,
-      dueHours: optionalNumber,
-      servicesDone: integer,
-      confidence: text,
+      ...factColumns,
       sinceOn: optionalDay,
       bandChange: optionalJson,
       cameEmpty: boolean,
@@ -179,19 +186,7 @@ export function initProjection(sequelize: Sequelize) {
       untilOn: { type: DataTypes.DATEONLY, primaryKey: true },
       sinceOn: optionalDay,
       machineId: idColumn,
-      state: text,
-      stage: text,
-      runIn: boolean,
-      governedBy: optionalText,
-      dueOn: optionalDay,
-      fromOn: optionalDay,
-      toOn: optionalDay,
-      postponedFrom: optionalDay,
-      lastMs: bigint,
-      lastHours: optionalNumber,
-      dueHours: optionalNumber,
-      servicesDone: integer,
-      confidence: text,
+      ...factColumns,
     }),
     { sequelize, tableName: 'due_history', timestamps: false },
   );

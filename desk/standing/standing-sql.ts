@@ -1,4 +1,5 @@
 import type { DueStanding } from '@/core/interval/due-words';
+import { factColumnNames } from '@/db/models/projection';
 
 /**
  * Where a task stands on a day, as conditions on `due_state` with the day as `:today`: what `standingOn` says of one task,
@@ -20,21 +21,7 @@ export const onRounds = "due_state.who IN ('technician', 'mechanic', 'authorised
 export const firstRoute =
   "(SELECT CONCAT(route.code, '/', route.id) FROM stop JOIN route ON route.id = stop.routeId WHERE stop.taskId = due_state.taskId AND route.retiredOn IS NULL ORDER BY route.code LIMIT 1)";
 
-const factColumns = [
-  'state',
-  'stage',
-  'runIn',
-  'governedBy',
-  'dueOn',
-  'fromOn',
-  'toOn',
-  'postponedFrom',
-  'lastMs',
-  'lastHours',
-  'dueHours',
-  'servicesDone',
-  'confidence',
-];
+/** What the plan says of a task, which has no past. */
 const planColumns = [
   'taskId',
   'machineId',
@@ -60,7 +47,7 @@ const columnsOf = (table: string, columns: readonly string[]) =>
  */
 export const standingTable = (past: boolean, condition = 'TRUE'): string =>
   past
-    ? `(SELECT ${columnsOf('due_state', [...planColumns, ...factColumns])} FROM due_state WHERE (due_state.sinceOn IS NULL OR due_state.sinceOn <= :day) AND ${condition}
-       UNION ALL SELECT ${columnsOf('due_state', planColumns)}, ${columnsOf('due_history', factColumns)} FROM due_history JOIN due_state ON due_state.taskId = due_history.taskId
+    ? `(SELECT ${columnsOf('due_state', [...planColumns, ...factColumnNames])} FROM due_state WHERE (due_state.sinceOn IS NULL OR due_state.sinceOn <= :day) AND ${condition}
+       UNION ALL SELECT ${columnsOf('due_state', planColumns)}, ${columnsOf('due_history', factColumnNames)} FROM due_history JOIN due_state ON due_state.taskId = due_history.taskId
          WHERE due_history.untilOn > :day AND (due_history.sinceOn IS NULL OR due_history.sinceOn <= :day) AND ${condition}) AS due_state`
     : 'due_state';

@@ -1,6 +1,6 @@
 import Link from 'next/link';
 import { ReadingForm } from '@/components/entry/reading-form';
-import { counted, dayAndClock, measured, number } from '@/components/words';
+import { counted, dayAndClock, number, paceWords } from '@/components/words';
 import { type MeterStanding, readableMeter } from '@/desk/standing/meters';
 import { MeterFields } from './meter-fields';
 
@@ -44,12 +44,7 @@ export function MachineMeters({
             ) : (
               'Never read.'
             )}{' '}
-            {meter.rate.confidence !== 'none' && (
-              <>
-                Runs about {measured(meter.rate.mid)} a day ({measured(meter.rate.low)} to {measured(meter.rate.high)};
-                confidence {meter.rate.confidence}).
-              </>
-            )}
+            {paceWords(meter.rate)}
           </p>
           <p className="caption">
             {meter.rejected > 0 && `${counted(meter.rejected, 'reading')} left out as implausible. `}

@@ -4,7 +4,7 @@ import { notFound } from 'next/navigation';
 import { NewDialForm } from '@/components/entry/new-dial-form';
 import { ReadingForm } from '@/components/entry/reading-form';
 import { MeterChart } from '@/components/scales/meter-chart';
-import { counted, dayAndClock, measured, number } from '@/components/words';
+import { counted, dayAndClock, number, paceWords } from '@/components/words';
 import { countAt } from '@/core/meter/state';
 import { readableMeter } from '@/desk/standing/meters';
 import { thePlant } from '@/desk/plant';
@@ -52,12 +52,7 @@ export default async function MeterPage({ params }: { params: Promise<{ code: st
           ) : (
             'Never read.'
           )}{' '}
-          {meter.rate.confidence !== 'none' && (
-            <>
-              Runs about {measured(meter.rate.mid)} a day ({measured(meter.rate.low)} to {measured(meter.rate.high)};
-              confidence {meter.rate.confidence}).
-            </>
-          )}
+          {paceWords(meter.rate)}
         </p>
         <p className="caption">
           {meter.rolloverAt
