@@ -1,6 +1,6 @@
 import { AsyncLocalStorage } from 'node:async_hooks';
 import * as mariadb from 'mariadb';
-import { type BindOrReplacements, ConnectionError, QueryTypes, Sequelize, type Transaction } from 'sequelize';
+import { ConnectionError, Sequelize, type Transaction } from 'sequelize';
 import { initLog } from './models/log';
 import { initPlan } from './models/plan';
 import { initPlant } from './models/plant';
@@ -67,17 +67,15 @@ export function connect(url: string, poolSize = 10) {
      */
     transaction: <Value>(work: (transaction: Transaction) => Promise<Value>): Promise<Value> =>
       inTransaction(sequelize, work),
-    /** Raw read: the driver pair needs the query type said. */
+    /** Raw read, as the driver gives the rows: going through the models' layer would copy each of them. */
     select: <Row extends object>(
       sql: string,
-      replacements: BindOrReplacements = {},
+      values: Record<string, unknown> = {},
       transaction?: Transaction,
     ): Promise<Row[]> =>
-      sequelize.query<Row>(sql, {
-        type: QueryTypes.SELECT,
-        replacements: withoutEmptyLists(replacements),
-        ...(transaction && { transaction }),
-      }),
+      onConnection(sequelize, transaction, (connection) =>
+        connection.query<Row[]>({ sql, namedPlaceholders: true }, withoutEmptyLists(values)),
+      ),
     /** Raw read row by row, for what is too much to hold at once. */
     stream: <Row extends object>(sql: string, replacements: Record<string, unknown> = {}) =>
       streamRows<Row>(sequelize, sql, replacements),
@@ -86,15 +84,28 @@ export function connect(url: string, poolSize = 10) {
 }
 
 /** `IN ()` is no SQL: a list of nothing holds nothing. */
-const withoutEmptyLists = (replacements: BindOrReplacements): BindOrReplacements =>
-  Array.isArray(replacements)
-    ? replacements
-    : Object.fromEntries(
-        Object.entries(replacements).map(([name, value]) => [
-          name,
-          Array.isArray(value) && value.length === 0 ? [null] : (value as unknown),
-        ]),
-      );
+const withoutEmptyLists = (values: Record<string, unknown>): Record<string, unknown> =>
+  Object.fromEntries(
+    Object.entries(values).map(([name, value]) => [name, Array.isArray(value) && value.length === 0 ? [null] : value]),
+  );
+
+/** Work on a connection of the pool, or on that of the transaction that it stands in: what that has written counts. */
+async function onConnection<Value>(
+  sequelize: Sequelize,
+  transaction: Transaction | undefined,
+  work: (connection: mariadb.Connection) => Promise<Value>,
+): Promise<Value> {
+  const standing = (transaction ?? standingIn.getStore()?.get('transaction')) as
+    { connection?: mariadb.Connection } | null | undefined;
+  if (standing?.connection) return work(standing.connection);
+  const pool = sequelize.connectionManager;
+  const connection = (await pool.getConnection({ type: 'read', useMaster: true })) as mariadb.Connection;
+  try {
+    return await work(connection);
+  } finally {
+    pool.releaseConnection(connection);
+  }
+}
 
 async function inTransaction<Value>(
   sequelize: Sequelize,
