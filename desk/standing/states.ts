@@ -91,7 +91,6 @@ export type TaskState = {
 
 type TaskRow = TaskPlanRow &
   Pick<MachineRow, 'dutyPlan' | 'dutyHoursPerDay' | 'keepsRunning'> & {
-    hasHourMeter: number;
     title: string;
     procedureText: string;
     minutes: number;
@@ -142,6 +141,7 @@ type StandingRow = {
   lubricantId: string | null;
   lubricantCode: string | null;
   lubricantName: string | null;
+  hourMeterId: string | null;
   governingReadMs: number | string | null;
   hoursReadMs: number | string | null;
   accumulated: number | null;
@@ -154,6 +154,7 @@ type StandingRow = {
 
 /** What now has to be added to: the part of a task's state that depends on the log. */
 type Standing = {
+  hasHourMeter: boolean;
   due: TaskDue;
   stages: Stage[];
   stagesOf: LubricantRef | null;
@@ -190,6 +191,7 @@ async function readStates(db: Database, now: Date, filter: TaskFilter, day?: Pla
         stages: row.stages,
         stagesOf: refOf(row.stagesOfId, row.stagesOfCode, row.stagesOfName),
         bandChange: row.bandChange,
+        hasHourMeter: row.hourMeterId !== null,
         cameEmpty: Boolean(row.cameEmpty),
         lubricant: refOf(row.lubricantId, row.lubricantCode, row.lubricantName),
         // What the meter showed on a past day is not kept: there a line goes by days.
@@ -238,6 +240,7 @@ export async function deriveTaskStates(db: Database, now: Date, filter: TaskFilt
           stagesOf: each.stagesOf,
           lubricant: each.lubricant,
           bandChange: each.bandChange,
+          hasHourMeter: (each.hours?.id ?? null) !== null,
           cameEmpty: each.cameEmpty,
         },
         beside,
@@ -331,7 +334,7 @@ function asOfRow(row: TaskRow & StandingRow, now: Date, plant: Awaited<ReturnTyp
 
 function assemble(
   row: TaskRow,
-  { due, stages, stagesOf, lubricant, bandChange, cameEmpty }: Standing,
+  { due, stages, stagesOf, lubricant, bandChange, cameEmpty, hasHourMeter }: Standing,
   { overrides, routes, answers }: Awaited<ReturnType<typeof besides>>,
 ): TaskState {
   const amountOverride = overrides.get(`${row.taskId}/amount`) ?? null;
@@ -382,7 +385,7 @@ function assemble(
       id: row.machineId,
       code: row.machineCode,
       name: row.machineName,
-      hasHourMeter: Boolean(row.hasHourMeter),
+      hasHourMeter,
     },
     area: { id: row.areaId, code: row.areaCode, name: row.areaName },
     lubricant,
@@ -430,11 +433,10 @@ async function besides(db: Database, rows: readonly TaskRow[], untilMs = Infinit
 
 const taskColumns = `task.id AS taskId, task.title, task.action, task.machineState, task.procedureText, task.minutes, task.who, task.amountKind, task.amount, task.amountComputed, task.intervalComputed, task.meterId, task.rhythm, task.toleranceShare, task.cyclic, task.severity, task.triggers, task.includesTaskIds,
   lube_point.id AS pointId, lube_point.number, lube_point.kind, lube_point.name AS pointName, lube_point.location, lube_point.walkPosition, lube_point.cautions, lube_point.doNots, lube_point.accessNote, lube_point.enoughSign, lube_point.forbidsAirGun, lube_point.consequence, lube_point.details, lube_point.reservoirId, reservoir.comesEmpty,
-  machine.id AS machineId, machine.code AS machineCode, machine.name AS machineName, machine.dutyPlan, machine.dutyHoursPerDay, machine.keepsRunning, area.id AS areaId, area.code AS areaCode, area.name AS areaName,
-  EXISTS (SELECT 1 FROM meter WHERE meter.machineId = machine.id AND meter.unit = 'hours') AS hasHourMeter`;
+  machine.id AS machineId, machine.code AS machineCode, machine.name AS machineName, machine.dutyPlan, machine.dutyHoursPerDay, machine.keepsRunning, area.id AS areaId, area.code AS areaCode, area.name AS areaName`;
 const taskOrder = 'ORDER BY area.position, machine.code, lube_point.walkPosition, task.id';
 
-const standingColumns = `due_state.state, due_state.stage, due_state.runIn, due_state.governedBy, due_state.dueOn, due_state.fromOn, due_state.toOn, due_state.postponedFrom, due_state.lastMs, due_state.lastHours, due_state.dueHours, due_state.servicesDone, due_state.confidence, due_state.bandChange, due_state.cameEmpty, due_state.stages,
+const standingColumns = `due_state.state, due_state.stage, due_state.runIn, due_state.governedBy, due_state.dueOn, due_state.fromOn, due_state.toOn, due_state.postponedFrom, due_state.lastMs, due_state.lastHours, due_state.dueHours, due_state.servicesDone, due_state.confidence, due_state.bandChange, due_state.cameEmpty, due_state.stages, due_state.hourMeterId,
   lubricant.id AS lubricantId, lubricant.code AS lubricantCode, lubricant.name AS lubricantName, setFor.id AS stagesOfId, setFor.code AS stagesOfCode, setFor.name AS stagesOfName,
   governing.readMs AS governingReadMs, hours.readMs AS hoursReadMs, hours.accumulated, hours.perDayLow, hours.perDayMid, hours.perDayHigh, hours.confidence AS hoursConfidence, hours.windowReadings`;
 const standingJoins = `LEFT JOIN lubricant ON lubricant.id = due_state.lubricantId LEFT JOIN lubricant AS setFor ON setFor.id = due_state.stagesOf
