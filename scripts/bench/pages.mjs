@@ -106,10 +106,12 @@ async function measure(base, connection) {
   return rows;
 }
 
+/** Of all entries that the bench writes: each has an identifier of its own, whatever the size of the plant. */
+let turn = 0;
+
 /** Entries a second by so many writers, each entry a post of its own; and the same rows inserted bare. */
 async function writing(base, url, name) {
   const lines = [];
-  let turn = 0;
   for (const [writers, spread] of [
     [1, true],
     [8, true],
