@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { resultOf } from '../testing';
-import { addDays } from '../time/plant-day';
+import { addDays, dayNumber, dayOfNumber } from '../time/plant-day';
 import { type DutyPlan, dutyClock, dutyOn, dutyPlanSchema, meanHours, plainClock } from './duty';
 import { meterForecast } from './forecast';
 
@@ -94,5 +94,39 @@ describe('a forecast by the duty plan', () => {
       perDay: { mid: 80 / 7 },
       confidence: 'low',
     });
+  });
+});
+
+describe('days alone, for looking far ahead', () => {
+  it('count from noon to noon where every day is alike', () => {
+    expect([0, 0.4, 0.5, 1, 30.2, 99.6].map((averageDays) => plainClock.dayAfter(100, averageDays))).toEqual([
+      100, 100, 101, 101, 130, 200,
+    ]);
+  });
+
+  it('wait through weekends and shutdowns, and never come where nothing runs any more', () => {
+    const clock = dutyClock({ ...fiveDays, closures: [{ from: '2026-06-22', to: '2026-07-05' }] }, zone);
+    const after = (averageDays: number) => dayOfNumber(clock.dayAfter(dayNumber('2026-06-19'), averageDays));
+    // From Friday noon: 0.7 average days are left of it, then two weeks stand still.
+    expect([0.5, 0.8, 2.2].map(after)).toEqual(['2026-06-19', '2026-07-06', '2026-07-07']);
+    const still = dutyClock({ closures: [{ from: '2026-01-01', to: '2199-12-31' }] }, zone);
+    expect(still.dayAfter(dayNumber('2026-06-01'), 1)).toBe(Infinity);
+  });
+
+  it('are the days on which the clock itself arrives', () => {
+    const clock = dutyClock(
+      { ...fiveDays, closures: [{ from: '2026-08-03', to: '2026-08-16' }] },
+      { ...zone, timeZone: 'UTC' },
+    );
+    fc.assert(
+      fc.property(fc.integer({ min: 0, max: 700 }), fc.integer({ min: 1, max: 40_000 }), (ahead, hundredths) => {
+        const from = dayNumber('2026-01-01') + ahead;
+        const use = hundredths / 100 + 0.003;
+        const noonMs = from * 86_400_000 + 43_200_000;
+        const arrives = clock.instantOf(clock.at(noonMs) + use, noonMs);
+        expect(clock.dayAfter(from, use)).toBe(Math.floor(arrives / 86_400_000));
+      }),
+      { numRuns: 200 },
+    );
   });
 });
