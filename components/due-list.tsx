@@ -64,7 +64,12 @@ export function DueTable({
   return (
     <table
       className="w-full max-lg:block"
-      style={{ '--now': `${((100 * nowPosition(axisWidth)) / axisWidth).toFixed(2)}%` } as CSSProperties}
+      style={
+        {
+          '--axis': `${axisWidth}px`,
+          '--now': `${((100 * nowPosition(axisWidth)) / axisWidth).toFixed(2)}%`,
+        } as CSSProperties
+      }
     >
       <caption className="sr-only">{explained ? `${caption}. ${hourLineLegend}` : caption}</caption>
       <thead className={`max-lg:block ${stickyAxis ? 'sticky top-0 z-10 bg-ground' : ''}`}>
