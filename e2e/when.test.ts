@@ -277,3 +277,13 @@ test('a die change makes the tie rods due', async ({ page }) => {
   await page.goto('/due?machine=P3');
   await expect(page.getByRole('row', { name: /Check tie rods/ })).toContainText('after an event');
 });
+
+test('now is ruled where the axis says it is, on a desk and on a phone', async ({ page }) => {
+  await openBook(page, '/today');
+  for (const width of [1280, 390]) {
+    await page.setViewportSize({ width, height: 844 });
+    const axis = (await page.locator('table thead svg text', { hasText: /^now$/ }).first().boundingBox())!;
+    const rule = (await page.locator('td.due-when > span').first().boundingBox())!;
+    expect(Math.abs(axis.x + axis.width / 2 - rule.x)).toBeLessThan(2);
+  }
+});
