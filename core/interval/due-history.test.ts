@@ -5,7 +5,7 @@ import { meterState } from '../meter/state';
 import { plainClock } from '../meter/duty';
 import { addDays, dayNumber } from '../time/plant-day';
 import { type TaskPlanAndLog, dueFacts } from './due-facts';
-import { dueHistory } from './due-history';
+import { dueHistory, sameInput } from './due-history';
 
 const calendar = { timeZone: 'UTC', dayStartsAtMinutes: 0 };
 const start = '2026-01-01';
@@ -103,5 +103,53 @@ describe('where a task stood before', () => {
       }),
       { numRuns: 60 },
     );
+  });
+
+  it('goes on from what was made of it before something was added, whatever was added', () => {
+    const day = fc.integer({ min: 0, max: 300 });
+    const added = fc.record({ services: fc.array(day, { maxLength: 4 }), readings: fc.array(day, { maxLength: 4 }) });
+    fc.assert(
+      fc.property(fc.array(added, { minLength: 2, maxLength: 6 }), fc.boolean(), (steps, slow) => {
+        const entries: BelievedEntry[] = [];
+        const readings: [number, number][] = [];
+        let before: Parameters<typeof dueHistory>[2];
+        for (const step of steps) {
+          for (const each of step.services) entries.push(service(each, entries.length));
+          for (const each of step.readings) readings.push([each, slow && each > 150 ? 1500 + each : each * 11]);
+          const input = task({
+            stages: [{ name: 'steady', hours: 400, days: 60 }],
+            entries: [...entries],
+            meters: { hours: meter(readings) },
+            calendar,
+          });
+          const history = dueHistory(input, undefined, before);
+          expect(history).toEqual(dueHistory(input));
+          before = { input, history };
+        }
+      }),
+      { numRuns: 150 },
+    );
+  });
+
+  it('takes spans over that nothing was added to, and none where the interval is another', () => {
+    const input = task({ entries: [service(5), service(40)] });
+    const before = { input, history: dueHistory(input) };
+    const later = { ...input, entries: [...input.entries, service(70)] };
+    expect(dueHistory(later, undefined, before).past[1]).toBe(before.history.past[1]);
+    const other = { ...later, stages: [{ name: 'steady', days: 20 }] };
+    expect(dueHistory(other, undefined, before)).toEqual(dueHistory(other));
+  });
+
+  it('tells the same input from another', () => {
+    const input = task({ entries: [service(5)], meters: { hours: meter([[0, 0]]) } });
+    expect(sameInput(input, { ...input, entries: [...input.entries] })).toBe(true);
+    for (const change of [
+      { entries: [] },
+      { stages: [] },
+      { meters: {} },
+      { severity: 0.5 },
+      { events: [{ name: 'flood', atMs: 1 }] },
+    ])
+      expect(sameInput(input, { ...input, ...change })).toBe(false);
   });
 });

@@ -1,32 +1,87 @@
 import type { BelievedEntry } from '../entry/believed';
-import { type MeterState, meterAsOf } from '../meter/state';
+import { type MeterState, meterAsOf, sameUntil } from '../meter/state';
 import { type PlantDay, plantDayOf, startOfPlantDay } from '../time/plant-day';
 import { type DueFacts, type TaskPlanAndLog, dueFacts } from './due-facts';
 
 /** Where a task stood from one day until the day before another; `sinceOn` null: from the beginning. */
 export type PastStanding = { sinceOn: PlantDay | null; untilOn: PlantDay; facts: DueFacts };
 
+/** The spans of a task's past in order, and the day since which it stands as it stands now. */
+export type DueHistory = { past: PastStanding[]; sinceOn: PlantDay | null };
+
 /**
  * Where a task stood before its newest entry, as it is believed now: by what happened until then, whenever it was written,
  * on the plan of today. A row for every span between the days on which something was entered for it; the meters are taken
  * as far as they had run at the end of the span.
- * @returns the spans in order, and the day since which it stands as it stands now
+ * @param before what was made of the same task before something was added to its log: spans that it leaves alone are taken over
  */
 export function dueHistory(
   input: TaskPlanAndLog,
   asOf: (meter: MeterState, atMs: number) => MeterState | undefined = meterAsOf,
-): { past: PastStanding[]; sinceOn: PlantDay | null } {
-  const days = daysOfEntries(input);
+  before?: { input: TaskPlanAndLog; history: DueHistory },
+): DueHistory {
+  const sameMs = before ? inputSameUntil(before.input, input) : -Infinity;
+  const known = new Map(sameMs > -Infinity ? before?.history.past.map((span) => [span.untilOn, span]) : []);
   const past: PastStanding[] = [];
-  const before: BelievedEntry[] = [];
+  const until: BelievedEntry[] = [];
   let sinceOn: PlantDay | null = null;
-  for (const [day, entries] of days) {
+  for (const [day, entries] of daysOfEntries(input)) {
     const atMs = startOfPlantDay(day, input.calendar);
-    past.push({ sinceOn, untilOn: day, facts: dueFacts(asFar(input, before, atMs, asOf)) });
-    before.push(...entries);
+    const stood = atMs <= sameMs ? known.get(day) : undefined;
+    past.push(stood ?? { sinceOn, untilOn: day, facts: dueFacts(asFar(input, until, atMs, asOf)) });
+    until.push(...entries);
     sinceOn = day;
   }
   return { past, sinceOn };
+}
+
+/** Whether two inputs are the same, so that the same follows from them. */
+export const sameInput = (a: TaskPlanAndLog, b: TaskPlanAndLog): boolean =>
+  samePlan(a, b) &&
+  sameList(a.entries, b.entries) &&
+  sameList(a.events?.map(keyOf) ?? [], b.events?.map(keyOf) ?? []) &&
+  a.meters.hours === b.meters.hours &&
+  a.meters.cycles === b.meters.cycles;
+
+const sameList = (a: readonly unknown[], b: readonly unknown[]): boolean =>
+  a.length === b.length && a.every((each, place) => each === b[place]);
+
+const keyOf = ({ name, atMs }: { name: string; atMs: number }): string => `${atMs} ${name}`;
+
+const samePlan = (a: TaskPlanAndLog, b: TaskPlanAndLog): boolean =>
+  a.calendar === b.calendar &&
+  a.cyclic === b.cyclic &&
+  a.rhythm === b.rhythm &&
+  a.toleranceShare === b.toleranceShare &&
+  a.severity === b.severity &&
+  JSON.stringify([a.stages, a.yearly]) === JSON.stringify([b.stages, b.yearly]);
+
+/** The instant until which two inputs say the same of the past, the second having more in its log. */
+function inputSameUntil(before: TaskPlanAndLog, now: TaskPlanAndLog): number {
+  if (!samePlan(before, now)) return -Infinity;
+  return Math.min(
+    firstAdded(
+      before.entries,
+      now.entries,
+      (entry) => entry,
+      ({ happenedAt }) => Date.parse(happenedAt),
+    ),
+    firstAdded(before.events ?? [], now.events ?? [], keyOf, ({ atMs }) => atMs),
+    sameUntil(before.meters.hours, now.meters.hours),
+    sameUntil(before.meters.cycles, now.meters.cycles),
+  );
+}
+
+/** When the earliest happened of what a list holds more than before; never where it lost something. */
+function firstAdded<Item>(
+  before: readonly Item[],
+  now: readonly Item[],
+  identity: (item: Item) => unknown,
+  atMsOf: (item: Item) => number,
+): number {
+  const known = new Set(before.map(identity));
+  const added = now.filter((item) => !known.has(identity(item)));
+  return known.size + added.length === now.length ? Math.min(Infinity, ...added.map(atMsOf)) : -Infinity;
 }
 
 function daysOfEntries({ entries, calendar }: TaskPlanAndLog): [PlantDay, BelievedEntry[]][] {
