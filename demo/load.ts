@@ -1,6 +1,6 @@
 import { plantToday, addDays } from '@/core/time/plant-day';
 import type { Database } from '@/desk/desk';
-import { rebuild } from '@/desk/standing/projection';
+import { rebuild } from '@/desk/standing/rebuild';
 import { chance } from './chance';
 import { writeHistory } from './history';
 import { plant } from './moorfeld';

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { freshDatabase } from '@/db/testing';
-import { rebuild } from './standing/projection';
+import { rebuild } from './standing/rebuild';
 import { updateTask } from './plan/tasks';
 import { saveClosures, updateMachine } from './register/machines';
 import { smallPlant, storedStandings, taskForm } from './testing';

@@ -5,7 +5,7 @@ import { connect } from '@/db/connection';
 import { SchemaMisfit, isOutdated, migrate } from '@/db/migrate';
 import { grantRunning, mayAlterLog } from '@/db/rights';
 import { isEmpty, loadDemo } from '@/demo/load';
-import { rebuild } from '@/desk/standing/projection';
+import { rebuild } from '@/desk/standing/rebuild';
 
 const { databaseUrl, databaseUserHost, schemaDatabaseUrl } = readConfig();
 const owner = connect(schemaDatabaseUrl ?? databaseUrl, 3);

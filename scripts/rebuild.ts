@@ -2,7 +2,7 @@
 // `npm run rebuild -- --check` compares it with what a rebuild would make, says what differs, and changes nothing.
 import { readConfig } from '../config';
 import { connect } from '@/db/connection';
-import { compareWithLog, rebuild } from '@/desk/standing/projection';
+import { compareWithLog, rebuild } from '@/desk/standing/rebuild';
 
 const db = connect(readConfig().databaseUrl, 4);
 const start = performance.now();

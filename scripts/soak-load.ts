@@ -6,7 +6,7 @@ import { ulid } from 'ulid';
 import { type Database, connect } from '@/db/connection';
 import type { Desk } from '@/desk/desk';
 import { verifyLog } from '@/desk/log/verify';
-import { compareWithLog } from '@/desk/standing/projection';
+import { compareWithLog } from '@/desk/standing/rebuild';
 import { updateTask } from '@/desk/plan/tasks';
 import { saveClosures } from '@/desk/register/machines';
 import { chance } from '@/demo/chance';

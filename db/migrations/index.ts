@@ -344,4 +344,7 @@ export const migrations: readonly Migration[] = [
     'SET STATEMENT innodb_ft_enable_stopword = OFF FOR CREATE FULLTEXT INDEX IF NOT EXISTS entry_words_words ON entry_words (words)',
     'DROP INDEX IF EXISTS entry_words_words ON entry_words',
   ),
+
+  // Counted up whenever what is planned for a machine may have changed, so that what was kept of its plan is known to be old.
+  addColumns('2026-11-30-01-machine-plan-stamp', 'machine', { planStamp: 'INT UNSIGNED NOT NULL DEFAULT 0' }),
 ];

@@ -14,7 +14,7 @@ import type { Database, Desk, Result } from '../desk';
 import { done, refusal } from '../desk';
 import { parseForm } from '../parse';
 import { deriveMeters } from '../standing/meters';
-import { machineLog } from '../standing/projection';
+import { machineLog } from '../standing/read-log';
 import { thePlant } from '../plant';
 import { writeReadings } from '../write/readings';
 

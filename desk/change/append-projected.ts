@@ -1,16 +1,13 @@
-import { noteCorrection } from '../log/believed';
+import type { Transaction } from 'sequelize';
 import type { Database } from '../desk';
 import { type Received, append, arrivingEntry } from '../log/append';
-import { type Transaction } from 'sequelize';
-import { projectMachines } from '../standing/projection';
-import { type EntryKind, decidingKinds } from '@/core/entry/kinds';
-
-/** A finding or a hand-over leaves every date where it is; a correction may concern anything. */
-const moves = (kind: EntryKind): boolean => kind === 'correction' || decidingKinds.includes(kind);
+import { noteCorrection } from '../log/believed';
+import { noteWritten } from '../standing/known-machines';
+import { projectEntries, projectMachines } from '../standing/projection';
 
 /**
  * Brings the projection up to date with entries that are known to be right, and writes them; to be the last step of a
- * change that has their machines to itself.
+ * change that has their machines to itself. A finding or a hand-over leaves every date where it is.
  * @param machineIds machines whose plan was changed besides
  */
 export async function appendProjected(
@@ -19,13 +16,16 @@ export async function appendProjected(
   transaction: Transaction,
   machineIds: readonly string[] = [],
 ): Promise<InstanceType<Database['Entry']>[]> {
-  for (const { envelope, receivedAt } of received)
-    if (envelope.kind === 'correction') await noteCorrection(db, { ...envelope, receivedAt }, transaction);
-  await projectMachines(
-    db,
-    [...machineIds, ...received.flatMap(({ envelope }) => (moves(envelope.kind) && envelope.machineId) || [])],
-    transaction,
-    received.map(arrivingEntry),
-  );
-  return append(db, received, transaction);
+  const corrections = received.filter(({ envelope }) => envelope.kind === 'correction');
+  for (const { envelope, receivedAt } of corrections)
+    await noteCorrection(db, { ...envelope, receivedAt }, transaction);
+  // What a correction changes is anywhere in the log: its machine is read anew, like one whose plan was changed.
+  const anew = [...machineIds, ...corrections.flatMap(({ envelope }) => envelope.machineId ?? [])];
+  const arriving = received.map(arrivingEntry);
+  const others = received.flatMap(({ envelope }) => envelope.machineId ?? []).filter((id) => !anew.includes(id));
+  await projectMachines(db, anew, transaction, arriving);
+  await projectEntries(db, others, arriving, transaction);
+  const written = await append(db, received, transaction);
+  noteWritten(transaction, written);
+  return written;
 }

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { freshDatabase } from '@/db/testing';
 import { contentsOf } from '../assign/contents';
-import { compareWithLog } from '../standing/projection';
+import { compareWithLog } from '../standing/rebuild';
 import { loadTaskStates } from '../standing/states';
 import { smallPlant } from '../testing';
 import { writeEntry } from '../write/write-entries';

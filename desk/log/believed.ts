@@ -108,6 +108,9 @@ export async function readBelieved(
   return rows.map(parseBelieved);
 }
 
+/** How far the log reaches of the machine of the query around it; null where nothing was written of it. */
+export const newestOfMachine = '(SELECT MAX(seq) FROM entry WHERE entry.machineId = machine.id)';
+
 /** Machines that something has been written about after an entry. */
 export async function machinesSince(db: Database, seq: number, transaction?: Transaction): Promise<string[]> {
   const rows = await db.select<{ machineId: string }>(

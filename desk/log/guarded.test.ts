@@ -3,7 +3,7 @@ import { connect } from '@/db/connection';
 import { grantRunning, mayAlterLog } from '@/db/rights';
 import { freshDatabase, freshDatabaseUrl } from '@/db/testing';
 import { createTask } from '../plan/tasks';
-import { compareWithLog, rebuild } from '../standing/projection';
+import { compareWithLog, rebuild } from '../standing/rebuild';
 import { smallPlant, taskForm } from '../testing';
 import { writeEntry } from '../write/write-entries';
 import { verifyLog } from './verify';

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { freshDatabase } from '@/db/testing';
-import { rebuild } from '../standing/projection';
+import { rebuild } from '../standing/rebuild';
 import { smallPlant } from '../testing';
 import { writeEntry } from '../write/write-entries';
 import { readLog } from './lines';

@@ -4,7 +4,7 @@ import { readDueList } from '../read/due-list';
 import { readMachinePage, readPointPage } from '../read/machine';
 import { readPlantTree } from '../read/plant-tree';
 import { listRoutes, createRoute } from '../walk/routes';
-import { rebuild } from '../standing/projection';
+import { rebuild } from '../standing/rebuild';
 import { createTask } from '../plan/tasks';
 import { beginWalk, smallPlant, taskForm } from '../testing';
 import { writeEntry } from '../write/write-entries';

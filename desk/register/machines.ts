@@ -4,7 +4,8 @@ import { areaForm, closuresForm, machineForm } from '@/core/register/forms';
 import { type Desk, type Result, done, refusal } from '../desk';
 import { alone } from '../locks';
 import { parseForm } from '../parse';
-import { projectMachines, rebuild } from '../standing/projection';
+import { projectMachines } from '../standing/projection';
+import { rebuild } from '../standing/rebuild';
 import { thePlant } from '../plant';
 import { checkVersion, saving } from '../change/save';
 

@@ -21,6 +21,10 @@ export type MachineMeters = {
   states: Map<string, MeterState>;
   hours: { id: string | null; state: MeterState } | undefined;
   cycles: { id: string; state: MeterState } | undefined;
+  /** What the hours go by where no meter says. */
+  duty: MeterState | undefined;
+  /** How much was known of each when it was derived. */
+  counts: Map<string, number>;
 };
 
 /** All that plan and log say of one task, still without now. */
@@ -39,23 +43,33 @@ export type TaskDerivation = {
   governing: (facts: DueFacts) => { id: string | null; state: MeterState } | undefined;
 };
 
-/** The meters of a machine, from its readings; a machine whose hours are only planned gets them from its duty. */
-export function metersOfMachine(plan: Plan, log: MachineLog, machineId: string): MachineMeters {
+/**
+ * The meters of a machine, from its readings; a machine whose hours are only planned gets them from its duty.
+ * @param before by the same plan and the log so far: a meter that nothing was added to stays as it is
+ */
+export function metersOfMachine(plan: Plan, log: MachineLog, machineId: string, before?: MachineMeters): MachineMeters {
   const machine = plan.machines.get(machineId);
-  const duty = machine ? plannedHours(machine) : null;
+  const planned = machine ? plannedHours(machine) : null;
   const clock = plan.clockOf(machineId);
-  const states = new Map<string, MeterState>();
-  let hours: MachineMeters['hours'];
-  let cycles: MachineMeters['cycles'];
+  const meters: MachineMeters = {
+    states: new Map(),
+    counts: new Map(),
+    hours: undefined,
+    cycles: undefined,
+    duty: planned ? (before?.duty ?? dutyMeter(planned, clock)) : undefined,
+  };
   for (const meter of plan.metersOf.get(machineId) ?? []) {
-    const state = stateOf(meter, log, duty, clock);
-    states.set(meter.id, state);
-    if (state.unit === 'hours') hours ??= { id: meter.id, state };
-    else cycles ??= { id: meter.id, state };
+    const count = log.dialCount(meter.id);
+    const known = before?.counts.get(meter.id) === count ? before.states.get(meter.id) : undefined;
+    const state = known ?? stateOf(meter, log, planned, clock);
+    meters.states.set(meter.id, state);
+    meters.counts.set(meter.id, count);
+    if (state.unit === 'hours') meters.hours ??= { id: meter.id, state };
+    else meters.cycles ??= { id: meter.id, state };
   }
-  if (duty && (!hours || hours.state.kept.length === 0))
-    hours = { id: hours?.id ?? null, state: dutyMeter(duty, clock) };
-  return { states, hours, cycles };
+  const { hours, duty } = meters;
+  if (duty && (!hours || hours.state.kept.length === 0)) meters.hours = { id: hours?.id ?? null, state: duty };
+  return meters;
 }
 
 const stateOf = (meter: MeterRow, log: MachineLog, duty: number | null, clock: MeterState['clock']): MeterState =>

@@ -22,10 +22,15 @@ export class MachineLog {
   private readonly events = new Map<string, (DueEvent & { event: EventName })[]>();
   private readonly overrides = new Map<string, BelievedRowOf<'override'>>();
   private readonly fillings = new Map<string, Filling>();
+  /** How much it holds, and the place of the newest entry. */
+  size = 0;
+  newestSeq = 0;
 
   /** Takes up one entry as it holds. */
   add(entry: BelievedRow): void {
     const { pointId, machineId } = entry;
+    this.size += 1;
+    this.newestSeq = Math.max(this.newestSeq, entry.seq);
     switch (entry.kind) {
       case 'reading':
         return this.addReading(entry.seq, entry.happenedAt, entry.body);
@@ -102,6 +107,12 @@ export class MachineLog {
       readings.push({ atMs, value, seq });
     }
     return { readings: sorted ? readings : readings.sort((a, b) => a.atMs - b.atMs || a.seq - b.seq), replacements };
+  }
+
+  /** How many readings and changes of the dial there are of a meter. */
+  dialCount(meterId: string): number {
+    const dials = this.byMeter.get(meterId);
+    return dials ? dials.numbers.length / perReading + dials.replacements.length : 0;
   }
 
   /**

@@ -2,7 +2,7 @@ import type { Rate } from '@/core/meter/forecast';
 import type { MeterState } from '@/core/meter/state';
 import type { Database } from '../desk';
 import { metersOfMachine } from './derive';
-import { machineLog } from './projection';
+import { machineLog } from './read-log';
 import { selectPlan } from './plan-rows';
 
 /** A meter with where it stands, as the machine's page and the diary show it. */

@@ -8,7 +8,7 @@ import { updateMachine } from '../register/machines';
 import { smallPlant, storedStandings, taskForm } from '../testing';
 import { writeEntry } from '../write/write-entries';
 import { deriveMeters, loadMeters } from './meters';
-import { rebuild } from './projection';
+import { rebuild } from './rebuild';
 import { deriveTaskStates, loadTaskStates } from './states';
 import { createTask } from '../plan/tasks';
 

@@ -10,7 +10,7 @@ import { isOf, readBelieved } from '../log/believed';
 import type { Database } from '../desk';
 import { thePlant } from '../plant';
 import { type BandChange, type LubricantRef, derivePlan } from './derive';
-import { machineLog } from './projection';
+import { machineLog } from './read-log';
 import {
   type MachineRow,
   type TaskFilter,

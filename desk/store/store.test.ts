@@ -4,6 +4,7 @@ import { eachNeed, readNeeds } from './needs';
 import { gathered } from '../testing';
 import { readLubricantPage, readMergers, readReplacements, readStoreRoom } from '../read/store-room';
 import { smallPlant } from '../testing';
+import { projectMachines } from '../standing/projection';
 import { writeEntry } from '../write/write-entries';
 import { calibrateGun, createGun } from './guns';
 import { addReplacement, createLubricant, updateLubricant } from './lubricants';
@@ -89,6 +90,7 @@ describe('the store room', async () => {
       days: 36.5,
       standstillDays: null,
     });
+    await projectMachines(db, [ids.machine]);
     for (const amount of [0.2, 0.4])
       await writeEntry(
         db,

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { freshDatabase } from '@/db/testing';
+import { projectMachines } from '../standing/projection';
 import { loadMeters } from '../standing/meters';
 import { loadTaskStates } from '../standing/states';
 import { readMeterPage } from '../read/meter';
@@ -13,6 +14,7 @@ describe('readings from elsewhere', async () => {
   const db = await freshDatabase();
   const { ids, desk, entry } = await smallPlant(db);
   await db.Meter.update({ rolloverAt: 10_000 }, { where: { id: ids.meter } });
+  await projectMachines(db, [ids.machine]);
   const post = (...readings: [string, number][]) =>
     postReadings(db, desk.now, ids.meter, {
       source: 'cabinet',

@@ -71,9 +71,9 @@ async function writeParsed(db: Database, received: Received, transaction: Transa
   const problem =
     (await checkReferences(db, envelope, transaction)) ?? (await checkSignature(db, envelope, transaction));
   if (problem) return problem;
-  await beginFirstHours(db, receivedAt, envelope, transaction);
+  const begun = await beginFirstHours(db, receivedAt, envelope, transaction);
   const doubled = await doubledDose(db, received);
-  const [entry] = await appendProjected(db, [received, ...(doubled ? [doubled] : [])], transaction);
+  const [entry] = await appendProjected(db, [received, ...(doubled ? [doubled] : [])], transaction, begun);
   return { ok: true, stored: true, entry: written(entry!) };
 }
 
@@ -179,20 +179,23 @@ async function checkBodyReferences(
   return undefined;
 }
 
-/** A whole unit that is commissioned or overhauled gets the tasks of its first hours, however its entry came in. */
+/**
+ * A whole unit that is commissioned or overhauled gets the tasks of its first hours, however its entry came in.
+ * @returns the machine whose plan this may have changed
+ */
 async function beginFirstHours(
   db: Database,
   now: Date,
   { kind, body, machineId, pointId, taskIds }: EntryEnvelope,
   transaction: Transaction,
-): Promise<void> {
+): Promise<string[]> {
   if (
     kind !== 'commissioning' ||
     (body as EntryBody<'commissioning'>).basis !== 'commissioned' ||
     taskIds.length > 0 ||
     !machineId
   )
-    return;
+    return [];
   await applyFirstHours(
     db,
     now,
@@ -202,6 +205,7 @@ async function beginFirstHours(
     }),
     transaction,
   );
+  return [machineId];
 }
 
 /** A task is put off only so far, and never brought nearer by it. */

@@ -1,7 +1,7 @@
 // Makes the large plant in DATABASE_URL's empty, migrated schema, or makes it larger, and projects it: `grow.ts POINTS FROM SHARE`.
 import { readConfig } from '../../config';
 import { connect } from '@/db/connection';
-import { rebuild } from '@/desk/standing/projection';
+import { rebuild } from '@/desk/standing/rebuild';
 import { beginPlant, growPlant, type DueShare } from './large-plant';
 
 const [points, from] = process.argv.slice(2, 4).map(Number) as [number, number];

@@ -2,7 +2,9 @@
 import { connect } from '@/db/connection';
 import { migrator } from '@/db/migrate';
 import { type TaskPlanRow } from '@/desk/standing/plan-rows';
-import { projectMachines, rebuild, streamSql } from '@/desk/standing/projection';
+import { projectMachines } from '@/desk/standing/projection';
+import { streamSql } from '@/desk/standing/read-log';
+import { rebuild } from '@/desk/standing/rebuild';
 import { readDueList } from '@/desk/read/due-list';
 import { beginPlant, growPlant, idOf, perMachine } from './large-plant';
 

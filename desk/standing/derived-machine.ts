@@ -1,0 +1,87 @@
+import type { DueFacts } from '@/core/interval/due-facts';
+import { type DueHistory, dueHistory, sameInput } from '@/core/interval/due-history';
+import { type MeterState, meterAsOf } from '@/core/meter/state';
+import { groupBy } from '../group-by';
+import { type MachineMeters, type TaskDerivation, deriveTask, factsOf, metersOfMachine } from './derive';
+import type { MachineLog } from './machine-log';
+import type { Plan, TaskPlanRow } from './plan-rows';
+import { type StandingRows, dueRow, meterRow, pastRow, sameRow } from './rows';
+
+/** One task with what follows for it. */
+type DerivedTask = {
+  derivation: TaskDerivation;
+  facts: DueFacts;
+  history: DueHistory;
+  rows: Pick<StandingRows, 'past'> & { due: StandingRows['due'][number] };
+};
+
+/** A machine with all that plan and log say of its meters and tasks, and the rows that say so. */
+export type DerivedMachine = { meters: MachineMeters; tasks: Map<string, DerivedTask>; rows: StandingRows };
+
+/**
+ * Derives all meters and tasks of a machine.
+ * @param tasks those of the machine
+ * @param before the same plan with a log that this one goes on from: what nothing was added to stays as it was derived
+ */
+export function deriveMachine(
+  plan: Plan,
+  log: MachineLog,
+  machineId: string,
+  tasks: readonly TaskPlanRow[],
+  before?: DerivedMachine,
+): DerivedMachine {
+  const meters = metersOfMachine(plan, log, machineId, before?.meters);
+  const asOf = rememberedMeters();
+  const derived = new Map(
+    tasks.map((row) => {
+      const derivation = deriveTask(plan, log, row, meters);
+      return [row.taskId, goneOn(derivation, before?.tasks.get(row.taskId), asOf)];
+    }),
+  );
+  return {
+    meters,
+    tasks: derived,
+    rows: {
+      meters: [...meters.states].map(([meterId, state]) =>
+        meterRow(meterId, machineId, shownLast(log, meterId, state), state),
+      ),
+      due: [...derived.values()].map(({ rows }) => rows.due),
+      past: [...derived.values()].flatMap(({ rows }) => rows.past),
+    },
+  };
+}
+
+/** Derives the machines of a plan one after another. */
+export function* deriveMachines(plan: Plan, log: MachineLog, machineIds: Iterable<string>): Generator<DerivedMachine> {
+  const tasksOf = groupBy(plan.tasks, ({ machineId }) => machineId);
+  for (const machineId of machineIds) yield deriveMachine(plan, log, machineId, tasksOf.get(machineId) ?? []);
+}
+
+/** What follows for a task, as far as it does not stand as before. */
+function goneOn(derivation: TaskDerivation, before: DerivedTask | undefined, asOf: typeof meterAsOf): DerivedTask {
+  const same = before && sameInput(before.derivation.input, derivation.input);
+  const facts = same ? before.facts : factsOf(derivation);
+  const history = same
+    ? before.history
+    : dueHistory(derivation.input, asOf, before && { input: before.derivation.input, history: before.history });
+  const due = dueRow(derivation, facts, history.sinceOn);
+  const past = same ? before.rows.past : history.past.map((span) => pastRow(derivation.row, span));
+  return same && sameRow(before.rows.due, due) ? before : { derivation, facts, history, rows: { due, past } };
+}
+
+/** Meters as they stood once, worked out once for all tasks that go by them. */
+function rememberedMeters(): typeof meterAsOf {
+  const known = new Map<MeterState, Map<number, MeterState | undefined>>();
+  return (meter, atMs) => {
+    let mine = known.get(meter);
+    if (!mine) known.set(meter, (mine = new Map()));
+    if (!mine.has(atMs)) mine.set(atMs, meterAsOf(meter, atMs));
+    return mine.get(atMs);
+  };
+}
+
+/** What the dial showed at the newest kept reading. */
+function shownLast(log: MachineLog, meterId: string, { kept }: MeterState): number | null {
+  const last = kept.at(-1);
+  return last ? (log.dials(meterId).readings[last.index]?.value ?? null) : null;
+}

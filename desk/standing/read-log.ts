@@ -1,0 +1,42 @@
+import type { Transaction } from 'sequelize';
+import { decidingKinds } from '@/core/entry/kinds';
+import type { Database } from '../desk';
+import { type BelievedStored, believed, believedColumns, kindList, parseBelieved, readBelieved } from '../log/believed';
+import { MachineLog } from './machine-log';
+
+const deciding = `entry.decides AND entry.kind IN (${kindList(decidingKinds)})`;
+
+/** The log of some machines as it is to be believed. */
+export async function machineLog(
+  db: Database,
+  machineIds: readonly string[],
+  transaction?: Transaction,
+): Promise<MachineLog> {
+  const log = new MachineLog();
+  if (machineIds.length === 0) return log;
+  const standing = await readBelieved(
+    db,
+    `entry.machineId IN (:machineIds) AND ${deciding}`,
+    { machineIds: [...machineIds] },
+    transaction,
+  );
+  for (const entry of standing) log.add(entry);
+  return log;
+}
+
+/** Everything a rebuild reads of the log; the bench streams the same and throws it away. */
+export const streamSql = `SELECT ${believedColumns} FROM ${believed} WHERE ${deciding}`;
+
+/** The log from end to end as it is to be believed, and up to which entry. */
+export async function wholeLog(db: Database): Promise<{ log: MachineLog; entries: number; seq: number }> {
+  const head = await db.LogHead.findByPk(1);
+  const log = new MachineLog();
+  let entries = 0;
+  for await (const row of db.stream<BelievedStored>(streamSql)) {
+    entries += 1;
+    // Readings are by far the most: they take the short way.
+    if (row.kind === 'reading') log.addReadingText(Number(row.seq), row.happenedAt, row.body);
+    else log.add(parseBelieved(row));
+  }
+  return { log, entries, seq: Number(head?.seq ?? 0) };
+}
