@@ -67,6 +67,8 @@ export function connect(url: string, poolSize = 10) {
      */
     transaction: <Value>(work: (transaction: Transaction) => Promise<Value>): Promise<Value> =>
       inTransaction(sequelize, work),
+    /** Whether the present work stands in a transaction. */
+    isInTransaction: (): boolean => Boolean(standingIn.getStore()?.get('transaction')),
     /** Raw read, as the driver gives the rows: going through the models' layer would copy each of them. */
     select: <Row extends object>(
       sql: string,
@@ -75,12 +77,17 @@ export function connect(url: string, poolSize = 10) {
     ): Promise<Row[]> =>
       onConnection(sequelize, transaction, async (connection) => {
         const rows = await connection.query<Row[] & { meta: mariadb.FieldInfo[] }>(
-          asRead(sql),
+          asAsked(sql),
           withoutEmptyLists(values),
         );
         const instants = instantsOf(rows.meta);
         if (instants.length > 0) for (const row of rows) readInstants(row, instants);
         return rows;
+      }),
+    /** Raw change of what is there, in a transaction. */
+    change: (sql: string, values: Record<string, unknown>, transaction: Transaction): Promise<void> =>
+      onConnection(sequelize, transaction, async (connection) => {
+        await connection.query(asAsked(sql), withoutEmptyLists(values));
       }),
     /** Raw write of whole rows in one statement. Of rows that are there already the last word counts where `anew` is said. */
     insert: (table: string, rows: readonly object[], transaction: Transaction, anew?: 'anew'): Promise<void> =>
@@ -159,10 +166,10 @@ async function inTransaction<Value>(
 }
 
 /**
- * How a raw read is asked: values named, days as they stand in the table, and nothing turned over to the models' layer,
+ * How something raw is asked: values named, days as they stand in the table, and nothing turned over to the models' layer,
  * whose looking at every value takes longer than everything else about it.
  */
-const asRead = (sql: string) => ({ sql, namedPlaceholders: true, dateStrings: true, typeCast: undefined as never });
+const asAsked = (sql: string) => ({ sql, namedPlaceholders: true, dateStrings: true, typeCast: undefined as never });
 
 const instantsOf = (meta: readonly mariadb.FieldInfo[]): string[] =>
   meta.filter(({ type }) => type === 'DATETIME' || type === 'TIMESTAMP').map((column) => column.name());
@@ -199,7 +206,7 @@ async function* rowsOf<Row extends object>(
   values: Record<string, unknown>,
 ): AsyncGenerator<Row> {
   let instants: string[] = [];
-  const rows = connection.queryStream(asRead(sql), withoutEmptyLists(values));
+  const rows = connection.queryStream(asAsked(sql), withoutEmptyLists(values));
   rows.on('fields', (meta: mariadb.FieldInfo[]) => {
     instants = instantsOf(meta);
   });
@@ -216,6 +223,9 @@ const errnoOf = (error: unknown): number | undefined => {
 
 /** Deadlock found; lock wait timed out: somebody else was let through. */
 export const isBrokenOff = (error: unknown): boolean => [1213, 1205].includes(errnoOf(error) ?? 0);
+
+/** There is a row already with the same of what is to be told apart by. */
+export const isDuplicate = (error: unknown): boolean => errnoOf(error) === 1062;
 
 /** The disk that the database is on has no room: a table cannot grow, a file cannot be written. */
 export const isFull = (error: unknown): boolean =>

@@ -1,7 +1,7 @@
 import type { ProblemCode } from '@/core/problem-codes';
-import { type Database, connect, isBrokenOff, isFull, isUnreachable, namesNothing } from '@/db/connection';
+import { type Database, connect, isBrokenOff, isDuplicate, isFull, isUnreachable, namesNothing } from '@/db/connection';
 
-export { connect, isUnreachable, namesNothing, type Database };
+export { connect, isDuplicate, isUnreachable, namesNothing, type Database };
 
 /** The acting person, as entries and overrides carry them. */
 export type Actor = { id: string; initials: string; name: string };

@@ -1,5 +1,5 @@
 import type { BelievedEntry } from '../entry/believed';
-import { type MeterState, meterAsOf, sameUntil } from '../meter/state';
+import { type PastMeters, meterAsOf, sameUntil } from '../meter/past';
 import { type PlantDay, plantDayOf, startOfPlantDay } from '../time/plant-day';
 import { type DueFacts, type TaskPlanAndLog, dueFacts } from './due-facts';
 
@@ -17,10 +17,15 @@ export type DueHistory = { past: PastStanding[]; sinceOn: PlantDay | null };
  */
 export function dueHistory(
   input: TaskPlanAndLog,
-  asOf: (meter: MeterState, atMs: number) => MeterState | undefined = meterAsOf,
+  meters: PastMeters = { asOf: meterAsOf, sameUntil },
   before?: { input: TaskPlanAndLog; history: DueHistory },
 ): DueHistory {
-  const sameMs = before ? inputSameUntil(before.input, input) : -Infinity;
+  const sameMs = before ? inputSameUntil(before.input, input, meters) : -Infinity;
+  if (before && sameMs > -Infinity && before.input.entries.length === input.entries.length) {
+    // Nothing was entered for the task: where the last of its past is the same, all of it is.
+    const last = before.history.past.at(-1);
+    if (!last || startOfPlantDay(last.untilOn, input.calendar) <= sameMs) return before.history;
+  }
   const known = new Map(sameMs > -Infinity ? before?.history.past.map((span) => [span.untilOn, span]) : []);
   const past: PastStanding[] = [];
   const until: BelievedEntry[] = [];
@@ -28,7 +33,7 @@ export function dueHistory(
   for (const [day, entries] of daysOfEntries(input)) {
     const atMs = startOfPlantDay(day, input.calendar);
     const stood = atMs <= sameMs ? known.get(day) : undefined;
-    past.push(stood ?? { sinceOn, untilOn: day, facts: dueFacts(asFar(input, until, atMs, asOf)) });
+    past.push(stood ?? { sinceOn, untilOn: day, facts: dueFacts(asFar(input, until, atMs, meters)) });
     until.push(...entries);
     sinceOn = day;
   }
@@ -54,10 +59,16 @@ const samePlan = (a: TaskPlanAndLog, b: TaskPlanAndLog): boolean =>
   a.rhythm === b.rhythm &&
   a.toleranceShare === b.toleranceShare &&
   a.severity === b.severity &&
-  JSON.stringify([a.stages, a.yearly]) === JSON.stringify([b.stages, b.yearly]);
+  sameRows(a.stages, b.stages) &&
+  sameRows(a.yearly ?? [], b.yearly ?? []);
+
+/** Whether two lists hold the same plain things. */
+const sameRows = (a: readonly object[], b: readonly object[]): boolean =>
+  a.length === b.length &&
+  a.every((each, place) => sameList(Object.entries(each).flat(), Object.entries(b[place]!).flat()));
 
 /** The instant until which two inputs say the same of the past, the second having more in its log. */
-function inputSameUntil(before: TaskPlanAndLog, now: TaskPlanAndLog): number {
+function inputSameUntil(before: TaskPlanAndLog, now: TaskPlanAndLog, meters: PastMeters): number {
   if (!samePlan(before, now)) return -Infinity;
   return Math.min(
     firstAdded(
@@ -67,8 +78,8 @@ function inputSameUntil(before: TaskPlanAndLog, now: TaskPlanAndLog): number {
       ({ happenedAt }) => Date.parse(happenedAt),
     ),
     firstAdded(before.events ?? [], now.events ?? [], keyOf, ({ atMs }) => atMs),
-    sameUntil(before.meters.hours, now.meters.hours),
-    sameUntil(before.meters.cycles, now.meters.cycles),
+    meters.sameUntil(before.meters.hours, now.meters.hours),
+    meters.sameUntil(before.meters.cycles, now.meters.cycles),
   );
 }
 
@@ -99,7 +110,7 @@ function asFar(
   input: TaskPlanAndLog,
   entries: readonly BelievedEntry[],
   atMs: number,
-  asOf: (meter: MeterState, atMs: number) => MeterState | undefined,
+  { asOf }: PastMeters,
 ): TaskPlanAndLog {
   const hours = input.meters.hours && asOf(input.meters.hours, atMs);
   const cycles = input.meters.cycles && asOf(input.meters.cycles, atMs);

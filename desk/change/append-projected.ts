@@ -1,6 +1,6 @@
 import type { Transaction } from 'sequelize';
 import type { Database } from '../desk';
-import { type Received, append, arrivingEntry } from '../log/append';
+import { type Appended, type Received, append, arrivingEntry } from '../log/append';
 import { noteCorrection } from '../log/believed';
 import { noteWritten } from '../standing/known-machines';
 import { projectEntries, projectMachines } from '../standing/projection';
@@ -15,7 +15,7 @@ export async function appendProjected(
   received: readonly Received[],
   transaction: Transaction,
   machineIds: readonly string[] = [],
-): Promise<InstanceType<Database['Entry']>[]> {
+): Promise<Appended[]> {
   const corrections = received.filter(({ envelope }) => envelope.kind === 'correction');
   for (const { envelope, receivedAt } of corrections)
     await noteCorrection(db, { ...envelope, receivedAt }, transaction);

@@ -2,13 +2,16 @@ import canonicalize from 'canonicalize';
 import type { Transaction } from 'sequelize';
 import type { Database } from '../desk';
 import { type BelievedRow } from './believed';
-import { hashOf } from './seal';
+import { type Sealed, hashOf } from './seal';
 import { noteWords } from './words';
 import { type EntryEnvelope } from '@/core/entry/envelope';
 import { asBelieved, replacementOf } from '@/core/entry/believed';
 
 /** An entry to be written, with when it was received. */
 export type Received = { envelope: EntryEnvelope; receivedAt: Date };
+
+/** An entry as it was written: its place in the log and its seal. */
+export type Appended = Sealed & { hash: string; happenedAtUtc: Date };
 
 /**
  * Numbers, seals and writes entries that are known to be right. The head of the log is the queue of all writers, and is
@@ -18,13 +21,17 @@ export async function append(
   db: Database,
   received: readonly Received[],
   transaction: Transaction,
-): Promise<InstanceType<Database['Entry']>[]> {
+): Promise<Appended[]> {
   if (received.length === 0) return [];
-  const head = await db.LogHead.findByPk(1, { lock: transaction.LOCK.UPDATE, transaction });
-  if (!head) throw new Error('The log has no head row; run the migrations.');
-  let seq = Number(head.seq);
-  let previousHash = head.hash;
-  const rows = received.map(({ envelope, receivedAt }) => {
+  const [end] = await db.select<{ seq: string | number; hash: string }>(
+    'SELECT seq, hash FROM log_head WHERE id = 1 FOR UPDATE',
+    {},
+    transaction,
+  );
+  if (!end) throw new Error('The log has no head row; run the migrations.');
+  let seq = Number(end.seq);
+  let previousHash = end.hash;
+  const rows = received.map(({ envelope, receivedAt }): Appended => {
     seq += 1;
     const row = {
       ...envelope,
@@ -40,19 +47,23 @@ export async function append(
     previousHash = row.hash;
     return row;
   });
-  const entries = await db.Entry.bulkCreate(rows, { transaction });
   const links = received.flatMap(({ envelope }) =>
     answeredTasks(envelope).map((taskId) => ({ entryId: envelope.id, taskId })),
   );
-  if (links.length > 0) await db.EntryTask.bulkCreate(links, { transaction });
-  await noteWords(
-    db,
-    received.map(({ envelope }) => envelope),
-    transaction,
-  );
-  await head.update({ seq, hash: previousHash }, { transaction });
-  return entries;
+  const envelopes = received.map(({ envelope }) => envelope);
+  const head = { seq, hash: previousHash };
+  await Promise.all([
+    db.insert('entry', rows, transaction),
+    db.insert('entry_task', links, transaction),
+    noteWords(db, envelopes, transaction),
+    db.change('UPDATE log_head SET seq = :seq, hash = :hash WHERE id = 1', head, transaction),
+  ]);
+  return rows;
 }
+
+/** Those of some entries that are in the log, each as it was written. */
+export const entriesAsWritten = (db: Database, ids: readonly string[], transaction: Transaction): Promise<Appended[]> =>
+  db.select<Appended>('SELECT * FROM entry WHERE id IN (:ids)', { ids: [...ids] }, transaction);
 
 /** Tasks an entry answers, those of a correction's replacement included. */
 export const answeredTasks = ({ kind, body, taskIds }: EntryEnvelope): string[] => [

@@ -30,7 +30,7 @@ export async function noteWords(
   const rows = entries
     .map(({ id, body }): WordsRow => ({ entryId: id, words: wordsOf(body) }))
     .filter(({ words }) => words !== '');
-  if (rows.length > 0) await db.EntryWords.bulkCreate(rows, { transaction });
+  await db.insert('entry_words', rows, transaction);
 }
 
 /** A reading as nearly all are: its meter and its value, no words. */

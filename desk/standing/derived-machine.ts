@@ -1,11 +1,12 @@
 import type { DueFacts } from '@/core/interval/due-facts';
 import { type DueHistory, dueHistory, sameInput } from '@/core/interval/due-history';
-import { type MeterState, meterAsOf } from '@/core/meter/state';
+import { type PastMeters, rememberedPast } from '@/core/meter/past';
+import type { MeterState } from '@/core/meter/state';
 import { groupBy } from '../group-by';
 import { type MachineMeters, type TaskDerivation, deriveTask, factsOf, metersOfMachine } from './derive';
 import type { MachineLog } from './machine-log';
 import type { Plan, TaskPlanRow } from './plan-rows';
-import { type StandingRows, dueRow, meterRow, pastRow, sameRow } from './rows';
+import { type StandingRows, dueRow, meterRow, pastRow } from './rows';
 
 /** One task with what follows for it. */
 type DerivedTask = {
@@ -31,19 +32,21 @@ export function deriveMachine(
   before?: DerivedMachine,
 ): DerivedMachine {
   const meters = metersOfMachine(plan, log, machineId, before?.meters);
-  const asOf = rememberedMeters();
+  const past = rememberedPast();
   const derived = new Map(
     tasks.map((row) => {
       const derivation = deriveTask(plan, log, row, meters);
-      return [row.taskId, goneOn(derivation, before?.tasks.get(row.taskId), asOf)];
+      return [row.taskId, goneOn(derivation, before?.tasks.get(row.taskId), past)];
     }),
   );
   return {
     meters,
     tasks: derived,
     rows: {
-      meters: [...meters.states].map(([meterId, state]) =>
-        meterRow(meterId, machineId, shownLast(log, meterId, state), state),
+      meters: [...meters.states].map(([meterId, state], place) =>
+        before?.meters.states.get(meterId) === state
+          ? before.rows.meters[place]!
+          : meterRow(meterId, machineId, shownLast(log, meterId, state), state),
       ),
       due: [...derived.values()].map(({ rows }) => rows.due),
       past: [...derived.values()].flatMap(({ rows }) => rows.past),
@@ -58,27 +61,27 @@ export function* deriveMachines(plan: Plan, log: MachineLog, machineIds: Iterabl
 }
 
 /** What follows for a task, as far as it does not stand as before. */
-function goneOn(derivation: TaskDerivation, before: DerivedTask | undefined, asOf: typeof meterAsOf): DerivedTask {
+function goneOn(derivation: TaskDerivation, before: DerivedTask | undefined, meters: PastMeters): DerivedTask {
   const same = before && sameInput(before.derivation.input, derivation.input);
+  if (same && sameBesides(before.derivation, derivation)) return before;
   const facts = same ? before.facts : factsOf(derivation);
   const history = same
     ? before.history
-    : dueHistory(derivation.input, asOf, before && { input: before.derivation.input, history: before.history });
-  const due = dueRow(derivation, facts, history.sinceOn);
-  const past = same ? before.rows.past : history.past.map((span) => pastRow(derivation.row, span));
-  return same && sameRow(before.rows.due, due) ? before : { derivation, facts, history, rows: { due, past } };
+    : dueHistory(derivation.input, meters, before && { input: before.derivation.input, history: before.history });
+  const past = history.past.map((span, place) =>
+    before && before.history.past[place] === span ? before.rows.past[place]! : pastRow(derivation.row, span),
+  );
+  return { derivation, facts, history, rows: { due: dueRow(derivation, facts, history.sinceOn), past } };
 }
 
-/** Meters as they stood once, worked out once for all tasks that go by them. */
-function rememberedMeters(): typeof meterAsOf {
-  const known = new Map<MeterState, Map<number, MeterState | undefined>>();
-  return (meter, atMs) => {
-    let mine = known.get(meter);
-    if (!mine) known.set(meter, (mine = new Map()));
-    if (!mine.has(atMs)) mine.set(atMs, meterAsOf(meter, atMs));
-    return mine.get(atMs);
-  };
-}
+/** Whether what a row says besides when it is due is the same, of the same plan. */
+const sameBesides = (a: TaskDerivation, b: TaskDerivation): boolean =>
+  a.lubricant?.id === b.lubricant?.id &&
+  a.stagesOf?.id === b.stagesOf?.id &&
+  a.amount === b.amount &&
+  a.cameEmpty === b.cameEmpty &&
+  a.bandChange?.holds === b.bandChange?.holds &&
+  a.bandChange?.wants === b.bandChange?.wants;
 
 /** What the dial showed at the newest kept reading. */
 function shownLast(log: MachineLog, meterId: string, { kept }: MeterState): number | null {

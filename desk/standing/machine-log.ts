@@ -28,12 +28,14 @@ export class MachineLog {
 
   /** Takes up one entry as it holds. */
   add(entry: BelievedRow): void {
+    if (entry.kind === 'reading') this.addReading(entry.seq, entry.happenedAt, entry.body);
+    else this.addOther(entry);
+  }
+
+  private addOther(entry: Exclude<BelievedRow, { kind: 'reading' }>): void {
     const { pointId, machineId } = entry;
-    this.size += 1;
-    this.newestSeq = Math.max(this.newestSeq, entry.seq);
+    this.count(entry.seq);
     switch (entry.kind) {
-      case 'reading':
-        return this.addReading(entry.seq, entry.happenedAt, entry.body);
       case 'meter-change': {
         const { meterId, oldValue, newValue } = entry.body;
         this.dialsOf(meterId).replacements.push({ atMs: Date.parse(entry.happenedAt), oldValue, newValue });
@@ -72,7 +74,7 @@ export class MachineLog {
     happenedAt: string,
     { meterId, value }: Pick<EntryBody<'reading'>, 'meterId' | 'value'>,
   ): void {
-    this.dialsOf(meterId).numbers.push(Date.parse(happenedAt), value, seq);
+    this.pushReading(meterId, seq, happenedAt, value);
   }
 
   /**
@@ -85,12 +87,17 @@ export class MachineLog {
         ? Number(body.slice(valueAt, -1))
         : NaN;
     if (Number.isNaN(value)) this.addReading(seq, happenedAt, JSON.parse(body) as EntryBody<'reading'>);
-    else
-      this.dialsOf(body.slice(bodyStart.length, bodyStart.length + ulidLength)).numbers.push(
-        Date.parse(happenedAt),
-        value,
-        seq,
-      );
+    else this.pushReading(body.slice(bodyStart.length, bodyStart.length + ulidLength), seq, happenedAt, value);
+  }
+
+  private pushReading(meterId: string, seq: number, happenedAt: string, value: number): void {
+    this.count(seq);
+    this.dialsOf(meterId).numbers.push(Date.parse(happenedAt), value, seq);
+  }
+
+  private count(seq: number): void {
+    this.size += 1;
+    this.newestSeq = Math.max(this.newestSeq, seq);
   }
 
   /** What was read off a meter, of readings at one instant the one written later last. */

@@ -133,12 +133,7 @@ export async function selectPlan(db: Database, filter: TaskFilter = {}, transact
     select<MachineRow>('SELECT id, dutyHoursPerDay, dutyPlan, keepsRunning FROM machine', 'id IN (:machineIds)', '', {
       machineIds,
     }),
-    select<AssignmentRow>(
-      'SELECT assignment.id, assignment.pointId, assignment.reservoirId, assignment.ambientBand, assignment.lubricantId, lubricant.code, lubricant.name, assignment.source, assignment.sourceOn FROM assignment JOIN lubricant ON lubricant.id = assignment.lubricantId',
-      'assignment.pointId IN (:points) OR assignment.reservoirId IN (:reservoirs)',
-      '',
-      { points: ids.points, reservoirs: ids.reservoirs },
-    ),
+    selectAssignments(db, all ? 'all' : ids, transaction),
     select<StageRow>(
       'SELECT assignmentId, taskId, name, `count`, hours, cycles, days, standstillDays FROM interval_stage',
       'taskId IN (:tasks)',
@@ -188,6 +183,23 @@ export async function selectPlan(db: Database, filter: TaskFilter = {}, transact
     },
   };
 }
+
+const assignmentColumns =
+  'assignment.id, assignment.pointId, assignment.reservoirId, assignment.ambientBand, assignment.lubricantId, lubricant.code, lubricant.name, assignment.source, assignment.sourceOn FROM assignment JOIN lubricant ON lubricant.id = assignment.lubricantId';
+
+/** The assignments of some points and reservoirs. Each is asked for by itself: one OR the other would read all there are. */
+const selectAssignments = (
+  db: Database,
+  of: { points: string[]; reservoirs: string[] } | 'all',
+  transaction?: Transaction,
+): Promise<AssignmentRow[]> =>
+  db.select<AssignmentRow>(
+    of === 'all'
+      ? `SELECT ${assignmentColumns}`
+      : `SELECT ${assignmentColumns} WHERE assignment.pointId IN (:points) UNION ALL SELECT ${assignmentColumns} WHERE assignment.reservoirId IN (:reservoirs)`,
+    of === 'all' ? {} : { points: of.points, reservoirs: of.reservoirs },
+    transaction,
+  );
 
 /**
  * What the tasks of some points do as well, by the task that does it; of those out of use too, as what they did was done.

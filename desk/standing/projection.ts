@@ -31,10 +31,7 @@ export async function projectMachines(
   const wanted = [...new Set(machineIds)];
   if (wanted.length === 0) return;
   if (!transaction) return alone(db, { machineIds: wanted }, (own) => projectMachines(db, wanted, own));
-  await db.sequelize.query('UPDATE machine SET planStamp = planStamp + 1 WHERE id IN (:wanted)', {
-    replacements: { wanted },
-    transaction,
-  });
+  await db.change('UPDATE machine SET planStamp = planStamp + 1 WHERE id IN (:wanted)', { wanted }, transaction);
   await projectEntries(db, wanted, arriving, transaction, true);
 }
 
@@ -84,27 +81,29 @@ async function replaceAll(
   transaction: Transaction,
 ): Promise<void> {
   const both = <Row>(of: (rows: StandingRows) => Row[]) => ({ stored: before.flatMap(of), derived: after.flatMap(of) });
-  await replaceRows(
-    db,
-    db.MeterStanding,
-    both(({ meters }) => meters),
-    ({ meterId }) => meterId,
-    transaction,
-  );
-  await replaceRows(
-    db,
-    db.DueStanding,
-    both(({ due }) => due),
-    ({ taskId }) => taskId,
-    transaction,
-  );
-  await replaceRows(
-    db,
-    db.PastDueStanding,
-    both(({ past }) => past),
-    ({ taskId, untilOn }) => `${taskId} ${untilOn}`,
-    transaction,
-  );
+  await Promise.all([
+    replaceRows(
+      db,
+      db.MeterStanding,
+      both(({ meters }) => meters),
+      ({ meterId }) => meterId,
+      transaction,
+    ),
+    replaceRows(
+      db,
+      db.DueStanding,
+      both(({ due }) => due),
+      ({ taskId }) => taskId,
+      transaction,
+    ),
+    replaceRows(
+      db,
+      db.PastDueStanding,
+      both(({ past }) => past),
+      ({ taskId, untilOn }) => `${taskId} ${untilOn}`,
+      transaction,
+    ),
+  ]);
 }
 
 /** Which plan machines go by and how far their log reaches, by machine. */
@@ -123,17 +122,16 @@ async function readMachine(
   machineId: string,
   transaction: Transaction,
 ): Promise<Pick<KnownMachine, 'plan' | 'log' | 'stored'> & { derived: undefined }> {
-  const find = { where: { machineId }, transaction, raw: true };
-  return {
-    plan: await selectPlan(db, { machineIds: [machineId] }, transaction),
-    log: await machineLog(db, [machineId], transaction),
-    derived: undefined,
-    stored: {
-      meters: (await db.MeterStanding.findAll(find)) as unknown as StandingRows['meters'],
-      due: (await db.DueStanding.findAll(find)) as unknown as StandingRows['due'],
-      past: (await db.PastDueStanding.findAll(find)) as unknown as StandingRows['past'],
-    },
-  };
+  const rows = <Row extends object>(table: string) =>
+    db.select<Row>(`SELECT * FROM ${table} WHERE machineId = :machineId`, { machineId }, transaction);
+  const [plan, log, meters, due, past] = await Promise.all([
+    selectPlan(db, { machineIds: [machineId] }, transaction),
+    machineLog(db, [machineId], transaction),
+    rows<StandingRows['meters'][number]>('meter_state'),
+    rows<StandingRows['due'][number]>('due_state'),
+    rows<StandingRows['past'][number]>('due_history'),
+  ]);
+  return { plan, log, derived: undefined, stored: { meters, due, past } };
 }
 
 /** Makes a table say what was derived instead of what stood there; rows that say it already are not touched. */
@@ -144,13 +142,17 @@ async function replaceRows<Row extends object>(
   keyOf: (row: Row) => string,
   transaction: Transaction,
 ): Promise<void> {
-  const before = new Map(stored.map((row) => [keyOf(row), row]));
-  const changed = derived.filter((row) => {
+  // Nearly all rows are those that stood there: only the others are looked at one by one.
+  const [standing, wanted] = [new Set(stored), new Set(derived)];
+  const before = new Map(stored.filter((row) => !wanted.has(row)).map((row) => [keyOf(row), row]));
+  const changed: Row[] = [];
+  for (const row of derived) {
+    if (standing.has(row)) continue;
     const stood = before.get(keyOf(row));
-    return !stood || !sameRow(stood, row);
-  });
+    if (!stood || !sameRow(stood, row)) changed.push(row);
+    before.delete(keyOf(row));
+  }
   await db.insert(model.tableName, changed, transaction, 'anew');
-  for (const row of derived) before.delete(keyOf(row));
   const keys = model.primaryKeyAttributes as (keyof Row)[];
   for (const gone of before.values())
     await model.destroy({

@@ -4,6 +4,7 @@ import type { Database } from '../desk';
 import { type BelievedStored, believed, believedColumns, kindList, parseBelieved, readBelieved } from '../log/believed';
 import { MachineLog } from './machine-log';
 
+const otherKinds = decidingKinds.filter((kind) => kind !== 'reading');
 const deciding = `entry.decides AND entry.kind IN (${kindList(decidingKinds)})`;
 
 /** The log of some machines as it is to be believed. */
@@ -14,13 +15,19 @@ export async function machineLog(
 ): Promise<MachineLog> {
   const log = new MachineLog();
   if (machineIds.length === 0) return log;
-  const standing = await readBelieved(
-    db,
-    `entry.machineId IN (:machineIds) AND ${deciding}`,
-    { machineIds: [...machineIds] },
-    transaction,
-  );
-  for (const entry of standing) log.add(entry);
+  // Readings are by far the most, and of each little is needed.
+  const of = `entry.machineId IN (:machineIds) AND entry.decides AND entry.kind`;
+  const values = { machineIds: [...machineIds] };
+  const [readings, others] = await Promise.all([
+    db.select<Pick<BelievedStored, 'seq' | 'happenedAt' | 'body'>>(
+      `SELECT entry.seq, entry.happenedAt, entry.body FROM ${believed} WHERE ${of} = 'reading' ORDER BY entry.seq`,
+      values,
+      transaction,
+    ),
+    readBelieved(db, `${of} IN (${kindList(otherKinds)})`, values, transaction),
+  ]);
+  for (const { seq, happenedAt, body } of readings) log.addReadingText(Number(seq), happenedAt, body);
+  for (const entry of others) log.add(entry);
   return log;
 }
 

@@ -83,18 +83,15 @@ export function dueRow(derived: TaskDerivation, facts: DueFacts, sinceOn: PlantD
   };
 }
 
-/** Whether two rows say the same; one as derived may stand beside one as read back. */
-export const sameRow = (a: object, b: object): boolean => a === b || fingerprint(a) === fingerprint(b);
+/** Whether two rows of one table say the same; one as derived may stand beside one as read back. */
+export const sameRow = <Row extends object>(a: Row, b: Row): boolean =>
+  a === b ||
+  (Object.keys(b) as (keyof Row & string)[]).every((key) => comparable(key, a[key]) === comparable(key, b[key]));
 
-/** Equal for a row as derived and as read back: numbers that came as text, true that came as 1. */
-const fingerprint = (row: object): string =>
-  JSON.stringify(
-    Object.entries(row)
-      .sort(([a], [b]) => (a < b ? -1 : 1))
-      .map(([key, value]) => [key, comparable(key, value)]),
-  );
+/** Numbers that came as text, true that came as 1, lists and objects as they are stored. */
 function comparable(key: string, value: unknown): unknown {
   if (typeof value === 'boolean') return Number(value);
-  if (key.endsWith('Ms') && value !== null) return Number(value);
-  return typeof value === 'string' && /^[{[]/.test(value) ? (JSON.parse(value) as unknown) : value;
+  if (value === null || value === undefined) return null;
+  if (key.endsWith('Ms')) return Number(value);
+  return typeof value === 'object' ? JSON.stringify(value) : value;
 }

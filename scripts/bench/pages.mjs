@@ -1,13 +1,12 @@
-// What every page of a large plant costs, beside the bare page and the SQL that yields its rows; and what writing costs.
+// What every page of a large plant costs, beside the bare page and the SQL that yields its rows.
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import * as mariadb from 'mariadb';
 import { prepareDatabase, serve } from '../lib/application.mjs';
 import { freePort, startDatabase } from '../lib/database.mjs';
 import { run, step } from '../lib/steps.mjs';
+import { connectionOf, cookie, id } from './bench-person.mjs';
+import { benchPosts } from './writing.mjs';
 
-const id = (kind, number) => `0${kind}${String(number).padStart(24, '0')}`;
-const cookie = `tagebuch-person=${id('H', 1)}`;
 const wide =
   'SELECT task.*, lube_point.*, machine.code AS machineCode, area.code AS areaCode, due_state.* FROM due_state JOIN task ON task.id = due_state.taskId JOIN lube_point ON lube_point.id = due_state.pointId JOIN machine ON machine.id = due_state.machineId JOIN area ON area.id = machine.areaId';
 const lean =
@@ -80,12 +79,6 @@ async function best(work, most = 15) {
 
 const memoryMb = (pid) => Number(/VmHWM:\s+(\d+)/.exec(readFileSync(`/proc/${pid}/status`, 'utf8'))[1]) / 1024;
 
-async function connectionOf(url, name) {
-  const { username, password, port } = new URL(url);
-  const at = { host: '127.0.0.1', port: Number(port), user: username, password, database: name };
-  return mariadb.createConnection(at);
-}
-
 /** Costs of every page at one size. */
 async function measure(base, connection) {
   const rows = [];
@@ -104,86 +97,6 @@ async function measure(base, connection) {
     rows.push({ path, kind, ms, sqlMs, ratio: ms / (bare + sqlMs), kB: size / 1000 });
   }
   return rows;
-}
-
-/** Of all entries that the bench writes: each has an identifier of its own, whatever the size of the plant. */
-let turn = 0;
-
-/** Entries a second by so many writers, each entry a post of its own; and the same rows inserted bare. */
-async function writing(base, url, name) {
-  const lines = [];
-  for (const [writers, spread] of [
-    [1, true],
-    [8, true],
-    [32, true],
-    [8, false],
-  ]) {
-    const seconds = 5;
-    const until = performance.now() + seconds * 1000;
-    let count = 0;
-    const post = async (writer) => {
-      const machine = spread ? 10 + writer * 2 : 10;
-      while (performance.now() < until) {
-        turn += 1;
-        const meter = (machine - 1) * 6 + 1;
-        const answer = await fetch(`${base}/api/entries`, {
-          method: 'POST',
-          headers: { 'content-type': 'application/json', cookie, origin: base },
-          body: JSON.stringify({
-            id: id('Z', turn),
-            kind: 'reading',
-            kindVersion: 1,
-            body: { meterId: id('C', meter), value: 10_000 + turn / 1000 },
-            happenedAt: new Date().toISOString(),
-            offsetMinutes: 0,
-            personId: id('H', 1),
-            deviceId: 'bench',
-            machineId: id('M', machine),
-            pointId: null,
-            taskIds: [],
-          }),
-        });
-        if (answer.status !== 201) throw new Error(`${answer.status}: ${(await answer.text()).slice(0, 300)}`);
-        await answer.arrayBuffer();
-        count += 1;
-      }
-    };
-    await Promise.all(Array.from({ length: writers }, (_, writer) => post(writer)));
-    const bare = await bareInserts(url, name, writers, seconds);
-    lines.push({ writers, spread, perSecond: count / seconds, bare });
-  }
-  return lines;
-}
-
-async function bareInserts(url, name, writers, seconds) {
-  const connections = await Promise.all(Array.from({ length: writers }, () => connectionOf(url, name)));
-  await connections[0].query('CREATE TABLE IF NOT EXISTS bare_entry LIKE entry');
-  await connections[0].query('CREATE TABLE IF NOT EXISTS bare_link LIKE entry_task');
-  const until = performance.now() + seconds * 1000;
-  let count = 0;
-  const columns =
-    'id, seq, kind, kindVersion, body, happenedAt, happenedAtUtc, offsetMinutes, receivedAt, personId, deviceId, machineId, pointId, taskIds, previousHash, hash';
-  await Promise.all(
-    connections.map(async (connection) => {
-      while (performance.now() < until) {
-        count += 1;
-        const mine = count;
-        const now = new Date();
-        const key = id('Y', mine);
-        const row = [key, mine, 'reading', 1, `{"meterId":"${id('C', 1)}","value":1}`, now.toISOString(), now, 0, now];
-        await connection.beginTransaction();
-        await connection.query(`INSERT INTO bare_entry (${columns}) VALUES (${columns.replace(/\w+/g, '?')})`, [
-          ...row,
-          ...[id('H', 1), 'bench', id('M', 10), null, '[]', '0'.repeat(64), '0'.repeat(64)],
-        ]);
-        await connection.query('INSERT INTO bare_link (entryId, taskId) VALUES (?, ?)', [key, id('T', 1)]);
-        await connection.commit();
-      }
-    }),
-  );
-  await connections[0].query('DROP TABLE bare_entry, bare_link');
-  await Promise.all(connections.map((connection) => connection.end()));
-  return count / seconds;
 }
 
 /**
@@ -222,10 +135,9 @@ export async function benchPages({ root, folder, distDir, sizes }) {
               `${ms.toFixed(0).padStart(10)}${sqlMs.toFixed(0).padStart(10)}${ratio.toFixed(2).padStart(17)}${growth.toFixed(2).padStart(13)}${kB.toFixed(1).padStart(10)}  ${path}${kind === 'page' ? '' : ` (${kind})`}`,
             );
           }
-          for (const { writers, spread, perSecond, bare } of await writing(base, database.schemaUrl, 'tagebuch'))
-            console.log(
-              `  ${String(writers).padStart(2)} writers on ${spread ? 'different machines' : 'one machine'}: ${perSecond.toFixed(1)} entries/s, bare inserts ${bare.toFixed(0)}/s, ${(bare / perSecond).toFixed(1)} ×`,
-            );
+          const { output } = await run('npx', ['tsx', 'scripts/bench/writing.ts'], { cwd: root, env });
+          console.log(output.trimEnd());
+          await benchPosts(base);
           console.log(`  the server's process held ${memoryMb(application.pid).toFixed(0)} MB at most\n`);
         } finally {
           await connection.end();

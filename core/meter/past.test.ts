@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { dutyClock, plainClock } from './duty';
-import { countAt, dutyMeter, meterAsOf, meterState } from './state';
+import { meterAsOf } from './past';
+import { countAt, dutyMeter, meterState } from './state';
 
 const dayMs = 86_400_000;
 const start = Date.UTC(2026, 0, 1);
