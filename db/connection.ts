@@ -92,7 +92,7 @@ export function connect(url: string, poolSize = 10) {
     /** Raw write of whole rows in one statement. Of rows that are there already the last word counts where `anew` is said. */
     insert: (table: string, rows: readonly object[], transaction: Transaction, anew?: 'anew'): Promise<void> =>
       onConnection(sequelize, transaction, (connection) => insertRows(connection, table, rows, anew)),
-    /** Raw read row by row, for what is too much to hold at once. */
+    /** Raw read of what is too much to hold, some hundred rows at a time. */
     stream: <Row extends object>(sql: string, replacements: Record<string, unknown> = {}) =>
       streamRows<Row>(sequelize, sql, replacements),
     close: () => sequelize.close(),
@@ -187,7 +187,7 @@ async function* streamRows<Row extends object>(
   sequelize: Sequelize,
   sql: string,
   values: Record<string, unknown>,
-): AsyncGenerator<Row> {
+): AsyncGenerator<Row[]> {
   // Inside a transaction its own connection is read from: what it has written counts.
   const standing = standingIn.getStore()?.get('transaction') as { connection?: mariadb.Connection } | null | undefined;
   if (standing?.connection) return yield* rowsOf<Row>(standing.connection, sql, values);
@@ -200,19 +200,54 @@ async function* streamRows<Row extends object>(
   }
 }
 
+/** So many rows are handed on at once: waiting for each by itself would take longer than reading it. */
+const rowsAtOnce = 500;
+
 async function* rowsOf<Row extends object>(
   connection: mariadb.Connection,
   sql: string,
   values: Record<string, unknown>,
-): AsyncGenerator<Row> {
-  let instants: string[] = [];
+): AsyncGenerator<Row[]> {
   const rows = connection.queryStream(asAsked(sql), withoutEmptyLists(values));
+  let instants: string[] = [];
+  let read: Row[] = [];
+  let ended = false;
+  let failure: Error | undefined;
+  let wake = () => {};
   rows.on('fields', (meta: mariadb.FieldInfo[]) => {
     instants = instantsOf(meta);
   });
-  for await (const row of rows as AsyncIterable<Row>) {
+  rows.on('data', (row: Row) => {
     if (instants.length > 0) readInstants(row, instants);
-    yield row;
+    read.push(row);
+    if (read.length < rowsAtOnce) return;
+    rows.pause();
+    wake();
+  });
+  rows.on('end', () => {
+    ended = true;
+    wake();
+  });
+  rows.on('error', (error: Error) => {
+    failure = error;
+    wake();
+  });
+  // What changes while it is waited for is looked at anew.
+  const state = () => ({ ended, failure });
+  try {
+    for (;;) {
+      if (read.length < rowsAtOnce && !state().ended && !state().failure)
+        await new Promise<void>((resolve) => (wake = resolve));
+      const failed = state().failure;
+      if (failed) throw failed;
+      const handedOn = read;
+      read = [];
+      if (handedOn.length > 0) yield handedOn;
+      if (state().ended && read.length === 0) return;
+      rows.resume();
+    }
+  } finally {
+    rows.destroy();
   }
 }
 

@@ -12,9 +12,9 @@ export async function readOutlook(
   const [frame, all] = await Promise.all([loadFrame(desk), countOnRounds(desk.db)]);
   const outlook = new Outlook(horizonOf(frame, weeks));
   let tasks = 0;
-  for await (const task of eachPlanned(desk.db, frame)) {
-    outlook.add(task);
-    tasks += 1;
+  for await (const some of eachPlanned(desk.db, frame)) {
+    for (const task of some) outlook.add(task);
+    tasks += some.length;
   }
   return { weeks: outlook.weeks, tasks, undated: all - tasks };
 }
@@ -31,8 +31,9 @@ export async function readOutlookWeek(
   const [monday, sunday] = [mondayOf(week), addDays(mondayOf(week), 6)];
   const horizon = { ...horizonOf(frame, 53), untilOn: sunday };
   const inWeek: { on: string; task: PlannedTask }[] = [];
-  for await (const task of eachPlanned(desk.db, frame))
-    for (const { on } of occurrences(task, horizon)) if (on >= monday) inWeek.push({ on, task });
+  for await (const some of eachPlanned(desk.db, frame))
+    for (const task of some)
+      for (const { on } of occurrences(task, horizon)) if (on >= monday) inWeek.push({ on, task });
   inWeek.sort((a, b) => a.on.localeCompare(b.on) || a.task.taskId.localeCompare(b.task.taskId));
   const shown = inWeek.slice(0, shownServices);
   const places = new Map(

@@ -113,7 +113,7 @@ const joins =
 const dated = `${onRounds} AND due_state.dueOn IS NOT NULL`;
 
 /**
- * The plan as looking ahead takes it, task by task, so that a plant need not be held. What has no date, or is done for
+ * The plan as looking ahead takes it, some tasks at a time, so that a plant need not be held. What has no date, or is done for
  * good, is not in it.
  * @param condition which of it, on `due_state`
  */
@@ -122,16 +122,14 @@ export async function* eachPlanned(
   frame: Frame,
   condition = 'TRUE',
   values: Record<string, unknown> = {},
-): AsyncGenerator<PlannedTask> {
+): AsyncGenerator<PlannedTask[]> {
   const rows = db.stream<Row>(
     `SELECT due_state.taskId, due_state.machineId, due_state.stages, task.cyclic, due_state.runIn, due_state.servicesDone, due_state.dueOn, due_state.lastMs, due_state.governedBy, task.severity, task.toleranceShare, task.minutes, task.action,
        task.amountKind, due_state.amount, due_state.lubricantId, lubricant.code AS lubricant, machine.dutyPlan, machine.dutyHoursPerDay, hours.perDayMid, hours.readMs ${joins} WHERE ${dated} AND ${condition}`,
     values,
   );
-  for await (const row of rows) {
-    const task = plannedTask(row, frame);
-    if (task.stages.length > 0) yield task;
-  }
+  for await (const some of rows)
+    yield some.map((row) => plannedTask(row, frame)).filter(({ stages }) => stages.length > 0);
 }
 
 /** How many tasks the rounds of the plant have, dated or not. */
@@ -185,8 +183,8 @@ type PlaceRow = {
 export async function* eachPlaced(db: Database, frame: Frame): AsyncGenerator<Planned[]> {
   for (const machineIds of await machinesInTurn(db)) {
     const tasks: PlannedTask[] = [];
-    for await (const task of eachPlanned(db, frame, 'due_state.machineId IN (:machineIds)', { machineIds }))
-      tasks.push(task);
+    for await (const some of eachPlanned(db, frame, 'due_state.machineId IN (:machineIds)', { machineIds }))
+      tasks.push(...some);
     yield placed(db, tasks);
   }
 }
@@ -237,7 +235,7 @@ export async function readPlanned(
 ): Promise<{ ahead: Ahead; tasks: Planned[] }> {
   const frame = await loadFrame(desk);
   const tasks: PlannedTask[] = [];
-  for await (const task of eachPlanned(desk.db, frame, 'due_state.taskId IN (:taskIds)', { taskIds: [...taskIds] }))
-    tasks.push(task);
+  for await (const some of eachPlanned(desk.db, frame, 'due_state.taskId IN (:taskIds)', { taskIds: [...taskIds] }))
+    tasks.push(...some);
   return { ahead: frame, tasks: await placed(desk.db, tasks) };
 }

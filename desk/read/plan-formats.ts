@@ -47,7 +47,8 @@ export async function* eachRoundAhead(
     );
     const tasks = new Map<string, PlannedTask>();
     const ofRoute = 'due_state.taskId IN (SELECT stop.taskId FROM stop WHERE stop.routeId = :routeId)';
-    for await (const task of eachPlanned(db, frame, ofRoute, { routeId })) tasks.set(task.taskId, task);
+    for await (const some of eachPlanned(db, frame, ofRoute, { routeId }))
+      for (const task of some) tasks.set(task.taskId, task);
     const placeOf = new Map(stops.map((stop) => [stop.taskId, stop]));
     yield plannedRounds(
       { id: routeId, walked: walkedOf.get(routeId) ?? 0 },

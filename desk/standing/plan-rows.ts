@@ -252,12 +252,12 @@ export const assumedHours = (machine: Pick<MachineRow, 'dutyPlan' | 'dutyHoursPe
   plannedHours(machine) || 24;
 
 /** Hours a day that a machine runs: as its meter says once it was read, else as assumed. */
-export const usualHoursPerDay = ({
-  readMs,
-  perDayMid,
-  ...machine
-}: Pick<MachineRow, 'dutyPlan' | 'dutyHoursPerDay'> & { readMs: unknown; perDayMid: number | null }): number =>
-  readMs !== null && perDayMid !== null && perDayMid > 0 ? perDayMid : assumedHours(machine);
+export const usualHoursPerDay = (
+  machine: Pick<MachineRow, 'dutyPlan' | 'dutyHoursPerDay'> & { readMs: unknown; perDayMid: number | null },
+): number =>
+  machine.readMs !== null && machine.perDayMid !== null && machine.perDayMid > 0
+    ? machine.perDayMid
+    : assumedHours(machine);
 
 /** Hours a day by plan: the mean of its weekdays, or the one number. */
 export const plannedHours = ({

@@ -39,11 +39,12 @@ export async function wholeLog(db: Database): Promise<{ log: MachineLog; entries
   const head = await db.LogHead.findByPk(1);
   const log = new MachineLog();
   let entries = 0;
-  for await (const row of db.stream<BelievedStored>(streamSql)) {
-    entries += 1;
-    // Readings are by far the most: they take the short way.
-    if (row.kind === 'reading') log.addReadingText(Number(row.seq), row.happenedAt, row.body);
-    else log.add(parseBelieved(row));
+  for await (const rows of db.stream<BelievedStored>(streamSql)) {
+    entries += rows.length;
+    for (const row of rows)
+      // Readings are by far the most: they take the short way.
+      if (row.kind === 'reading') log.addReadingText(Number(row.seq), row.happenedAt, row.body);
+      else log.add(parseBelieved(row));
   }
   return { log, entries, seq: Number(head?.seq ?? 0) };
 }

@@ -79,19 +79,20 @@ async function readRoutesOf(db: Database): Promise<Map<string, string[]>> {
   const stops = db.stream<{ taskId: string; code: string }>(
     'SELECT stop.taskId, route.code FROM stop JOIN route ON route.id = stop.routeId WHERE route.retiredOn IS NULL ORDER BY route.code',
   );
-  for await (const { taskId, code } of stops) {
-    const known = routesOf.get(taskId);
-    if (known) known.push(code);
-    else routesOf.set(taskId, [code]);
-  }
+  for await (const rows of stops)
+    for (const { taskId, code } of rows) {
+      const known = routesOf.get(taskId);
+      if (known) known.push(code);
+      else routesOf.set(taskId, [code]);
+    }
   return routesOf;
 }
 
 /**
- * What every task that uses a lubricant needs in a year, task by task, so that a plant need not be held.
+ * What every task that uses a lubricant needs in a year, some at a time, so that a plant need not be held.
  * @param lubricantId of one lubricant alone
  */
-export async function* eachNeed(db: Database, now: Date, lubricantId?: string): AsyncGenerator<TaskNeed> {
+export async function* eachNeed(db: Database, now: Date, lubricantId?: string): AsyncGenerator<TaskNeed[]> {
   const [amounts, routesOf] = await Promise.all([loadAmounts(db, now), readRoutesOf(db)]);
   const rows = db.stream<NeedRow>(
     `SELECT due_state.taskId, task.action, task.amountKind, due_state.amount, due_state.lubricantId, lubricant.code AS lubricant, lubricant.name AS lubricantName, due_state.stages, machine.dutyPlan, machine.dutyHoursPerDay, hours.perDayMid, hours.readMs
@@ -99,47 +100,43 @@ export async function* eachNeed(db: Database, now: Date, lubricantId?: string): 
      WHERE task.action <> 'check' ${lubricantId === undefined ? '' : 'AND due_state.lubricantId = :lubricantId'}`,
     { lubricantId },
   );
-  for await (const row of rows) {
-    const { taskId, lubricant, lubricantName, stages } = row;
-    yield {
-      taskId,
-      lubricant,
-      lubricantName,
-      lubricantId: row.lubricantId!,
-      routes: routesOf.get(taskId) ?? [],
-      each: amountEach(row, amounts).each,
-      ...yearlyNeed({ ...amountOf(row, amounts), stages, hoursPerDay: usualHoursPerDay(row) }),
-    };
-  }
+  for await (const some of rows)
+    yield some.map((row) => {
+      const { taskId, lubricant, lubricantName, stages } = row;
+      return {
+        taskId,
+        lubricant,
+        lubricantName,
+        lubricantId: row.lubricantId!,
+        routes: routesOf.get(taskId) ?? [],
+        each: amountEach(row, amounts).each,
+        ...yearlyNeed({ ...amountOf(row, amounts), stages, hoursPerDay: usualHoursPerDay(row) }),
+      };
+    });
 }
 
 /** The needs of the plan by lubricant and route; a task on no route counts under `no route`. */
 export async function readNeeds(db: Database, now: Date, lubricantId?: string): Promise<LubricantNeed[]> {
-  const byId = new Map<string, LubricantNeed & { routes: Map<string, number> }>();
-  for await (const need of eachNeed(db, now, lubricantId)) {
-    let sum = byId.get(need.lubricantId);
-    if (!sum) {
-      const { lubricant, lubricantName, unit } = need;
-      sum = {
-        lubricantId: need.lubricantId,
-        code: lubricant!,
-        name: lubricantName,
-        unit: unit ?? 'L',
-        perYear: 0,
-        byRoute: [],
-        routes: new Map(),
-        unknownTasks: 0,
-      };
-      byId.set(need.lubricantId, sum);
-    }
-    addNeed(sum, need);
-  }
+  const byId = new Map<string, Sum>();
+  for await (const needs of eachNeed(db, now, lubricantId)) for (const need of needs) addNeed(sumOf(byId, need), need);
   return [...byId.values()]
     .map(({ routes, ...sum }) => ({ ...sum, byRoute: [...routes].map(([route, perYear]) => ({ route, perYear })) }))
     .sort((a, b) => a.code.localeCompare(b.code));
 }
 
-function addNeed(sum: LubricantNeed & { routes: Map<string, number> }, { by, unit, perYear, routes }: TaskNeed): void {
+type Sum = LubricantNeed & { routes: Map<string, number> };
+
+function sumOf(byId: Map<string, Sum>, { lubricantId, lubricant, lubricantName, unit }: TaskNeed): Sum {
+  let sum = byId.get(lubricantId);
+  if (!sum) {
+    const nothing = { perYear: 0, byRoute: [], routes: new Map(), unknownTasks: 0 };
+    sum = { lubricantId, code: lubricant!, name: lubricantName, unit: unit ?? 'L', ...nothing };
+    byId.set(lubricantId, sum);
+  }
+  return sum;
+}
+
+function addNeed(sum: Sum, { by, unit, perYear, routes }: TaskNeed): void {
   if (by === 'unknown') sum.unknownTasks += 1;
   if (unit === null) return;
   sum.unit = unit;

@@ -102,7 +102,7 @@ describe('the store room', async () => {
           body: { lubricantId: ids.oil, amountKind: 'litres', amount },
         }),
       );
-    const needs = await gathered(eachNeed(db, desk.now));
+    const needs = (await gathered(eachNeed(db, desk.now))).flat();
     expect(needs.find(({ taskId }) => taskId === ids.task)!.perYear).toBeCloseTo((20 * 365 * 16) / 1000, 6);
     expect(needs.find(({ taskId }) => taskId === topUp)).toMatchObject({ by: 'log', unit: 'L' });
     expect(needs.find(({ taskId }) => taskId === topUp)!.perYear).toBeCloseTo(3, 6);
