@@ -3,7 +3,7 @@ import { type MeterState, countAt } from '../meter/state';
 import type { Notice, WorkingStep } from '../method';
 import { type PlantDay, hourMs, plantDayOf, startOfPlantDay, type PlantCalendar } from '../time/plant-day';
 import { type DueFacts, type TaskPlanAndLog, explainDue } from './due-facts';
-import { type DueLimit, serviceDay } from './limits';
+import { type DueLimit, type LimitKind, serviceDay } from './limits';
 
 /** Where a task stands as of an instant, as lists, pages and stops show it. */
 export type TaskDue = Omit<DueFacts, 'lastMs'> & {
@@ -48,25 +48,47 @@ export type AsOf = {
 };
 
 /** The facts as they look on a day: staleness, shares used up and the hour line. */
-export function dueAsOf({ lastMs, ...facts }: DueFacts, asOf: AsOf): TaskDue {
+export function dueAsOf(facts: DueFacts, asOf: AsOf): TaskDue {
   const { nowMs, governingReadMs } = asOf;
+  const { lastMs } = facts;
   const measured = facts.by === 'hours' || facts.by === 'cycles';
   const confidence: Confidence | 'exact' =
     measured && governingReadMs !== undefined && facts.confidence !== 'none' && isStale(governingReadMs, nowMs)
       ? 'low'
       : facts.confidence;
-  const known = { ...facts, confidence, limits: [], working: [], notices: [] };
   return {
-    ...known,
+    ...shownFacts(facts, confidence),
+    limits: [],
+    working: [],
+    notices: [],
     ...(lastMs !== undefined && { lastServiceAt: new Date(lastMs).toISOString() }),
-    ...(facts.state === 'known' && lastMs !== undefined && consumed({ ...facts, lastMs }, asOf)),
-    hourLine: hourLineOf({ ...facts, confidence, ...(lastMs !== undefined && { lastMs }) }, asOf),
+    ...(facts.state === 'known' && lastMs !== undefined && consumed(facts, lastMs, asOf)),
+    hourLine: hourLineOf(facts, confidence, asOf),
   };
 }
 
+/** The facts without the instant of the last service; field by field, as leaving one out of a copy takes ten times as long. */
+const shownFacts = (
+  { state, stage, runIn, by, dueOn, window, lastHours, dueHours, servicesDone, postponedFrom }: DueFacts,
+  confidence: Confidence | 'exact',
+) => ({
+  state,
+  stage,
+  runIn,
+  servicesDone,
+  confidence,
+  ...(by && { by }),
+  ...(dueOn && { dueOn }),
+  ...(window && { window }),
+  ...(postponedFrom && { postponedFrom }),
+  ...(lastHours !== undefined && { lastHours }),
+  ...(dueHours !== undefined && { dueHours }),
+});
+
 /** How much of the governing interval is used up: by hours where they govern, else by days. */
 function consumed(
-  { dueOn, postponedFrom, dueHours, lastHours, lastMs }: DueFacts & { lastMs: number },
+  { dueOn, postponedFrom, dueHours, lastHours }: DueFacts,
+  lastMs: number,
   { hours, nowMs, calendar }: AsOf,
 ): { consumedShare?: number } {
   if (dueHours !== undefined && lastHours !== undefined && hours && dueHours > lastHours)
@@ -80,33 +102,43 @@ function consumed(
     : {};
 }
 
-function hourLineOf(
-  { state, by, dueOn, postponedFrom, window, lastMs, lastHours, dueHours, confidence, runIn }: DueFacts,
-  { nowMs, calendar, hours, assumedHoursPerDay }: AsOf,
-): HourLine {
+function hourLineOf(facts: DueFacts, confidence: Confidence | 'exact', asOf: AsOf): HourLine {
+  const { nowMs, calendar, hours, assumedHoursPerDay } = asOf;
+  const { state, by, window, lastMs, lastHours, runIn } = facts;
   const hoursPerDay = hours && hours.rate.mid > 0 ? hours.rate.mid : assumedHoursPerDay;
   if (state !== 'known' || lastMs === undefined) return { state, basis: 'h', runIn, lowConfidence: true, hoursPerDay };
   const today = startOfPlantDay(plantDayOf(nowMs, calendar), calendar);
   const hoursUntil = (day: PlantDay) => ((startOfPlantDay(day, calendar) - today) / hourMs / 24) * hoursPerDay;
   const nowHours = hours?.kept.length ? countAt(hours as MeterState, nowMs) : undefined;
-  // What was put off is due on its day, wherever the hours stand.
-  const byHours = by === 'hours' && postponedFrom === undefined && dueHours !== undefined && nowHours !== undefined;
-  const dueH = byHours ? dueHours - nowHours : dueOn ? hoursUntil(dueOn) : undefined;
+  const due = dueOnLine(facts, nowHours, hoursUntil);
   return {
     state,
-    basis: by === 'hours' ? 'h' : by === 'cycles' ? 'cyc' : 'd',
+    basis: bases[by ?? 'days'] ?? 'd',
     lastH:
       lastHours !== undefined && nowHours !== undefined
         ? lastHours - nowHours
         : -((nowMs - lastMs) / hourMs / 24) * hoursPerDay,
-    ...(dueH !== undefined && { dueH }),
+    ...(due && { dueH: due.atH }),
     ...(window && { fromH: hoursUntil(window.fromOn), toH: hoursUntil(window.toOn) }),
-    ...(byHours && dueH! > 0 && spread(dueH!, hours!.rate)),
+    ...(due?.byHours && due.atH > 0 && spread(due.atH, hours!.rate)),
     runIn,
     lowConfidence: confidence === 'low' || confidence === 'none',
     ...(hours && hours.rate.readings > 0 && nowHours !== undefined && { nowHours }),
     hoursPerDay,
   };
+}
+
+const bases: Partial<Record<LimitKind, HourLine['basis']>> = { hours: 'h', cycles: 'cyc' };
+
+/** Where on the line it is due: by the hours where they govern, unless it was put off, which is until a day. */
+function dueOnLine(
+  { by, dueOn, dueHours, postponedFrom }: DueFacts,
+  nowHours: number | undefined,
+  hoursUntil: (day: PlantDay) => number,
+): { atH: number; byHours: boolean } | undefined {
+  if (by === 'hours' && postponedFrom === undefined && dueHours !== undefined && nowHours !== undefined)
+    return { atH: dueHours - nowHours, byHours: true };
+  return dueOn ? { atH: hoursUntil(dueOn), byHours: false } : undefined;
 }
 
 /** Forecast whisker: the same remaining hours at the fast and the slow rate, on the axis of likely hours. */

@@ -347,4 +347,20 @@ export const migrations: readonly Migration[] = [
 
   // Counted up whenever what is planned for a machine may have changed, so that what was kept of its plan is known to be old.
   addColumns('2026-11-30-01-machine-plan-stamp', 'machine', { planStamp: 'INT UNSIGNED NOT NULL DEFAULT 0' }),
+
+  // From and until when a task is wanted where it has no window: as columns, so that the index finds what is wanted on a day.
+  addColumns('2026-11-30-02-due-state-wanted', 'due_state', {
+    wantedOn: 'DATE AS (COALESCE(fromOn, dueOn)) PERSISTENT',
+    lateOn: 'DATE AS (COALESCE(toOn, dueOn)) PERSISTENT',
+  }),
+  sqlMigration(
+    '2026-11-30-03-due-state-wanted-keys',
+    'ALTER TABLE due_state ADD KEY IF NOT EXISTS due_state_wanted (wantedOn, taskId, who), ADD KEY IF NOT EXISTS due_state_late (lateOn, taskId, who)',
+    'ALTER TABLE due_state DROP KEY IF EXISTS due_state_wanted, DROP KEY IF EXISTS due_state_late',
+  ),
+  sqlMigration(
+    '2026-11-30-04-lube-point-name',
+    'ALTER TABLE lube_point ADD KEY IF NOT EXISTS lube_point_name (name)',
+    'ALTER TABLE lube_point DROP KEY IF EXISTS lube_point_name',
+  ),
 ];

@@ -3,7 +3,7 @@ import { type PlantDay, addDays, daysBetween, plantDayOf, startOfPlantDay } from
 import type { Desk } from '../desk';
 import { groupBy } from '../group-by';
 import { thePlant } from '../plant';
-import { firstRoute, onRounds, standingSql, standingTable } from '../standing/standing-sql';
+import { firstRoute, onRounds, standingSql, standingTable, wantedSql } from '../standing/standing-sql';
 import { type TaskState, loadPastStates, loadTaskStates } from '../standing/states';
 
 /** So many tasks of one walk stand on a page, the most urgent; the rest is counted, and listed under Due. */
@@ -53,9 +53,7 @@ export async function readDayWork({ db, now }: Pick<Desk, 'db' | 'now'>, when: W
   const { day, today, ends } = when;
   const [past, coming] = [day < today, day > today];
   const standing = standingTable(past);
-  const wanted = coming
-    ? '(due_state.dueOn = :day OR due_state.fromOn = :day)'
-    : `(${standingSql.overdue} OR ${standingSql.due})`;
+  const wanted = coming ? '(due_state.dueOn = :day OR due_state.fromOn = :day)' : wantedSql;
   const values = { day, today: coming ? today : day };
   const [rows, [unknown], metersToRead] = await Promise.all([
     db.select<Row>(

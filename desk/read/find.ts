@@ -24,11 +24,7 @@ export async function find(db: Database, typed: string): Promise<Found[]> {
        WHERE machine.retiredOn IS NULL AND (machine_code.code LIKE :like OR machine.name LIKE :like) GROUP BY machine.id, machine.code, machine.name LIMIT ${most}`,
       { like },
     ),
-    db.select<{ code: string; number: number; name: string }>(
-      `SELECT machine.code, lube_point.number, lube_point.name FROM lube_point JOIN machine ON machine.id = lube_point.machineId
-       WHERE lube_point.retiredOn IS NULL AND (lube_point.name LIKE :like OR (machine.code LIKE :machine AND lube_point.number = :number)) ORDER BY machine.code, lube_point.number LIMIT ${most}`,
-      { like, machine: place ? `${place.code}%` : '', number: place ? place.number : -1 },
-    ),
+    findPoints(db, like, place),
     db.select<{ code: string; name: string; formerName: string | null }>(
       `SELECT lubricant.code, lubricant.name, MIN(replacement.formerName) AS formerName FROM lubricant LEFT JOIN replacement ON replacement.lubricantId = lubricant.id AND replacement.formerName LIKE :like
        WHERE lubricant.code LIKE :like OR lubricant.name LIKE :like OR lubricant.designation LIKE :like OR replacement.id IS NOT NULL GROUP BY lubricant.id, lubricant.code, lubricant.name LIMIT ${most}`,
@@ -77,4 +73,42 @@ export async function find(db: Database, typed: string): Promise<Found[]> {
     .sort((a, b) => begins(a.each) - begins(b.each) || a.index - b.index)
     .map(({ each }) => each)
     .slice(0, most);
+}
+
+type PointFound = { code: string; number: number; name: string };
+
+/** So many points of a name are put in order; where there are more, they are met on the way through the machines. */
+const fewPoints = 200;
+
+/** Points by name, and those of a number on machines whose code begins so. */
+async function findPoints(
+  db: Database,
+  like: string,
+  place: { code: string; number: number } | null,
+): Promise<PointFound[]> {
+  const inOrder = (condition: string, values: Record<string, unknown>) =>
+    db.select<PointFound>(
+      `SELECT STRAIGHT_JOIN machine.code, lube_point.number, lube_point.name FROM ${condition} AND lube_point.retiredOn IS NULL ORDER BY machine.code, lube_point.number LIMIT ${most}`,
+      values,
+    );
+  const byMachine = 'machine JOIN lube_point ON lube_point.machineId = machine.id WHERE';
+  const numbered = place
+    ? await inOrder(`${byMachine} machine.code LIKE :code AND lube_point.number = :number`, {
+        code: `${place.code.replace(/[\\%_]/g, '\\$&')}%`,
+        number: place.number,
+      })
+    : [];
+  // Names are looked through in their index, which is all that they and their identifiers are.
+  const named = await db.select<{ id: string }>(
+    `SELECT id FROM lube_point WHERE name LIKE :like LIMIT ${fewPoints + 1}`,
+    { like },
+  );
+  const found =
+    named.length > fewPoints
+      ? await inOrder(`${byMachine} lube_point.name LIKE :like`, { like })
+      : await inOrder('lube_point JOIN machine ON machine.id = lube_point.machineId WHERE lube_point.id IN (:ids)', {
+          ids: named.map(({ id }) => id),
+        });
+  const key = ({ code, number }: PointFound) => `${code}/${number}`;
+  return [...new Map([...numbered, ...found].map((point) => [key(point), point])).values()].slice(0, most);
 }

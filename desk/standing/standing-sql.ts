@@ -6,13 +6,15 @@ import { factColumnNames } from '@/db/models/projection';
  * for asking the database of all. A test holds both against each other.
  */
 export const standingSql: Record<DueStanding, string> = {
-  overdue: '(due_state.dueOn IS NOT NULL AND COALESCE(due_state.toOn, due_state.dueOn) < :today)',
-  due: "((COALESCE(due_state.fromOn, due_state.dueOn) <= :today AND COALESCE(due_state.toOn, due_state.dueOn) >= :today) OR due_state.state = 'next-round')",
-  soon: '(COALESCE(due_state.fromOn, due_state.dueOn) > :today AND COALESCE(due_state.fromOn, due_state.dueOn) <= :today + INTERVAL 7 DAY)',
-  later:
-    "(due_state.state = 'known' AND (due_state.dueOn IS NULL OR COALESCE(due_state.fromOn, due_state.dueOn) > :today + INTERVAL 7 DAY))",
+  overdue: '(due_state.lateOn < :today)',
+  due: "((due_state.wantedOn <= :today AND due_state.lateOn >= :today) OR due_state.state = 'next-round')",
+  soon: '(due_state.wantedOn > :today AND due_state.wantedOn <= :today + INTERVAL 7 DAY)',
+  later: "(due_state.state = 'known' AND (due_state.dueOn IS NULL OR due_state.wantedOn > :today + INTERVAL 7 DAY))",
   unknown: "(due_state.state = 'unknown')",
 };
+
+/** Overdue or due, in the words that an index answers. */
+export const wantedSql = "(due_state.wantedOn <= :today OR due_state.state = 'next-round')";
 
 /** What is not an operator's, who has a card instead of rounds. */
 export const onRounds = "due_state.who IN ('technician', 'mechanic', 'authorised-service')";
@@ -37,6 +39,9 @@ const planColumns = [
   'bandChange',
   'cameEmpty',
 ];
+/** The days from and until which a task is wanted, with or without a window; of the present kept as columns. */
+const days = (table: string) =>
+  `COALESCE(${table}.fromOn, ${table}.dueOn) AS wantedOn, COALESCE(${table}.toOn, ${table}.dueOn) AS lateOn`;
 const columnsOf = (table: string, columns: readonly string[]) =>
   columns.map((column) => `${table}.${column}`).join(', ');
 
@@ -47,7 +52,7 @@ const columnsOf = (table: string, columns: readonly string[]) =>
  */
 export const standingTable = (past: boolean, condition = 'TRUE'): string =>
   past
-    ? `(SELECT ${columnsOf('due_state', [...planColumns, ...factColumnNames])} FROM due_state WHERE (due_state.sinceOn IS NULL OR due_state.sinceOn <= :day) AND ${condition}
-       UNION ALL SELECT ${columnsOf('due_state', planColumns)}, ${columnsOf('due_history', factColumnNames)} FROM due_history JOIN due_state ON due_state.taskId = due_history.taskId
+    ? `(SELECT ${columnsOf('due_state', [...planColumns, ...factColumnNames])}, ${days('due_state')} FROM due_state WHERE (due_state.sinceOn IS NULL OR due_state.sinceOn <= :day) AND ${condition}
+       UNION ALL SELECT ${columnsOf('due_state', planColumns)}, ${columnsOf('due_history', factColumnNames)}, ${days('due_history')} FROM due_history JOIN due_state ON due_state.taskId = due_history.taskId
          WHERE due_history.untilOn > :day AND (due_history.sinceOn IS NULL OR due_history.sinceOn <= :day) AND ${condition}) AS due_state`
     : 'due_state';

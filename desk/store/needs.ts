@@ -73,11 +73,16 @@ export type TaskNeed = Need &
     routes: string[];
   };
 
-/** The codes of the routes that each task is on; of its own, as joining them to every task takes the database ages. */
-async function readRoutesOf(db: Database): Promise<Map<string, string[]>> {
+/**
+ * The codes of the routes that each task is on; of its own, as joining them to every task takes the database ages.
+ * @param lubricantId of the tasks of one lubricant alone
+ */
+async function readRoutesOf(db: Database, lubricantId: string | undefined): Promise<Map<string, string[]>> {
   const routesOf = new Map<string, string[]>();
   const stops = db.stream<{ taskId: string; code: string }>(
-    'SELECT stop.taskId, route.code FROM stop JOIN route ON route.id = stop.routeId WHERE route.retiredOn IS NULL ORDER BY route.code',
+    `SELECT stop.taskId, route.code FROM stop JOIN route ON route.id = stop.routeId
+     ${lubricantId === undefined ? '' : 'JOIN due_state ON due_state.taskId = stop.taskId AND due_state.lubricantId = :lubricantId'} WHERE route.retiredOn IS NULL ORDER BY route.code`,
+    { lubricantId },
   );
   for await (const rows of stops)
     for (const { taskId, code } of rows) {
@@ -93,7 +98,7 @@ async function readRoutesOf(db: Database): Promise<Map<string, string[]>> {
  * @param lubricantId of one lubricant alone
  */
 export async function* eachNeed(db: Database, now: Date, lubricantId?: string): AsyncGenerator<TaskNeed[]> {
-  const [amounts, routesOf] = await Promise.all([loadAmounts(db, now), readRoutesOf(db)]);
+  const [amounts, routesOf] = await Promise.all([loadAmounts(db, now), readRoutesOf(db, lubricantId)]);
   const rows = db.stream<NeedRow>(
     `SELECT due_state.taskId, task.action, task.amountKind, due_state.amount, due_state.lubricantId, lubricant.code AS lubricant, lubricant.name AS lubricantName, due_state.stages, machine.dutyPlan, machine.dutyHoursPerDay, hours.perDayMid, hours.readMs
      FROM due_state JOIN task ON task.id = due_state.taskId JOIN machine ON machine.id = due_state.machineId JOIN lubricant ON lubricant.id = due_state.lubricantId LEFT JOIN meter_state AS hours ON hours.meterId = due_state.hourMeterId
