@@ -3,7 +3,7 @@ import { type PlantDay, addDays, daysBetween, plantDayOf, startOfPlantDay } from
 import type { Desk } from '../desk';
 import { groupBy } from '../group-by';
 import { thePlant } from '../plant';
-import { firstRoute, onRounds, standingSql, standingTable, wantedSql } from '../standing/standing-sql';
+import { firstRoute, onRounds, routeJoins, standingSql, standingTable, wantedSql } from '../standing/standing-sql';
 import { type TaskState, loadPastStates, loadTaskStates } from '../standing/states';
 
 /** So many tasks of one walk stand on a page, the most urgent; the rest is counted, and listed under Due. */
@@ -40,7 +40,15 @@ export type DayWork = {
   metersToRead: { shown: MeterToRead[]; count: number };
 };
 
-type Row = { taskId: string; route: string | null; routeName: string | null; many: number; overdue: number };
+type Row = {
+  taskId: string;
+  /** By its code. */
+  route: string | null;
+  routeId: string | null;
+  routeName: string | null;
+  many: number;
+  overdue: number;
+};
 
 /** Which page of the diary: a past day is looked at as it ended, a coming one from today. */
 export type When = { day: PlantDay; today: PlantDay; ends: Date };
@@ -58,12 +66,13 @@ export async function readDayWork({ db, now }: Pick<Desk, 'db' | 'now'>, when: W
   const [rows, [unknown], metersToRead] = await Promise.all([
     db.select<Row>(
       `WITH work AS (
-         SELECT due_state.taskId, due_state.dueOn, ${standingSql.overdue} AS late, ${firstRoute} AS route FROM ${standing} WHERE ${onRounds} AND ${wanted}),
+         SELECT due_state.taskId, due_state.dueOn, ${standingSql.overdue} AS late, ${firstRoute} AS route
+         FROM ${standing} ${routeJoins} WHERE ${onRounds} AND ${wanted} GROUP BY due_state.taskId),
        placed AS (
          SELECT taskId, route, COUNT(*) OVER (PARTITION BY route) AS many, SUM(late) OVER (PARTITION BY route) AS overdue,
            ROW_NUMBER() OVER (PARTITION BY route ORDER BY late DESC, dueOn IS NULL, dueOn, taskId) AS place FROM work)
-       SELECT placed.taskId, placed.route, route.name AS routeName, placed.many, placed.overdue
-       FROM placed LEFT JOIN route ON route.id = SUBSTRING_INDEX(placed.route, '/', -1)
+       SELECT placed.taskId, placed.route, route.id AS routeId, route.name AS routeName, placed.many, placed.overdue
+       FROM placed LEFT JOIN route ON route.code = placed.route
        WHERE placed.place <= ${shownOfWalk} ORDER BY placed.route IS NULL, placed.route, placed.place`,
       values,
     ),
@@ -82,9 +91,11 @@ export async function readDayWork({ db, now }: Pick<Desk, 'db' | 'now'>, when: W
     unknownCount: Number(unknown!.count),
     metersToRead,
     walks: named.map((walk) => {
-      const { route, routeName, many, overdue } = walk[0]!;
+      const { route, routeId, routeName, many, overdue } = walk[0]!;
       return {
-        ...walkOf(route, routeName),
+        routeId,
+        code: route ?? '',
+        name: routeName ?? 'On no route yet',
         count: Number(many),
         overdue: Number(overdue),
         tasks: walk.flatMap(({ taskId }) => {
@@ -95,12 +106,6 @@ export async function readDayWork({ db, now }: Pick<Desk, 'db' | 'now'>, when: W
     }),
   };
 }
-
-const walkOf = (route: string | null, name: string | null) => ({
-  routeId: route?.split('/')[1] ?? null,
-  code: route?.split('/')[0] ?? '',
-  name: name ?? 'On no route yet',
-});
 
 /** Meters that want reading, those not read for longest first. */
 async function readMetersToRead(db: Desk['db'], today: PlantDay): Promise<DayWork['metersToRead']> {

@@ -19,9 +19,11 @@ export const wantedSql = "(due_state.wantedOn <= :today OR due_state.state = 'ne
 /** What is not an operator's, who has a card instead of rounds. */
 export const onRounds = "due_state.who IN ('technician', 'mechanic', 'authorised-service')";
 
-/** The first route, by code, that a task is on: code and identifier in one text; null where it is on none. */
-export const firstRoute =
-  "(SELECT CONCAT(route.code, '/', route.id) FROM stop JOIN route ON route.id = stop.routeId WHERE stop.taskId = due_state.taskId AND route.retiredOn IS NULL ORDER BY route.code LIMIT 1)";
+/** The routes that tasks are on, for `firstRoute`, where the query groups by task. */
+export const routeJoins =
+  'LEFT JOIN stop ON stop.taskId = due_state.taskId LEFT JOIN route ON route.id = stop.routeId AND route.retiredOn IS NULL';
+/** The code of the first of them, which names a route as well as its identifier does; null where a task is on none. */
+export const firstRoute = 'MIN(route.code)';
 
 /** What the plan says of a task, which has no past. */
 const planColumns = [
