@@ -35,26 +35,20 @@ export function sentence(issue: z.core.$ZodIssue, schema: z.ZodType): string {
   const meta = field?.meta() as { title?: string; unit?: string } | undefined;
   const name = meta?.title ?? (issue.path.length > 0 ? String(issue.path.at(-1)) : 'The input');
   const unit = meta?.unit ? ` ${meta.unit}` : '';
-  const origin = 'origin' in issue ? issue.origin : undefined;
   if (isMissing(issue))
     return issue.code === 'invalid_value'
       ? `${name}: is missing. It is one of ${choices(issue.values)}.`
       : `${name}: is missing.`;
   switch (issue.code) {
     case 'invalid_type':
-      return `${name}: must be ${article(issue.expected)}${meta?.unit && issue.expected === 'number' ? ` in ${meta.unit}` : ''}.`;
+      return `${name}: must be ${article(issue.expected)}${issue.expected === 'number' && unit ? ` in${unit}` : ''}.`;
     case 'too_small':
-      if (origin === 'string') return `${name}: must not be empty.`;
-      if (origin === 'array') return `${name}: needs at least ${issue.minimum}.`;
-      return `${name}: must be ${issue.inclusive ? 'at least' : 'more than'} ${issue.minimum}${unit}.`;
+      return `${name}: ${tooSmall(issue, unit)}.`;
     case 'too_big':
-      if (origin === 'string') return `${name}: may have at most ${issue.maximum} characters.`;
-      if (origin === 'array') return `${name}: may have at most ${issue.maximum} entries.`;
-      return `${name}: must be ${issue.inclusive ? 'at most' : 'less than'} ${issue.maximum}${unit}.`;
+      return `${name}: ${tooBig(issue, unit)}.`;
     case 'invalid_value':
       return `${name}: must be one of ${choices(issue.values)}.`;
     case 'invalid_format':
-      return `${name}: ${issue.message}`;
     case 'invalid_union':
       return `${name}: ${issue.message}`;
     case 'custom':
@@ -62,6 +56,18 @@ export function sentence(issue: z.core.$ZodIssue, schema: z.ZodType): string {
     default:
       return `${name}: ${issue.message}.`;
   }
+}
+
+function tooSmall({ origin, minimum, inclusive }: z.core.$ZodIssueTooSmall, unit: string): string {
+  if (origin === 'string') return 'must not be empty';
+  if (origin === 'array') return `needs at least ${minimum}`;
+  return `must be ${inclusive ? 'at least' : 'more than'} ${minimum}${unit}`;
+}
+
+function tooBig({ origin, maximum, inclusive }: z.core.$ZodIssueTooBig, unit: string): string {
+  if (origin === 'string') return `may have at most ${maximum} characters`;
+  if (origin === 'array') return `may have at most ${maximum} entries`;
+  return `must be ${inclusive ? 'at most' : 'less than'} ${maximum}${unit}`;
 }
 
 const article = (expected: string) =>

@@ -38,19 +38,30 @@ export function possibleMergers(lubricants: readonly JudgedLubricant[], uses: Re
 }
 
 function compare(keep: JudgedLubricant, giveUp: JudgedLubricant): Merger | undefined {
-  if (
-    keep.kind !== giveUp.kind ||
-    (keep.baseOil ?? 'mineral') !== (giveUp.baseOil ?? 'mineral') ||
-    keep.thickener !== giveUp.thickener
-  )
-    return undefined;
+  if (!mayMerge(keep, giveUp)) return undefined;
+  const { reasons, lost } = gradesBeside(keep, giveUp);
+  lost.push(...temperaturesLost(keep, giveUp));
+  const onlyThere = giveUp.additives.filter((additive) => !keep.additives.includes(additive));
+  if (onlyThere.length > 0) lost.push(`${onlyThere.map((additive) => additiveWords[additive]).join(', ')}.`);
+  if (lost.length === 0) lost.push('Nothing that the book knows of. Ask the supplier before the last can is empty.');
+  return { keep: keep.id, giveUp: giveUp.id, reasons, lost };
+}
+
+const baseOf = ({ baseOil }: JudgedLubricant): Base => (baseOil ?? 'mineral') as Base;
+
+/** One kind, base and thickener, no decisive additive in one alone, and at most a grade apart. */
+function mayMerge(keep: JudgedLubricant, giveUp: JudgedLubricant): boolean {
+  if (keep.kind !== giveUp.kind || baseOf(keep) !== baseOf(giveUp) || keep.thickener !== giveUp.thickener) return false;
   if (decisive.some((additive) => keep.additives.includes(additive) !== giveUp.additives.includes(additive)))
-    return undefined;
+    return false;
   const [gradeA, gradeB] = [placeOf(keep.isoVg), placeOf(giveUp.isoVg)];
-  if (gradeA !== null && gradeB !== null && Math.abs(gradeA - gradeB) > 1) return undefined;
-  if (keep.nlgi !== null && giveUp.nlgi !== null && nlgiApart(keep.nlgi, giveUp.nlgi) > 1) return undefined;
+  if (gradeA !== null && gradeB !== null && Math.abs(gradeA - gradeB) > 1) return false;
+  return keep.nlgi === null || giveUp.nlgi === null || nlgiApart(keep.nlgi, giveUp.nlgi) <= 1;
+}
+
+function gradesBeside(keep: JudgedLubricant, giveUp: JudgedLubricant): { reasons: string[]; lost: string[] } {
   const reasons = [
-    `Same kind${keep.thickener ? `, both ${thickeners[keep.thickener as Thickener]}` : ''}, both ${bases[(keep.baseOil ?? 'mineral') as Base]}.`,
+    `Same kind${keep.thickener ? `, both ${thickeners[keep.thickener as Thickener]}` : ''}, both ${bases[baseOf(keep)]}.`,
   ];
   const lost: string[] = [];
   if (keep.isoVg !== null && giveUp.isoVg !== null) {
@@ -64,16 +75,15 @@ function compare(keep: JudgedLubricant, giveUp: JudgedLubricant): Merger | undef
     if (keep.nlgi === giveUp.nlgi) reasons.push(`Both NLGI ${keep.nlgi}.`);
     else lost.push(`NLGI ${giveUp.nlgi}.`);
   }
+  return { reasons, lost };
+}
+
+function temperaturesLost(keep: JudgedLubricant, giveUp: JudgedLubricant): string[] {
+  const ends = (limitC: number | null) => (limitC === null ? '' : `; ${keep.code} ends at ${shown(limitC)} °C`);
+  const lost: string[] = [];
   if (giveUp.upperC !== null && (keep.upperC ?? -Infinity) < giveUp.upperC)
-    lost.push(
-      `Use up to ${shown(giveUp.upperC)} °C${keep.upperC === null ? '' : `; ${keep.code} ends at ${shown(keep.upperC)} °C`}.`,
-    );
+    lost.push(`Use up to ${shown(giveUp.upperC)} °C${ends(keep.upperC)}.`);
   if (giveUp.lowerC !== null && (keep.lowerC ?? Infinity) > giveUp.lowerC)
-    lost.push(
-      `Use down to ${shown(giveUp.lowerC)} °C${keep.lowerC === null ? '' : `; ${keep.code} ends at ${shown(keep.lowerC)} °C`}.`,
-    );
-  const onlyThere = giveUp.additives.filter((additive) => !keep.additives.includes(additive));
-  if (onlyThere.length > 0) lost.push(`${onlyThere.map((additive) => additiveWords[additive]).join(', ')}.`);
-  if (lost.length === 0) lost.push('Nothing that the book knows of. Ask the supplier before the last can is empty.');
-  return { keep: keep.id, giveUp: giveUp.id, reasons, lost };
+    lost.push(`Use down to ${shown(giveUp.lowerC)} °C${ends(keep.lowerC)}.`);
+  return lost;
 }

@@ -204,84 +204,78 @@ function mixingFindings(lubricant: JudgedLubricant, contents: JudgedLubricant | 
   ];
 }
 
-function viscosityFindings(
-  lubricant: JudgedLubricant,
-  { isoVg, runningC, coldestC, startLimit, nu1 }: Requirement,
-): Finding[] {
-  const findings: Finding[] = [];
+function viscosityFindings(lubricant: JudgedLubricant, wanted: Requirement): Finding[] {
   const line = lineOf(lubricant);
   const isGrease = lubricant.kind === 'grease' || lubricant.kind === 'semi-fluid';
-  const own = lubricant.isoVg ?? (lubricant.kv40 === null ? null : isoGrades[nearestGradeIndex(lubricant.kv40)]!.isoVg);
-  if (isoVg !== undefined && own !== null && !isGrease) {
-    const steps = placeOf(own) - placeOf(isoVg);
-    if (steps === 0)
-      findings.push({
-        level: 'suits',
-        rule: 'Grade by the schools',
-        input: `VG ${own}`,
-        text: `VG ${own} is the grade proposed.`,
-      });
-    else
-      findings.push({
+  const hot = line && (kappaFinding(line, wanted) ?? (isGrease ? undefined : hotFilmFinding(line, wanted)));
+  return [
+    isGrease ? undefined : gradeFinding(lubricant, wanted),
+    hot,
+    line && !isGrease ? coldStartFinding(line, wanted) : undefined,
+  ].filter((finding) => finding !== undefined);
+}
+
+function gradeFinding({ isoVg: own, kv40 }: JudgedLubricant, { isoVg }: Requirement): Finding | undefined {
+  const grade = own ?? (kv40 === null ? null : isoGrades[nearestGradeIndex(kv40)]!.isoVg);
+  if (isoVg === undefined || grade === null) return undefined;
+  const steps = placeOf(grade) - placeOf(isoVg);
+  const finding = { rule: 'Grade by the schools', input: `VG ${grade}` };
+  return steps === 0
+    ? { ...finding, level: 'suits', text: `VG ${grade} is the grade proposed.` }
+    : {
+        ...finding,
         level: 'caution',
-        rule: 'Grade by the schools',
-        input: `VG ${own}`,
-        text: `VG ${own} is ${Math.abs(steps)} ${Math.abs(steps) === 1 ? 'grade' : 'grades'} ${steps < 0 ? 'thinner' : 'thicker'} than the VG ${isoVg} proposed.`,
-      });
-  }
-  if (!line) return findings;
-  if (nu1 !== undefined && runningC !== undefined) {
-    const kappa = kvAt(line, runningC) / nu1;
-    const input = `${shown(kvAt(line, runningC))} mm²/s at ${shown(runningC)} °C`;
-    if (kappa < 0.4)
-      findings.push({
-        level: 'caution',
-        rule: 'Viscosity ratio κ',
-        input,
-        text: `κ ${shown(kappa)}: below 0.4 the metals touch. Slow bearings live so on EP or solid additives and short intervals; others want a thicker oil.`,
-      });
-    else if (kappa < 1)
-      findings.push({
-        level: 'caution',
-        rule: 'Viscosity ratio κ',
-        input,
-        text: `κ ${shown(kappa)}: the film breaks at times; EP or anti-wear additives must help.`,
-      });
-    else if (kappa > 4)
-      findings.push({
-        level: 'caution',
-        rule: 'Viscosity ratio κ',
-        input,
-        text: `κ ${shown(kappa)}: above 4 only drag and heat are gained.`,
-      });
-    else
-      findings.push({
-        level: 'suits',
-        rule: 'Viscosity ratio κ',
-        input,
-        text: `κ ${shown(kappa)} keeps the surfaces apart.`,
-      });
-  } else if (runningC !== undefined && !isGrease) {
-    const hot = kvAt(line, runningC);
-    if (hot < hotFilmKv)
-      findings.push({
+        text: `VG ${grade} is ${Math.abs(steps)} ${Math.abs(steps) === 1 ? 'grade' : 'grades'} ${steps < 0 ? 'thinner' : 'thicker'} than the VG ${isoVg} proposed.`,
+      };
+}
+
+type Line = NonNullable<ReturnType<typeof lineOf>>;
+
+function kappaFinding(line: Line, { nu1, runningC }: Requirement): Finding | undefined {
+  if (nu1 === undefined || runningC === undefined) return undefined;
+  const kappa = kvAt(line, runningC) / nu1;
+  const [level, words]: [Finding['level'], string] =
+    kappa < 0.4
+      ? [
+          'caution',
+          ': below 0.4 the metals touch. Slow bearings live so on EP or solid additives and short intervals; others want a thicker oil.',
+        ]
+      : kappa < 1
+        ? ['caution', ': the film breaks at times; EP or anti-wear additives must help.']
+        : kappa > 4
+          ? ['caution', ': above 4 only drag and heat are gained.']
+          : ['suits', ' keeps the surfaces apart.'];
+  return {
+    level,
+    rule: 'Viscosity ratio κ',
+    input: `${shown(kvAt(line, runningC))} mm²/s at ${shown(runningC)} °C`,
+    text: `κ ${shown(kappa)}${words}`,
+  };
+}
+
+function hotFilmFinding(line: Line, { runningC }: Requirement): Finding | undefined {
+  const hot = runningC === undefined ? Infinity : kvAt(line, runningC);
+  return hot < hotFilmKv
+    ? {
         level: 'caution',
         rule: 'Hot film',
-        input: `${shown(hot)} mm²/s at ${shown(runningC)} °C`,
+        input: `${shown(hot)} mm²/s at ${shown(runningC!)} °C`,
         text: `Only ${shown(hot)} mm²/s are left when running; below ${hotFilmKv} the film is lost.`,
-      });
-  }
-  if (startLimit !== undefined && !isGrease) {
-    const cold = kvAt(line, coldestC);
-    if (!(cold <= startLimit))
-      findings.push({
+      }
+    : undefined;
+}
+
+function coldStartFinding(line: Line, { startLimit, coldestC }: Requirement): Finding | undefined {
+  if (startLimit === undefined) return undefined;
+  const cold = kvAt(line, coldestC);
+  return cold <= startLimit
+    ? undefined
+    : {
         level: 'caution',
         rule: 'Cold start',
         input: `${Number.isFinite(cold) ? shown(cold) : 'no flow'} mm²/s at ${shown(coldestC)} °C`,
         text: `Too thick to get where it must at ${shown(coldestC)} °C (${shown(startLimit)} at most): warm it before the start.`,
-      });
-  }
-  return findings;
+      };
 }
 
 const placeOf = (label: number): number => isoGrades.findIndex(({ isoVg }) => isoVg === label);

@@ -119,28 +119,16 @@ export const compatLubricants = defineMethod({
   }),
   rules: [],
   compute({ a, b }) {
-    const found: { verdict: MixVerdict; why: string }[] = [];
-    if (isGrease(a) !== isGrease(b))
-      found.push({
-        verdict: 'never',
-        why: 'One is a grease and the other an oil: oil washes grease out, and grease blocks oil ways.',
-      });
     const base = basePairs.find(({ pair }) => eitherWay(pair, a.base, b.base));
-    if (base) found.push({ verdict: base.verdict, why: base.why });
-    if (isGrease(a) && isGrease(b)) found.push(...thickenerFindings(a, b));
-    for (const { pair, why } of additivePairs) {
-      const [x, y] = pair;
-      const meets = (from: Composition, to: Composition) =>
-        from.additives.includes(x) && to.additives.includes(y) && !to.additives.includes(x);
-      if (meets(a, b) || meets(b, a)) found.push({ verdict: 'test-first', why });
-    }
-    if (a.family !== b.family && !isGrease(a) && (a.family === 'engine' || b.family === 'engine'))
-      found.push({ verdict: 'test-first', why: 'Engine oil carries detergents and is not a machine oil.' });
-    if (a.family === 'coolant' || b.family === 'coolant')
-      if (a.family !== b.family)
-        found.push({ verdict: 'never', why: 'A coolant is no lubricant for a sump, and oil spoils the coolant.' });
     const identical =
       a.family === b.family && a.base === b.base && a.thickener === b.thickener && sameSet(a.additives, b.additives);
+    const found: Mixing[] = [
+      ...(isGrease(a) === isGrease(b) ? [] : [oilOnGrease]),
+      ...(base ? [{ verdict: base.verdict, why: base.why }] : []),
+      ...(isGrease(a) && isGrease(b) ? thickenerFindings(a, b) : []),
+      ...additiveFindings(a, b),
+      ...familyFindings(a, b),
+    ];
     if (!identical && found.length === 0)
       found.push({
         verdict: 'mixable',
@@ -154,22 +142,6 @@ export const compatLubricants = defineMethod({
       identical && found.length === 0
         ? ['Same family, base oil, thickener and additives.']
         : found.map(({ why }) => why);
-    const notices: Notice[] = [];
-    if (verdict === 'never')
-      notices.push({
-        level: 'stop',
-        text: 'Never top one up with the other. To change over: drain, clean, flush, and look again after the first hours.',
-      });
-    if (verdict === 'test-first')
-      notices.push({
-        level: 'caution',
-        text: 'Mix a sample and watch it, or ask the supplier in writing, before any goes into the machine.',
-      });
-    if (verdict === 'mixable')
-      notices.push({
-        level: 'info',
-        text: 'Declared mixable is not the same as equal: top up with what is in there wherever you can.',
-      });
     return answer(
       { verdict, reasons, flush: verdict === 'never' || verdict === 'test-first' },
       [
@@ -196,12 +168,58 @@ export const compatLubricants = defineMethod({
           unit: '',
         },
       ],
-      notices,
+      noticeOf[verdict],
     );
   },
 });
 
-function thickenerFindings(a: Composition, b: Composition): { verdict: MixVerdict; why: string }[] {
+type Mixing = { verdict: MixVerdict; why: string };
+
+const oilOnGrease: Mixing = {
+  verdict: 'never',
+  why: 'One is a grease and the other an oil: oil washes grease out, and grease blocks oil ways.',
+};
+
+function familyFindings(a: Composition, b: Composition): Mixing[] {
+  const found: Mixing[] = [];
+  if (a.family === b.family) return found;
+  if (!isGrease(a) && (a.family === 'engine' || b.family === 'engine'))
+    found.push({ verdict: 'test-first', why: 'Engine oil carries detergents and is not a machine oil.' });
+  if (a.family === 'coolant' || b.family === 'coolant')
+    found.push({ verdict: 'never', why: 'A coolant is no lubricant for a sump, and oil spoils the coolant.' });
+  return found;
+}
+
+const additiveFindings = (a: Composition, b: Composition): Mixing[] =>
+  additivePairs.flatMap(({ pair: [x, y], why }): Mixing[] => {
+    const meets = (from: Composition, to: Composition) =>
+      from.additives.includes(x) && to.additives.includes(y) && !to.additives.includes(x);
+    return meets(a, b) || meets(b, a) ? [{ verdict: 'test-first', why }] : [];
+  });
+
+const noticeOf: Record<MixVerdict, Notice[]> = {
+  same: [],
+  never: [
+    {
+      level: 'stop',
+      text: 'Never top one up with the other. To change over: drain, clean, flush, and look again after the first hours.',
+    },
+  ],
+  'test-first': [
+    {
+      level: 'caution',
+      text: 'Mix a sample and watch it, or ask the supplier in writing, before any goes into the machine.',
+    },
+  ],
+  mixable: [
+    {
+      level: 'info',
+      text: 'Declared mixable is not the same as equal: top up with what is in there wherever you can.',
+    },
+  ],
+};
+
+function thickenerFindings(a: Composition, b: Composition): Mixing[] {
   if (a.thickener === undefined || b.thickener === undefined)
     return [{ verdict: 'test-first', why: 'The thickener of one of them is not known; greases are judged by it.' }];
   if (a.thickener === b.thickener) return [];

@@ -121,26 +121,8 @@ export const gearSelectGrade = defineMethod({
     const size = sizeSchool(value, working, notices);
     const velocity = velocitySchool(value, working, notices);
     const isoVg = velocity?.isoVg ?? size?.isoVg ?? film?.isoVg;
-    if (isoVg === undefined) {
-      const reason =
-        notices.length > 0
-          ? `No school reaches this ambient: ${notices.map(({ text }) => text).join(' ')}`
-          : 'Give the pitch-line velocity or the size; without either no school has an answer.';
-      return refuse(
-        reason,
-        ...(notices.length > 0 ? ['ambientMaxC', 'ambientMinC'] : ['pitchLineVelocityMS', 'centreDistanceMm']),
-      );
-    }
-    if (velocity?.coldSeason || size?.coldSeason)
-      notices.push({
-        level: 'caution',
-        text: `The ambient runs from ${shown(value.ambientMinC)} to ${shown(value.ambientMaxC)} °C, over more than one column: the grade proposed is for the warm season, the colder one stands beside it. Change the oil with the season, or take a synthetic oil of higher viscosity index that covers both.`,
-      });
-    const why = velocity
-      ? `by pitch-line velocity, AGMA ${velocity.agma}`
-      : size
-        ? `by size, the thicker of AGMA ${size.agma.min}${size.agma.min === size.agma.max ? '' : ` and ${size.agma.max}`}`
-        : 'by film alone: ν40 = 7000/√V';
+    if (isoVg === undefined) return noSchool(notices);
+    if (velocity?.coldSeason || size?.coldSeason) notices.push(overSeasons(value));
     const ep = epRule(value, notices);
     compoundedNotices(value, [velocity?.agma, size?.agma.max], notices);
     return answer(
@@ -149,7 +131,7 @@ export const gearSelectGrade = defineMethod({
         ...(size && { bySize: size }),
         ...(velocity && { byVelocity: velocity }),
         isoVg,
-        why,
+        why: chosenBy(velocity, size),
         ep,
         ...checks(value, isoVg, working, notices),
       },
@@ -158,6 +140,32 @@ export const gearSelectGrade = defineMethod({
     );
   },
 });
+
+function noSchool(notices: readonly Notice[]) {
+  return notices.length > 0
+    ? refuse(
+        `No school reaches this ambient: ${notices.map(({ text }) => text).join(' ')}`,
+        'ambientMaxC',
+        'ambientMinC',
+      )
+    : refuse(
+        'Give the pitch-line velocity or the size; without either no school has an answer.',
+        'pitchLineVelocityMS',
+        'centreDistanceMm',
+      );
+}
+
+const overSeasons = ({ ambientMinC, ambientMaxC }: Input): Notice => ({
+  level: 'caution',
+  text: `The ambient runs from ${shown(ambientMinC)} to ${shown(ambientMaxC)} °C, over more than one column: the grade proposed is for the warm season, the colder one stands beside it. Change the oil with the season, or take a synthetic oil of higher viscosity index that covers both.`,
+});
+
+function chosenBy(velocity: ReturnType<typeof velocitySchool>, size: ReturnType<typeof sizeSchool>): string {
+  if (velocity) return `by pitch-line velocity, AGMA ${velocity.agma}`;
+  if (!size) return 'by film alone: ν40 = 7000/√V';
+  const { min, max } = size.agma;
+  return `by size, the thicker of AGMA ${min}${min === max ? '' : ` and ${max}`}`;
+}
 
 const isoOfAgma = (number: string): number => agmaGrades[number.replace(/[CS]$/, '')]!;
 

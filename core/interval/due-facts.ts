@@ -85,88 +85,34 @@ export const dueFacts = (input: TaskPlanAndLog): DueFacts => derive(input).facts
 export const explainDue = (input: TaskPlanAndLog, today: PlantDay): ExplainedDue => derive(input, today);
 
 function derive(input: TaskPlanAndLog, today?: PlantDay): ExplainedDue {
-  const { stages, meters, calendar } = input;
   const { history, runInDone, decidedForNextRound } = historyOf(input);
   const undated = decidedForNextRound ? ('next-round' as const) : ('unknown' as const);
-  const steady = input.cyclic ? [] : stages.filter(({ count }) => count === undefined);
-  const inForce = runInDone && steady.length > 0 ? steady : stages;
-  const none = (stage: string, notice: Notice): ExplainedDue => ({
-    facts: { state: undated, stage, runIn: false, servicesDone: 0, confidence: 'none' },
-    limits: [],
-    working: [],
-    notices: [notice],
-  });
+  const inForce = stagesInForce(input, runInDone);
   // A task can lose its interval when its assignment goes; that is said, not hidden behind a date.
-  if (inForce.length === 0) return none('', withoutInterval);
-  if (history.length === 0) return none(inForce[0]!.name, withoutService);
-  const last = history.at(-1)!;
+  if (inForce.length === 0) return withoutDate(undated, '', withoutInterval);
+  const last = history.at(-1);
+  if (!last) return withoutDate(undated, inForce[0]!.name, withoutService);
   const servicesDone = history.length - 1;
-  if (
-    !input.cyclic &&
-    inForce.every(({ count }) => count !== undefined) &&
-    servicesDone >= inForce.reduce((sum, { count = 0 }) => sum + count, 0)
-  ) {
-    return {
-      facts: {
-        state: 'known',
-        stage: finishedStage,
-        runIn: false,
-        servicesDone,
-        lastMs: last.atMs,
-        confidence: 'exact',
-      },
-      limits: [],
-      working: [],
-      notices: [
-        {
-          level: 'info',
-          text: 'All its stages are done. It begins again when the unit is commissioned or overhauled.',
-        },
-      ],
-    };
-  }
-  const lastDay = serviceDay(last, calendar);
-  const schedule: Schedule = {
-    stages: inForce,
-    history,
-    counters: countersOf(meters, last),
-    rhythm: input.rhythm,
-    calendar,
-    toleranceShare: input.toleranceShare,
-    cyclic: input.cyclic ?? false,
-    events: input.events ?? [],
-    yearly: input.yearly ?? [],
-    severity: input.severity ?? 1,
-    lastRunMs: meters.hours?.lastRunMs ?? meters.cycles?.lastRunMs,
-    ...((meters.hours ?? meters.cycles) && { clock: (meters.hours ?? meters.cycles)!.clock }),
-  };
-  const working: WorkingStep[] | undefined =
-    today === undefined
-      ? undefined
-      : [
-          {
-            label: 'Stage',
-            expression: `${servicesDone} services done of ${inForce.map(({ name, count }) => `${name} ×${count ?? '∞'}`).join(', ')}`,
-            value: '',
-            unit: '',
-          },
-        ];
-  const { stage, limits, first, window } = nextDue(schedule, today ?? lastDay, working);
+  if (isFinished(input, inForce, servicesDone)) return finished(last, servicesDone);
+  const lastDay = serviceDay(last, input.calendar);
+  const working = today === undefined ? undefined : [stageWorking(inForce, servicesDone)];
+  const { stage, limits, first, window } = nextDue(scheduleOf(input, inForce, history), today ?? lastDay, working);
   if (working) working[0]!.value = stage.name;
-  const runIn = stage.count !== undefined && !input.cyclic;
-  if (!first)
-    return {
-      ...none(stage.name, withoutMeter),
-      facts: { state: undated, stage: stage.name, runIn, servicesDone, confidence: 'none', lastMs: last.atMs },
-    };
+  const known = {
+    stage: stage.name,
+    runIn: stage.count !== undefined && !input.cyclic,
+    servicesDone,
+    lastMs: last.atMs,
+  };
+  if (!first) {
+    const { notices } = withoutDate(undated, stage.name, withoutMeter);
+    return { facts: { state: undated, confidence: 'none', ...known }, limits: [], working: [], notices };
+  }
   const facts: DueFacts = {
     state: 'known',
-    stage: stage.name,
-    runIn,
-    servicesDone,
+    ...known,
     by: first.by,
-    lastMs: last.atMs,
-    confidence: first.by === 'hours' || first.by === 'cycles' ? (meters[first.by]?.rate.confidence ?? 'none') : 'exact',
+    confidence: isCounted(first.by) ? (input.meters[first.by]?.rate.confidence ?? 'none') : 'exact',
     ...(first.dueOn && { dueOn: first.dueOn }),
     ...(window && { window }),
     ...(last.hours !== undefined && { lastHours: last.hours }),
@@ -183,6 +129,65 @@ function derive(input: TaskPlanAndLog, today?: PlantDay): ExplainedDue {
     limits,
     working: working ?? [],
     notices: notFollowed(stage, limits, last),
+  };
+}
+
+const isCounted = (by: LimitKind): by is CounterKind => by === 'hours' || by === 'cycles';
+
+/** Once the run-in is over only what goes on for ever, where there is any; a cycle has no beginning that is over. */
+function stagesInForce({ stages, cyclic }: TaskPlanAndLog, runInDone: boolean): readonly Stage[] {
+  const steady = cyclic ? [] : stages.filter(({ count }) => count === undefined);
+  return runInDone && steady.length > 0 ? steady : stages;
+}
+
+const withoutDate = (state: 'unknown' | 'next-round', stage: string, notice: Notice): ExplainedDue => ({
+  facts: { state, stage, runIn: false, servicesDone: 0, confidence: 'none' },
+  limits: [],
+  working: [],
+  notices: [notice],
+});
+
+/** Wanted only so many times after commissioning, and done as often. */
+const isFinished = ({ cyclic }: TaskPlanAndLog, inForce: readonly Stage[], servicesDone: number): boolean =>
+  !cyclic &&
+  inForce.every(({ count }) => count !== undefined) &&
+  servicesDone >= inForce.reduce((sum, { count = 0 }) => sum + count, 0);
+
+const finished = ({ atMs }: ServiceRecord, servicesDone: number): ExplainedDue => ({
+  facts: { state: 'known', stage: finishedStage, runIn: false, servicesDone, lastMs: atMs, confidence: 'exact' },
+  limits: [],
+  working: [],
+  notices: [
+    {
+      level: 'info',
+      text: 'All its stages are done. It begins again when the unit is commissioned or overhauled.',
+    },
+  ],
+});
+
+const stageWorking = (inForce: readonly Stage[], servicesDone: number): WorkingStep => ({
+  label: 'Stage',
+  expression: `${servicesDone} services done of ${inForce.map(({ name, count }) => `${name} ×${count ?? '∞'}`).join(', ')}`,
+  value: '',
+  unit: '',
+});
+
+function scheduleOf(input: TaskPlanAndLog, stages: readonly Stage[], history: ServiceRecord[]): Schedule {
+  const { meters, rhythm, calendar, toleranceShare, cyclic = false, events = [], yearly = [], severity = 1 } = input;
+  const meter = meters.hours ?? meters.cycles;
+  return {
+    stages,
+    history,
+    counters: countersOf(meters, history.at(-1)!),
+    rhythm,
+    calendar,
+    toleranceShare,
+    cyclic,
+    events,
+    yearly,
+    severity,
+    lastRunMs: meters.hours?.lastRunMs ?? meters.cycles?.lastRunMs,
+    ...(meter && { clock: meter.clock }),
   };
 }
 

@@ -152,7 +152,7 @@ function counterLimit(
 ): DueLimit | undefined {
   const counter = schedule.counters[kind];
   if (stage[kind] === undefined || !counter) return undefined;
-  const { seasons = [], severity = 1, clock = plainClock, calendar } = schedule;
+  const { seasons = [], severity = 1, calendar } = schedule;
   const every = stage[kind] * severity;
   const base = counterBase(kind, every, schedule);
   if (base === undefined) return undefined;
@@ -162,52 +162,76 @@ function counterLimit(
   const wear = seasons.length === 0 ? 1 : weightedDays(lastDay, elapsedDays, seasons) / elapsedDays;
   const used = (counter.value - base) * wear;
   const remaining = every - used;
-  const rate = counter.perDay;
-  let dueOn: PlantDay | undefined;
-  let toRun = remaining / wear;
-  if (rate !== undefined && rate > 0) {
-    const days =
-      remaining <= 0 ? remaining / (rate * wear) : daysUntil(readDay, remaining / rate, seasons, horizonDays);
-    const dueMs =
-      clock === plainClock || days < 0
-        ? counter.readMs + days * 86_400_000
-        : clock.instantOf(clock.at(counter.readMs) + days, counter.readMs);
-    if (Number.isFinite(dueMs)) {
-      dueOn = days < -horizonDays ? lastDay : plantDayOf(dueMs, calendar);
-      if (remaining > 0) toRun = days * rate;
-    }
-  } else if (remaining <= 0) {
-    dueOn = readDay;
-  }
-  if (dueOn !== undefined && dueOn < lastDay) dueOn = lastDay;
-  const dueAt = seasons.length === 0 ? base + every : counter.value + toRun;
+  const reached = reachedOn(counter, { remaining, wear, readDay, lastDay }, schedule);
+  const dueOn = reached.on !== undefined && reached.on < lastDay ? lastDay : reached.on;
+  const dueAt = seasons.length === 0 ? base + every : counter.value + (reached.toRun ?? remaining / wear);
   if (working) {
-    const unit = kind === 'hours' ? 'h' : 'cycles';
-    const step = (label: string, expression: string, value: number | string, stepUnit: string) =>
-      working.push({ label, expression, value, unit: stepUnit });
-    if (severity !== 1)
-      step(`Interval (${kind})`, `${shown(stage[kind])}·${shown(severity)} for severity`, every, unit);
-    step(
-      `Due at (${kind})`,
-      seasons.length === 0
-        ? `${shown(base)} + ${shown(every)}`
-        : `${shown(counter.value)} + what may still run in the seasons ahead`,
-      dueAt,
-      unit,
-    );
-    if (wear !== 1)
-      step('Used up so far, season-weighted', `(${shown(counter.value)} − ${shown(base)})·${shown(wear)}`, used, unit);
-    step(`Remaining (${kind})`, `${shown(every)} − ${shown(used)}`, remaining, unit);
-    step(
-      `Date (${kind})`,
-      rate
-        ? `${readDay} + ${shown(remaining)} / ${shown(rate)} per ${clock === plainClock ? 'day' : 'planned day'}`
-        : 'no rate known',
-      dueOn ?? 'no date',
-      '',
-    );
+    const counted = { kind, stated: stage[kind], every, base, wear, used, remaining, readDay, dueOn, dueAt };
+    working.push(...counterWorking(counter, counted, schedule));
   }
   return { by: kind, ...(dueOn && { dueOn }), dueAt, consumedShare: Math.max(0, used / every) };
+}
+
+/** The day on which what remains has been run at the present rate, and how much then still runs; no day where no rate is known. */
+function reachedOn(
+  { readMs, perDay: rate }: Counter,
+  { remaining, wear, readDay, lastDay }: { remaining: number; wear: number; readDay: PlantDay; lastDay: PlantDay },
+  { seasons = [], clock = plainClock, calendar }: Schedule,
+): { on?: PlantDay; toRun?: number } {
+  if (rate === undefined || rate <= 0) return remaining <= 0 ? { on: readDay } : {};
+  const days = remaining <= 0 ? remaining / (rate * wear) : daysUntil(readDay, remaining / rate, seasons, horizonDays);
+  const dueMs =
+    clock === plainClock || days < 0 ? readMs + days * 86_400_000 : clock.instantOf(clock.at(readMs) + days, readMs);
+  if (!Number.isFinite(dueMs)) return {};
+  return {
+    on: days < -horizonDays ? lastDay : plantDayOf(dueMs, calendar),
+    ...(remaining > 0 && { toRun: days * rate }),
+  };
+}
+
+type Counted = {
+  kind: CounterKind;
+  stated: number;
+  every: number;
+  base: number;
+  wear: number;
+  used: number;
+  remaining: number;
+  readDay: PlantDay;
+  dueOn: PlantDay | undefined;
+  dueAt: number;
+};
+
+function counterWorking(
+  { value, perDay: rate }: Counter,
+  { kind, stated, every, base, wear, used, remaining, readDay, dueOn, dueAt }: Counted,
+  { seasons = [], severity = 1, clock = plainClock }: Schedule,
+): WorkingStep[] {
+  const unit = kind === 'hours' ? 'h' : 'cycles';
+  const working: WorkingStep[] = [];
+  const step = (label: string, expression: string, result: number | string, stepUnit: string) =>
+    working.push({ label, expression, value: result, unit: stepUnit });
+  if (severity !== 1) step(`Interval (${kind})`, `${shown(stated)}·${shown(severity)} for severity`, every, unit);
+  step(
+    `Due at (${kind})`,
+    seasons.length === 0
+      ? `${shown(base)} + ${shown(every)}`
+      : `${shown(value)} + what may still run in the seasons ahead`,
+    dueAt,
+    unit,
+  );
+  if (wear !== 1)
+    step('Used up so far, season-weighted', `(${shown(value)} − ${shown(base)})·${shown(wear)}`, used, unit);
+  step(`Remaining (${kind})`, `${shown(every)} − ${shown(used)}`, remaining, unit);
+  step(
+    `Date (${kind})`,
+    rate
+      ? `${readDay} + ${shown(remaining)} / ${shown(rate)} per ${clock === plainClock ? 'day' : 'planned day'}`
+      : 'no rate known',
+    dueOn ?? 'no date',
+    '',
+  );
+  return working;
 }
 
 function dayLimit(

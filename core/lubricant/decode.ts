@@ -98,8 +98,50 @@ function readGrease(text: string) {
       `${lower} is no lower temperature of the standard. Known are ${lowerTemperaturesC.join(', ')} °C.`,
       'designation',
     );
-  const base = synthetic && synthetic !== 'X' ? syntheticLetters[synthetic]!.base : 'mineral';
+  const letters = greaseLettersOf({ main, added, synthetic, nlgi, upper, lowerC });
+  return answer(
+    {
+      type: Number(nlgi) === 0 ? ('semi-fluid' as const) : ('grease' as const),
+      additives: [...added].map((letter) => greaseAdditions[letter]!.name),
+      base: synthetic && synthetic !== 'X' ? syntheticLetters[synthetic]!.base : 'mineral',
+      nlgi: nlgi as (typeof nlgiNumbers)[number],
+      ...(upperRow && { upperC: upperRow.upperC, water: upperRow.water }),
+      ...(lowerC !== undefined && { lowerC }),
+      letters,
+    },
+    workingOf(letters),
+    greaseNotices(upper, synthetic),
+  );
+}
+
+type GreaseParts = {
+  main: string;
+  added: string;
+  synthetic: string | undefined;
+  nlgi: string;
+  upper: string | undefined;
+  lowerC: number | undefined;
+};
+
+/** Each part of a grease's designation with what it stands for. */
+function greaseLettersOf({ main, added, synthetic, nlgi, upper, lowerC }: GreaseParts): Letter[] {
   const range = nlgiRanges[nlgi]!;
+  const letters: Letter[] = [
+    { part: main, meaning: greaseLetters.find((each) => each.letters === main)!.meaning },
+    ...[...added].map((letter) => ({ part: letter, meaning: greaseAdditions[letter]!.meaning })),
+  ];
+  if (synthetic)
+    letters.push({ part: synthetic, meaning: syntheticLetters[synthetic]?.meaning ?? 'another synthetic oil' });
+  letters.push({ part: nlgi, meaning: `NLGI ${nlgi}: worked penetration ${range.from}–${range.to}, ${range.feel}` });
+  if (upper !== undefined) {
+    const { upperC, water } = upperLetters[upper]!;
+    letters.push({ part: upper, meaning: `up to ${upper === 'U' ? 'more than 220' : upperC} °C; ${water}` });
+  }
+  if (lowerC !== undefined) letters.push({ part: String(lowerC), meaning: `down to ${lowerC} °C` });
+  return letters;
+}
+
+function greaseNotices(upper: string | undefined, synthetic: string | undefined): Notice[] {
   const notices: Notice[] = [];
   if (upper === 'U') notices.push({ level: 'info', text: 'U means above 220 °C, by agreement; 221 is shown.' });
   if (synthetic === 'X')
@@ -107,31 +149,7 @@ function readGrease(text: string) {
       level: 'caution',
       text: 'X: another synthetic oil, not said which. Ask before it meets anything else.',
     });
-  const letters: Letter[] = [
-    { part: main, meaning: greaseLetters.find((each) => each.letters === main)!.meaning },
-    ...[...added].map((letter) => ({ part: letter, meaning: greaseAdditions[letter]!.meaning })),
-    ...(synthetic
-      ? [{ part: synthetic, meaning: syntheticLetters[synthetic]?.meaning ?? 'another synthetic oil' }]
-      : []),
-    { part: nlgi, meaning: `NLGI ${nlgi}: worked penetration ${range.from}–${range.to}, ${range.feel}` },
-    ...(upperRow
-      ? [{ part: upper!, meaning: `up to ${upper === 'U' ? 'more than 220' : upperRow.upperC} °C; ${upperRow.water}` }]
-      : []),
-    ...(lowerC !== undefined ? [{ part: String(lowerC), meaning: `down to ${lowerC} °C` }] : []),
-  ];
-  return answer(
-    {
-      type: Number(nlgi) === 0 ? ('semi-fluid' as const) : ('grease' as const),
-      additives: [...added].map((letter) => greaseAdditions[letter]!.name),
-      base,
-      nlgi: nlgi as (typeof nlgiNumbers)[number],
-      ...(upperRow && { upperC: upperRow.upperC, water: upperRow.water }),
-      ...(lowerC !== undefined && { lowerC }),
-      letters,
-    },
-    workingOf(letters),
-    notices,
-  );
+  return notices;
 }
 
 function readOil(text: string) {

@@ -97,18 +97,7 @@ export function parseQuantity(typed: string, dimension: Dimension): ParsedQuanti
     };
   const factor =
     own(accepts as Record<string, number>, typedUnit) ?? (typedUnit === unit.toLowerCase() ? 1 : undefined);
-  if (factor === undefined) {
-    const elsewhere = Object.entries(dimensions).find(([, other]) => isOwn(other.accepts, typedUnit));
-    const expected =
-      unit === '' ? 'This field takes a plain number' : `This field takes ${unit}${listOf(Object.keys(accepts), unit)}`;
-    return elsewhere
-      ? { ok: false, code: 'wrong-dimension', reason: `"${split[1].trim()}" measures ${elsewhere[0]}. ${expected}.` }
-      : {
-          ok: false,
-          code: 'unknown-unit',
-          reason: `The unit "${clip(split[1].trim())}" is not known here. ${expected}.`,
-        };
-  }
+  if (factor === undefined) return strangeUnit(split[1].trim(), dimension);
   const value =
     typedUnit.endsWith('f') && dimension === 'temperature' ? (number.value - 32) * factor : number.value * factor;
   return {
@@ -119,6 +108,17 @@ export function parseQuantity(typed: string, dimension: Dimension): ParsedQuanti
     ...(typedUnit !== unit.toLowerCase() &&
       factor !== 1 && { echo: `${text} = ${Number(value.toPrecision(3))} ${unit}` }),
   };
+}
+
+/** A unit that the field does not take: of another dimension, or none that is known. */
+function strangeUnit(typedUnit: string, dimension: Dimension): ParsedQuantity {
+  const { unit, accepts } = dimensions[dimension];
+  const elsewhere = Object.entries(dimensions).find(([, other]) => isOwn(other.accepts, typedUnit.toLowerCase()));
+  const expected =
+    unit === '' ? 'This field takes a plain number' : `This field takes ${unit}${listOf(Object.keys(accepts), unit)}`;
+  return elsewhere
+    ? { ok: false, code: 'wrong-dimension', reason: `"${typedUnit}" measures ${elsewhere[0]}. ${expected}.` }
+    : { ok: false, code: 'unknown-unit', reason: `The unit "${clip(typedUnit)}" is not known here. ${expected}.` };
 }
 
 const clip = (text: string) => (text.length > 40 ? `${text.slice(0, 39)}…` : text);

@@ -78,20 +78,12 @@ const stateOf = (meter: MeterRow, log: MachineLog, duty: number | null, clock: M
 /** What decides when a task is due. */
 export function deriveTask(plan: Plan, log: MachineLog, row: TaskPlanRow, meters: MachineMeters): TaskDerivation {
   const assignments = assignmentsInForce(plan, row);
-  const winner = assignments[0];
   const insideId = log.contents(row.reservoirId ? (plan.fedBy.get(row.reservoirId) ?? [row.pointId]) : [row.pointId]);
-  const inside = assignments.find(({ lubricantId }) => lubricantId === insideId);
-  const bandChange =
-    winner?.ambientBand && inside && inside.lubricantId !== winner.lubricantId
-      ? { band: winner.ambientBand, holds: inside.code, wants: winner.code }
-      : null;
-  const lubricant = bandChange && row.action !== 'oil-change' ? inside! : winner;
+  const { bandChange, lubricant } = inForce(assignments, insideId, row);
   const planned = plannedStages(plan, row.taskId, assignments, bandChange?.holds);
   const stages = overrideStages(planned.stages, log.override(row.taskId, 'interval')?.body);
   const entries = log.answering(row.taskId, row, plan.answeredBy.get(row.taskId));
-  const named = row.meterId ? meters.states.get(row.meterId) : undefined;
-  const hours = named?.unit === 'hours' ? { id: row.meterId, state: named } : meters.hours;
-  const cycles = named?.unit === 'cycles' ? { id: row.meterId!, state: named } : meters.cycles;
+  const { hours, cycles } = metersOfTask(row, meters);
   return {
     row,
     bandChange,
@@ -99,7 +91,7 @@ export function deriveTask(plan: Plan, log: MachineLog, row: TaskPlanRow, meters
     hours,
     stagesOf: planned.of ? lubricantRef(planned.of) : null,
     amount: log.override(row.taskId, 'amount')?.body.value ?? row.amount,
-    lubricant: lubricant ? lubricantRef(lubricant) : null,
+    lubricant,
     cameEmpty: Boolean(row.comesEmpty) && insideId === undefined,
     governing: ({ by }) => (by === 'hours' ? hours : by === 'cycles' ? cycles : undefined),
     input: {
@@ -114,6 +106,32 @@ export function deriveTask(plan: Plan, log: MachineLog, row: TaskPlanRow, meters
       events: eventsFor(plan, log, row, bandChange, entries),
       meters: { ...(hours && { hours: hours.state }), ...(cycles && { cycles: cycles.state }) },
     },
+  };
+}
+
+/** The lubricant that a task goes by: the winner, or what is still inside while a change of the band waits. */
+function inForce(
+  assignments: readonly AssignmentRow[],
+  insideId: string | undefined,
+  { action }: TaskPlanRow,
+): { bandChange: BandChange | null; lubricant: LubricantRef | null } {
+  const winner = assignments[0];
+  if (!winner) return { bandChange: null, lubricant: null };
+  const inside = assignments.find(({ lubricantId }) => lubricantId === insideId);
+  if (!winner.ambientBand || !inside || inside.lubricantId === winner.lubricantId)
+    return { bandChange: null, lubricant: lubricantRef(winner) };
+  return {
+    bandChange: { band: winner.ambientBand, holds: inside.code, wants: winner.code },
+    lubricant: lubricantRef(action === 'oil-change' ? winner : inside),
+  };
+}
+
+/** The meters that a task is counted by: the one that it names, else those of its machine. */
+function metersOfTask({ meterId }: TaskPlanRow, meters: MachineMeters): Pick<MachineMeters, 'hours' | 'cycles'> {
+  const named = meterId ? meters.states.get(meterId) : undefined;
+  return {
+    hours: named?.unit === 'hours' ? { id: meterId, state: named } : meters.hours,
+    cycles: named?.unit === 'cycles' ? { id: meterId!, state: named } : meters.cycles,
   };
 }
 
