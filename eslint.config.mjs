@@ -51,6 +51,17 @@ export default tseslint.config(
     rules: { 'no-restricted-syntax': ['error', ownOnly] },
   },
   {
+    // What decides much, or goes on for long, is read in parts that have names.
+    files: ['{core,desk,db,outbox,door,demo,scripts,workers,standins}/**/*.{ts,mjs}', '*.ts'],
+    rules: { complexity: ['error', 20] },
+  },
+  {
+    files: ['{core,desk,db,outbox,door,demo,scripts,workers,standins}/**/*.{ts,mjs}', '*.ts'],
+    // A description of tests holds them all.
+    ignores: ['**/*.test.ts'],
+    rules: { 'max-lines-per-function': ['error', { max: 120, skipBlankLines: true, skipComments: true }] },
+  },
+  {
     // The core has no clock and no chance of its own: instants and seeds are arguments.
     files: ['core/**/*.ts'],
     ignores: ['core/**/*.test.ts'],

@@ -31,10 +31,7 @@ const short = (text: string) => (text.length > 60 ? `${text.slice(0, 57)}…` : 
 
 /** The sentence for one issue: the field's title, then what to do. */
 export function sentence(issue: z.core.$ZodIssue, schema: z.ZodType): string {
-  const field = schemaAt(schema, issue.path);
-  const meta = field?.meta() as { title?: string; unit?: string } | undefined;
-  const name = meta?.title ?? (issue.path.length > 0 ? String(issue.path.at(-1)) : 'The input');
-  const unit = meta?.unit ? ` ${meta.unit}` : '';
+  const { name, unit, title } = namesOf(issue, schema);
   if (isMissing(issue))
     return issue.code === 'invalid_value'
       ? `${name}: is missing. It is one of ${choices(issue.values)}.`
@@ -52,10 +49,20 @@ export function sentence(issue: z.core.$ZodIssue, schema: z.ZodType): string {
     case 'invalid_union':
       return `${name}: ${issue.message}`;
     case 'custom':
-      return issue.path.length > 0 && meta?.title ? `${meta.title}: ${issue.message}` : issue.message;
+      return issue.path.length > 0 && title ? `${title}: ${issue.message}` : issue.message;
     default:
       return `${name}: ${issue.message}.`;
   }
+}
+
+/** What a field is called, and its unit with a space before it. */
+function namesOf({ path }: z.core.$ZodIssue, schema: z.ZodType): { name: string; unit: string; title?: string } {
+  const { title, unit } = (schemaAt(schema, path)?.meta() ?? {}) as { title?: string; unit?: string };
+  return {
+    name: title ?? (path.length > 0 ? String(path.at(-1)) : 'The input'),
+    unit: unit ? ` ${unit}` : '',
+    ...(title !== undefined && { title }),
+  };
 }
 
 function tooSmall({ origin, minimum, inclusive }: z.core.$ZodIssueTooSmall, unit: string): string {

@@ -352,21 +352,34 @@ function serviceOf(
   return { kind: 'top-up', body: { lubricantId, amountKind: plan.kind, ...(amount !== null && { amount }) } };
 }
 
+/** What of the register incidents are told of. */
+function scenes(register: DemoRegister, today: string, at: (day: string, hours: number) => number) {
+  const task = (machine: string, action: string, place = 0) =>
+    register.tasks.filter((each) => each.machine.code === machine && each.plan.action === action)[place]!;
+  return {
+    task,
+    about: (each: DemoTask) => ({ machineId: each.machineId, pointId: each.pointId }),
+    ago: (days: number, hours: number) => at(addDays(today, -days), hours),
+    pressSet: task('P1', 'top-up'),
+    fan: task('SD-F2', 'grease', 2),
+    trunnion: task('BM-1', 'grease', 2),
+  };
+}
+
 /** Findings, notes and overrides that a plant has in a year. */
-function incidents(
+const incidents = (
   register: DemoRegister,
   rateOf: Map<string, number>,
   start: string,
   today: string,
   at: (day: string, hours: number) => number,
-): Draft[] {
-  const task = (machine: string, action: string, place = 0) =>
-    register.tasks.filter((each) => each.machine.code === machine && each.plan.action === action)[place]!;
-  const about = (each: DemoTask) => ({ machineId: each.machineId, pointId: each.pointId });
-  const ago = (days: number, hours: number) => at(addDays(today, -days), hours);
-  const pressSet = task('P1', 'top-up');
-  const fan = task('SD-F2', 'grease', 2);
-  const trunnion = task('BM-1', 'grease', 2);
+): Draft[] => [
+  ...foundInAYear(scenes(register, today, at)),
+  ...decidedInAYear(scenes(register, today, at), register, today),
+  ...changedInAYear(scenes(register, today, at), register, rateOf, start),
+];
+
+function foundInAYear({ task, about, ago, pressSet, fan }: ReturnType<typeof scenes>): Draft[] {
   return [
     {
       atMs: ago(64, 9.2),
@@ -407,6 +420,15 @@ function incidents(
       ...about(task('TR-G1', 'top-up', 0)),
       body: { what: 'milky', urgency: 'plan', text: 'A little cloudy in the glass. Left a sample to stand.' },
     },
+  ];
+}
+
+function decidedInAYear(
+  { task, about, ago, pressSet, trunnion }: ReturnType<typeof scenes>,
+  register: DemoRegister,
+  today: string,
+): Draft[] {
+  return [
     {
       atMs: ago(90, 11),
       kind: 'note',
@@ -473,6 +495,16 @@ function incidents(
       machineId: register.machineIds.get('CP-W2')!,
       body: { event: 'flood', text: 'Sump pump tripped, water stood to the base plate.' },
     },
+  ];
+}
+
+function changedInAYear(
+  { about, ago, fan }: ReturnType<typeof scenes>,
+  register: DemoRegister,
+  rateOf: Map<string, number>,
+  start: string,
+): Draft[] {
+  return [
     {
       atMs: ago(newDial.daysAgo, 10),
       kind: 'meter-change',

@@ -36,20 +36,26 @@ export type DemoRegister = {
   routes: DemoRoute[];
 };
 
+/** What all parts of the register are written with. */
+type Writing = { db: Database; start: PlantDay; newId: () => string; sourceOn: PlantDay; ids: Ids };
+type Ids = Pick<DemoRegister, 'personIds' | 'lubricantIds'> & { gunIds: Map<string, string> };
+
+/** Writes rows that get identifiers, and says which by their key. */
+async function idsByKey<Row, Key>(
+  newId: () => string,
+  rows: readonly Row[],
+  keyOf: (row: Row) => Key,
+  save: (rows: (Row & { id: string })[]) => Promise<unknown>,
+): Promise<Map<Key, string>> {
+  const withIds = rows.map((row) => ({ ...row, id: newId() }));
+  await save(withIds);
+  return new Map(withIds.map((row) => [keyOf(row), row.id]));
+}
+
 /** Writes plant, store room, machines, points, tasks and routes; everything but the log. */
 export async function writeRegister(db: Database, start: PlantDay, luck: Chance): Promise<DemoRegister> {
   const newId = () => luck.id(Date.parse(start));
   const sourceOn = addDays(start, -400);
-  const idsByKey = async <Row, Key>(
-    rows: readonly Row[],
-    keyOf: (row: Row) => Key,
-    save: (rows: (Row & { id: string })[]) => Promise<unknown>,
-  ): Promise<Map<Key, string>> => {
-    const withIds = rows.map((row) => ({ ...row, id: newId() }));
-    await save(withIds);
-    return new Map(withIds.map((row) => [keyOf(row), row.id]));
-  };
-
   await db.Plant.create({
     id: newId(),
     name: plant.name,
@@ -65,11 +71,35 @@ export async function writeRegister(db: Database, start: PlantDay, luck: Chance)
     displayUnits: {},
   });
   const personIds = await idsByKey(
+    newId,
     people,
     ({ initials }) => initials,
     (rows) => db.Person.bulkCreate(rows),
   );
+  const storeRoom = await writeStoreRoom({ db, start, newId, sourceOn }, personIds);
+  const writing: Writing = { db, start, newId, sourceOn, ids: { personIds, ...storeRoom } };
+  const machineIds = await writeMachines(writing);
+  const { meterIds, counterIds } = await writeMeters(writing, machineIds);
+  await writeTemplates(writing);
+  const tasks: DemoTask[] = [];
+  for (const machine of machines) tasks.push(...(await writePoints(writing, machine, machineIds.get(machine.code)!)));
+  return {
+    personIds,
+    machineIds,
+    meterIds,
+    counterIds,
+    lubricantIds: storeRoom.lubricantIds,
+    tasks,
+    routes: await writeRoutes(writing, tasks),
+  };
+}
+
+async function writeStoreRoom(
+  { db, start, newId, sourceOn }: Omit<Writing, 'ids'>,
+  personIds: Map<string, string>,
+): Promise<Omit<Ids, 'personIds'>> {
   const lubricantIds = await idsByKey(
+    newId,
     lubricants,
     ({ code }) => code,
     (rows) =>
@@ -88,6 +118,7 @@ export async function writeRegister(db: Database, start: PlantDay, luck: Chance)
       ),
   );
   const gunIds = await idsByKey(
+    newId,
     [...guns].reverse(),
     ({ lubricant }) => lubricant,
     async (rows) => {
@@ -125,12 +156,18 @@ export async function writeRegister(db: Database, start: PlantDay, luck: Chance)
       ...row,
     })),
   );
+  return { lubricantIds, gunIds };
+}
+
+async function writeMachines({ db, newId }: Writing): Promise<Map<string, string>> {
   const areaIds = await idsByKey(
+    newId,
     areas,
     ({ code }) => code,
     (rows) => db.Area.bulkCreate(rows.map((row, index) => ({ ...row, position: index + 1, outline: null }))),
   );
-  const machineIds = await idsByKey(
+  return idsByKey(
+    newId,
     machines,
     ({ code }) => code,
     async (rows) => {
@@ -153,8 +190,15 @@ export async function writeRegister(db: Database, start: PlantDay, luck: Chance)
       await db.MachineCode.bulkCreate(rows.map(({ id, code }) => ({ code, machineId: id })));
     },
   );
+}
+
+async function writeMeters(
+  { db, newId }: Writing,
+  machineIds: Map<string, string>,
+): Promise<Pick<DemoRegister, 'meterIds' | 'counterIds'>> {
   const metered = machines.filter(({ meterStart }) => meterStart !== undefined);
   const meterIds = await idsByKey(
+    newId,
     metered,
     ({ code }) => code,
     (rows) =>
@@ -170,6 +214,7 @@ export async function writeRegister(db: Database, start: PlantDay, luck: Chance)
   );
 
   const counterIds = await idsByKey(
+    newId,
     machines.filter(({ counter }) => counter),
     ({ code }) => code,
     (rows) =>
@@ -185,6 +230,10 @@ export async function writeRegister(db: Database, start: PlantDay, luck: Chance)
         })),
       ),
   );
+  return { meterIds, counterIds };
+}
+
+async function writeTemplates({ db, newId }: Writing): Promise<void> {
   await db.TaskTemplate.bulkCreate(
     templates.map(({ name, pointKind, firstHours, tasks: planned }) => ({
       id: newId(),
@@ -205,100 +254,124 @@ export async function writeRegister(db: Database, start: PlantDay, luck: Chance)
       })),
     })),
   );
+}
 
+/** The points of a machine with their assignments and tasks. */
+async function writePoints(writing: Writing, machine: MachinePlan, machineId: string): Promise<DemoTask[]> {
+  const { db, newId } = writing;
   const tasks: DemoTask[] = [];
-  for (const machine of machines) {
-    const machineId = machineIds.get(machine.code)!;
-    const reservoirIds = new Map<string, string>();
-    for (const [index, point] of machine.points.entries()) {
-      const lubricantId = lubricantIds.get(point.lubricant)!;
-      const known = point.reservoir && reservoirIds.get(point.reservoir.name);
-      const reservoirId = point.reservoir
-        ? (known ?? (await writeReservoir(db, newId(), machineId, point.reservoir)))
-        : null;
-      if (point.reservoir) reservoirIds.set(point.reservoir.name, reservoirId!);
-      const pointRow = await db.LubePoint.create({
-        id: newId(),
-        machineId,
-        reservoirId,
-        number: index + 1,
-        walkPosition: index + 1,
-        kind: point.kind,
-        name: point.name,
-        location: point.where,
-        details: point.details ?? {},
-        consequence: point.consequence ?? 2,
-        criticalPeriods: [],
-        materials: point.materials ?? [],
-        machineState: point.tasks[0]?.state ?? 'any',
-        accessNote: point.access ?? '',
-        cautions: point.cautions ?? '',
-        doNots: point.doNots ?? '',
-        enoughSign: point.enough ?? '',
-        forbidsAirGun: point.forbidsAirGun ?? false,
-      });
-      // A reservoir is assigned once, whatever the number of points it feeds.
-      const owner = reservoirId ? { reservoirId } : { pointId: pointRow.id };
-      const source = {
-        ...owner,
-        source: point.source ?? ('manual' as const),
-        sourceText:
-          point.source === 'nameplate'
-            ? 'Plate on the machine'
-            : point.source === 'calculated'
-              ? 'κ and temperature checked on the bench'
-              : 'Operating manual, lubrication chart',
-        sourceOn,
-        personId: personIds.get('MS')!,
-      };
-      const shared = known ? await db.Assignment.findOne({ where: { reservoirId: known } }) : null;
-      const assignment =
-        shared ??
-        (await db.Assignment.create({
-          id: newId(),
-          lubricantId,
-          ...source,
-          ambientBand: point.winter ? 'summer' : null,
-        }));
-      if (point.winter)
-        await db.Assignment.create({
-          id: newId(),
-          lubricantId: lubricantIds.get(point.winter)!,
-          ...source,
-          ambientBand: 'winter',
-        });
-      if (index % 9 === 4 && !point.reservoir)
-        await db.Assignment.create({
-          id: newId(),
-          pointId: pointRow.id,
-          lubricantId: lubricantIds.get(point.lubricant.startsWith('G') ? 'G-22' : 'O-68')!,
-          source: 'hearsay',
-          sourceText: 'Told by the former shift lead',
-          sourceOn,
-          personId: personIds.get('HB')!,
-        });
-      const mine: DemoTask[] = [];
-      for (const plan of point.tasks)
-        mine.push(
-          await writeTask(db, newId, {
-            plan,
-            point,
-            pointRow,
-            machine,
-            assignmentId: assignment.id,
-            lubricantId,
-            gunId: gunIds.get(point.lubricant) ?? null,
-          }),
-        );
-      for (const { id, plan } of mine.filter((task) => task.plan.doesAsWell))
-        await db.Task.update(
-          { includesTaskIds: mine.filter((task) => plan.doesAsWell!.includes(task.plan.title)).map((task) => task.id) },
-          { where: { id } },
-        );
-      tasks.push(...mine);
-    }
+  const reservoirIds = new Map<string, string>();
+  for (const [index, point] of machine.points.entries()) {
+    const known = point.reservoir && reservoirIds.get(point.reservoir.name);
+    const reservoirId = point.reservoir
+      ? (known ?? (await writeReservoir(db, newId(), machineId, point.reservoir)))
+      : null;
+    if (point.reservoir) reservoirIds.set(point.reservoir.name, reservoirId!);
+    const pointRow = await db.LubePoint.create({
+      id: newId(),
+      machineId,
+      reservoirId,
+      number: index + 1,
+      walkPosition: index + 1,
+      ...pointColumns(point),
+    });
+    // A reservoir is assigned once, whatever the number of points it feeds.
+    const owner = reservoirId ? { reservoirId } : { pointId: pointRow.id };
+    const assignmentId = await writeAssignments(writing, point, { owner, known, pointId: pointRow.id, index });
+    tasks.push(...(await writeTasks(writing, { point, pointRow, machine, assignmentId })));
   }
+  return tasks;
+}
 
+const pointColumns = (point: PointPlan) => ({
+  kind: point.kind,
+  name: point.name,
+  location: point.where,
+  details: point.details ?? {},
+  consequence: point.consequence ?? 2,
+  criticalPeriods: [],
+  materials: point.materials ?? [],
+  machineState: point.tasks[0]?.state ?? ('any' as const),
+  accessNote: point.access ?? '',
+  cautions: point.cautions ?? '',
+  doNots: point.doNots ?? '',
+  enoughSign: point.enough ?? '',
+  forbidsAirGun: point.forbidsAirGun ?? false,
+});
+
+const sourceTexts: Partial<Record<NonNullable<PointPlan['source']>, string>> = {
+  nameplate: 'Plate on the machine',
+  calculated: 'κ and temperature checked on the bench',
+};
+
+type Owned = {
+  owner: { reservoirId: string } | { pointId: string };
+  /** The reservoir, where an earlier point has assigned it. */
+  known: string | undefined;
+  pointId: string;
+  index: number;
+};
+
+/** What a point or its reservoir takes, with what somebody once said; @returns the assignment that its intervals belong to */
+async function writeAssignments(
+  { db, newId, sourceOn, ids }: Writing,
+  point: PointPlan,
+  { owner, known, pointId, index }: Owned,
+): Promise<string> {
+  const lubricantId = (code: string) => ids.lubricantIds.get(code)!;
+  const source = {
+    ...owner,
+    source: point.source ?? ('manual' as const),
+    sourceText: (point.source && sourceTexts[point.source]) ?? 'Operating manual, lubrication chart',
+    sourceOn,
+    personId: ids.personIds.get('MS')!,
+  };
+  const shared = known ? await db.Assignment.findOne({ where: { reservoirId: known } }) : null;
+  const assignment =
+    shared ??
+    (await db.Assignment.create({
+      id: newId(),
+      lubricantId: lubricantId(point.lubricant),
+      ...source,
+      ambientBand: point.winter ? 'summer' : null,
+    }));
+  if (point.winter)
+    await db.Assignment.create({
+      id: newId(),
+      lubricantId: lubricantId(point.winter),
+      ...source,
+      ambientBand: 'winter',
+    });
+  if (index % 9 === 4 && !point.reservoir)
+    await db.Assignment.create({
+      id: newId(),
+      pointId,
+      lubricantId: lubricantId(point.lubricant.startsWith('G') ? 'G-22' : 'O-68'),
+      source: 'hearsay',
+      sourceText: 'Told by the former shift lead',
+      sourceOn,
+      personId: ids.personIds.get('HB')!,
+    });
+  return assignment.id;
+}
+
+async function writeTasks(
+  { db, newId, ids }: Writing,
+  of: Omit<TaskInput, 'plan' | 'lubricantId' | 'gunId'>,
+): Promise<DemoTask[]> {
+  const lubricantId = ids.lubricantIds.get(of.point.lubricant)!;
+  const gunId = ids.gunIds.get(of.point.lubricant) ?? null;
+  const mine: DemoTask[] = [];
+  for (const plan of of.point.tasks) mine.push(await writeTask(db, newId, { plan, lubricantId, gunId, ...of }));
+  for (const { id, plan } of mine.filter((task) => task.plan.doesAsWell))
+    await db.Task.update(
+      { includesTaskIds: mine.filter((task) => plan.doesAsWell!.includes(task.plan.title)).map((task) => task.id) },
+      { where: { id } },
+    );
+  return mine;
+}
+
+async function writeRoutes({ db, newId }: Writing, tasks: readonly DemoTask[]): Promise<DemoRoute[]> {
   const demoRoutes: DemoRoute[] = [];
   for (const route of routes) {
     const id = newId();
@@ -311,7 +384,7 @@ export async function writeRegister(db: Database, start: PlantDay, luck: Chance)
     );
     demoRoutes.push({ ...route, id, tasks: mine });
   }
-  return { personIds, machineIds, meterIds, counterIds, lubricantIds, tasks, routes: demoRoutes };
+  return demoRoutes;
 }
 
 function stagesOf(when: string): Stage[] {
@@ -374,18 +447,9 @@ async function writeTask(
 ): Promise<DemoTask> {
   const lubricant = await db.Lubricant.findByPk(lubricantId);
   const gun = gunId ? await db.Gun.findByPk(gunId) : null;
-  const proposal = plan.computed ? await greaseProposal(db, pointRow, lubricant) : undefined;
-  if (proposal && !(proposal.amount.ok && proposal.interval.ok))
-    throw new Error(`${machine.code} ${point.name}: the demo bearing is outside the methods.`);
-  const computed =
-    proposal?.amount.ok && proposal.interval.ok
-      ? {
-          amount: proposal.amount.value,
-          amountComputed: proposal.amount.stored,
-          intervalComputed: proposal.interval.stored,
-          hours: proposal.interval.value,
-        }
-      : undefined;
+  const computed = plan.computed
+    ? await computedOf(db, pointRow, lubricant, `${machine.code} ${point.name}`)
+    : undefined;
   const id = newId();
   const amount = computed?.amount ?? plan.amount ?? null;
   await db.Task.create({
@@ -408,28 +472,7 @@ async function writeTask(
     ],
     ...(computed && { amountComputed: computed.amountComputed, intervalComputed: computed.intervalComputed }),
   });
-  const hours = computed?.hours ?? plan.hours ?? null;
-  const none = { count: null, hours: null, cycles: null, days: null, standstillDays: null };
-  const half = (life: number | undefined) => (life === undefined ? null : life / 2);
-  const stages = plan.life
-    ? ['turn over', 'replace'].map((name) => ({
-        ...none,
-        name,
-        count: 1,
-        hours: half(plan.life!.hours),
-        cycles: half(plan.life!.cycles),
-      }))
-    : [
-        ...(plan.runIn ? [{ ...none, name: 'run-in', count: 1, hours: plan.runIn }] : []),
-        {
-          ...none,
-          name: 'steady',
-          hours,
-          cycles: plan.cycles ?? null,
-          days: plan.days ?? (plan.yearly ? 730 : null),
-          standstillDays: plan.standstillDays ?? null,
-        },
-      ];
+  const stages = stageRows(plan, computed?.hours ?? plan.hours ?? null);
   await db.IntervalStage.bulkCreate(
     stages.map((stage, position) => ({ id: newId(), assignmentId, taskId: id, position, ...stage })),
   );
@@ -452,4 +495,45 @@ async function writeTask(
       ...(days && { days }),
     })),
   };
+}
+
+/** Amount and interval of a bearing by the methods of the book. */
+async function computedOf(
+  db: Database,
+  pointRow: TaskInput['pointRow'],
+  lubricant: InstanceType<Database['Lubricant']> | null,
+  where: string,
+) {
+  const { amount, interval } = (await greaseProposal(db, pointRow, lubricant)) ?? {};
+  if (!amount?.ok || !interval?.ok) throw new Error(`${where}: the demo bearing is outside the methods.`);
+  return {
+    amount: amount.value,
+    amountComputed: amount.stored,
+    intervalComputed: interval.stored,
+    hours: interval.value,
+  };
+}
+
+function stageRows(plan: TaskPlan, hours: number | null) {
+  const none = { count: null, hours: null, cycles: null, days: null, standstillDays: null };
+  const half = (life: number | undefined) => (life === undefined ? null : life / 2);
+  return plan.life
+    ? ['turn over', 'replace'].map((name) => ({
+        ...none,
+        name,
+        count: 1,
+        hours: half(plan.life!.hours),
+        cycles: half(plan.life!.cycles),
+      }))
+    : [
+        ...(plan.runIn ? [{ ...none, name: 'run-in', count: 1, hours: plan.runIn }] : []),
+        {
+          ...none,
+          name: 'steady',
+          hours,
+          cycles: plan.cycles ?? null,
+          days: plan.days ?? (plan.yearly ? 730 : null),
+          standstillDays: plan.standstillDays ?? null,
+        },
+      ];
 }

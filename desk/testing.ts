@@ -4,24 +4,27 @@ import { projectMachines } from './standing/projection';
 import { beginRound, readWalk } from './walk/rounds';
 import { type EntryInput } from '@/core/entry/envelope';
 
+const smallIds = (make: () => string) => ({
+  plant: make(),
+  anna: make(),
+  bert: make(),
+  area: make(),
+  machine: make(),
+  other: make(),
+  meter: make(),
+  point: make(),
+  grease: make(),
+  oil: make(),
+  gun: make(),
+  assignment: make(),
+  task: make(),
+});
+type SmallIds = ReturnType<typeof smallIds>;
+
 /** A small plant for desk tests: one area, one machine with a meter, one bearing point with its task, two people. */
 export async function smallPlant(db: Database, now = new Date('2026-06-15T10:00:00Z')) {
   const make = () => ulid(now.getTime());
-  const ids = {
-    plant: make(),
-    anna: make(),
-    bert: make(),
-    area: make(),
-    machine: make(),
-    other: make(),
-    meter: make(),
-    point: make(),
-    grease: make(),
-    oil: make(),
-    gun: make(),
-    assignment: make(),
-    task: make(),
-  };
+  const ids = smallIds(make);
   await db.Plant.create({
     id: ids.plant,
     name: 'Test plant',
@@ -61,6 +64,25 @@ export async function smallPlant(db: Database, now = new Date('2026-06-15T10:00:
     { code: 'M-2', machineId: ids.other },
   ]);
   await db.Meter.create({ id: ids.meter, machineId: ids.machine, name: 'Hour meter', unit: 'hours', rolloverAt: null });
+  await smallPlan(db, ids, make);
+  await projectMachines(db, [ids.machine, ids.other]);
+  const desk: Desk = { db, now, actor: { id: ids.anna, initials: 'AN', name: 'Anna' } };
+  /** An envelope about the small plant's machine, with anything changed. */
+  const entry = (change: Partial<EntryInput> & Pick<EntryInput, 'kind' | 'body'>): EntryInput => ({
+    id: make(),
+    kindVersion: 1,
+    happenedAt: now.toISOString(),
+    offsetMinutes: 120,
+    personId: ids.anna,
+    deviceId: 'test',
+    machineId: ids.machine,
+    ...change,
+  });
+  return { ids, desk, entry, newId: make };
+}
+
+/** Its lubricants, its point, and the task that is planned there. */
+async function smallPlan(db: Database, ids: SmallIds, make: () => string): Promise<void> {
   const property = { isoVg: null, kv40: null, kv100: null, thickener: null, baseOil: null, lowerC: null };
   await db.Lubricant.bulkCreate([
     { id: ids.grease, code: 'G-1', name: 'Grease', kind: 'grease', nlgi: '2', upperC: 140, ...property },
@@ -123,20 +145,6 @@ export async function smallPlant(db: Database, now = new Date('2026-06-15T10:00:
     days: null,
     standstillDays: null,
   });
-  await projectMachines(db, [ids.machine, ids.other]);
-  const desk: Desk = { db, now, actor: { id: ids.anna, initials: 'AN', name: 'Anna' } };
-  /** An envelope about the small plant's machine, with anything changed. */
-  const entry = (change: Partial<EntryInput> & Pick<EntryInput, 'kind' | 'body'>): EntryInput => ({
-    id: make(),
-    kindVersion: 1,
-    happenedAt: now.toISOString(),
-    offsetMinutes: 120,
-    personId: ids.anna,
-    deviceId: 'test',
-    machineId: ids.machine,
-    ...change,
-  });
-  return { ids, desk, entry, newId: make };
 }
 
 /** Begins a walk as a device does; undefined where the route is not in use or has nothing to walk. */

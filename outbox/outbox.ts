@@ -250,21 +250,19 @@ async function post(queued: Queued, fetcher: Fetch): Promise<Answer> {
     redirect: 'error',
     signal: AbortSignal.timeout(answerWithinMs),
   }).catch(() => undefined);
-  if (!response) return { kind: 'not-reached', afterMs: 0 };
+  return response ? readAnswer(queued.id, response) : { kind: 'not-reached', afterMs: 0 };
+}
+
+type Said = { id?: unknown; code?: unknown; detail?: unknown; errors?: Problem[] } | null;
+
+async function readAnswer(id: string, response: Response): Promise<Answer> {
   const type = (response.headers.get('content-type') ?? '').split(';')[0]!.trim().toLowerCase();
-  const said = (
-    type === 'application/json' || type === 'application/problem+json' ? await response.json().catch(() => null) : null
-  ) as { id?: unknown; code?: unknown; detail?: unknown; errors?: Problem[] } | null;
-  if (response.ok && type === 'application/json' && said?.id === queued.id) return { kind: 'arrived' };
-  if (type === 'application/problem+json' && isFinal(said?.code))
-    return {
-      kind: 'refused',
-      reason: typeof said?.detail === 'string' ? said.detail : 'The book did not take it.',
-      problems: Array.isArray(said?.errors) ? said.errors : [],
-    };
-  const afterS = Number(response.headers.get('retry-after'));
-  if (type === 'application/problem+json' && notNow.includes(String(said?.code)))
-    return { kind: 'not-reached', afterMs: afterS > 0 ? Math.min(afterS * 1000, longestPauseMs) : 0 };
+  const isProblem = type === 'application/problem+json';
+  const said = (isProblem || type === 'application/json' ? await response.json().catch(() => null) : null) as Said;
+  if (response.ok && type === 'application/json' && said?.id === id) return { kind: 'arrived' };
+  if (isProblem && isFinal(said?.code)) return refusalOf(said);
+  if (isProblem && notNow.includes(String(said?.code)))
+    return { kind: 'not-reached', afterMs: pauseAsked(response.headers) };
   return {
     kind: 'trouble',
     words:
@@ -272,4 +270,16 @@ async function post(queued: Queued, fetcher: Fetch): Promise<Answer> {
         ? said.detail
         : `Something answered in place of the book (${response.status}).`,
   };
+}
+
+const refusalOf = (said: Said): Answer => ({
+  kind: 'refused',
+  reason: typeof said?.detail === 'string' ? said.detail : 'The book did not take it.',
+  problems: Array.isArray(said?.errors) ? said.errors : [],
+});
+
+/** How long the book asks to be left alone, within reason. */
+function pauseAsked(headers: Headers): number {
+  const afterS = Number(headers.get('retry-after'));
+  return afterS > 0 ? Math.min(afterS * 1000, longestPauseMs) : 0;
 }

@@ -224,28 +224,10 @@ function request(sense) {
 /** Memory that the server holds (MB). */
 const memoryOf = (pid) => Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${pid}/status`, 'utf8'))?.[1] ?? 0) / 1024;
 
-await attackBook('fuzz', async ({ distDir, luck, base, port, logFile, application }) => {
-  next = luck;
-  const json = async (path) => (await fetch(base + path)).json();
-  const { people } = await json('/api/people');
-  const { meters } = await json('/api/meters');
-  const { tasks } = await json('/api/plan.json');
-  cookie = `tagebuch-person=${people[0].id}`;
-  known.code = [...new Set(meters.map(({ machine }) => machine))];
-  known.taskId = tasks.slice(0, 60).map(({ taskId }) => taskId);
-  known.id = [...meters.slice(0, 20).map(({ id }) => id), ...(await json('/api/methods')).methods.map(({ id }) => id)];
-  const manifest = join(root, distDir, 'server', 'server-reference-manifest.json');
-  const { node } = existsSync(manifest) ? JSON.parse(readFileSync(manifest, 'utf8')) : { node: {} };
-  const actions = Object.entries(node).map(([id, { workers }]) => ({
-    id,
-    path:
-      (Object.keys(workers)[0] ?? 'app/open/page')
-        .replace(/^app/, '')
-        .replace(/\/\([^)]*\)/g, '')
-        .replace(/\/page$/, '') || '/',
-  }));
+/** Bodies that the book would take, for spoiling one thing in them. */
+function requestsThatMakeSense({ actions, base, people, tasks }) {
   const someId = () => `01${Array.from({ length: 24 }, () => pick([...'0123456789ABCDEFGHJKMNPQRSTVWXYZ'])).join('')}`;
-  const sense = {
+  return {
     actions,
     origin: base,
     form: () => ({
@@ -310,6 +292,29 @@ await attackBook('fuzz', async ({ distDir, luck, base, port, logFile, applicatio
       scale: 'iso-vg',
     }),
   };
+}
+
+await attackBook('fuzz', async ({ distDir, luck, base, port, logFile, application }) => {
+  next = luck;
+  const json = async (path) => (await fetch(base + path)).json();
+  const { people } = await json('/api/people');
+  const { meters } = await json('/api/meters');
+  const { tasks } = await json('/api/plan.json');
+  cookie = `tagebuch-person=${people[0].id}`;
+  known.code = [...new Set(meters.map(({ machine }) => machine))];
+  known.taskId = tasks.slice(0, 60).map(({ taskId }) => taskId);
+  known.id = [...meters.slice(0, 20).map(({ id }) => id), ...(await json('/api/methods')).methods.map(({ id }) => id)];
+  const manifest = join(root, distDir, 'server', 'server-reference-manifest.json');
+  const { node } = existsSync(manifest) ? JSON.parse(readFileSync(manifest, 'utf8')) : { node: {} };
+  const actions = Object.entries(node).map(([id, { workers }]) => ({
+    id,
+    path:
+      (Object.keys(workers)[0] ?? 'app/open/page')
+        .replace(/^app/, '')
+        .replace(/\/\([^)]*\)/g, '')
+        .replace(/\/page$/, '') || '/',
+  }));
+  const sense = requestsThatMakeSense({ actions, base, people, tasks });
 
   const bad = [];
   const slow = [];

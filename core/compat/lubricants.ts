@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { type Notice, answer, defineMethod } from '../method';
+import { type Notice, answer, defineMethod, type WorkingStep } from '../method';
 import { chartCell } from './thickener-chart';
 import { type Additive, type Base, additives, bases, families, keysOf, thickeners } from './vocabulary';
 
@@ -145,22 +145,7 @@ export const compatLubricants = defineMethod({
     return answer(
       { verdict, reasons, flush: verdict === 'never' || verdict === 'test-first' },
       [
-        {
-          label: 'Base oils',
-          expression: `${bases[a.base]} with ${bases[b.base]}`,
-          value: a.base === b.base ? 'same' : (base?.verdict ?? 'mixable'),
-          unit: '',
-        },
-        ...(isGrease(a) && isGrease(b)
-          ? [
-              {
-                label: 'Thickeners',
-                expression: `${a.thickener ? thickeners[a.thickener] : 'not said'} with ${b.thickener ? thickeners[b.thickener] : 'not said'}`,
-                value: thickenerFindings(a, b)[0]?.verdict ?? 'same',
-                unit: '',
-              },
-            ]
-          : []),
+        ...mixWorking(a, b, base?.verdict),
         {
           label: 'Worst of all',
           expression: found.map((each) => each.verdict).join(', ') || 'nothing against it',
@@ -172,6 +157,26 @@ export const compatLubricants = defineMethod({
     );
   },
 });
+
+function mixWorking(a: Composition, b: Composition, ofBases: MixVerdict | undefined): WorkingStep[] {
+  const working: WorkingStep[] = [
+    {
+      label: 'Base oils',
+      expression: `${bases[a.base]} with ${bases[b.base]}`,
+      value: a.base === b.base ? 'same' : (ofBases ?? 'mixable'),
+      unit: '',
+    },
+  ];
+  const nameOf = ({ thickener }: Composition) => (thickener ? thickeners[thickener] : 'not said');
+  if (isGrease(a) && isGrease(b))
+    working.push({
+      label: 'Thickeners',
+      expression: `${nameOf(a)} with ${nameOf(b)}`,
+      value: thickenerFindings(a, b)[0]?.verdict ?? 'same',
+      unit: '',
+    });
+  return working;
+}
 
 type Mixing = { verdict: MixVerdict; why: string };
 

@@ -112,7 +112,7 @@ function derive(input: TaskPlanAndLog, today?: PlantDay): ExplainedDue {
     state: 'known',
     ...known,
     by: first.by,
-    confidence: isCounted(first.by) ? (input.meters[first.by]?.rate.confidence ?? 'none') : 'exact',
+    confidence: confidenceOf(first.by, input.meters),
     ...(first.dueOn && { dueOn: first.dueOn }),
     ...(window && { window }),
     ...(last.hours !== undefined && { lastHours: last.hours }),
@@ -132,7 +132,9 @@ function derive(input: TaskPlanAndLog, today?: PlantDay): ExplainedDue {
   };
 }
 
-const isCounted = (by: LimitKind): by is CounterKind => by === 'hours' || by === 'cycles';
+/** A date counted on a meter is as sure as the meter's pace. */
+const confidenceOf = (by: LimitKind, meters: TaskMeters): DueFacts['confidence'] =>
+  by === 'hours' || by === 'cycles' ? (meters[by]?.rate.confidence ?? 'none') : 'exact';
 
 /** Once the run-in is over only what goes on for ever, where there is any; a cycle has no beginning that is over. */
 function stagesInForce({ stages, cyclic }: TaskPlanAndLog, runInDone: boolean): readonly Stage[] {

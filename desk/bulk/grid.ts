@@ -96,67 +96,83 @@ async function readRows(
     ambientOf(db, machineId),
     db.LubePoint.findAll({ where: { machineId, retiredOn: null } }),
   ]);
-  const problems: CellProblem[] = [];
-  const ready: Ready[] = [];
-  for (const [row, { known, cells }] of rows.entries()) {
-    const before = problems.length;
-    const say = (fields: Record<string, string> | undefined) =>
-      Object.entries(fields ?? {}).forEach(([field, reason]) =>
-        problems.push({ row, column: columnOfField(field), reason }),
-      );
-    if (known) {
-      const stands = standing.find(({ id }) => id === known.id);
-      const parsed = stands && parseForm(pointForm, standingInput(standingOf(stands), cells));
-      if (!parsed) problems.push({ row, column: 'name', reason: 'This point is not on the machine any more.' });
-      else if (!parsed.ok) say(parsed.fields);
-      else ready.push({ known, point: parsed.value, lubricantId: null, task: null });
-      continue;
-    }
-    const { point, lubricantCode, task } = gridInput(cells);
-    const parsed = parseForm(pointForm, point);
-    if (!parsed.ok) say(parsed.fields);
-    const lubricant = lubricants.find(({ code }) => code === lubricantCode);
-    if (lubricantCode !== '' && !lubricant)
-      problems.push({
-        row,
-        column: 'lubricant',
-        reason: `Lubricant: ${lubricantCode} is not in the store room. Its codes are ${lubricants.map(({ code }) => code).join(', ')}.`,
-      });
-    const parsedTask = task && parseForm(taskForm, { procedureText: '', ...task });
-    if (parsedTask && !parsedTask.ok) {
-      const { when, ...others } = parsedTask.fields ?? {};
-      say({ ...others, ...(when && { [columnOfInterval(cells)]: when }) });
-    }
-    if (task && lubricantCode === '')
-      problems.push({
-        row,
-        column: 'lubricant',
-        reason: 'Lubricant: is needed for a task; an interval belongs to a point and its lubricant.',
-      });
-    if (parsed.ok && lubricant) {
-      const requirement = requirementOf(parsed.value.kind, parsed.value.details, ambient);
-      const { findings } = judge(judgedOf(lubricant), requirement, {
-        materials: parsed.value.materials,
-        contents: null,
-      });
-      const stop = findings.find(({ level }) => level === 'stop');
-      if (stop)
-        problems.push({
-          row,
-          column: 'lubricant',
-          reason: `Stopped by "${stop.rule}" (${stop.input}): ${stop.text} Leave it empty here and decide at the point, with a reason.`,
-        });
-    }
-    if (problems.length === before && parsed.ok)
-      ready.push({
-        known: null,
-        point: parsed.value,
-        lubricantId: lubricant?.id ?? null,
-        task: parsedTask?.ok ? parsedTask.value : null,
-      });
-  }
-  return { ready, problems };
+  const read = rows.map(({ known, cells }) =>
+    known ? readKnown(known, cells, standing) : readNew(cells, lubricants, ambient),
+  );
+  return {
+    ready: read.flatMap(({ ready }) => ready ?? []),
+    problems: read.flatMap(({ problems }, row) => problems.map((problem) => ({ row, ...problem }))),
+  };
 }
+
+type RowRead = { ready?: Ready; problems: Omit<CellProblem, 'row'>[] };
+type Cells = GridLine['cells'];
+
+const saidOf = (fields: Record<string, string> | undefined): RowRead['problems'] =>
+  Object.entries(fields ?? {}).map(([field, reason]) => ({ column: columnOfField(field), reason }));
+
+/** A row of a point that the machine has. */
+function readKnown(
+  known: NonNullable<GridLine['known']>,
+  cells: Cells,
+  standing: readonly InstanceType<Database['LubePoint']>[],
+): RowRead {
+  const stands = standing.find(({ id }) => id === known.id);
+  if (!stands) return { problems: [{ column: 'name', reason: 'This point is not on the machine any more.' }] };
+  const parsed = parseForm(pointForm, standingInput(standingOf(stands), cells));
+  return parsed.ok
+    ? { ready: { known, point: parsed.value, lubricantId: null, task: null }, problems: [] }
+    : { problems: saidOf(parsed.fields) };
+}
+
+/** A row of a new point, with its lubricant and its task where they were typed. */
+function readNew(
+  cells: Cells,
+  lubricants: readonly InstanceType<Database['Lubricant']>[],
+  ambient: Awaited<ReturnType<typeof ambientOf>>,
+): RowRead {
+  const { point, lubricantCode, task } = gridInput(cells);
+  const parsed = parseForm(pointForm, point);
+  const parsedTask = task && parseForm(taskForm, { procedureText: '', ...task });
+  const lubricant = lubricants.find(({ code }) => code === lubricantCode);
+  const problems: RowRead['problems'] = parsed.ok ? [] : saidOf(parsed.fields);
+  const say = (reason: string) => problems.push({ column: 'lubricant', reason });
+  if (lubricantCode !== '' && !lubricant)
+    say(
+      `Lubricant: ${lubricantCode} is not in the store room. Its codes are ${lubricants.map(({ code }) => code).join(', ')}.`,
+    );
+  if (parsedTask && !parsedTask.ok) {
+    const { when, ...others } = parsedTask.fields ?? {};
+    problems.push(...saidOf({ ...others, ...(when && { [columnOfInterval(cells)]: when }) }));
+  }
+  if (task && lubricantCode === '')
+    say('Lubricant: is needed for a task; an interval belongs to a point and its lubricant.');
+  const stop = parsed.ok && lubricant && stopOf(parsed.value, lubricant, ambient);
+  if (stop)
+    say(
+      `Stopped by "${stop.rule}" (${stop.input}): ${stop.text} Leave it empty here and decide at the point, with a reason.`,
+    );
+  if (problems.length > 0 || !parsed.ok) return { problems };
+  return {
+    problems,
+    ready: {
+      known: null,
+      point: parsed.value,
+      lubricantId: lubricant?.id ?? null,
+      task: parsedTask?.ok ? parsedTask.value : null,
+    },
+  };
+}
+
+/** What forbids a lubricant at a point, if anything does. */
+const stopOf = (
+  { kind, details, materials }: z.output<typeof pointForm>,
+  lubricant: InstanceType<Database['Lubricant']>,
+  ambient: Awaited<ReturnType<typeof ambientOf>>,
+) =>
+  judge(judgedOf(lubricant), requirementOf(kind, details, ambient), { materials, contents: null }).findings.find(
+    ({ level }) => level === 'stop',
+  );
 
 /** Checks every row of the grid by the forms of point, assignment and task; changes nothing. */
 export async function checkGrid(desk: Desk, machineId: string, values: unknown): Promise<Result<GridCheck>> {

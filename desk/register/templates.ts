@@ -11,6 +11,7 @@ import { copyForm, modelForm } from '@/core/register/forms';
 import { type Database, type Desk, type Result, done, refusal } from '../desk';
 import { alone } from '../locks';
 import { parseForm } from '../parse';
+import { stageOf } from '../standing/plan-rows';
 import { projectMachines } from '../standing/projection';
 import { saving } from '../change/save';
 
@@ -34,16 +35,13 @@ const templateAssignment = ({
   mounting,
 });
 
-/** What another machine of the same make would share with this one. */
-export async function templateOf(db: Database, machineId: string): Promise<MachineTemplate | undefined> {
-  const machine = await db.Machine.findByPk(machineId);
-  if (!machine) return undefined;
-  const inUse = { machineId, retiredOn: null };
+/** Everything of one machine that a template takes up. */
+async function readWhole(db: Database, machineId: string) {
   const [meters, reservoirs, points] = await Promise.all([
     db.Meter.findAll({ where: { machineId }, order: [['name', 'ASC']] }),
     db.Reservoir.findAll({ where: { machineId }, order: [['name', 'ASC']] }),
     db.LubePoint.findAll({
-      where: inUse,
+      where: { machineId, retiredOn: null },
       order: [
         ['walkPosition', 'ASC'],
         ['number', 'ASC'],
@@ -60,126 +58,129 @@ export async function templateOf(db: Database, machineId: string): Promise<Machi
     db.Assignment.findAll({ where: { reservoirId: reservoirs.map(({ id }) => id) }, order }),
     db.IntervalStage.findAll({ where: { taskId: tasks.map(({ id }) => id) }, order: [['position', 'ASC']] }),
   ]);
-  const pointTemplate = (point: (typeof points)[number]): TemplatePoint => {
-    const {
-      kind,
-      name,
-      location,
-      details,
-      consequence = 2,
-      machineState = 'any',
-      accessNote,
-      cautions,
-      doNots,
-      enoughSign = '',
-      forbidsAirGun = false,
-      materials = [],
-    } = point;
-    const own = pointAssignments.filter(({ pointId }) => pointId === point.id);
-    const shared = reservoirAssignments.filter(({ reservoirId }) => reservoirId === point.reservoirId);
-    const places = own.length > 0 ? own : shared;
-    const mine = tasks.filter(({ pointId }) => pointId === point.id);
-    const taskTemplate = (task: (typeof tasks)[number]): TemplateTask => ({
-      action: task.action,
-      title: task.title,
-      amountKind: task.amountKind,
-      amount: task.amount,
-      amountComputed: task.amountComputed ?? null,
-      intervalComputed: task.intervalComputed ?? null,
-      machineState: task.machineState,
-      procedureText: task.procedureText,
-      minutes: task.minutes,
-      rhythm: task.rhythm,
-      toleranceShare: task.toleranceShare,
-      who: task.who,
-      triggers: task.triggers,
-      severity: task.severity,
-      cyclic: task.cyclic,
-      includes: task.includesTaskIds.map((id) => mine.findIndex((other) => other.id === id)).filter((at) => at >= 0),
-      meter: task.meterId ? meters.findIndex(({ id }) => id === task.meterId) : null,
-      stages: stages
-        .filter(({ taskId }) => taskId === task.id)
-        .flatMap(({ assignmentId, name: stage, count, hours, cycles, days, standstillDays }) => {
-          const assignment = places.findIndex(({ id }) => id === assignmentId);
-          return assignment < 0
-            ? []
-            : [
-                {
-                  assignment,
-                  name: stage,
-                  ...(count !== null && { count }),
-                  ...(hours !== null && { hours }),
-                  ...(cycles !== null && { cycles }),
-                  ...(days !== null && { days }),
-                  ...(standstillDays !== null && { standstillDays }),
-                },
-              ];
-        }),
-    });
-    const reservoir = reservoirs.findIndex(({ id }) => id === point.reservoirId);
-    return {
-      kind,
-      name,
-      location,
-      details,
-      consequence,
-      machineState,
-      accessNote,
-      cautions,
-      doNots,
-      enoughSign,
-      forbidsAirGun,
-      materials,
-      reservoir: reservoir < 0 ? null : reservoir,
-      assignments: own.map(templateAssignment),
-      tasks: mine.map(taskTemplate),
-    };
-  };
+  return { meters, reservoirs, points, tasks, pointAssignments, reservoirAssignments, stages };
+}
+type Whole = Awaited<ReturnType<typeof readWhole>>;
+
+/** What another machine of the same make would share with this one. */
+export async function templateOf(db: Database, machineId: string): Promise<MachineTemplate | undefined> {
+  const machine = await db.Machine.findByPk(machineId);
+  if (!machine) return undefined;
+  const whole = await readWhole(db, machineId);
+  const { description, dutyHoursPerDay, dutyPlan = null, keepsRunning, fittingCount, energySources } = machine;
   return {
-    description: machine.description,
-    dutyHoursPerDay: machine.dutyHoursPerDay,
-    dutyPlan: machine.dutyPlan ?? null,
-    keepsRunning: machine.keepsRunning,
-    fittingCount: machine.fittingCount,
-    energySources: machine.energySources,
-    outline: machine.outline
-      ? {
-          boxes: machine.outline.boxes,
-          points: Object.fromEntries(
-            points.flatMap(({ id }, place) =>
-              machine.outline!.points[id] ? [[String(place), machine.outline!.points[id]!]] : [],
-            ),
-          ),
-        }
-      : null,
-    meters: meters.map(({ name, unit, rolloverAt, resolution = 0.1, maxPerDay = 24 }) => ({
+    description,
+    dutyHoursPerDay,
+    dutyPlan,
+    keepsRunning,
+    fittingCount,
+    energySources,
+    outline: outlineTemplate(machine.outline, whole),
+    meters: whole.meters.map(({ name, unit, rolloverAt, resolution = 0.1, maxPerDay = 24 }) => ({
       name,
       unit,
       rolloverAt,
       resolution,
       maxPerDay,
     })),
-    reservoirs: reservoirs.map((reservoir) => ({
-      name: reservoir.name,
-      capacityL: reservoir.capacityL,
-      residualL: reservoir.residualL,
-      fillMark: reservoir.fillMark,
-      fillMarkState: reservoir.fillMarkState ?? null,
-      checkMark: reservoir.checkMark,
-      checkMarkState: reservoir.checkMarkState ?? null,
-      posture: reservoir.posture,
-      settleMinutes: reservoir.settleMinutes ?? null,
-      mounting: reservoir.mounting,
-      fillTable: reservoir.fillTable,
-      levelMarks: reservoir.levelMarks,
-      comesEmpty: reservoir.comesEmpty,
-      assignments: reservoirAssignments
-        .filter(({ reservoirId }) => reservoirId === reservoir.id)
-        .map(templateAssignment),
-    })),
-    points: points.map(pointTemplate),
+    reservoirs: whole.reservoirs.map((reservoir) => reservoirTemplate(reservoir, whole)),
+    points: whole.points.map((point) => pointTemplate(point, whole)),
   };
 }
+
+/** Boxes as they are, numbers by the place of their points. */
+const outlineTemplate = (
+  outline: InstanceType<Database['Machine']>['outline'],
+  { points }: Whole,
+): MachineTemplate['outline'] =>
+  outline
+    ? {
+        boxes: outline.boxes,
+        points: Object.fromEntries(
+          points.flatMap(({ id }, place) => (outline.points[id] ? [[String(place), outline.points[id]]] : [])),
+        ),
+      }
+    : null;
+
+const reservoirTemplate = (
+  reservoir: Whole['reservoirs'][number],
+  { reservoirAssignments }: Whole,
+): MachineTemplate['reservoirs'][number] => ({
+  name: reservoir.name,
+  capacityL: reservoir.capacityL,
+  residualL: reservoir.residualL,
+  fillMark: reservoir.fillMark,
+  fillMarkState: reservoir.fillMarkState ?? null,
+  checkMark: reservoir.checkMark,
+  checkMarkState: reservoir.checkMarkState ?? null,
+  posture: reservoir.posture,
+  settleMinutes: reservoir.settleMinutes ?? null,
+  mounting: reservoir.mounting,
+  fillTable: reservoir.fillTable,
+  levelMarks: reservoir.levelMarks,
+  comesEmpty: reservoir.comesEmpty,
+  assignments: reservoirAssignments.filter(({ reservoirId }) => reservoirId === reservoir.id).map(templateAssignment),
+});
+
+function pointTemplate(point: Whole['points'][number], whole: Whole): TemplatePoint {
+  const own = whole.pointAssignments.filter(({ pointId }) => pointId === point.id);
+  const shared = whole.reservoirAssignments.filter(({ reservoirId }) => reservoirId === point.reservoirId);
+  const places = own.length > 0 ? own : shared;
+  const mine = whole.tasks.filter(({ pointId }) => pointId === point.id);
+  const reservoir = whole.reservoirs.findIndex(({ id }) => id === point.reservoirId);
+  return {
+    kind: point.kind,
+    name: point.name,
+    location: point.location,
+    details: point.details,
+    consequence: point.consequence,
+    machineState: point.machineState,
+    accessNote: point.accessNote,
+    cautions: point.cautions,
+    doNots: point.doNots,
+    enoughSign: point.enoughSign,
+    forbidsAirGun: point.forbidsAirGun,
+    materials: point.materials,
+    reservoir: reservoir < 0 ? null : reservoir,
+    assignments: own.map(templateAssignment),
+    tasks: mine.map((task) => taskTemplate(task, mine, places, whole)),
+  };
+}
+
+/**
+ * @param mine the tasks of its point, by whose place it names those that it does as well
+ * @param places the assignments of its point, by whose place its stages name theirs
+ */
+const taskTemplate = (
+  task: Whole['tasks'][number],
+  mine: readonly { id: string }[],
+  places: readonly { id: string }[],
+  { meters, stages }: Whole,
+): TemplateTask => ({
+  action: task.action,
+  title: task.title,
+  amountKind: task.amountKind,
+  amount: task.amount,
+  amountComputed: task.amountComputed ?? null,
+  intervalComputed: task.intervalComputed ?? null,
+  machineState: task.machineState,
+  procedureText: task.procedureText,
+  minutes: task.minutes,
+  rhythm: task.rhythm,
+  toleranceShare: task.toleranceShare,
+  who: task.who,
+  triggers: task.triggers,
+  severity: task.severity,
+  cyclic: task.cyclic,
+  includes: task.includesTaskIds.map((id) => mine.findIndex((other) => other.id === id)).filter((at) => at >= 0),
+  meter: task.meterId ? meters.findIndex(({ id }) => id === task.meterId) : null,
+  stages: stages
+    .filter(({ taskId }) => taskId === task.id)
+    .flatMap((stage) => {
+      const assignment = places.findIndex(({ id }) => id === stage.assignmentId);
+      return assignment < 0 ? [] : [{ assignment, ...stageOf(stage) }];
+    }),
+});
 
 type Named = { code: string; name: string; areaId: string; modelId?: string | null };
 

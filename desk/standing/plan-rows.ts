@@ -306,14 +306,22 @@ export const stageOwner = (
 /** The stages of the first of some assignments that has any for a task. */
 export function stagesInForce(rows: readonly StageRow[], assignmentsByRank: readonly string[]): Stage[] {
   const owner = stageOwner(rows, assignmentsByRank);
-  return rows
-    .filter(({ assignmentId }) => assignmentId === owner)
-    .map(({ name, count, hours, cycles, days, standstillDays }) => ({
-      name,
-      ...(count !== null && { count }),
-      ...(hours !== null && { hours }),
-      ...(cycles !== null && { cycles }),
-      ...(days !== null && { days }),
-      ...(standstillDays !== null && { standstillDays }),
-    }));
+  return rows.filter(({ assignmentId }) => assignmentId === owner).map(stageOf);
 }
+
+/** A stage as its row says, without what it does not say. */
+export const stageOf = ({
+  name,
+  count,
+  hours,
+  cycles,
+  days,
+  standstillDays,
+}: Omit<StageRow, 'assignmentId' | 'taskId'>): Stage => ({
+  name,
+  ...(count !== null && { count }),
+  ...(hours !== null && { hours }),
+  ...(cycles !== null && { cycles }),
+  ...(days !== null && { days }),
+  ...(standstillDays !== null && { standstillDays }),
+});

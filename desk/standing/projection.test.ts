@@ -67,6 +67,43 @@ describe('the projection', async () => {
     if (!outcome.ok) throw new Error(outcome.reason);
     if (kind !== 'override') written.push({ id: sent.id, kind, body, happenedAt: sent.happenedAt, taskIds });
   };
+  const changePlan = async (size: number) => {
+    const machine = (await db.Machine.findByPk(ids.machine))!;
+    const answer = await updateMachine(desk, ids.machine, machine.version!, {
+      code: 'M-1',
+      name: 'Fan',
+      areaId: ids.area,
+      description: '',
+      dutyHoursPerDay: String(4 + (size % 20)),
+      fittingCount: '',
+      energySources: [],
+    });
+    expect(answer).toMatchObject({ ok: true });
+  };
+  const correct = async (what: 'correct' | 'void', size: number) => {
+    const original = written.splice(size % Math.max(1, written.length), 1)[0];
+    if (!original) return;
+    const body =
+      what === 'void'
+        ? { void: true, reason: 'Not so.' }
+        : {
+            reason: 'Not so.',
+            replacement: {
+              happenedAt: original.happenedAt,
+              offsetMinutes: 120,
+              taskIds: original.taskIds,
+              body: 'value' in original.body ? { ...original.body, value: size } : original.body,
+            },
+          };
+    const pointId = original.kind === 'reading' || original.kind === 'meter-change' ? null : ids.point;
+    expect(
+      await writeEntry(
+        db,
+        desk.now,
+        entry({ id: newId(), kind: 'correction', pointId, replacesId: original.id, body }),
+      ),
+    ).toMatchObject({ ok: true });
+  };
   const take = async ({ what, ago, size, which }: Step) => {
     const taskIds = [tasks[which]!];
     const day = plantDayOf(nowMs - ago * dayMs, { timeZone: 'Europe/Vienna', dayStartsAtMinutes: 360 });
@@ -110,45 +147,10 @@ describe('the projection', async () => {
           ? write('postpone', 0, { untilOn: addDays(dueOn, 1), wasDueOn: dueOn, reason: 'No stop before.' }, taskIds)
           : undefined;
       }
-      case 'plan': {
-        const machine = (await db.Machine.findByPk(ids.machine))!;
-        const answer = await updateMachine(desk, ids.machine, machine.version!, {
-          code: 'M-1',
-          name: 'Fan',
-          areaId: ids.area,
-          description: '',
-          dutyHoursPerDay: String(4 + (size % 20)),
-          fittingCount: '',
-          energySources: [],
-        });
-        expect(answer).toMatchObject({ ok: true });
-        return undefined;
-      }
-      default: {
-        const original = written.splice(size % Math.max(1, written.length), 1)[0];
-        if (!original) return undefined;
-        const body =
-          what === 'void'
-            ? { void: true, reason: 'Not so.' }
-            : {
-                reason: 'Not so.',
-                replacement: {
-                  happenedAt: original.happenedAt,
-                  offsetMinutes: 120,
-                  taskIds: original.taskIds,
-                  body: 'value' in original.body ? { ...original.body, value: size } : original.body,
-                },
-              };
-        const pointId = original.kind === 'reading' || original.kind === 'meter-change' ? null : ids.point;
-        expect(
-          await writeEntry(
-            db,
-            desk.now,
-            entry({ id: newId(), kind: 'correction', pointId, replacesId: original.id, body }),
-          ),
-        ).toMatchObject({ ok: true });
-        return undefined;
-      }
+      case 'plan':
+        return changePlan(size);
+      default:
+        return correct(what, size);
     }
   };
 
