@@ -1,6 +1,7 @@
 'use client';
 
 import { useState, useTransition } from 'react';
+import { Disclosure } from '@/components/ui/disclosure';
 import { FormProblem } from '@/components/ui/notice';
 import { day } from '@/components/words';
 import type { Retirable } from '@/desk/register/in-use';
@@ -45,17 +46,14 @@ export function TakeOutOfUse({ what, ...thing }: Thing & { what: string }) {
   const { busy, reason, set } = useSetting(thing);
   return (
     <div className="no-print mt-6 max-w-prose">
-      <details>
-        <summary className="inline-flex min-h-11 cursor-pointer items-center underline decoration-rule underline-offset-4 md:min-h-8">
-          Take {thing.name} out of use
-        </summary>
+      <Disclosure summary={<>Take {thing.name} out of use</>} className="">
         <p className="mt-2">{what} What was written stays, and it can be used again.</p>
         <p className="mt-3">
           <button type="button" className="button" disabled={busy} onClick={() => set(false)}>
             Out of use from today
           </button>
         </p>
-      </details>
+      </Disclosure>
       <FormProblem reason={reason} />
     </div>
   );

@@ -1,5 +1,6 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
+import { PageHead } from '@/components/ui/page-head';
 import { methodGroups } from '@/core/methods';
 
 export const metadata: Metadata = { title: 'Bench' };
@@ -8,9 +9,7 @@ export const metadata: Metadata = { title: 'Bench' };
 export default function BenchPage() {
   return (
     <>
-      <header className="border-b-2 border-ink pb-3">
-        <h1 className="text-3xl">Bench</h1>
-      </header>
+      <PageHead title="Bench" />
       <p className="mt-4 max-w-prose">
         Every computation of the book, to try by hand: what goes in, what comes out, and the working between.
       </p>

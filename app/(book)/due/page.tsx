@@ -1,5 +1,6 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
+import { PageHead } from '@/components/ui/page-head';
 import { hourLineLegend } from '@/components/scales/hour-line';
 import { FilterChoice, FilterText } from '@/components/ui/filter-fields';
 import { type DueFilter, dueFilter, dueQuery, groupWords, standingWords } from '@/core/interval/due-filter';
@@ -28,20 +29,22 @@ export default async function DueListPage({ searchParams }: Search) {
   const cut = Object.entries(filter).some(([key, value]) => value && key !== 'group');
   return (
     <>
-      <header className="flex flex-wrap items-end justify-between gap-4 border-b-2 border-ink pb-3">
-        <h1 className="text-3xl">Due</h1>
-        <nav aria-label="Plan" className="no-print flex flex-wrap gap-x-6">
-          <Link href="/due/outlook" className="inline-flex min-h-11 items-center md:min-h-8">
-            Outlook
-          </Link>
-          <Link href="/due/what-if" className="inline-flex min-h-11 items-center md:min-h-8">
-            What if
-          </Link>
-          <Link href="/due/formats" className="inline-flex min-h-11 items-center md:min-h-8">
-            Calendar and files
-          </Link>
-        </nav>
-      </header>
+      <PageHead
+        title="Due"
+        actions={
+          <nav aria-label="Plan" className="no-print flex flex-wrap gap-x-6">
+            <Link href="/due/outlook" className="inline-flex min-h-11 items-center md:min-h-8">
+              Outlook
+            </Link>
+            <Link href="/due/what-if" className="inline-flex min-h-11 items-center md:min-h-8">
+              What if
+            </Link>
+            <Link href="/due/formats" className="inline-flex min-h-11 items-center md:min-h-8">
+              Calendar and files
+            </Link>
+          </nav>
+        }
+      />
       <AutoForm opener={cut ? 'Change the filter' : 'Filter and group'}>
         <FilterChoice
           name="standing"

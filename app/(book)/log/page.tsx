@@ -1,5 +1,6 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
+import { PageHead } from '@/components/ui/page-head';
 import { kindWords } from '@/components/entry-words';
 import { FilterChoice, FilterText } from '@/components/ui/filter-fields';
 import { WrittenList } from '@/components/written-list';
@@ -55,9 +56,7 @@ export default async function LogPage({ searchParams }: Search) {
       : null;
   return (
     <>
-      <header className="border-b-2 border-ink pb-3">
-        <h1 className="text-3xl">Log</h1>
-      </header>
+      <PageHead title="Log" />
       <form className="no-print mt-4 grid grid-cols-2 gap-3 md:grid-cols-4 xl:grid-cols-7 xl:items-end" role="search">
         <FilterChoice
           name="kind"

@@ -1,5 +1,6 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
+import { PageHead } from '@/components/ui/page-head';
 import { day, number, quantityOf } from '@/components/words';
 import { families } from '@/core/compat/vocabulary';
 import { readStoreRoom } from '@/desk/read/store-room';
@@ -16,17 +17,19 @@ export default async function LubricantsPage() {
   }));
   return (
     <>
-      <header className="flex flex-wrap items-end justify-between gap-4 border-b-2 border-ink pb-3">
-        <h1 className="text-3xl">Lubricants</h1>
-        <p className="no-print flex flex-wrap gap-2">
-          <Link href="/lubricants/translate" className="button">
-            Read an old plate
-          </Link>
-          <Link href="/lubricants/new" className="button">
-            Add a lubricant
-          </Link>
-        </p>
-      </header>
+      <PageHead
+        title="Lubricants"
+        actions={
+          <p className="no-print flex flex-wrap gap-2">
+            <Link href="/lubricants/translate" className="button">
+              Read an old plate
+            </Link>
+            <Link href="/lubricants/new" className="button">
+              Add a lubricant
+            </Link>
+          </p>
+        }
+      />
       <nav aria-label="Store room" className="no-print mt-3 flex flex-wrap gap-x-6">
         {[
           ['/lubricants/chart', 'Viscosity and temperature'],

@@ -1,5 +1,7 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
+import { PageHead } from '@/components/ui/page-head';
+import { Section } from '@/components/ui/section';
 import { counted } from '@/components/words';
 import { thePlant } from '@/desk/plant';
 import { readPlantTree } from '@/desk/read/plant-tree';
@@ -22,26 +24,28 @@ export default async function PlantPage({ searchParams }: Search) {
   const unknown = areas.reduce((sum, { counts }) => sum + counts.unknown, 0);
   return (
     <>
-      <header className="flex flex-wrap items-end justify-between gap-4 border-b-2 border-ink pb-3">
-        <h1 className="text-3xl">Plant</h1>
-        <p className="no-print flex flex-wrap gap-2">
-          <Link href="/plant/closures" className="button">
-            Holidays and shutdowns
-          </Link>
-          <Link href="/plant/meters/import" className="button">
-            Import readings
-          </Link>
-          <Link href="/plant/templates" className="button">
-            Templates
-          </Link>
-          <Link href="/plant/many" className="button">
-            Many points at once
-          </Link>
-          <Link href="/plant/machines/new" className="button">
-            Add a machine
-          </Link>
-        </p>
-      </header>
+      <PageHead
+        title="Plant"
+        actions={
+          <p className="no-print flex flex-wrap gap-2">
+            <Link href="/plant/closures" className="button">
+              Holidays and shutdowns
+            </Link>
+            <Link href="/plant/meters/import" className="button">
+              Import readings
+            </Link>
+            <Link href="/plant/templates" className="button">
+              Templates
+            </Link>
+            <Link href="/plant/many" className="button">
+              Many points at once
+            </Link>
+            <Link href="/plant/machines/new" className="button">
+              Add a machine
+            </Link>
+          </p>
+        }
+      />
       {areas.length === 0 && (
         <p className="mt-6">
           No areas yet. Begin with one: a hall, a line, a yard. Machines go into areas, points onto machines.
@@ -96,12 +100,9 @@ export default async function PlantPage({ searchParams }: Search) {
           <BandChoice bands={plant.ambientBands} now={plant.ambientBandNow ?? null} />
         </div>
       )}
-      <section aria-labelledby="add-area" className="no-print mt-12 max-w-xl border-t border-ink pt-4">
-        <h2 id="add-area" className="mb-3 text-xl">
-          Add an area
-        </h2>
+      <Section id="add-area" title="Add an area" className="no-print mt-12 max-w-xl border-t border-ink pt-4" spaced>
         <AreaFields />
-      </section>
+      </Section>
     </>
   );
 }

@@ -1,5 +1,6 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
+import { PageHead } from '@/components/ui/page-head';
 import { counted } from '@/components/words';
 import { type Search, searchOf } from '@/app/search';
 import { openDesk, reading } from '@/app/server';
@@ -16,12 +17,14 @@ export default async function RoutesPage({ searchParams }: Search) {
   const { retired, routes, onNone, next } = await reading(() => readRouteList(desk, after));
   return (
     <>
-      <header className="flex flex-wrap items-end justify-between gap-4 border-b-2 border-ink pb-3">
-        <h1 className="text-3xl">Routes</h1>
-        <Link href="/routes/new" className="button no-print">
-          Make a route
-        </Link>
-      </header>
+      <PageHead
+        title="Routes"
+        actions={
+          <Link href="/routes/new" className="button no-print">
+            Make a route
+          </Link>
+        }
+      />
       {routes.length === 0 && (
         <p className="mt-6">
           No routes yet. A route gathers tasks that share a frequency, an area, a lubricant and a machine state, in the

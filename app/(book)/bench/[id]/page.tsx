@@ -1,6 +1,7 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
 import { notFound } from 'next/navigation';
+import { PageHead } from '@/components/ui/page-head';
 import { describeMethod } from '@/core/method';
 import { findMethod } from '@/core/methods';
 import { MethodForm } from './method-form';
@@ -19,13 +20,9 @@ export default async function MethodPage({ params }: Props) {
   const { id, version, title, summary, source, rules, input, output } = describeMethod(method);
   return (
     <div className="max-w-5xl">
-      <header className="border-b-2 border-ink pb-3">
-        <p className="caption">
-          <Link href="/bench">Bench</Link>
-        </p>
-        <h1 className="text-3xl">{title}</h1>
+      <PageHead trail={<Link href="/bench">Bench</Link>} title={title}>
         <p>{summary}</p>
-      </header>
+      </PageHead>
       <p className="caption mt-3">
         {source}. Method {id}, version {version}.
       </p>

@@ -1,6 +1,8 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
 import { notFound } from 'next/navigation';
+import { PageHead } from '@/components/ui/page-head';
+import { Section } from '@/components/ui/section';
 import { PostponeForm } from '@/components/entry/postpone-form';
 import { AbsoluteHourAxis, HourLine, nowPosition } from '@/components/scales/hour-line';
 import { NoticeLine } from '@/components/ui/notice';
@@ -36,17 +38,21 @@ export default async function WhyDuePage({ params }: { params: Promise<{ taskId:
   const latest = latestPostponement({ ...due, ...(lastMs !== undefined && { lastMs }) }, point.consequence, plant);
   return (
     <div className="max-w-3xl">
-      <header className="border-b-2 border-ink pb-3">
-        <p className="caption">
-          <Link href="/due">Due</Link> › <Link href={pointPath(machine.code, point.number)}>{label}</Link> {point.name}
-        </p>
-        <h1 className="text-3xl">Why is this due?</h1>
+      <PageHead
+        trail={
+          <>
+            <Link href="/due">Due</Link> › <Link href={pointPath(machine.code, point.number)}>{label}</Link>{' '}
+            {point.name}
+          </>
+        }
+        title="Why is this due?"
+      >
         <p className="mt-1 text-lg">
           {title}: <strong>{dueWords(due, today)}</strong>
           {due.dueOn && <>, {day(due.dueOn)}</>}
           {due.runIn && ', running in'}
         </p>
-      </header>
+      </PageHead>
       {due.postponedFrom && (
         <p className="mt-4 border-l-4 border-ink pl-3">Put off: it was due on {day(due.postponedFrom)}.</p>
       )}
@@ -65,10 +71,7 @@ export default async function WhyDuePage({ params }: { params: Promise<{ taskId:
         />
       </div>
       {due.limits.length > 0 && (
-        <section aria-labelledby="limits" className="mt-6">
-          <h2 id="limits" className="text-xl">
-            The limits compared
-          </h2>
+        <Section id="limits" title="The limits compared" className="mt-6">
           <p className="caption">
             Whichever comes first wins.{' '}
             {rhythm === 'fixed'
@@ -115,20 +118,17 @@ export default async function WhyDuePage({ params }: { params: Promise<{ taskId:
             </p>
           )}
           {triggers.length > 0 && <p className="mt-1">Also {triggers.map(triggerWords).join('; ')}.</p>}
-        </section>
+        </Section>
       )}
       {due.notices.map((notice, index) => (
         <NoticeLine key={index} notice={notice} />
       ))}
       {due.working.length > 0 && (
-        <section aria-labelledby="working" className="mt-6">
-          <h2 id="working" className="text-xl">
-            The working
-          </h2>
+        <Section id="working" title="The working" className="mt-6">
           <div className="mt-2 border-l-2 border-ink pl-4">
             <WorkingSteps steps={due.working} />
           </div>
-        </section>
+        </Section>
       )}
       {due.state !== 'known' && (
         <p className="mt-4">
@@ -136,10 +136,7 @@ export default async function WhyDuePage({ params }: { params: Promise<{ taskId:
         </p>
       )}
       {latest && due.dueOn && (
-        <section aria-labelledby="put-off" className="no-print mt-8">
-          <h2 id="put-off" className="text-xl">
-            Put it off
-          </h2>
+        <Section id="put-off" title="Put it off" className="no-print mt-8">
           <p className="caption">{postponementRule}</p>
           <div className="mt-3">
             <PostponeForm
@@ -151,7 +148,7 @@ export default async function WhyDuePage({ params }: { params: Promise<{ taskId:
               latest={latest}
             />
           </div>
-        </section>
+        </Section>
       )}
     </div>
   );

@@ -1,6 +1,8 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
 import { gatherDays } from '@/core/interval/planned-rounds';
+import { PageHead } from '@/components/ui/page-head';
+import { Section } from '@/components/ui/section';
 import { counted, day, number, weekday } from '@/components/words';
 import { readRoundsAhead } from '@/desk/read/plan-formats';
 import { type Search, searchOf } from '@/app/search';
@@ -28,16 +30,8 @@ export default async function FormatsPage({ searchParams }: Search) {
   });
   return (
     <div className="max-w-4xl">
-      <header className="border-b-2 border-ink pb-3">
-        <p className="caption">
-          <Link href="/due">Due</Link>
-        </p>
-        <h1 className="text-3xl">Calendar and files</h1>
-      </header>
-      <section aria-labelledby="calendar" className="mt-5">
-        <h2 id="calendar" className="text-xl">
-          Calendar
-        </h2>
+      <PageHead trail={<Link href="/due">Due</Link>} title="Calendar and files" />
+      <Section id="calendar" title="Calendar" className="mt-5">
         <p className="max-w-prose">
           One event for each planned round of the next 13 weeks, on the day its first task is due, taking along what
           falls due within {gatherDays} days. Subscribe with this address; a round that moves keeps its event.
@@ -62,11 +56,8 @@ export default async function FormatsPage({ searchParams }: Search) {
             </li>
           ))}
         </ul>
-      </section>
-      <section aria-labelledby="files" className="mt-8">
-        <h2 id="files" className="text-xl">
-          Files
-        </h2>
+      </Section>
+      <Section id="files" title="Files" className="mt-8">
         <p className="mt-2 flex flex-wrap gap-3">
           <a className="button" href="/api/plan.csv" download>
             Plan as CSV
@@ -78,12 +69,17 @@ export default async function FormatsPage({ searchParams }: Search) {
         <p className="caption mt-2">
           Every task with its interval, where it stands, its window and its routes. Meters: <code>/api/meters</code>.
         </p>
-      </section>
-      <section aria-labelledby="rounds" className="mt-8">
-        <h2 id="rounds" className="text-xl">
-          Planned rounds{one && ` of ${one.code}`}{' '}
-          <span className="caption font-normal">{counted(rounds.length, 'round')} in 13 weeks</span>
-        </h2>
+      </Section>
+      <Section
+        id="rounds"
+        title={
+          <>
+            Planned rounds{one && ` of ${one.code}`}{' '}
+            <span className="caption font-normal">{counted(rounds.length, 'round')} in 13 weeks</span>
+          </>
+        }
+        className="mt-8"
+      >
         {rounds.length === 0 ? (
           <p className="mt-2">
             No route has a task with a date yet. <Link href="/routes">Make a route</Link>
@@ -108,7 +104,7 @@ export default async function FormatsPage({ searchParams }: Search) {
             ))}
           </ul>
         )}
-      </section>
+      </Section>
     </div>
   );
 }

@@ -1,5 +1,7 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
+import { PageHead } from '@/components/ui/page-head';
+import { Section } from '@/components/ui/section';
 import { WeekBars } from '@/components/scales/week-bars';
 import { counted, number, quantityOf } from '@/components/words';
 import { readOutlook } from '@/desk/ahead/outlook';
@@ -26,38 +28,41 @@ export default async function OutlookPage({ searchParams }: Search) {
   const total = (pick: (week: (typeof weeks)[number]) => number) => weeks.reduce((sum, week) => sum + pick(week), 0);
   return (
     <>
-      <header className="flex flex-wrap items-end justify-between gap-4 border-b-2 border-ink pb-3">
-        <div>
-          <p className="caption">
-            <Link href="/due">Due</Link>
-          </p>
-          <h1 className="text-3xl">Outlook</h1>
-        </div>
-        <nav aria-label="Span" className="no-print flex gap-6">
-          {([13, 52] as const).map((each) => (
-            <Link
-              key={each}
-              href={`/due/outlook?weeks=${each}`}
-              aria-current={each === span ? 'page' : undefined}
-              className={`inline-flex min-h-11 items-center md:min-h-8 ${each === span ? 'font-semibold' : ''}`}
-            >
-              {spans[each]}
-            </Link>
-          ))}
-        </nav>
-      </header>
+      <PageHead
+        trail={<Link href="/due">Due</Link>}
+        title="Outlook"
+        actions={
+          <nav aria-label="Span" className="no-print flex gap-6">
+            {([13, 52] as const).map((each) => (
+              <Link
+                key={each}
+                href={`/due/outlook?weeks=${each}`}
+                aria-current={each === span ? 'page' : undefined}
+                className={`inline-flex min-h-11 items-center md:min-h-8 ${each === span ? 'font-semibold' : ''}`}
+              >
+                {spans[each]}
+              </Link>
+            ))}
+          </nav>
+        }
+      />
       <p className="mt-4 max-w-prose">
         Every task from its next due day on, each service on its day; what is overdue counts in this week. Whiskers: all
         machines at the slow, or all at the fast end of their forecast.{' '}
         {undated > 0 && `${counted(undated, 'task')} without a date are not in it.`}
       </p>
-      <section aria-labelledby="work" className="mt-6">
-        <h2 id="work" className="text-xl">
-          Work{' '}
-          <span className="caption font-normal">
-            hours a week; {number(total((week) => week.minutes.mid) / 60, 0)} h in all for {counted(tasks, 'task')}
-          </span>
-        </h2>
+      <Section
+        id="work"
+        title={
+          <>
+            Work{' '}
+            <span className="caption font-normal">
+              hours a week; {number(total((week) => week.minutes.mid) / 60, 0)} h in all for {counted(tasks, 'task')}
+            </span>
+          </>
+        }
+        className="mt-6"
+      >
         <div className="overflow-x-auto" role="region" aria-label="Work by week">
           <WeekBars
             title="Hours of work by week"
@@ -72,11 +77,16 @@ export default async function OutlookPage({ searchParams }: Search) {
             }))}
           />
         </div>
-      </section>
-      <section aria-labelledby="lubricants" className="mt-8">
-        <h2 id="lubricants" className="text-xl">
-          Lubricants <span className="caption font-normal">a week; to the mark by the log, films not counted</span>
-        </h2>
+      </Section>
+      <Section
+        id="lubricants"
+        title={
+          <>
+            Lubricants <span className="caption font-normal">a week; to the mark by the log, films not counted</span>
+          </>
+        }
+        className="mt-8"
+      >
         {lubricants.length === 0 && <p className="mt-2">No counted amount falls into this span.</p>}
         <ul>
           {shown.map((code) => {
@@ -129,7 +139,7 @@ export default async function OutlookPage({ searchParams }: Search) {
             )}
           </p>
         )}
-      </section>
+      </Section>
     </>
   );
 }

@@ -1,5 +1,6 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
+import { PageHead } from '@/components/ui/page-head';
 import { dayAndClock } from '@/components/words';
 import { thePlant } from '@/desk/plant';
 import { readChangeSets } from '@/desk/read/point-choices';
@@ -18,16 +19,12 @@ export default async function WhatIfPage() {
   }));
   return (
     <>
-      <header className="border-b-2 border-ink pb-3">
-        <p className="caption">
-          <Link href="/due">Due</Link>
-        </p>
-        <h1 className="text-3xl">What if</h1>
+      <PageHead trail={<Link href="/due">Due</Link>} title="What if">
         <p className="mt-1 max-w-prose">
           Pick tasks, change something, and see the year’s work, lubricant and missed windows before and after. Nothing
           is changed until you apply it.
         </p>
-      </header>
+      </PageHead>
       <TrialForm />
       <DoneChanges
         done={sets.map(({ madeAt, by, ...set }) => ({

@@ -1,6 +1,8 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
 import { notFound } from 'next/navigation';
+import { PageHead } from '@/components/ui/page-head';
+import { Section } from '@/components/ui/section';
 import type { EntryContext } from '@/components/entry/entry-form';
 import { entryWords, kindWords } from '@/components/entry-words';
 import { amount, dayAndClock, measured } from '@/components/words';
@@ -52,11 +54,7 @@ export default async function EntryPage({ params }: { params: Promise<{ id: stri
   };
   return (
     <div className="max-w-3xl">
-      <header className="border-b-2 border-ink pb-3">
-        <p className="caption">
-          <Link href="/log">Log</Link>
-        </p>
-        <h1 className="text-3xl">{kindWords[original.kind]}</h1>
+      <PageHead trail={<Link href="/log">Log</Link>} title={<>{kindWords[original.kind]}</>}>
         {original.machine && (
           <p>
             {original.point ? (
@@ -74,7 +72,7 @@ export default async function EntryPage({ params }: { params: Promise<{ id: stri
             </span>
           </p>
         )}
-      </header>
+      </PageHead>
       <ol>
         {chain.map((line, index) => (
           <li key={line.id} className="rule-b py-4">
@@ -100,10 +98,7 @@ export default async function EntryPage({ params }: { params: Promise<{ id: stri
         </p>
       ) : null}
       {current !== null && mended !== 'by-the-next' && (
-        <section aria-labelledby="correct" className="no-print mt-8">
-          <h2 id="correct" className="text-xl">
-            Correct this entry
-          </h2>
+        <Section id="correct" title="Correct this entry" className="no-print mt-8">
           <p className="caption mb-4">
             The original stays in the book; the correction stands beside it with your name.
           </p>
@@ -117,7 +112,7 @@ export default async function EntryPage({ params }: { params: Promise<{ id: stri
             current={current}
             context={context}
           />
-        </section>
+        </Section>
       )}
     </div>
   );

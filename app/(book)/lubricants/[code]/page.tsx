@@ -1,6 +1,9 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
 import { notFound } from 'next/navigation';
+import { PageHead } from '@/components/ui/page-head';
+import { Section } from '@/components/ui/section';
+import { Disclosure } from '@/components/ui/disclosure';
 import { LevelGlass } from '@/components/scales/level-glass';
 import { Fact } from '@/components/ui/fact';
 import { counted, day, measured, number, quantityOf } from '@/components/words';
@@ -34,8 +37,6 @@ const mixWords = {
   'test-first': 'test first',
   never: 'never together',
 } as const;
-const summary =
-  'inline-flex min-h-11 cursor-pointer items-center underline decoration-rule underline-offset-4 md:min-h-8';
 
 /** One lubricant: what it is, what it may meet, where it is used, what is on the shelf. */
 export default async function LubricantPage({ params }: Props) {
@@ -69,31 +70,32 @@ export default async function LubricantPage({ params }: Props) {
   });
   return (
     <>
-      <header className="flex flex-wrap items-end justify-between gap-4 border-b-2 border-ink pb-3">
-        <div>
-          <p className="caption">
-            <Link href="/lubricants">Lubricants</Link>
-          </p>
-          <h1 className="text-3xl">
+      <PageHead
+        trail={<Link href="/lubricants">Lubricants</Link>}
+        title={
+          <>
             <span className="house-code mr-3">{lubricant.code}</span>
             <span className="font-normal">{lubricant.name}</span>
-          </h1>
-          <p className="text-muted">
-            {families[lubricant.kind]}
-            {lubricant.designation && <>, {lubricant.designation}</>}
-          </p>
-        </div>
-        <p className="no-print flex flex-wrap gap-2">
-          {!grease && (lubricant.isoVg !== null || lubricant.kv40 !== null) && (
-            <Link href={`/lubricants/chart?oil=${lubricant.code}`} className="button">
-              Viscosity chart
+          </>
+        }
+        actions={
+          <p className="no-print flex flex-wrap gap-2">
+            {!grease && (lubricant.isoVg !== null || lubricant.kv40 !== null) && (
+              <Link href={`/lubricants/chart?oil=${lubricant.code}`} className="button">
+                Viscosity chart
+              </Link>
+            )}
+            <Link href={`/lubricants/${lubricant.code}/edit`} className="button">
+              Change
             </Link>
-          )}
-          <Link href={`/lubricants/${lubricant.code}/edit`} className="button">
-            Change
-          </Link>
+          </p>
+        }
+      >
+        <p className="text-muted">
+          {families[lubricant.kind]}
+          {lubricant.designation && <>, {lubricant.designation}</>}
         </p>
-      </header>
+      </PageHead>
       {(lubricant.hazards.length > 0 || lubricant.description) && (
         <div className="mt-4 grid gap-1 border-l-4 border-ink pl-4">
           {lubricant.hazards.map((hazard) => (
@@ -107,10 +109,14 @@ export default async function LubricantPage({ params }: Props) {
       )}
       <div className="mt-6 gap-10 xl:grid xl:grid-cols-[minmax(0,1.5fr)_minmax(0,1fr)]">
         <div className="grid content-start gap-10">
-          <section aria-labelledby="used">
-            <h2 id="used" className="text-xl">
-              Where it is used <span className="caption font-normal">{counted(points.count, 'point')}</span>
-            </h2>
+          <Section
+            id="used"
+            title={
+              <>
+                Where it is used <span className="caption font-normal">{counted(points.count, 'point')}</span>
+              </>
+            }
+          >
             {need && need.perYear > 0 && (
               <p className="mt-1">
                 The plan uses <strong>{quantityOf(need.perYear, need.unit)}</strong> a year
@@ -139,11 +145,8 @@ export default async function LubricantPage({ params }: Props) {
                 <Link href={`/due?lubricant=${lubricant.code}`}>All {counted(points.count, 'point')} under Due</Link>
               </p>
             )}
-          </section>
-          <section aria-labelledby="meets">
-            <h2 id="meets" className="text-xl">
-              What it may meet
-            </h2>
+          </Section>
+          <Section id="meets" title="What it may meet">
             <p className="caption">
               From base oil, thickener and additives. In one sump or bearing the rule is always: top up with what is in
               there.
@@ -162,11 +165,8 @@ export default async function LubricantPage({ params }: Props) {
                 </li>
               ))}
             </ul>
-          </section>
-          <section aria-labelledby="touches">
-            <h2 id="touches" className="text-xl">
-              What it may touch
-            </h2>
+          </Section>
+          <Section id="touches" title="What it may touch">
             {touching.ok && touching.result.byMaterial.some(({ verdict }) => verdict !== 'suits') ? (
               <ul className="mt-2">
                 {touching.result.byMaterial
@@ -190,11 +190,8 @@ export default async function LubricantPage({ params }: Props) {
               All other materials of the tables suit. The tables know families only; the maker of the seal knows the
               compound.
             </p>
-          </section>
-          <section aria-labelledby="replaces">
-            <h2 id="replaces" className="text-xl">
-              What it stands in for
-            </h2>
+          </Section>
+          <Section id="replaces" title="What it stands in for">
             {replaces.length === 0 ? (
               <p className="mt-2">
                 Nothing is recorded. When an old chart names a product that is gone, write it down here with the source,
@@ -213,19 +210,15 @@ export default async function LubricantPage({ params }: Props) {
                 ))}
               </ul>
             )}
-            <details className="no-print mt-2">
-              <summary className={summary}>Record a former product</summary>
+            <Disclosure summary="Record a former product" className="no-print mt-2">
               <div className="mt-3 max-w-2xl">
                 <ReplacementFields lubricantId={lubricant.id} today={today} />
               </div>
-            </details>
-          </section>
+            </Disclosure>
+          </Section>
         </div>
         <div className="grid content-start gap-10 border-rule max-xl:mt-10 xl:border-l xl:pl-8">
-          <section aria-labelledby="what">
-            <h2 id="what" className="text-xl">
-              What it is
-            </h2>
+          <Section id="what" title="What it is">
             <dl className="mt-2 grid grid-cols-[auto_1fr] gap-x-6">
               {lubricant.nlgi !== null && (
                 <Fact name="NLGI">{`${lubricant.nlgi}: penetration ${nlgiRanges[lubricant.nlgi]!.from} to ${nlgiRanges[lubricant.nlgi]!.to}, ${nlgiRanges[lubricant.nlgi]!.feel}`}</Fact>
@@ -256,19 +249,23 @@ export default async function LubricantPage({ params }: Props) {
                   : 'none that matter'}
               </Fact>
             </dl>
-          </section>
-          <section aria-labelledby="shelf">
-            <h2 id="shelf" className="text-xl">
-              On the shelf{' '}
-              <span className="caption font-normal">
-                {stock.length > 0
-                  ? quantityOf(
-                      stock.reduce((sum, { amount }) => sum + amount, 0),
-                      unit,
-                    )
-                  : 'nothing'}
-              </span>
-            </h2>
+          </Section>
+          <Section
+            id="shelf"
+            title={
+              <>
+                On the shelf{' '}
+                <span className="caption font-normal">
+                  {stock.length > 0
+                    ? quantityOf(
+                        stock.reduce((sum, { amount }) => sum + amount, 0),
+                        unit,
+                      )
+                    : 'nothing'}
+                </span>
+              </>
+            }
+          >
             {need && need.perYear > 0 && stock.length > 0 && (
               <LevelGlass
                 share={stock.reduce((sum, { amount }) => sum + amount, 0) / need.perYear}
@@ -294,18 +291,14 @@ export default async function LubricantPage({ params }: Props) {
                 </li>
               ))}
             </ul>
-            <details className="no-print mt-2" open={stock.length === 0}>
-              <summary className={summary}>Put a container on the shelf</summary>
+            <Disclosure summary="Put a container on the shelf" className="no-print mt-2" open={stock.length === 0}>
               <div className="mt-3">
                 <StockFields lubricantId={lubricant.id} today={today} unit={unit} />
               </div>
-            </details>
-          </section>
+            </Disclosure>
+          </Section>
           {grease && (
-            <section aria-labelledby="guns">
-              <h2 id="guns" className="text-xl">
-                Guns that carry it
-              </h2>
+            <Section id="guns" title="Guns that carry it">
               {guns.length === 0 ? (
                 <p className="mt-2">
                   None. <Link href="/lubricants/guns">Add a gun</Link>; a gun carries one grease for good.
@@ -321,7 +314,7 @@ export default async function LubricantPage({ params }: Props) {
                   ))}
                 </ul>
               )}
-            </section>
+            </Section>
           )}
         </div>
       </div>

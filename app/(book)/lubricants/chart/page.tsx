@@ -1,5 +1,6 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
+import { PageHead } from '@/components/ui/page-head';
 import { type OperatingWindow, ViscosityChart } from '@/components/scales/viscosity-chart';
 import { lineOf } from '@/core/assign/judge';
 import { isGreaseKind } from '@/core/store/store-room';
@@ -50,12 +51,7 @@ export default async function ChartPage({ searchParams }: { searchParams: Promis
   const wrong = !window && [search.fromC, search.toC, search.thinnest, search.thickest].some((text) => text?.trim());
   return (
     <>
-      <header className="border-b-2 border-ink pb-3">
-        <p className="caption">
-          <Link href="/lubricants">Lubricants</Link>
-        </p>
-        <h1 className="text-3xl">Viscosity and temperature</h1>
-      </header>
+      <PageHead trail={<Link href="/lubricants">Lubricants</Link>} title="Viscosity and temperature" />
       <div className="mt-6 gap-10 xl:grid xl:grid-cols-[minmax(0,820px)_minmax(0,1fr)]">
         <ViscosityChart key={shown.map(({ code }) => code).join()} oils={shown} grades={grades} window={window} />
         <form className="no-print max-xl:mt-8">

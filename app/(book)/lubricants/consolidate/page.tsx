@@ -1,5 +1,6 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
+import { PageHead } from '@/components/ui/page-head';
 import { counted, quantityOf } from '@/components/words';
 import { readMergers } from '@/desk/read/store-room';
 import { openDesk, reading } from '@/app/server';
@@ -16,12 +17,7 @@ export default async function ConsolidatePage() {
   const shown = mergers.slice(0, shownMost);
   return (
     <>
-      <header className="border-b-2 border-ink pb-3">
-        <p className="caption">
-          <Link href="/lubricants">Lubricants</Link>
-        </p>
-        <h1 className="text-3xl">Which could be one</h1>
-      </header>
+      <PageHead trail={<Link href="/lubricants">Lubricants</Link>} title="Which could be one" />
       <p className="mt-4 max-w-prose">
         Every further lubricant is one more can to mix up. These are alike in kind, base and thickener, and at most a
         grade apart. The one used at more points is kept. Nothing is changed here: it is for the planner and the

@@ -1,5 +1,8 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
+import { PageHead } from '@/components/ui/page-head';
+import { Section } from '@/components/ui/section';
+import { Disclosure } from '@/components/ui/disclosure';
 import { day, measured } from '@/components/words';
 import { isGreaseKind } from '@/core/store/store-room';
 import { openDesk, reading } from '@/app/server';
@@ -24,12 +27,7 @@ export default async function GunsPage() {
   const greases = lubricants.filter(({ kind }) => isGreaseKind(kind));
   return (
     <>
-      <header className="border-b-2 border-ink pb-3">
-        <p className="caption">
-          <Link href="/lubricants">Lubricants</Link>
-        </p>
-        <h1 className="text-3xl">Guns</h1>
-      </header>
+      <PageHead trail={<Link href="/lubricants">Lubricants</Link>} title="Guns" />
       <p className="mt-4 max-w-prose">
         Guns differ two to one. Calibrate each: pump strokes onto a scale until it is free of air, then count and weigh.
         A gun carries one grease for good; grease of unknown kind in a gun goes to the waste.
@@ -54,24 +52,18 @@ export default async function GunsPage() {
                   </li>
                 ))}
               </ul>
-              <details className="no-print mt-1">
-                <summary className="inline-flex min-h-11 cursor-pointer items-center text-sm underline decoration-rule underline-offset-4 md:min-h-8">
-                  Calibrate {gun.code}
-                </summary>
+              <Disclosure summary={<>Calibrate {gun.code}</>} className="no-print mt-1" small>
                 <div className="mt-2 max-w-xl">
                   <CalibrationFields gunId={gun.id} />
                 </div>
-              </details>
+              </Disclosure>
             </li>
           );
         })}
       </ul>
-      <section aria-labelledby="add" className="no-print mt-8 max-w-2xl border-t-2 border-ink pt-4">
-        <h2 id="add" className="mb-3 text-xl">
-          Add a gun
-        </h2>
+      <Section id="add" title="Add a gun" className="no-print mt-8 max-w-2xl border-t-2 border-ink pt-4" spaced>
         <GunFields greases={greases.map(({ id, code, name }) => ({ value: id, label: `${code} ${name}` }))} />
-      </section>
+      </Section>
     </>
   );
 }

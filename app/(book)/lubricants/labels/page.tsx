@@ -1,5 +1,6 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
+import { PageHead } from '@/components/ui/page-head';
 import { LabelSheet } from '@/components/label-sheet';
 import { PrintButton } from '@/components/print-button';
 import { measured } from '@/components/words';
@@ -44,15 +45,12 @@ export default async function LubricantLabelsPage() {
   ];
   return (
     <>
-      <header className="no-print flex flex-wrap items-end justify-between gap-4 border-b-2 border-ink pb-3">
-        <div>
-          <p className="caption">
-            <Link href="/lubricants">Lubricants</Link>
-          </p>
-          <h1 className="text-3xl">Labels for cans and guns</h1>
-        </div>
-        <PrintButton label="Print on A4" />
-      </header>
+      <PageHead
+        trail={<Link href="/lubricants">Lubricants</Link>}
+        title="Labels for cans and guns"
+        actions={<PrintButton label="Print on A4" />}
+        noPrint
+      />
       <div className="mt-6 print:mt-0">
         <LabelSheet labels={labels} />
       </div>

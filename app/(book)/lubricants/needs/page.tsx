@@ -1,5 +1,6 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
+import { PageHead } from '@/components/ui/page-head';
 import { counted, quantityOf } from '@/components/words';
 import { isGreaseKind } from '@/core/store/store-room';
 import { readNeeds } from '@/desk/store/needs';
@@ -28,19 +29,17 @@ export default async function NeedsPage({ searchParams }: Search) {
     isGreaseKind(lubricants.find(({ id }) => id === lubricantId)?.kind ?? '') ? ('g' as const) : ('L' as const);
   return (
     <>
-      <header className="flex flex-wrap items-end justify-between gap-4 border-b-2 border-ink pb-3">
-        <div>
-          <p className="caption">
-            <Link href="/lubricants">Lubricants</Link>
+      <PageHead
+        trail={<Link href="/lubricants">Lubricants</Link>}
+        title="What the plan uses"
+        actions={
+          <p className="no-print">
+            <a href="/api/needs.csv" className="button" download>
+              Order list as CSV
+            </a>
           </p>
-          <h1 className="text-3xl">What the plan uses</h1>
-        </div>
-        <p className="no-print">
-          <a href="/api/needs.csv" className="button" download>
-            Order list as CSV
-          </a>
-        </p>
-      </header>
+        }
+      />
       <p className="mt-4 max-w-prose">
         From the amounts and intervals of the plan at the present use of the machines. What is filled to the mark goes
         by the log of the last year; films and passes are not counted and are named.

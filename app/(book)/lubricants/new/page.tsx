@@ -1,4 +1,5 @@
 import type { Metadata } from 'next';
+import { PageHead } from '@/components/ui/page-head';
 import { openDesk } from '@/app/server';
 import { LubricantFields } from '../lubricant-fields';
 
@@ -8,7 +9,9 @@ export default async function NewLubricantPage() {
   await openDesk();
   return (
     <div className="max-w-4xl">
-      <h1 className="mb-6 border-b-2 border-ink pb-3 text-3xl">Add a lubricant</h1>
+      <div className="mb-6">
+        <PageHead title="Add a lubricant" />
+      </div>
       <LubricantFields />
     </div>
   );

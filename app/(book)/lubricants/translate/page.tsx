@@ -1,5 +1,7 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
+import { PageHead } from '@/components/ui/page-head';
+import { Section } from '@/components/ui/section';
 import { NoticeLine } from '@/components/ui/notice';
 import { Working } from '@/components/ui/working';
 import { measured } from '@/components/words';
@@ -51,12 +53,7 @@ export default async function TranslatePage({ searchParams }: Search) {
     : [];
   return (
     <>
-      <header className="border-b-2 border-ink pb-3">
-        <p className="caption">
-          <Link href="/lubricants">Lubricants</Link>
-        </p>
-        <h1 className="text-3xl">Read an old plate</h1>
-      </header>
+      <PageHead trail={<Link href="/lubricants">Lubricants</Link>} title="Read an old plate" />
       <form className="mt-6 max-w-2xl" role="search">
         <label htmlFor="plate" className="mb-1 block font-medium">
           What the plate or the old manual says
@@ -85,10 +82,7 @@ export default async function TranslatePage({ searchParams }: Search) {
       </form>
       {plate && (
         <div className="mt-8 gap-12 lg:grid lg:grid-cols-[minmax(0,1fr)_minmax(0,1.1fr)]" role="status">
-          <section aria-labelledby="means">
-            <h2 id="means" className="text-xl">
-              It means
-            </h2>
+          <Section id="means" title="It means">
             {decoded?.ok && (
               <>
                 <p className="mt-2 text-2xl">
@@ -164,12 +158,9 @@ export default async function TranslatePage({ searchParams }: Search) {
                 </ul>
               </section>
             )}
-          </section>
+          </Section>
           {wanted && (
-            <section aria-labelledby="match" className="max-lg:mt-8">
-              <h2 id="match" className="text-xl">
-                In the store room
-              </h2>
+            <Section id="match" title="In the store room" className="max-lg:mt-8">
               <p className="caption">
                 By type first, then by viscosity. Before it goes in, choose it at its point: metals, seals and what is
                 in there decide too.
@@ -195,7 +186,7 @@ export default async function TranslatePage({ searchParams }: Search) {
                   ))}
                 </ul>
               )}
-            </section>
+            </Section>
           )}
         </div>
       )}

@@ -1,5 +1,6 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
+import { PageHead } from '@/components/ui/page-head';
 import { thePlant } from '@/desk/plant';
 import { openDesk, reading } from '@/app/server';
 import { ClosureFields } from './closure-fields';
@@ -19,16 +20,12 @@ export default async function ClosuresPage() {
   const inOrder = [...closures.filter(({ to }) => to >= today), ...closures.filter(({ to }) => to < today).reverse()];
   return (
     <div className="max-w-3xl">
-      <header className="border-b-2 border-ink pb-3">
-        <p className="caption">
-          <Link href="/plant">Plant</Link>
-        </p>
-        <h1 className="text-3xl">Holidays and shutdowns</h1>
+      <PageHead trail={<Link href="/plant">Plant</Link>} title="Holidays and shutdowns">
         <p className="mt-1 max-w-prose">
           Run hours are forecast around these days. Calendar limits are not: oil ages while the plant stands. Machines
           that run on, such as a kiln, say so on their own page. From and to are both included.
         </p>
-      </header>
+      </PageHead>
       <div className="mt-6">
         <ClosureFields key={String(updatedAt)} initial={{ closures: inOrder }} />
       </div>

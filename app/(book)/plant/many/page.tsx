@@ -1,5 +1,6 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
+import { PageHead } from '@/components/ui/page-head';
 import { dayAndClock } from '@/components/words';
 import { thePlant } from '@/desk/plant';
 import { readChangeSets, pointsToPickFrom } from '@/desk/read/point-choices';
@@ -18,12 +19,7 @@ export default async function ManyPage() {
   }));
   return (
     <>
-      <header className="border-b-2 border-ink pb-3">
-        <p className="caption">
-          <Link href="/plant">Plant</Link>
-        </p>
-        <h1 className="text-3xl">Many points at once</h1>
-      </header>
+      <PageHead trail={<Link href="/plant">Plant</Link>} title="Many points at once" />
       <ManyForm
         choices={choices}
         areas={areas}

@@ -1,5 +1,6 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
+import { PageHead } from '@/components/ui/page-head';
 import { counted, dayAndClock } from '@/components/words';
 import { pointKinds } from '@/core/register/point-kinds';
 import { templateTaskWords } from '@/core/register/task-template';
@@ -24,19 +25,17 @@ export default async function TemplatesPage() {
   const retired = all.filter(({ retiredOn }) => retiredOn);
   return (
     <>
-      <header className="flex flex-wrap items-end justify-between gap-4 border-b-2 border-ink pb-3">
-        <div>
-          <p className="caption">
-            <Link href="/plant">Plant</Link>
+      <PageHead
+        trail={<Link href="/plant">Plant</Link>}
+        title="Templates"
+        actions={
+          <p className="no-print">
+            <Link href="/plant/templates/new" className="button">
+              Make a template
+            </Link>
           </p>
-          <h1 className="text-3xl">Templates</h1>
-        </div>
-        <p className="no-print">
-          <Link href="/plant/templates/new" className="button">
-            Make a template
-          </Link>
-        </p>
-      </header>
+        }
+      />
       {templates.length === 0 ? (
         <p className="mt-4">
           No template yet. One holds the tasks that points of a kind have in common, with their intervals.{' '}

@@ -1,4 +1,5 @@
 import type { Metadata } from 'next';
+import { PageHead } from '@/components/ui/page-head';
 import { plantToday } from '@/core/time/plant-day';
 import { readUnknown } from '@/desk/read/unknown-list';
 import { thePlant } from '@/desk/plant';
@@ -17,9 +18,7 @@ export default async function UnknownPage() {
   }));
   return (
     <>
-      <header className="border-b-2 border-ink pb-3">
-        <h1 className="text-3xl">Last service unknown</h1>
-      </header>
+      <PageHead title="Last service unknown" />
       <p className="mt-4 max-w-prose">
         Nobody knows when these were last done, so they have no date. Tick what you know something about, then say what.
       </p>

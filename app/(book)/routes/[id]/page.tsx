@@ -1,6 +1,8 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
 import { notFound } from 'next/navigation';
+import { PageHead } from '@/components/ui/page-head';
+import { Section } from '@/components/ui/section';
 import { DueList } from '@/components/due-list';
 import { counted, number } from '@/components/words';
 import { plantToday } from '@/core/time/plant-day';
@@ -28,40 +30,45 @@ export default async function RoutePage({ params }: { params: Promise<{ id: stri
   const today = plantToday(desk.now, plant);
   return (
     <>
-      <header className="flex flex-wrap items-end justify-between gap-4 border-b-2 border-ink pb-3">
-        <div>
-          <p className="caption">
-            <Link href="/routes">Routes</Link>
-          </p>
-          <h1 className="text-3xl">
+      <PageHead
+        trail={<Link href="/routes">Routes</Link>}
+        title={
+          <>
             <span className="mr-3">{route.code}</span>
             <span className="font-normal">{route.name}</span>
-          </h1>
-        </div>
-        <p className="no-print">
-          <Link href={`/routes/${id}/edit`} className="button">
-            Change route
-          </Link>
-        </p>
-      </header>
+          </>
+        }
+        actions={
+          <p className="no-print">
+            <Link href={`/routes/${id}/edit`} className="button">
+              Change route
+            </Link>
+          </p>
+        }
+      />
       {route.note && <p className="mt-4 max-w-prose whitespace-pre-line">{route.note}</p>}
       <div className="mt-5">
         <BeginRound plan={plan} timeZone={plant.timeZone} />
       </div>
-      <section aria-labelledby="stops" className="mt-8 max-w-4xl">
-        <h2 id="stops" className="text-xl">
-          Stops in walking order{' '}
-          <span className="caption font-normal">
-            {counted(inOrder.length, 'stop')},{' '}
-            {number(
-              inOrder.reduce((sum, { minutes }) => sum + minutes, 0),
-              0,
-            )}{' '}
-            min without the walk
-          </span>
-        </h2>
+      <Section
+        id="stops"
+        title={
+          <>
+            Stops in walking order{' '}
+            <span className="caption font-normal">
+              {counted(inOrder.length, 'stop')},{' '}
+              {number(
+                inOrder.reduce((sum, { minutes }) => sum + minutes, 0),
+                0,
+              )}{' '}
+              min without the walk
+            </span>
+          </>
+        }
+        className="mt-8 max-w-4xl"
+      >
         <DueList caption={`Stops of ${route.code}`} items={inOrder.map((state) => dueItem(state, today))} />
-      </section>
+      </Section>
     </>
   );
 }

@@ -1,4 +1,5 @@
 import type { Metadata } from 'next';
+import { PageHead } from '@/components/ui/page-head';
 import { areasToPickFrom } from '@/desk/read/point-choices';
 import { readTaskChoices } from '@/desk/read/task-choices';
 import { openDesk, reading } from '@/app/server';
@@ -14,7 +15,9 @@ export default async function NewRoutePage() {
   });
   return (
     <>
-      <h1 className="mb-6 border-b-2 border-ink pb-3 text-3xl">Make a route</h1>
+      <div className="mb-6">
+        <PageHead title="Make a route" />
+      </div>
       <RouteBuilder choices={choices} areas={areas} />
     </>
   );

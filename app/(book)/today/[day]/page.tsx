@@ -1,6 +1,7 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
 import { notFound } from 'next/navigation';
+import { Section } from '@/components/ui/section';
 import { PageTurner } from '@/components/page-turner';
 import { clock, counted, day as dayWords, number, week, weekday } from '@/components/words';
 import { WrittenList } from '@/components/written-list';
@@ -48,11 +49,16 @@ export default async function DiaryPage({ params }: Props) {
         />
       </header>
       <div className="gap-10 xl:grid xl:grid-cols-[minmax(0,1.65fr)_minmax(0,1fr)]">
-        <section aria-labelledby="to-do" className="pt-5">
-          <h2 id="to-do" className="text-xl">
-            {day > today ? 'Will be due' : day < today ? 'To do at the end of the day' : 'To do'}{' '}
-            <span className="caption font-normal">{counted(wanted, 'task')}</span>
-          </h2>
+        <Section
+          id="to-do"
+          title={
+            <>
+              {day > today ? 'Will be due' : day < today ? 'To do at the end of the day' : 'To do'}{' '}
+              <span className="caption font-normal">{counted(wanted, 'task')}</span>
+            </>
+          }
+          className="pt-5"
+        >
           {wanted === 0 && (
             <p className="mt-3">
               {day < today ? 'Nothing was due at the end of this day.' : 'Nothing is due.'}{' '}
@@ -75,10 +81,15 @@ export default async function DiaryPage({ params }: Props) {
             </p>
           )}
           {metersToRead.count > 0 && (
-            <section aria-labelledby="meters" className="mt-8">
-              <h2 id="meters" className="text-xl">
-                Meters to read <span className="caption font-normal">{metersToRead.count}</span>
-              </h2>
+            <Section
+              id="meters"
+              title={
+                <>
+                  Meters to read <span className="caption font-normal">{metersToRead.count}</span>
+                </>
+              }
+              className="mt-8"
+            >
               <ul className="mt-2">
                 {metersToRead.shown.map(({ id, machineCode, machineName, name, daysSince, lastShown }) => (
                   <li key={id} className="rule-t flex flex-wrap gap-x-3 py-2">
@@ -102,13 +113,10 @@ export default async function DiaryPage({ params }: Props) {
                   their machines.
                 </p>
               )}
-            </section>
+            </Section>
           )}
-        </section>
-        <section aria-labelledby="written" className="border-rule pt-5 xl:border-l xl:pl-8">
-          <h2 id="written" className="text-xl">
-            Written
-          </h2>
+        </Section>
+        <Section id="written" title="Written" className="border-rule pt-5 xl:border-l xl:pl-8">
           {rounds.map(
             ({ id, routeCode, routeName, personInitials, startedAt, signedAt, brokenOff, stops, answered }) => (
               <p key={id} className="rule-t mt-2 pt-2">
@@ -136,12 +144,18 @@ export default async function DiaryPage({ params }: Props) {
               </p>
             )}
           </div>
-        </section>
+        </Section>
       </div>
-      <section aria-labelledby="open" className="mt-10 border-t-2 border-ink pt-4">
-        <h2 id="open" className="text-xl">
-          Open findings {findings.count > 0 && <span className="caption font-normal">{number(findings.count, 0)}</span>}
-        </h2>
+      <Section
+        id="open"
+        title={
+          <>
+            Open findings{' '}
+            {findings.count > 0 && <span className="caption font-normal">{number(findings.count, 0)}</span>}
+          </>
+        }
+        className="mt-10 border-t-2 border-ink pt-4"
+      >
         {findings.shown.length === 0 && <p className="mt-2">None.</p>}
         <ul>
           {findings.shown.map(({ entryId, what, urgency, text, foundOn, initials, machine, point }) => (
@@ -172,7 +186,7 @@ export default async function DiaryPage({ params }: Props) {
             The most urgent, newest first. <Link href="/log?kind=finding">All are in the log</Link>
           </p>
         )}
-      </section>
+      </Section>
     </>
   );
 }

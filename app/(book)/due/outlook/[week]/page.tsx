@@ -1,6 +1,7 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
 import { notFound } from 'next/navigation';
+import { PageHead } from '@/components/ui/page-head';
 import { counted, day, number, quantityOf, weekday } from '@/components/words';
 import { dueFilter, mondayOf } from '@/core/interval/due-filter';
 import { addDays } from '@/core/time/plant-day';
@@ -18,18 +19,23 @@ export default async function OutlookWeekPage({ params }: { params: Promise<{ we
   const monday = mondayOf(week);
   return (
     <div className="max-w-4xl">
-      <header className="border-b-2 border-ink pb-3">
-        <p className="caption">
-          <Link href="/due">Due</Link> › <Link href="/due/outlook">Outlook</Link>
-        </p>
-        <h1 className="text-3xl">
-          Week {Number(week.slice(6))} <span className="font-normal">from {day(monday)}</span>
-        </h1>
+      <PageHead
+        trail={
+          <>
+            <Link href="/due">Due</Link> › <Link href="/due/outlook">Outlook</Link>
+          </>
+        }
+        title={
+          <>
+            Week {Number(week.slice(6))} <span className="font-normal">from {day(monday)}</span>
+          </>
+        }
+      >
         <p>
           {counted(count, 'service')}, {number(minutes / 60)} h of work by the likely forecast.
           {count > services.length && ` The first ${services.length} are listed.`}
         </p>
-      </header>
+      </PageHead>
       {services.length === 0 && <p className="mt-4">Nothing falls into this week.</p>}
       {Array.from({ length: 7 }, (_, index) => addDays(monday, index)).map((on) => {
         const mine = services.filter((service) => service.on === on);

@@ -1,5 +1,6 @@
 import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
+import { PageHead } from '@/components/ui/page-head';
 import { openDesk, reading } from '@/app/server';
 import { InUse } from '@/app/(book)/in-use';
 import { LubricantFields } from '@/app/(book)/lubricants/lubricant-fields';
@@ -15,7 +16,9 @@ export default async function EditLubricantPage({ params }: { params: Promise<{ 
   if (!row) notFound();
   return (
     <div className="max-w-4xl">
-      <h1 className="mb-6 border-b-2 border-ink pb-3 text-3xl">Change {row.code}</h1>
+      <div className="mb-6">
+        <PageHead title={<>Change {row.code}</>} />
+      </div>
       <LubricantFields
         known={{ id: row.id, version: row.version }}
         initial={{

@@ -1,4 +1,5 @@
 import Link from 'next/link';
+import { Disclosure } from '@/components/ui/disclosure';
 import { ReadingForm } from '@/components/entry/reading-form';
 import { counted, dayAndClock, number, paceWords } from '@/components/words';
 import { type MeterStanding, readableMeter } from '@/desk/standing/meters';
@@ -55,10 +56,7 @@ export function MachineMeters({
           <div className="no-print mt-3">
             <ReadingForm timeZone={timeZone} personId={personId} meter={readableMeter(meter)} />
           </div>
-          <details className="no-print mt-2">
-            <summary className="inline-flex min-h-11 cursor-pointer items-center text-sm underline decoration-rule underline-offset-4 md:min-h-8">
-              Change this meter
-            </summary>
+          <Disclosure summary="Change this meter" className="no-print mt-2" small>
             <div className="mt-3">
               <MeterFields
                 key={meter.version}
@@ -73,17 +71,14 @@ export function MachineMeters({
                 }}
               />
             </div>
-          </details>
+          </Disclosure>
         </div>
       ))}
-      <details className="no-print mt-4" open={meters.length === 0 && wanted}>
-        <summary className="inline-flex min-h-11 cursor-pointer items-center underline decoration-rule underline-offset-4 md:min-h-8">
-          Add a meter
-        </summary>
+      <Disclosure summary="Add a meter" className="no-print mt-4" open={meters.length === 0 && wanted}>
         <div className="mt-3">
           <MeterFields machineId={machine.id} />
         </div>
-      </details>
+      </Disclosure>
     </section>
   );
 }

@@ -1,6 +1,8 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
 import { notFound, redirect } from 'next/navigation';
+import { PageHead } from '@/components/ui/page-head';
+import { Section } from '@/components/ui/section';
 import { DueList } from '@/components/due-list';
 import { MachineOutline } from '@/components/scales/machine-outline';
 import { NoticeLine } from '@/components/ui/notice';
@@ -50,32 +52,37 @@ export default async function MachinePage({ params }: Props) {
   const uncounted = machine.fittingCount !== null && machine.fittingCount !== points.length;
   return (
     <>
-      <header className="flex flex-wrap items-end justify-between gap-4 border-b-2 border-ink pb-3">
-        <div>
-          <p className="caption">
+      <PageHead
+        trail={
+          <>
             <Link href="/plant">Plant</Link> › {area.code} {area.name}
-          </p>
-          <h1 className="text-3xl">
+          </>
+        }
+        title={
+          <>
             <span className="mr-3">{machine.code}</span>
             <span className="font-normal">{machine.name}</span>
-          </h1>
-          {(oldCodes.length > 0 || model) && (
-            <p className="caption">
-              {oldCodes.length > 0 && `formerly ${oldCodes.join(', ')}`}
-              {oldCodes.length > 0 && model && '; '}
-              {model && `model ${model.name}`}
-            </p>
-          )}
-        </div>
-        <p className="no-print flex gap-2">
-          <Link href={`/plant/machines/${code}/edit`} className="button">
-            Change machine
-          </Link>
-          <Link href={`/plant/machines/${code}/points/new`} className="button">
-            Add a point
-          </Link>
-        </p>
-      </header>
+          </>
+        }
+        actions={
+          <p className="no-print flex gap-2">
+            <Link href={`/plant/machines/${code}/edit`} className="button">
+              Change machine
+            </Link>
+            <Link href={`/plant/machines/${code}/points/new`} className="button">
+              Add a point
+            </Link>
+          </p>
+        }
+      >
+        {(oldCodes.length > 0 || model) && (
+          <p className="caption">
+            {oldCodes.length > 0 && `formerly ${oldCodes.join(', ')}`}
+            {oldCodes.length > 0 && model && '; '}
+            {model && `model ${model.name}`}
+          </p>
+        )}
+      </PageHead>
       <nav aria-label="Of this machine" className="no-print mt-2 flex flex-wrap gap-x-6">
         {[
           ['chart', 'Chart for the wall'],
@@ -115,10 +122,14 @@ export default async function MachinePage({ params }: Props) {
       {machine.description && <p className="mt-4 max-w-prose">{machine.description}</p>}
       <div className="mt-6 gap-10 xl:grid xl:grid-cols-[minmax(0,1.9fr)_minmax(0,1fr)]">
         <div className="grid content-start gap-10">
-          <section aria-labelledby="points">
-            <h2 id="points" className="text-xl">
-              Points in walking order <span className="caption font-normal">{counted(points.length, 'point')}</span>
-            </h2>
+          <Section
+            id="points"
+            title={
+              <>
+                Points in walking order <span className="caption font-normal">{counted(points.length, 'point')}</span>
+              </>
+            }
+          >
             {uncounted && (
               <p className="mt-2 border-l-4 border-ink pl-3">
                 {counted(machine.fittingCount!, 'fitting')} were counted on the machine, {points.length} are listed.
@@ -153,22 +164,16 @@ export default async function MachinePage({ params }: Props) {
                 ))}
               </p>
             )}
-          </section>
+          </Section>
           {states.length > 0 && (
-            <section aria-labelledby="tasks">
-              <h2 id="tasks" className="text-xl">
-                Tasks
-              </h2>
+            <Section id="tasks" title="Tasks">
               <DueList caption={`Tasks of ${machine.code}`} items={states.map((state) => dueItem(state, today))} />
-            </section>
+            </Section>
           )}
         </div>
         <div className="grid content-start gap-10 border-rule max-xl:mt-10 xl:border-l xl:pl-8">
           {points.length > 0 && (
-            <section aria-labelledby="outline">
-              <h2 id="outline" className="text-xl">
-                Outline
-              </h2>
+            <Section id="outline" title="Outline">
               <MachineOutline
                 outline={completeOutline(
                   machine.outline,
@@ -181,7 +186,7 @@ export default async function MachinePage({ params }: Props) {
               <p className="no-print">
                 <Link href={`/plant/machines/${code}/drawing`}>Change the drawing</Link>
               </p>
-            </section>
+            </Section>
           )}
           <MachineMeters
             machine={machine}
@@ -191,10 +196,7 @@ export default async function MachinePage({ params }: Props) {
             wanted={points.length > 0}
           />
           {reservoirs.length > 0 && (
-            <section aria-labelledby="reservoirs">
-              <h2 id="reservoirs" className="text-xl">
-                Reservoirs
-              </h2>
+            <Section id="reservoirs" title="Reservoirs">
               <ul className="mt-2">
                 {reservoirs.map(({ id, name, capacityL, mounting, confirmed }) => (
                   <li key={id} className="rule-t py-1.5">
@@ -211,12 +213,9 @@ export default async function MachinePage({ params }: Props) {
                   </li>
                 ))}
               </ul>
-            </section>
+            </Section>
           )}
-          <section aria-labelledby="energy">
-            <h2 id="energy" className="text-xl">
-              Energy sources
-            </h2>
+          <Section id="energy" title="Energy sources">
             <p className="caption">
               Isolate each and prove it at zero, by the site’s own rules. This list informs; it does not permit.
             </p>
@@ -234,11 +233,8 @@ export default async function MachinePage({ params }: Props) {
                 ))}
               </dl>
             )}
-          </section>
-          <section aria-labelledby="history">
-            <h2 id="history" className="mb-2 text-xl">
-              Written lately
-            </h2>
+          </Section>
+          <Section id="history" title="Written lately" spaced>
             {history.length === 0 ? (
               <p>Nothing has been written about this machine yet.</p>
             ) : (
@@ -249,7 +245,7 @@ export default async function MachinePage({ params }: Props) {
                 <Link href={`/log?machine=${code}`}>All entries of {code}</Link>
               </p>
             )}
-          </section>
+          </Section>
         </div>
       </div>
     </>

@@ -1,5 +1,7 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
+import { PageHead } from '@/components/ui/page-head';
+import { Section } from '@/components/ui/section';
 import { openDesk, reading } from '@/app/server';
 import { FromModelFields } from '../copy-fields';
 import { MachineFields } from '../machine-fields';
@@ -20,7 +22,9 @@ export default async function NewMachinePage() {
   }));
   return (
     <div className="max-w-4xl">
-      <h1 className="mb-6 border-b-2 border-ink pb-3 text-3xl">Add a machine</h1>
+      <div className="mb-6">
+        <PageHead title="Add a machine" />
+      </div>
       {areas.length === 0 ? (
         <p>
           A machine stands in an area. <Link href="/plant#add-area">Add the first area</Link>
@@ -43,12 +47,9 @@ export default async function NewMachinePage() {
         />
       )}
       {models.length > 0 && (
-        <section aria-labelledby="from-model" className="mt-12 border-t border-ink pt-4">
-          <h2 id="from-model" className="mb-3 text-xl">
-            Or one of a model
-          </h2>
+        <Section id="from-model" title="Or one of a model" className="mt-12 border-t border-ink pt-4" spaced>
           <FromModelFields models={models} areas={areas} />
-        </section>
+        </Section>
       )}
     </div>
   );

@@ -1,6 +1,7 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
 import { notFound, redirect } from 'next/navigation';
+import { PageHead } from '@/components/ui/page-head';
 import { typedTemplateTask } from '@/core/register/task-template';
 import { openDesk, reading } from '@/app/server';
 import { TakeOutOfUse } from '@/app/(book)/in-use';
@@ -18,15 +19,11 @@ export default async function TemplatePage({ params }: { params: Promise<{ id: s
   const { name, pointKind, firstHours, tasks, version = 0 } = template;
   return (
     <div className="max-w-5xl">
-      <header className="border-b-2 border-ink pb-3">
-        <p className="caption">
-          <Link href="/plant/templates">Templates</Link>
-        </p>
-        <h1 className="text-3xl">{name}</h1>
+      <PageHead trail={<Link href="/plant/templates">Templates</Link>} title={name}>
         <p className="caption">
           Tasks made from it before stay as they are; apply it again to bring points up to date.
         </p>
-      </header>
+      </PageHead>
       <div className="mt-6">
         <TemplateFields
           key={version}

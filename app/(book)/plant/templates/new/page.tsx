@@ -1,5 +1,6 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
+import { PageHead } from '@/components/ui/page-head';
 import { openDesk } from '@/app/server';
 import { TemplateFields } from '../template-fields';
 
@@ -9,12 +10,7 @@ export default async function NewTemplatePage() {
   await openDesk();
   return (
     <div className="max-w-5xl">
-      <header className="border-b-2 border-ink pb-3">
-        <p className="caption">
-          <Link href="/plant/templates">Templates</Link>
-        </p>
-        <h1 className="text-3xl">Make a template</h1>
-      </header>
+      <PageHead trail={<Link href="/plant/templates">Templates</Link>} title="Make a template" />
       <div className="mt-6">
         <TemplateFields />
       </div>

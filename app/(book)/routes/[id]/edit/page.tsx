@@ -1,5 +1,6 @@
 import type { Metadata } from 'next';
 import { notFound, redirect } from 'next/navigation';
+import { PageHead } from '@/components/ui/page-head';
 import { readRoute } from '@/desk/walk/routes';
 import { areasToPickFrom } from '@/desk/read/point-choices';
 import { readTaskChoices, readTaskChoicesOf } from '@/desk/read/task-choices';
@@ -23,7 +24,9 @@ export default async function EditRoutePage({ params }: { params: Promise<{ id: 
   if (!route) notFound();
   return (
     <>
-      <h1 className="mb-6 border-b-2 border-ink pb-3 text-3xl">Change {route.code}</h1>
+      <div className="mb-6">
+        <PageHead title={<>Change {route.code}</>} />
+      </div>
       <RouteBuilder key={route.version} choices={choices} areas={areas} known={route} />
       <TakeOutOfUse
         kind="route"

@@ -1,6 +1,8 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
 import { notFound } from 'next/navigation';
+import { PageHead } from '@/components/ui/page-head';
+import { Section } from '@/components/ui/section';
 import { PrintButton } from '@/components/print-button';
 import { QrCode } from '@/components/qr-code';
 import { taskAmount } from '@/components/words';
@@ -25,29 +27,31 @@ export default async function OperatorCardPage({ params }: { params: Promise<{ c
   const { machine, lines, belongs } = card;
   return (
     <div className="max-w-4xl">
-      <header className="flex flex-wrap items-end justify-between gap-4 border-b-2 border-ink pb-3">
-        <div>
-          <p className="caption no-print">
-            <Link href={`/plant/machines/${machine.code}`}>
-              {machine.code} {machine.name}
-            </Link>
-          </p>
-          <h1 className="text-3xl">
+      <PageHead
+        trail={
+          <Link href={`/plant/machines/${machine.code}`} className="no-print">
+            {machine.code} {machine.name}
+          </Link>
+        }
+        title={
+          <>
             Operator card{' '}
             <span className="font-normal">
               {machine.code} {machine.name}
             </span>
-          </h1>
-        </div>
-        {lines.length > 0 && (
-          <p className="no-print flex gap-2">
-            <Link href={`/counter/${machine.code}`} className="button">
-              Counter screen
-            </Link>
-            <PrintButton />
-          </p>
-        )}
-      </header>
+          </>
+        }
+        actions={
+          lines.length > 0 && (
+            <p className="no-print flex gap-2">
+              <Link href={`/counter/${machine.code}`} className="button">
+                Counter screen
+              </Link>
+              <PrintButton />
+            </p>
+          )
+        }
+      />
       {lines.length === 0 ? (
         <p className="mt-4">
           No task of this machine is done by its operator. A task that is wanted more often than once a shift belongs
@@ -108,10 +112,7 @@ export default async function OperatorCardPage({ params }: { params: Promise<{ c
         </div>
       )}
       {belongs.length > 0 && (
-        <section aria-labelledby="belongs" className="no-print mt-6">
-          <h2 id="belongs" className="text-xl">
-            Comes round within a shift
-          </h2>
+        <Section id="belongs" title="Comes round within a shift" className="no-print mt-6">
           <p className="caption">Nobody walks that often: these belong to whoever runs the machine.</p>
           <ul className="mt-2">
             {belongs.map(({ taskId, number, label, title, every }) => (
@@ -123,7 +124,7 @@ export default async function OperatorCardPage({ params }: { params: Promise<{ c
               </li>
             ))}
           </ul>
-        </section>
+        </Section>
       )}
       <p className="caption mt-3">
         One box each time. Something wrong: stop, keep others away, tell the technician. The site’s own rules come

@@ -1,6 +1,8 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
 import { notFound } from 'next/navigation';
+import { PageHead } from '@/components/ui/page-head';
+import { Section } from '@/components/ui/section';
 import { counted } from '@/components/words';
 import { readMachinePage } from '@/desk/read/machine';
 import { openDesk, reading } from '@/app/server';
@@ -19,29 +21,26 @@ export default async function CopyMachinePage({ params }: { params: Promise<{ co
   const { machine, points, states, reservoirs, model } = page;
   return (
     <div className="max-w-3xl">
-      <header className="border-b-2 border-ink pb-3">
-        <p className="caption">
+      <PageHead
+        trail={
           <Link href={`/plant/machines/${machine.code}`}>
             {machine.code} {machine.name}
           </Link>
-        </p>
-        <h1 className="text-3xl">Another like this</h1>
-      </header>
+        }
+        title="Another like this"
+      />
       <p className="mt-4">
         With its {counted(points.length, 'point')}, {counted(reservoirs.length, 'reservoir')} and{' '}
         {counted(states.length, 'task')}, lubricants and drawing. Meters begin unread and the last services are unknown,
         as on a machine one has not looked after yet.
       </p>
-      <section aria-labelledby="copy" className="mt-6">
-        <h2 id="copy" className="mb-3 text-xl">
-          Duplicate it
-        </h2>
+      <Section id="copy" title="Duplicate it" className="mt-6" spaced>
         <CopyFields
           machineId={machine.id}
           areas={areas.map(({ id, code: area, name }) => ({ value: id, label: `${area} ${name}` }))}
           initial={{ code: '', name: machine.name, areaId: machine.areaId }}
         />
-      </section>
+      </Section>
       <section aria-labelledby="model" className="mt-10 border-t border-ink pt-4">
         <h2 id="model" className="mb-1 text-xl">
           Make it a model

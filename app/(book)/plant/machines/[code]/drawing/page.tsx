@@ -1,6 +1,7 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
 import { notFound } from 'next/navigation';
+import { PageHead } from '@/components/ui/page-head';
 import { pointLabel } from '@/core/register/assignment';
 import { completeOutline } from '@/core/register/outline';
 import { readMachinePage } from '@/desk/read/machine';
@@ -17,14 +18,14 @@ export default async function DrawingPage({ params }: { params: Promise<{ code: 
   const { machine, points } = page;
   return (
     <>
-      <header className="border-b-2 border-ink pb-3">
-        <p className="caption">
+      <PageHead
+        trail={
           <Link href={`/plant/machines/${machine.code}`}>
             {machine.code} {machine.name}
           </Link>
-        </p>
-        <h1 className="text-3xl">Plain drawing</h1>
-      </header>
+        }
+        title="Plain drawing"
+      />
       <p className="mt-4 max-w-prose">
         Boxes for the parts of the machine as one stands before it, numbers where the points are. Drag a number, or step
         to it with Tab and move it with the arrow keys.

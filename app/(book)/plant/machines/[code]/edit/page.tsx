@@ -1,5 +1,6 @@
 import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
+import { PageHead } from '@/components/ui/page-head';
 import { findMachine } from '@/desk/register/machines';
 import { openDesk, reading } from '@/app/server';
 import { InUse } from '@/app/(book)/in-use';
@@ -31,7 +32,9 @@ export default async function EditMachinePage({ params }: { params: Promise<{ co
   } = machine;
   return (
     <div className="max-w-3xl">
-      <h1 className="mb-6 border-b-2 border-ink pb-3 text-3xl">Change {machine.code}</h1>
+      <div className="mb-6">
+        <PageHead title={<>Change {machine.code}</>} />
+      </div>
       <MachineFields
         known={{ id, version }}
         areas={areas.map((area) => ({ value: area.id, label: `${area.code} ${area.name}` }))}

@@ -1,6 +1,7 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
 import { notFound } from 'next/navigation';
+import { PageHead } from '@/components/ui/page-head';
 import { number, taskAmount } from '@/components/words';
 import { gridRowOf } from '@/core/register/grid';
 import { readMachinePage } from '@/desk/read/machine';
@@ -37,14 +38,14 @@ export default async function GridPage({ params }: { params: Promise<{ code: str
   });
   return (
     <>
-      <header className="border-b-2 border-ink pb-3">
-        <p className="caption">
+      <PageHead
+        trail={
           <Link href={`/plant/machines/${machine.code}`}>
             {machine.code} {machine.name}
           </Link>
-        </p>
-        <h1 className="text-3xl">Points as a table</h1>
-      </header>
+        }
+        title="Points as a table"
+      />
       <GridEditor
         key={standing.map(({ known }) => `${known.id}${known.version}`).join()}
         machineId={machine.id}

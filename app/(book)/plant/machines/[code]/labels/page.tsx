@@ -1,6 +1,7 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
 import { notFound } from 'next/navigation';
+import { PageHead } from '@/components/ui/page-head';
 import { LabelSheet } from '@/components/label-sheet';
 import { PrintButton } from '@/components/print-button';
 import { taskAmount } from '@/components/words';
@@ -41,17 +42,16 @@ export default async function PointLabelsPage({ params }: Props) {
   });
   return (
     <>
-      <header className="no-print flex flex-wrap items-end justify-between gap-4 border-b-2 border-ink pb-3">
-        <div>
-          <p className="caption">
-            <Link href={`/plant/machines/${machine.code}`}>
-              {machine.code} {machine.name}
-            </Link>
-          </p>
-          <h1 className="text-3xl">Labels of the points</h1>
-        </div>
-        <PrintButton label="Print on A4" />
-      </header>
+      <PageHead
+        trail={
+          <Link href={`/plant/machines/${machine.code}`}>
+            {machine.code} {machine.name}
+          </Link>
+        }
+        title="Labels of the points"
+        actions={<PrintButton label="Print on A4" />}
+        noPrint
+      />
       <div className="mt-6 print:mt-0">
         <LabelSheet labels={labels} />
       </div>

@@ -1,6 +1,8 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
 import { notFound } from 'next/navigation';
+import { PageHead } from '@/components/ui/page-head';
+import { Section } from '@/components/ui/section';
 import { NewDialForm } from '@/components/entry/new-dial-form';
 import { ReadingForm } from '@/components/entry/reading-form';
 import { MeterChart } from '@/components/scales/meter-chart';
@@ -31,14 +33,17 @@ export default async function MeterPage({ params }: { params: Promise<{ code: st
   const kept = meter.state.kept.slice(-shownInChart);
   return (
     <>
-      <header className="border-b-2 border-ink pb-3">
-        <p className="caption">
-          <Link href="/plant">Plant</Link> ›{' '}
-          <Link href={`/plant/machines/${machine.code}`}>
-            {machine.code} {machine.name}
-          </Link>
-        </p>
-        <h1 className="text-3xl">{meter.name}</h1>
+      <PageHead
+        trail={
+          <>
+            <Link href="/plant">Plant</Link> ›{' '}
+            <Link href={`/plant/machines/${machine.code}`}>
+              {machine.code} {machine.name}
+            </Link>
+          </>
+        }
+        title={meter.name}
+      >
         <p className="mt-1">
           {meter.last ? (
             <>
@@ -61,7 +66,7 @@ export default async function MeterPage({ params }: { params: Promise<{ code: st
           At most {number(meter.maxPerDay, 0)} a day are plausible.{' '}
           {meter.lastRunAt && `It has stood still since ${dayAndClock(meter.lastRunAt, plant.timeZone)}.`}
         </p>
-      </header>
+      </PageHead>
       <div className="mt-6 gap-10 lg:grid lg:grid-cols-[minmax(0,1.7fr)_minmax(0,1fr)]">
         <div>
           {newest && kept.length > 1 && (
@@ -134,22 +139,16 @@ export default async function MeterPage({ params }: { params: Promise<{ code: st
           )}
         </div>
         <div className="no-print grid grid-cols-[minmax(0,1fr)] content-start gap-8 max-lg:mt-8 lg:border-l lg:border-rule lg:pl-8">
-          <section aria-labelledby="read">
-            <h2 id="read" className="mb-2 text-xl">
-              Read it
-            </h2>
+          <Section id="read" title="Read it" spaced>
             <ReadingForm timeZone={plant.timeZone} personId={desk.actor.id} meter={readableMeter(meter)} />
-          </section>
-          <section aria-labelledby="dial">
-            <h2 id="dial" className="mb-2 text-xl">
-              New dial
-            </h2>
+          </Section>
+          <Section id="dial" title="New dial" spaced>
             <NewDialForm
               meter={{ id: meter.id, machineId: machine.id, unit: meter.unit }}
               personId={desk.actor.id}
               timeZone={plant.timeZone}
             />
-          </section>
+          </Section>
           <p className="caption">
             A mistyped reading is put right at its entry: open it by its time. Gateways post to{' '}
             <code className="break-all">/api/meters/{meter.id}/readings</code>.

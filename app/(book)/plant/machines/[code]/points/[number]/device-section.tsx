@@ -1,3 +1,4 @@
+import { Section } from '@/components/ui/section';
 import { Fact } from '@/components/ui/fact';
 import { Working } from '@/components/ui/working';
 import { counted, day, measured } from '@/components/words';
@@ -17,10 +18,7 @@ export function DeviceSection({
   const refillOn =
     lastsDays !== undefined && lastAt ? addDays(plantDayOf(Date.parse(lastAt), calendar), Math.floor(lastsDays)) : null;
   return (
-    <section aria-labelledby="device">
-      <h2 id="device" className="text-xl">
-        The device
-      </h2>
+    <Section id="device" title="The device">
       <dl className="mt-2 grid grid-cols-[auto_1fr] gap-x-6">
         {setting && (
           <Fact name="Setting">
@@ -48,6 +46,6 @@ export function DeviceSection({
       <p className="caption mt-1">
         Compare what it used with what it should have: used nothing means blocked or shut, far more means leaking.
       </p>
-    </section>
+    </Section>
   );
 }

@@ -1,12 +1,10 @@
 import Link from 'next/link';
+import { Disclosure } from '@/components/ui/disclosure';
 import { day } from '@/components/words';
 import type { AssignmentLine, PointPage } from '@/desk/read/machine';
 import { AssignmentFields } from './assignment-fields';
 import { FindingList } from './finding-list';
 import { sourceRanks } from '@/core/words/source-ranks';
-
-const summary =
-  'inline-flex min-h-11 cursor-pointer items-center text-sm underline decoration-rule underline-offset-4 md:min-h-8';
 
 type Props = {
   page: Pick<PointPage, 'point' | 'assignments' | 'contents' | 'reservoir'>;
@@ -62,10 +60,9 @@ export function LubricantSection({
               </div>
             ))}
           {winner.judged && (
-            <details className="mt-1">
-              <summary className={summary}>Why it suits, and what to mind</summary>
+            <Disclosure summary="Why it suits, and what to mind" className="mt-1">
               <FindingList findings={winner.judged.findings} />
-            </details>
+            </Disclosure>
           )}
           {alternates.length > 0 && (
             <ul className="mt-2">
@@ -98,8 +95,7 @@ export function LubricantSection({
           until a change is logged.
         </p>
       )}
-      <details className="no-print mt-2" open={!winner}>
-        <summary className={summary}>Record another source</summary>
+      <Disclosure summary="Record another source" className="no-print mt-2" open={!winner}>
         <div className="mt-3 max-w-2xl">
           <AssignmentFields
             pointId={point.id}
@@ -108,7 +104,7 @@ export function LubricantSection({
             today={today}
           />
         </div>
-      </details>
+      </Disclosure>
     </section>
   );
 }

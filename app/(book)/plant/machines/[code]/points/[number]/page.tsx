@@ -1,6 +1,9 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
 import { notFound } from 'next/navigation';
+import { PageHead } from '@/components/ui/page-head';
+import { Section } from '@/components/ui/section';
+import { Disclosure } from '@/components/ui/disclosure';
 import { EntryForm } from '@/components/entry/entry-form';
 import { Fact } from '@/components/ui/fact';
 import { NoticeLine } from '@/components/ui/notice';
@@ -71,34 +74,39 @@ export default async function PointPage({ params }: Props) {
         JSON.stringify(proposal.interval.stored.input) !== JSON.stringify(greaseTask.interval.computed.input)));
   return (
     <>
-      <header className="flex flex-wrap items-end justify-between gap-4 border-b-2 border-ink pb-3">
-        <div>
-          <p className="caption">
+      <PageHead
+        trail={
+          <>
             <Link href="/plant">Plant</Link> ›{' '}
             <Link href={`/plant/machines/${machine.code}`}>
               {machine.code} {machine.name}
             </Link>
-          </p>
-          <h1 className="text-3xl">
+          </>
+        }
+        title={
+          <>
             <span className="mr-3">{label}</span>
             <span className="font-normal">{point.name}</span>
-          </h1>
-          <p className="text-muted">
-            {pointKinds[point.kind].label}, {point.location}
+          </>
+        }
+        actions={
+          <p className="no-print flex gap-2">
+            <a href="#write" className="button">
+              Write in the book
+            </a>
+            <Link href={`${here}/commission`} className="button">
+              Commission
+            </Link>
+            <Link href={`/plant/machines/${machine.code}/points/${point.number}/edit`} className="button">
+              Change point
+            </Link>
           </p>
-        </div>
-        <p className="no-print flex gap-2">
-          <a href="#write" className="button">
-            Write in the book
-          </a>
-          <Link href={`${here}/commission`} className="button">
-            Commission
-          </Link>
-          <Link href={`/plant/machines/${machine.code}/points/${point.number}/edit`} className="button">
-            Change point
-          </Link>
+        }
+      >
+        <p className="text-muted">
+          {pointKinds[point.kind].label}, {point.location}
         </p>
-      </header>
+      </PageHead>
       {point.retiredOn && (
         <OutOfUse kind="point" id={point.id} version={point.version} name={label} retiredOn={point.retiredOn} />
       )}
@@ -138,13 +146,17 @@ export default async function PointPage({ params }: Props) {
             />
           )}
           {reservoir && (
-            <section aria-labelledby="reservoir">
-              <h2 id="reservoir" className="text-xl">
-                Oil store{' '}
-                <span className="font-normal">
-                  <Link href={`/plant/machines/${machine.code}/reservoirs/${reservoir.id}`}>{reservoir.name}</Link>
-                </span>
-              </h2>
+            <Section
+              id="reservoir"
+              title={
+                <>
+                  Oil store{' '}
+                  <span className="font-normal">
+                    <Link href={`/plant/machines/${machine.code}/reservoirs/${reservoir.id}`}>{reservoir.name}</Link>
+                  </span>
+                </>
+              }
+            >
               {sharedWith.length > 0 && (
                 <p className="caption">
                   It also feeds{' '}
@@ -168,7 +180,7 @@ export default async function PointPage({ params }: Props) {
                   }}
                 />
               </div>
-            </section>
+            </Section>
           )}
           {device && (
             <DeviceSection
@@ -180,10 +192,7 @@ export default async function PointPage({ params }: Props) {
             />
           )}
 
-          <section aria-labelledby="tasks">
-            <h2 id="tasks" className="text-xl">
-              Tasks
-            </h2>
+          <Section id="tasks" title="Tasks">
             {states.length === 0 && (
               <p className="mt-2">
                 {point.retiredOn || machine.retiredOn
@@ -212,10 +221,7 @@ export default async function PointPage({ params }: Props) {
                 ),
             )}
             {winner && (
-              <details className="no-print mt-3">
-                <summary className="inline-flex min-h-11 cursor-pointer items-center underline decoration-rule underline-offset-4 md:min-h-8">
-                  State a task from the manual
-                </summary>
+              <Disclosure summary="State a task from the manual" className="no-print mt-3">
                 <div className="mt-3 max-w-2xl">
                   <TaskFields
                     pointId={point.id}
@@ -225,15 +231,12 @@ export default async function PointPage({ params }: Props) {
                     others={states.map(({ taskId, title }) => ({ value: taskId, label: title }))}
                   />
                 </div>
-              </details>
+              </Disclosure>
             )}
-          </section>
+          </Section>
         </div>
         <div className="grid content-start gap-10 border-rule max-xl:mt-10 xl:border-l xl:pl-8">
-          <section aria-labelledby="facts">
-            <h2 id="facts" className="text-xl">
-              What it is
-            </h2>
+          <Section id="facts" title="What it is">
             <dl className="mt-2 grid grid-cols-[auto_1fr] gap-x-6">
               {fieldsOf(point.kind).flatMap((field) =>
                 point.details[field.key] === undefined
@@ -254,11 +257,8 @@ export default async function PointPage({ params }: Props) {
               )}
               {point.accessNote && <Fact name="How to get to it">{point.accessNote}</Fact>}
             </dl>
-          </section>
-          <section aria-labelledby="write" className="no-print">
-            <h2 id="write" className="mb-3 text-xl">
-              Write in the book
-            </h2>
+          </Section>
+          <Section id="write" title="Write in the book" className="no-print" spaced>
             <EntryForm
               timeZone={plant.timeZone}
               personId={desk.actor.id}
@@ -285,11 +285,8 @@ export default async function PointPage({ params }: Props) {
                 })),
               }}
             />
-          </section>
-          <section aria-labelledby="history">
-            <h2 id="history" className="mb-2 text-xl">
-              History
-            </h2>
+          </Section>
+          <Section id="history" title="History" spaced>
             {history.length === 0 ? (
               <p>Nothing has been written about this point yet.</p>
             ) : (
@@ -297,7 +294,7 @@ export default async function PointPage({ params }: Props) {
                 items={history.map((line) => ({ ...writtenItem(line, names, plant.timeZone, true), place: null }))}
               />
             )}
-          </section>
+          </Section>
         </div>
       </div>
     </>

@@ -1,3 +1,5 @@
+import { Disclosure } from '@/components/ui/disclosure';
+import { Section } from '@/components/ui/section';
 import { NoticeLine } from '@/components/ui/notice';
 import { Working } from '@/components/ui/working';
 import { counted, measured, number } from '@/components/words';
@@ -7,9 +9,6 @@ import { computeStored } from '@/core/method';
 import { TakeComputed } from './take-computed';
 
 type Gun = { id: string; code: string; gramsPerStroke: number; airPowered: boolean };
-const summary =
-  'inline-flex min-h-11 cursor-pointer items-center text-sm underline decoration-rule underline-offset-4 md:min-h-8';
-
 /** Amount and interval worked out from a bearing's sizes, by the school in force; the other schools one tap away. */
 export function ProposalSection({
   proposal,
@@ -27,19 +26,17 @@ export function ProposalSection({
   const { closed, school, amount, interval, others, otherInterval, notices } = proposal;
   if (closed) {
     return (
-      <section aria-labelledby="computed" className="border-y border-ink py-4">
-        <h2 id="computed" className="text-xl">
-          Not regreased
-        </h2>
+      <Section id="computed" title="Not regreased" className="border-y border-ink py-4">
         <NoticeLine notice={{ level: 'stop', text: closed }} />
-      </section>
+      </Section>
     );
   }
   return (
-    <section aria-labelledby="computed" className="border-y border-ink py-4">
-      <h2 id="computed" className="text-xl">
-        {known ? 'The computation would now differ' : 'Worked out from its sizes'}
-      </h2>
+    <Section
+      id="computed"
+      title={<>{known ? 'The computation would now differ' : 'Worked out from its sizes'}</>}
+      className="border-y border-ink py-4"
+    >
       {known && (
         <p className="caption">
           The point or the plant’s schools have changed since. Nothing is changed until you take it.
@@ -67,8 +64,7 @@ export function ProposalSection({
             ) : (
               amount.reason
             )}
-            <details>
-              <summary className={summary}>What other schools say</summary>
+            <Disclosure summary="What other schools say" className="" small>
               <ul>
                 {others.map(({ school: other, amount: said }) => (
                   <li key={other}>
@@ -76,7 +72,7 @@ export function ProposalSection({
                   </li>
                 ))}
               </ul>
-            </details>
+            </Disclosure>
           </dd>
         </div>
         <div>
@@ -90,20 +86,19 @@ export function ProposalSection({
             ) : (
               interval.reason
             )}
-            <details>
-              <summary className={summary}>By the other temperature rule</summary>
+            <Disclosure summary="By the other temperature rule" className="" small>
               <p>
                 {otherInterval.rule === 'halving' ? 'Halving every 15 °C above 70 °C' : 'Steps by housing temperature'}:{' '}
                 {otherInterval.interval.ok
                   ? `${number(otherInterval.interval.value, 0)} h`
                   : otherInterval.interval.reason}
               </p>
-            </details>
+            </Disclosure>
           </dd>
         </div>
       </dl>
       {amount.ok && interval.ok && <TakeComputed pointId={pointId} label="Take amount and interval" />}
-    </section>
+    </Section>
   );
 }
 

@@ -2,6 +2,7 @@
 
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
+import { Disclosure } from '@/components/ui/disclosure';
 import { ChoiceField, ChoicesField, NoteField, QuantityField, TextField, optionsOf } from '@/components/ui/fields';
 import { SavedForm } from '@/components/ui/saved-form';
 import { StagesField } from '@/components/ui/stages-field';
@@ -120,10 +121,12 @@ export function TaskFields({ pointId, kind, machineState, meters, others, known 
           <ChoiceField name="meterId" label="Counted by" options={meters} empty="the machine’s hour meter" />
         )}
       </div>
-      <details open={known !== undefined && saysMore(known.values)}>
-        <summary className="inline-flex min-h-11 cursor-pointer items-center text-sm underline decoration-rule underline-offset-4 md:min-h-8">
-          Who does it, events, severity, wear parts
-        </summary>
+      <Disclosure
+        summary="Who does it, events, severity, wear parts"
+        className=""
+        open={known !== undefined && saysMore(known.values)}
+        small
+      >
         <div className="mt-3 grid gap-4 sm:grid-cols-2">
           <ChoiceField
             name="who"
@@ -174,7 +177,7 @@ export function TaskFields({ pointId, kind, machineState, meters, others, known 
             hint="Each shortens hours, cycles and days"
           />
         </div>
-      </details>
+      </Disclosure>
       <NoteField name="procedureText" label="How it is done" />
     </SavedForm>
   );

@@ -1,4 +1,5 @@
 import Link from 'next/link';
+import { Disclosure } from '@/components/ui/disclosure';
 import { OverrideForm } from '@/components/entry/override-form';
 import { AbsoluteHourAxis, HourLine, nowPosition } from '@/components/scales/hour-line';
 import { Working, WorkingSteps } from '@/components/ui/working';
@@ -27,9 +28,6 @@ type Props = {
 };
 
 const axisWidth = 480;
-const summary =
-  'inline-flex min-h-11 cursor-pointer items-center text-sm underline decoration-rule underline-offset-4 md:min-h-8';
-
 /** One task: how much, how often, when next, each with its working and the way to overrule it. */
 export function TaskSection({ state, titles, calendar, today, personId, machineId, guns }: Props) {
   const { due, interval, title, machineState, procedureText, lubricant } = state;
@@ -75,8 +73,7 @@ export function TaskSection({ state, titles, calendar, today, personId, machineI
           {state.amount.computed && <Working computation={state.amount.computed} label="The working of the amount" />}
           {!state.amount.computed && <p className="caption">As stated by its source.</p>}
           {state.amount.planned !== null && (
-            <details>
-              <summary className={summary}>Override the amount</summary>
+            <Disclosure summary="Override the amount" className="" small>
               <div className="mt-2">
                 <OverrideForm
                   {...common}
@@ -86,7 +83,7 @@ export function TaskSection({ state, titles, calendar, today, personId, machineI
                   overridden={state.amount.override !== null}
                 />
               </div>
-            </details>
+            </Disclosure>
           )}
         </div>
         <div>
@@ -113,8 +110,7 @@ export function TaskSection({ state, titles, calendar, today, personId, machineI
           {interval.override && <OverrideLine calendar={calendar} override={interval.override} />}
           {interval.computed && <Working computation={interval.computed} label="The working of the interval" />}
           {state.action === 'oil-change' && (
-            <details>
-              <summary className={summary}>Work the interval out from heat</summary>
+            <Disclosure summary="Work the interval out from heat" className="" small>
               <div className="mt-2">
                 <OilLifeFields
                   taskId={state.taskId}
@@ -122,11 +118,10 @@ export function TaskSection({ state, titles, calendar, today, personId, machineI
                   hours={steady?.hours ?? null}
                 />
               </div>
-            </details>
+            </Disclosure>
           )}
           {steady && (
-            <details>
-              <summary className={summary}>Override the interval</summary>
+            <Disclosure summary="Override the interval" className="" small>
               <div className="mt-2">
                 <OverrideForm
                   {...common}
@@ -136,7 +131,7 @@ export function TaskSection({ state, titles, calendar, today, personId, machineI
                   overridden={interval.override !== null}
                 />
               </div>
-            </details>
+            </Disclosure>
           )}
         </div>
       </div>
@@ -187,19 +182,17 @@ export function TaskSection({ state, titles, calendar, today, personId, machineI
           </Link>
         </p>
         {due.working.length > 0 && (
-          <details>
-            <summary className={summary}>Why is this due?</summary>
+          <Disclosure summary="Why is this due?" className="" small>
             <div className="mt-1 border-l-2 border-ink pl-4">
               <WorkingSteps steps={due.working} />
             </div>
-          </details>
+          </Disclosure>
         )}
       </div>
       {procedureText && (
-        <details>
-          <summary className={summary}>How it is done</summary>
+        <Disclosure summary="How it is done" className="" small>
           <p className="mt-1 max-w-prose whitespace-pre-line">{procedureText}</p>
-        </details>
+        </Disclosure>
       )}
     </section>
   );

@@ -1,5 +1,6 @@
 import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
+import { PageHead } from '@/components/ui/page-head';
 import { findMachine } from '@/desk/register/machines';
 import { openDesk, reading } from '@/app/server';
 import { PointFields } from '../point-fields';
@@ -17,9 +18,15 @@ export default async function NewPointPage({ params }: { params: Promise<{ code:
   if (!machine) notFound();
   return (
     <div className="max-w-4xl">
-      <h1 className="mb-6 border-b-2 border-ink pb-3 text-3xl">
-        Add a point to {machine.code} <span className="font-normal">{machine.name}</span>
-      </h1>
+      <div className="mb-6">
+        <PageHead
+          title={
+            <>
+              Add a point to {machine.code} <span className="font-normal">{machine.name}</span>
+            </>
+          }
+        />
+      </div>
       <PointFields
         machine={{ id: machine.id, code: machine.code }}
         reservoirs={reservoirs.map(({ id, name }) => ({ value: id, label: name }))}

@@ -1,6 +1,7 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
 import { notFound } from 'next/navigation';
+import { PageHead } from '@/components/ui/page-head';
 import { pointLabel } from '@/core/register/assignment';
 import { readMachinePage } from '@/desk/read/machine';
 import { openDesk, reading } from '@/app/server';
@@ -22,33 +23,36 @@ export default async function ReservoirPage({ params }: { params: Promise<{ code
   const mine = points.filter(({ reservoirId }) => reservoirId === reservoir.id);
   return (
     <div className="max-w-4xl">
-      <header className="mb-6 border-b-2 border-ink pb-3">
-        <p className="caption">
-          <Link href={`/plant/machines/${machine.code}`}>
-            {machine.code} {machine.name}
-          </Link>
-        </p>
-        <h1 className="text-3xl">{reservoir.name}</h1>
-        <p className="text-muted">
-          {mine.length === 0 ? (
-            'Feeds no point yet.'
-          ) : (
-            <>
-              Feeds{' '}
-              {mine.map(({ id: pointId, number, name }, index) => (
-                <span key={pointId}>
-                  {index > 0 && ', '}
-                  <Link href={`/plant/machines/${machine.code}/points/${number}`}>
-                    {pointLabel(machine.code, number)}
-                  </Link>{' '}
-                  {name}
-                </span>
-              ))}
-              .
-            </>
-          )}
-        </p>
-      </header>
+      <div className="mb-6">
+        <PageHead
+          trail={
+            <Link href={`/plant/machines/${machine.code}`}>
+              {machine.code} {machine.name}
+            </Link>
+          }
+          title={reservoir.name}
+        >
+          <p className="text-muted">
+            {mine.length === 0 ? (
+              'Feeds no point yet.'
+            ) : (
+              <>
+                Feeds{' '}
+                {mine.map(({ id: pointId, number, name }, index) => (
+                  <span key={pointId}>
+                    {index > 0 && ', '}
+                    <Link href={`/plant/machines/${machine.code}/points/${number}`}>
+                      {pointLabel(machine.code, number)}
+                    </Link>{' '}
+                    {name}
+                  </span>
+                ))}
+                .
+              </>
+            )}
+          </p>
+        </PageHead>
+      </div>
       <FillFacts
         reservoir={{
           id: reservoir.id,

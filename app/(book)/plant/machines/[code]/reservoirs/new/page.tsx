@@ -1,5 +1,6 @@
 import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
+import { PageHead } from '@/components/ui/page-head';
 import { pointLabel } from '@/core/register/assignment';
 import { readMachinePage } from '@/desk/read/machine';
 import { openDesk, reading } from '@/app/server';
@@ -14,7 +15,9 @@ export default async function NewReservoirPage({ params }: { params: Promise<{ c
   if (!page) notFound();
   return (
     <div className="max-w-4xl">
-      <h1 className="mb-6 border-b-2 border-ink pb-3 text-3xl">Add a reservoir to {page.machine.code}</h1>
+      <div className="mb-6">
+        <PageHead title={<>Add a reservoir to {page.machine.code}</>} />
+      </div>
       <ReservoirFields
         machine={{ id: page.machine.id, code: page.machine.code }}
         points={page.points.map(({ id, number, name }) => ({

@@ -1,6 +1,8 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
 import { notFound } from 'next/navigation';
+import { PageHead } from '@/components/ui/page-head';
+import { Section } from '@/components/ui/section';
 import { Fact } from '@/components/ui/fact';
 import { NoticeLine } from '@/components/ui/notice';
 import { Working } from '@/components/ui/working';
@@ -76,27 +78,28 @@ export default async function ChoosePage({ params, searchParams }: Props) {
   const chosen = candidates.find(({ lubricant }) => lubricant.code === search.lubricant);
   return (
     <>
-      <header className="border-b-2 border-ink pb-3">
-        <p className="caption">
-          <Link href="/plant">Plant</Link> ›{' '}
-          <Link href={`/plant/machines/${machine.code}`}>
-            {machine.code} {machine.name}
-          </Link>{' '}
-          › <Link href={here}>{label}</Link>
-        </p>
-        <h1 className="text-3xl">
-          Choose a lubricant{' '}
-          <span className="font-normal">
-            for {label} {point.name}
-          </span>
-        </h1>
-      </header>
+      <PageHead
+        trail={
+          <>
+            <Link href="/plant">Plant</Link> ›{' '}
+            <Link href={`/plant/machines/${machine.code}`}>
+              {machine.code} {machine.name}
+            </Link>{' '}
+            › <Link href={here}>{label}</Link>
+          </>
+        }
+        title={
+          <>
+            Choose a lubricant{' '}
+            <span className="font-normal">
+              for {label} {point.name}
+            </span>
+          </>
+        }
+      />
       <div className="mt-6 gap-12 xl:grid xl:grid-cols-[minmax(0,1fr)_minmax(0,1.4fr)]">
         <div className="grid content-start gap-8">
-          <section aria-labelledby="asks">
-            <h2 id="asks" className="text-xl">
-              What the point asks for
-            </h2>
+          <Section id="asks" title="What the point asks for">
             <p className="mt-2">
               {pointKinds[point.kind].label}. {requirement.typeWhy}
             </p>
@@ -124,11 +127,8 @@ export default async function ChoosePage({ params, searchParams }: Props) {
                 <Link href={`${here}/edit`}>Add them</Link>
               </p>
             )}
-          </section>
-          <section aria-labelledby="around">
-            <h2 id="around" className="text-xl">
-              Where it works
-            </h2>
+          </Section>
+          <Section id="around" title="Where it works">
             <form className="mt-2 grid max-w-md grid-cols-2 gap-3">
               <label>
                 <span className="caption">Coldest around it</span>
@@ -176,14 +176,19 @@ export default async function ChoosePage({ params, searchParams }: Props) {
                 )}
               </Fact>
             </dl>
-          </section>
+          </Section>
         </div>
         <div className="grid content-start gap-8 max-xl:mt-8">
           {chosen && (
-            <section aria-labelledby="assign" className="border-y border-ink py-4">
-              <h2 id="assign" className="text-xl">
-                Assign <span className="house-code">{chosen.lubricant.code}</span> {chosen.lubricant.name}
-              </h2>
+            <Section
+              id="assign"
+              title={
+                <>
+                  Assign <span className="house-code">{chosen.lubricant.code}</span> {chosen.lubricant.name}
+                </>
+              }
+              className="border-y border-ink py-4"
+            >
               <FindingList findings={chosen.judged.findings} />
               <div className="mt-4">
                 <AssignmentFields
@@ -202,12 +207,9 @@ export default async function ChoosePage({ params, searchParams }: Props) {
                   backTo={here}
                 />
               </div>
-            </section>
+            </Section>
           )}
-          <section aria-labelledby="store">
-            <h2 id="store" className="text-xl">
-              The store room, judged
-            </h2>
+          <Section id="store" title="The store room, judged">
             <ul className="mt-2">
               {candidates.map(({ lubricant, judged: { verdict, findings } }) => (
                 <li key={lubricant.id} className="rule-t py-2.5">
@@ -229,7 +231,7 @@ export default async function ChoosePage({ params, searchParams }: Props) {
                 </li>
               ))}
             </ul>
-          </section>
+          </Section>
         </div>
       </div>
     </>

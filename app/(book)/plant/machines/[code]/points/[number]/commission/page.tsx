@@ -1,6 +1,8 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
 import { notFound } from 'next/navigation';
+import { PageHead } from '@/components/ui/page-head';
+import { Section } from '@/components/ui/section';
 import { CommissionForm } from '@/components/entry/commission-form';
 import { NoticeLine } from '@/components/ui/notice';
 import { day, weekday } from '@/components/words';
@@ -33,18 +35,20 @@ export default async function CommissionPage({ params }: { params: Promise<{ cod
   const days = [...new Set(weeks.map(({ on }) => on))];
   return (
     <>
-      <header className="border-b-2 border-ink pb-3">
-        <p className="caption">
-          <Link href={`/plant/machines/${machine.code}`}>
-            {machine.code} {machine.name}
-          </Link>{' '}
-          ›{' '}
-          <Link href={here}>
-            {pointLabel(machine.code, point.number)} {point.name}
-          </Link>
-        </p>
-        <h1 className="text-3xl">Commission or overhaul</h1>
-      </header>
+      <PageHead
+        trail={
+          <>
+            <Link href={`/plant/machines/${machine.code}`}>
+              {machine.code} {machine.name}
+            </Link>{' '}
+            ›{' '}
+            <Link href={here}>
+              {pointLabel(machine.code, point.number)} {point.name}
+            </Link>
+          </>
+        }
+        title="Commission or overhaul"
+      />
       {states.some(({ cameEmpty }) => cameEmpty) && (
         <NoticeLine
           notice={{
@@ -69,10 +73,7 @@ export default async function CommissionPage({ params }: { params: Promise<{ cod
           lubricantId={lubricant?.id ?? ''}
           back={here}
         />
-        <section aria-labelledby="weeks" className="max-lg:mt-8">
-          <h2 id="weeks" className="text-xl">
-            Its first weeks
-          </h2>
+        <Section id="weeks" title="Its first weeks" className="max-lg:mt-8">
           <p className="caption">
             At the present use of the machine, each service done on its day. What a template adds is named.
           </p>
@@ -102,7 +103,7 @@ export default async function CommissionPage({ params }: { params: Promise<{ cod
               ))}
             </ol>
           )}
-        </section>
+        </Section>
       </div>
     </>
   );

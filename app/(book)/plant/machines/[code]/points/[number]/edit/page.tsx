@@ -1,5 +1,6 @@
 import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
+import { PageHead } from '@/components/ui/page-head';
 import { pointLabel } from '@/core/register/assignment';
 import { findMachine } from '@/desk/register/machines';
 import { pointNumber } from '@/app/search';
@@ -40,7 +41,9 @@ export default async function EditPointPage({ params }: { params: Promise<{ code
   } = point;
   return (
     <div className="max-w-4xl">
-      <h1 className="mb-6 border-b-2 border-ink pb-3 text-3xl">Change {pointLabel(machine.code, point.number)}</h1>
+      <div className="mb-6">
+        <PageHead title={<>Change {pointLabel(machine.code, point.number)}</>} />
+      </div>
       <PointFields
         known={{ id, version, number: point.number }}
         machine={{ id: machine.id, code: machine.code }}

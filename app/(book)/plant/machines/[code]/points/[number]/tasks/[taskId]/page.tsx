@@ -1,6 +1,7 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
 import { notFound } from 'next/navigation';
+import { PageHead } from '@/components/ui/page-head';
 import { pointLabel } from '@/core/register/assignment';
 import { typedTaskOf } from '@/core/register/task-form';
 import { readTaskPage } from '@/desk/read/task';
@@ -22,14 +23,16 @@ export default async function TaskPage({ params }: { params: Promise<{ taskId: s
   const here = pointPath(machine.code, point.number);
   return (
     <div className="max-w-3xl">
-      <header className="mb-6 border-b-2 border-ink pb-3">
-        <p className="caption">
-          <Link href={here}>
-            {pointLabel(machine.code, point.number)} {point.name}
-          </Link>
-        </p>
-        <h1 className="text-3xl">Change “{title}”</h1>
-      </header>
+      <div className="mb-6">
+        <PageHead
+          trail={
+            <Link href={here}>
+              {pointLabel(machine.code, point.number)} {point.name}
+            </Link>
+          }
+          title={`Change “${title}”`}
+        />
+      </div>
       {!retiredOn && (
         <TaskFields
           key={version}
