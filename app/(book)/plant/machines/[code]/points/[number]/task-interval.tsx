@@ -1,0 +1,102 @@
+import Link from 'next/link';
+import { Disclosure } from '@/components/ui/disclosure';
+import { OverrideForm } from '@/components/entry/override-form';
+import { Working } from '@/components/ui/working';
+import type { Stage } from '@/core/interval/limits';
+import { wholeYears } from '@/core/interval/stage-words';
+import { counted, number } from '@/components/words';
+import { triggerWords } from '@/core/interval/triggers';
+import { pointPath } from '@/app/due-item';
+import { OilLifeFields } from './oil-life-fields';
+import type { TaskState } from '@/desk/standing/states';
+import { whoMay } from '@/core/words/task-words';
+import { OverrideLine } from './override-line';
+import type { TaskSectionProps } from './task-section';
+
+/** How often a task is done, with its working and the way to overrule it. */
+export function TaskInterval({ state, titles, calendar, personId, machineId }: TaskSectionProps) {
+  const { interval, lubricant } = state;
+  const steady = interval.stages.find(({ count }) => count === undefined);
+  const also = alsoOf(state, titles);
+  const common = { personId, machineId, pointId: state.point.id, taskId: state.taskId };
+  const intervalUnit = steady?.hours !== undefined ? 'h' : 'd';
+  return (
+    <div>
+      <p className="text-muted">How often</p>
+      <ul>
+        {interval.stages.map((stage) => (
+          <li key={stage.name} className={stage.count === undefined ? 'text-2xl' : ''}>
+            {stageLine(stage)}
+          </li>
+        ))}
+      </ul>
+      {interval.setFor && (
+        <p className="border-l-4 border-ink pl-3">
+          Set for {interval.setFor.code}; {lubricant!.code} has no interval of its own here.{' '}
+          <Link
+            className="no-print"
+            href={`${pointPath(state.machine.code, state.point.number)}/tasks/${state.taskId}`}
+          >
+            Give it one
+          </Link>
+        </p>
+      )}
+      {also.length > 0 && <p className="caption">{also.join('; ')}</p>}
+      {interval.override && <OverrideLine calendar={calendar} override={interval.override} />}
+      {interval.computed && <Working computation={interval.computed} label="The working of the interval" />}
+      {state.action === 'oil-change' && (
+        <Disclosure summary="Work the interval out from heat" className="" small>
+          <div className="mt-2">
+            <OilLifeFields
+              taskId={state.taskId}
+              temperatureC={state.point.temperatureC}
+              hours={steady?.hours ?? null}
+            />
+          </div>
+        </Disclosure>
+      )}
+      {steady && (
+        <Disclosure summary="Override the interval" className="" small>
+          <div className="mt-2">
+            <OverrideForm
+              {...common}
+              field="interval"
+              unit={intervalUnit}
+              computed={interval.override?.computed ?? (intervalUnit === 'h' ? steady.hours : steady.days) ?? null}
+              overridden={interval.override !== null}
+            />
+          </div>
+        </Disclosure>
+      )}
+    </div>
+  );
+}
+
+/** What else there is to say of a task's interval: what it does as well, what makes it due besides, what shortens it. */
+function alsoOf(state: TaskState, titles: ReadonlyMap<string, string>): string[] {
+  const titled = (taskIds: readonly string[]) => taskIds.flatMap((id) => titles.get(id) ?? []);
+  return [
+    ...titled(state.includes).map((other) => `does as well: ${other}`),
+    ...titled(state.answeredBy).map((other) => `also answered by: ${other}`),
+    ...state.triggers.map(triggerWords),
+    ...state.severity.map(({ name, value }) => `${name} × ${number(value, 2)}`),
+    ...(state.cyclic ? ['the stages go round'] : []),
+    ...(state.rhythm === 'fixed' ? ['counted from the plan'] : []),
+    ...(state.who === 'technician' ? [] : [`done by: ${whoMay[state.who]}`]),
+  ];
+}
+
+/** One stage as its line says it: `every 4 000 h or 2 years`, `run-in: once after 300 h`. */
+function stageLine({ name, count, hours, days, cycles, standstillDays }: Stage): string {
+  const span = (among: number) => (wholeYears(among) ? counted(wholeYears(among)!, 'year') : counted(among, 'day'));
+  const limits = [
+    hours !== undefined && `${number(hours, 0)} h`,
+    cycles !== undefined && `${number(cycles, 0)} cycles`,
+    days !== undefined && span(days),
+    standstillDays !== undefined && `${counted(standstillDays, 'day')} standing still`,
+  ]
+    .filter(Boolean)
+    .join(' or ');
+  if (count === undefined) return `every ${limits.replace(/^1 year$/, 'year')}`;
+  return `${name}: ${count === 1 ? 'once after' : `${count} times every`} ${limits}`;
+}
