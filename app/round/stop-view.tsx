@@ -1,18 +1,17 @@
 'use client';
 
-import { Minus, Plus } from 'lucide-react';
 import { useState } from 'react';
 import { readingDoubt } from '@/components/entry/reading-form';
 import { measured, number } from '@/components/words';
-import { type MachineState, machineStates } from '@/core/words/machine-states';
 import type { WalkDocument, WalkStop } from '@/core/walk/document';
-import { NumberPad, Sheet } from './number-pad';
 import { type Gun, doneEntry, plannedDetail, plannedOf } from './planned';
-import { FindingSheet, SkipSheet } from './stop-sheets';
+import { GivenAmount } from './given-amount';
+import { StopSheets } from './open-sheet';
+import { StopWarnings } from './stop-warnings';
 import type { Answer } from './use-round';
 import { putsNothingIn, taskActions } from '@/core/words/task-words';
 
-type Draft = {
+export type StopDraft = {
   kind: 'grease' | 'oil-change' | 'top-up' | 'check' | 'skip' | 'finding' | 'reading';
   body: Record<string, unknown>;
   taskIds?: string[];
@@ -23,12 +22,10 @@ type Props = {
   answer: Answer | undefined;
   guns: Gun[];
   meters: Meter[];
-  onWrite: (draft: Draft) => Promise<void>;
+  onWrite: (draft: StopDraft) => Promise<void>;
   onNext: () => void;
 };
-type OpenSheet = 'amount' | 'drained' | 'skip' | 'finding' | 'gun' | { meter: Meter } | null;
-
-const isolatedStates = ['isolated', 'isolated-depressurised'];
+export type OpenSheet = 'amount' | 'drained' | 'skip' | 'finding' | 'gun' | { meter: Meter } | null;
 
 /** One stop: what to beware of, what to do, how much, how to tell it is enough; the answers in the lower third. */
 export function StopView({ stop, answer, guns, meters, onWrite, onNext }: Props) {
@@ -74,35 +71,7 @@ export function StopView({ stop, answer, guns, meters, onWrite, onNext }: Props)
         <p>
           {stop.machineName}, {stop.location}
         </p>
-        <div className="mt-3 grid gap-1 border-l-4 border-ink pl-3">
-          <p>
-            <strong>Machine:</strong> {machineStates[stop.machineState as MachineState]}
-          </p>
-          {isolatedStates.includes(stop.machineState) &&
-            stop.energySources.map(({ source, proofOfZero }) => (
-              <p key={source}>
-                <strong>{source}:</strong> {proofOfZero}
-              </p>
-            ))}
-          {isolatedStates.includes(stop.machineState) && (
-            <p>Your own lock, by the site’s rules. This page informs; it does not permit.</p>
-          )}
-          {stop.cautions && (
-            <p>
-              <strong>Caution.</strong> {stop.cautions}
-            </p>
-          )}
-          {stop.doNots && (
-            <p>
-              <strong>Do not.</strong> {stop.doNots}
-            </p>
-          )}
-          {stop.forbidsAirGun && (
-            <p>
-              <strong>Do not</strong> use an air-powered gun.
-            </p>
-          )}
-        </div>
+        <StopWarnings stop={stop} />
         {stop.operatorCard && <p className="mt-3">{stop.operatorCard}</p>}
         <p className="mt-4">{stop.title}</p>
         <p className="flex flex-wrap items-center gap-x-3 text-[40px] leading-tight font-semibold">
@@ -135,32 +104,13 @@ export function StopView({ stop, answer, guns, meters, onWrite, onNext }: Props)
           </p>
         )}
         {counts && (
-          <div className="mt-3 flex items-center gap-4">
-            <button
-              type="button"
-              className="button size-14 p-0"
-              onClick={() => step(-1)}
-              aria-label={`One ${planned.unit === 'strokes' ? 'stroke' : 'step'} less`}
-            >
-              <Minus aria-hidden="true" />
-            </button>
-            <button
-              type="button"
-              className="button min-h-14 grow text-lg"
-              onClick={() => setSheet('amount')}
-              aria-label={`Given: ${measured(given)} ${planned.unit}. Type another number`}
-            >
-              {stop.amountKind === 'to-mark' ? 'Added' : 'Given'}: {measured(given)} {planned.unit}
-            </button>
-            <button
-              type="button"
-              className="button size-14 p-0"
-              onClick={() => step(1)}
-              aria-label={`One ${planned.unit === 'strokes' ? 'stroke' : 'step'} more`}
-            >
-              <Plus aria-hidden="true" />
-            </button>
-          </div>
+          <GivenAmount
+            given={given}
+            unit={planned.unit}
+            added={stop.amountKind === 'to-mark'}
+            onChange={step}
+            onType={() => setSheet('amount')}
+          />
         )}
         {stop.action === 'oil-change' && (
           <button type="button" className="button mt-3 min-h-14 w-full" onClick={() => setSheet('drained')}>
@@ -228,79 +178,32 @@ export function StopView({ stop, answer, guns, meters, onWrite, onNext }: Props)
         </div>
       </div>
 
-      <SkipSheet
-        open={sheet === 'skip'}
+      <StopSheets
+        stop={stop}
+        sheet={sheet}
+        unit={planned.unit}
+        guns={fitting}
+        doubt={doubt?.reason ?? null}
         onClose={close}
-        onSkip={(reason) => {
+        onWrite={(draft) => {
           close();
-          void onWrite({ kind: 'skip', body: { reason }, taskIds: [stop.taskId] });
+          void onWrite(draft);
         }}
-      />
-      <FindingSheet
-        open={sheet === 'finding'}
-        onClose={close}
-        onWrite={(finding) => {
+        onGiven={(value) => {
+          setChanged(value);
           close();
-          void onWrite({ kind: 'finding', body: finding });
         }}
+        onDrained={(value) => {
+          setDrained(value);
+          close();
+        }}
+        onGun={(id) => {
+          setGunId(id);
+          setChanged(null);
+          close();
+        }}
+        onRead={read}
       />
-      <Sheet open={sheet === 'amount'} onClose={close} title={stop.pointLabel}>
-        <NumberPad
-          label="How much went in?"
-          unit={planned.unit}
-          submitLabel="Take this number"
-          onSubmit={(value) => {
-            setChanged(planned.unit === 'strokes' ? Math.round(value) : value);
-            close();
-          }}
-        />
-      </Sheet>
-      <Sheet open={sheet === 'drained'} onClose={close} title={stop.pointLabel}>
-        <NumberPad
-          label="How much came out?"
-          unit="L"
-          submitLabel="Take this number"
-          onSubmit={(value) => {
-            setDrained(value);
-            close();
-          }}
-        />
-      </Sheet>
-      <Sheet open={sheet === 'gun'} onClose={close} title="Which gun is in your hand?">
-        <div className="mt-4 grid gap-2">
-          {fitting.map(({ id, code, name, gramsPerStroke }) => (
-            <button
-              key={id}
-              type="button"
-              className="button min-h-16 justify-between"
-              onClick={() => {
-                setGunId(id);
-                setChanged(null);
-                close();
-              }}
-            >
-              <span>
-                {code} {name}
-              </span>
-              <span>{measured(gramsPerStroke)} g a stroke</span>
-            </button>
-          ))}
-        </div>
-      </Sheet>
-      <Sheet open={sheet !== null && typeof sheet === 'object'} onClose={close} title={stop.machineCode}>
-        {sheet !== null && typeof sheet === 'object' && (
-          <NumberPad
-            label={`${sheet.meter.name} shows`}
-            unit={sheet.meter.unit === 'hours' ? 'h' : sheet.meter.unit}
-            hint={sheet.meter.lastValue === null ? 'Never read before' : `Last: ${number(sheet.meter.lastValue)}`}
-            problem={
-              doubt && `${doubt.reason} If it is right, press again: it is kept, marked, and left out of the forecast.`
-            }
-            submitLabel={doubt ? 'It is right: write it' : 'Write reading'}
-            onSubmit={(value, typed) => void read(sheet.meter, value, typed)}
-          />
-        )}
-      </Sheet>
     </>
   );
 }

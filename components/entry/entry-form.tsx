@@ -100,86 +100,83 @@ function typedNumber(
   return undefined;
 }
 
+/** What the body of an entry is made from: what was typed, what is known, and where words per field go. */
+type Typed = { values: EntryValues; context: EntryContext; fields: Record<string, string>; note: string };
+
+const withNote = (note: string) => (note ? { note } : {});
+const withText = (note: string) => (note ? { text: note } : {});
+
+/** The body of each kind. */
+const bodies: Record<EntryValues['kind'], (typed: Typed) => Record<string, unknown>> = {
+  grease({ values, context, fields, note }) {
+    const gun = context.guns.find(({ value }) => value === values.gunId);
+    const strokes = typedNumber(fields, 'strokes', values.strokes, 'number', 10_000, false);
+    if (strokes !== undefined && !Number.isInteger(strokes)) fields.strokes = 'Whole strokes only.';
+    const massG =
+      values.mass.trim() === '' && strokes !== undefined && gun
+        ? strokes * gun.gramsPerStroke
+        : typedNumber(fields, 'mass', values.mass, 'mass', 100_000, true);
+    if (fields.mass && gun) fields.mass = 'Give grams, or strokes of the gun.';
+    return {
+      lubricantId: values.lubricantId,
+      massG,
+      ...(strokes !== undefined && { strokes }),
+      ...(gun && { gunId: gun.value }),
+      typed: { mass: values.mass, strokes: values.strokes },
+      ...withNote(note),
+    };
+  },
+  'oil-change'({ values, fields, note }) {
+    const volumeL = typedNumber(fields, 'volume', values.volume, 'volume', 100_000, true);
+    const drainedL = typedNumber(fields, 'drained', values.drained, 'volume', 100_000, false);
+    return {
+      lubricantId: values.lubricantId,
+      volumeL,
+      ...(drainedL !== undefined && { drainedL }),
+      typed: { volume: values.volume, drained: values.drained },
+      ...withNote(note),
+    };
+  },
+  'top-up': ({ values, fields, note }) => ({
+    lubricantId: values.lubricantId,
+    amountKind: 'litres',
+    amount: typedNumber(fields, 'volume', values.volume, 'volume', 100_000, true),
+    typed: { volume: values.volume },
+    ...withNote(note),
+  }),
+  check: ({ values, note }) => ({ result: values.result, ...withNote(note) }),
+  finding: ({ values, note }) => ({ what: values.what, urgency: values.urgency, ...withText(note) }),
+  skip: ({ values, note }) => ({ reason: values.reason, ...withText(note) }),
+  note({ values, fields, note }) {
+    if (!note) fields.note = 'Write something first.';
+    return { text: note, ...(values.event && { event: values.event }) };
+  },
+  commissioning({ values, context, fields, note }) {
+    const { basis, on } = values;
+    const hours = typedNumber(fields, 'hours', values.hours, 'hours', 1e9, basis === 'at-hours');
+    if (basis === 'done-on' && !on) fields.on = 'Choose the day on which it was last done.';
+    if (basis === 'done-on' && on > plantToday(new Date(), context.calendar)) fields.on = 'This day has not come yet.';
+    return {
+      basis,
+      ...(basis === 'done-on' && { on }),
+      ...(hours !== undefined && { hours }),
+      ...withNote(note),
+    };
+  },
+};
+
 /** The body of an entry from what was typed, or words per field. Nothing is guessed. */
 export function bodyOf(
   values: EntryValues,
-  { guns, calendar }: EntryContext,
+  context: EntryContext,
 ): { ok: true; body: Record<string, unknown> } | { ok: false; fields: Record<string, string> } {
   const fields: Record<string, string> = {};
   const note = values.note.trim();
   if (note.length > longestNote)
     fields.note = `${note.length} characters; at most ${longestNote} fit. Shorten it; what you typed is kept.`;
-  const withNote = note ? { note } : {};
   const needsLubricant = ['grease', 'oil-change', 'top-up'].includes(values.kind);
   if (needsLubricant && !values.lubricantId) fields.lubricantId = 'Say which lubricant went in.';
-  let body: Record<string, unknown> = {};
-  switch (values.kind) {
-    case 'grease': {
-      const gun = guns.find(({ value }) => value === values.gunId);
-      const strokes = typedNumber(fields, 'strokes', values.strokes, 'number', 10_000, false);
-      if (strokes !== undefined && !Number.isInteger(strokes)) fields.strokes = 'Whole strokes only.';
-      const mass =
-        values.mass.trim() === '' && strokes !== undefined && gun
-          ? strokes * gun.gramsPerStroke
-          : typedNumber(fields, 'mass', values.mass, 'mass', 100_000, true);
-      if (fields.mass && gun) fields.mass = 'Give grams, or strokes of the gun.';
-      body = {
-        lubricantId: values.lubricantId,
-        massG: mass,
-        ...(strokes !== undefined && { strokes }),
-        ...(gun && { gunId: gun.value }),
-        typed: { mass: values.mass, strokes: values.strokes },
-        ...withNote,
-      };
-      break;
-    }
-    case 'oil-change': {
-      const volumeL = typedNumber(fields, 'volume', values.volume, 'volume', 100_000, true);
-      const drainedL = typedNumber(fields, 'drained', values.drained, 'volume', 100_000, false);
-      body = {
-        lubricantId: values.lubricantId,
-        volumeL,
-        ...(drainedL !== undefined && { drainedL }),
-        typed: { volume: values.volume, drained: values.drained },
-        ...withNote,
-      };
-      break;
-    }
-    case 'top-up':
-      body = {
-        lubricantId: values.lubricantId,
-        amountKind: 'litres',
-        amount: typedNumber(fields, 'volume', values.volume, 'volume', 100_000, true),
-        typed: { volume: values.volume },
-        ...withNote,
-      };
-      break;
-    case 'check':
-      body = { result: values.result, ...withNote };
-      break;
-    case 'finding':
-      body = { what: values.what, urgency: values.urgency, ...(note && { text: note }) };
-      break;
-    case 'skip':
-      body = { reason: values.reason, ...(note && { text: note }) };
-      break;
-    case 'note':
-      if (!note) fields.note = 'Write something first.';
-      body = { text: note, ...(values.event && { event: values.event }) };
-      break;
-    case 'commissioning': {
-      const hours = typedNumber(fields, 'hours', values.hours, 'hours', 1e9, values.basis === 'at-hours');
-      if (values.basis === 'done-on' && !values.on) fields.on = 'Choose the day on which it was last done.';
-      if (values.basis === 'done-on' && values.on > plantToday(new Date(), calendar))
-        fields.on = 'This day has not come yet.';
-      body = {
-        basis: values.basis,
-        ...(values.basis === 'done-on' && { on: values.on }),
-        ...(hours !== undefined && { hours }),
-        ...withNote,
-      };
-    }
-  }
+  const body = bodies[values.kind]({ values, context, fields, note });
   return Object.keys(fields).length > 0 ? { ok: false, fields } : { ok: true, body };
 }
 

@@ -2,7 +2,7 @@ import { Section } from '@/components/ui/section';
 import { EntryForm } from '@/components/entry/entry-form';
 import { amount, measured } from '@/components/words';
 import { plantCalendar } from '@/core/time/plant-day';
-import { thePlant } from '@/desk/plant';
+import type { thePlant } from '@/desk/plant';
 import type { PointPage as Page } from '@/desk/read/machine';
 
 type Props = Pick<Page, 'machine' | 'point' | 'states' | 'guns'> & {

@@ -1,0 +1,49 @@
+'use client';
+
+import { Minus, Plus } from 'lucide-react';
+import { measured } from '@/components/words';
+
+/** What goes in: as planned, or a step more or less, or another number. */
+export function GivenAmount({
+  given,
+  unit,
+  added,
+  onChange,
+  onType,
+}: {
+  given: number;
+  unit: string;
+  /** To a mark, where nobody plans how much. */
+  added: boolean;
+  onChange: (direction: 1 | -1) => void;
+  onType: () => void;
+}) {
+  return (
+    <div className="mt-3 flex items-center gap-4">
+      <button
+        type="button"
+        className="button size-14 p-0"
+        onClick={() => onChange(-1)}
+        aria-label={`One ${unit === 'strokes' ? 'stroke' : 'step'} less`}
+      >
+        <Minus aria-hidden="true" />
+      </button>
+      <button
+        type="button"
+        className="button min-h-14 grow text-lg"
+        onClick={onType}
+        aria-label={`Given: ${measured(given)} ${unit}. Type another number`}
+      >
+        {added ? 'Added' : 'Given'}: {measured(given)} {unit}
+      </button>
+      <button
+        type="button"
+        className="button size-14 p-0"
+        onClick={() => onChange(1)}
+        aria-label={`One ${unit === 'strokes' ? 'stroke' : 'step'} more`}
+      >
+        <Plus aria-hidden="true" />
+      </button>
+    </div>
+  );
+}

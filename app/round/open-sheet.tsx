@@ -1,0 +1,89 @@
+'use client';
+
+import { measured, number } from '@/components/words';
+import type { WalkDocument, WalkStop } from '@/core/walk/document';
+import { NumberPad, Sheet } from './number-pad';
+import { type Gun } from './planned';
+import { FindingSheet, SkipSheet } from './stop-sheets';
+import type { OpenSheet, StopDraft } from './stop-view';
+
+type Props = {
+  stop: WalkStop;
+  sheet: OpenSheet;
+  /** What is given is counted in it. */
+  unit: string;
+  guns: readonly Gun[];
+  /** Why a reading that was typed is hard to believe. */
+  doubt: string | null;
+  onClose: () => void;
+  onWrite: (draft: StopDraft) => void;
+  onGiven: (value: number) => void;
+  onDrained: (value: number) => void;
+  onGun: (id: string) => void;
+  onRead: (meter: WalkDocument['meters'][number], value: number, typed: string) => Promise<void>;
+};
+
+/** The sheets of a stop, of which one is open at most. */
+export function StopSheets({
+  stop,
+  sheet,
+  unit,
+  guns,
+  doubt,
+  onClose,
+  onWrite,
+  onGiven,
+  onDrained,
+  onGun,
+  onRead,
+}: Props) {
+  return (
+    <>
+      <SkipSheet
+        open={sheet === 'skip'}
+        onClose={onClose}
+        onSkip={(reason) => onWrite({ kind: 'skip', body: { reason }, taskIds: [stop.taskId] })}
+      />
+      <FindingSheet
+        open={sheet === 'finding'}
+        onClose={onClose}
+        onWrite={(finding) => onWrite({ kind: 'finding', body: finding })}
+      />
+      <Sheet open={sheet === 'amount'} onClose={onClose} title={stop.pointLabel}>
+        <NumberPad
+          label="How much went in?"
+          unit={unit}
+          submitLabel="Take this number"
+          onSubmit={(value) => onGiven(unit === 'strokes' ? Math.round(value) : value)}
+        />
+      </Sheet>
+      <Sheet open={sheet === 'drained'} onClose={onClose} title={stop.pointLabel}>
+        <NumberPad label="How much came out?" unit="L" submitLabel="Take this number" onSubmit={onDrained} />
+      </Sheet>
+      <Sheet open={sheet === 'gun'} onClose={onClose} title="Which gun is in your hand?">
+        <div className="mt-4 grid gap-2">
+          {guns.map(({ id, code, name, gramsPerStroke }) => (
+            <button key={id} type="button" className="button min-h-16 justify-between" onClick={() => onGun(id)}>
+              <span>
+                {code} {name}
+              </span>
+              <span>{measured(gramsPerStroke)} g a stroke</span>
+            </button>
+          ))}
+        </div>
+      </Sheet>
+      <Sheet open={sheet !== null && typeof sheet === 'object'} onClose={onClose} title={stop.machineCode}>
+        {sheet !== null && typeof sheet === 'object' && (
+          <NumberPad
+            label={`${sheet.meter.name} shows`}
+            unit={sheet.meter.unit === 'hours' ? 'h' : sheet.meter.unit}
+            hint={sheet.meter.lastValue === null ? 'Never read before' : `Last: ${number(sheet.meter.lastValue)}`}
+            problem={doubt && `${doubt} If it is right, press again: it is kept, marked, and left out of the forecast.`}
+            submitLabel={doubt ? 'It is right: write it' : 'Write reading'}
+            onSubmit={(value, typed) => void onRead(sheet.meter, value, typed)}
+          />
+        )}
+      </Sheet>
+    </>
+  );
+}
