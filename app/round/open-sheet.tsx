@@ -5,7 +5,7 @@ import type { WalkDocument, WalkStop } from '@/core/walk/document';
 import { NumberPad, Sheet } from './number-pad';
 import { type Gun } from './planned';
 import { FindingSheet, SkipSheet } from './stop-sheets';
-import type { OpenSheet, StopDraft } from './stop-view';
+import type { OpenSheet, StopDraft } from './stop-draft';
 
 type Props = {
   stop: WalkStop;

@@ -4,18 +4,15 @@ import { useState } from 'react';
 import { readingDoubt } from '@/components/entry/reading-form';
 import { measured, number } from '@/components/words';
 import type { WalkDocument, WalkStop } from '@/core/walk/document';
-import { type Gun, doneEntry, plannedDetail, plannedOf } from './planned';
+import { type Gun, doneEntry, plannedOf } from './planned';
 import { GivenAmount } from './given-amount';
 import { StopSheets } from './open-sheet';
+import { StopAnswers } from './stop-answers';
 import { StopWarnings } from './stop-warnings';
+import { StopWork } from './stop-work';
 import type { Answer } from './use-round';
-import { putsNothingIn, taskActions } from '@/core/words/task-words';
+import type { OpenSheet, StopDraft } from './stop-draft';
 
-export type StopDraft = {
-  kind: 'grease' | 'oil-change' | 'top-up' | 'check' | 'skip' | 'finding' | 'reading';
-  body: Record<string, unknown>;
-  taskIds?: string[];
-};
 type Meter = WalkDocument['meters'][number];
 type Props = {
   stop: WalkStop;
@@ -25,7 +22,6 @@ type Props = {
   onWrite: (draft: StopDraft) => Promise<void>;
   onNext: () => void;
 };
-export type OpenSheet = 'amount' | 'drained' | 'skip' | 'finding' | 'gun' | { meter: Meter } | null;
 
 /** One stop: what to beware of, what to do, how much, how to tell it is enough; the answers in the lower third. */
 export function StopView({ stop, answer, guns, meters, onWrite, onNext }: Props) {
@@ -42,7 +38,6 @@ export function StopView({ stop, answer, guns, meters, onWrite, onNext }: Props)
   const given = changed ?? planned.value;
   const step = (direction: 1 | -1) => setChanged(Math.max(0, Number((given + direction * planned.step).toFixed(2))));
   const counts = planned.unit !== '' && stop.action !== 'check';
-  const asPlanned = given === planned.value;
   const close = () => setSheet(null);
   const done = async () => onWrite({ ...doneEntry(stop, planned, given, drained), taskIds: [stop.taskId] });
   const read = async (meter: Meter, value: number, typed: string) => {
@@ -72,37 +67,7 @@ export function StopView({ stop, answer, guns, meters, onWrite, onNext }: Props)
           {stop.machineName}, {stop.location}
         </p>
         <StopWarnings stop={stop} />
-        {stop.operatorCard && <p className="mt-3">{stop.operatorCard}</p>}
-        <p className="mt-4">{stop.title}</p>
-        <p className="flex flex-wrap items-center gap-x-3 text-[40px] leading-tight font-semibold">
-          <span>
-            {stop.action === 'check'
-              ? 'Look and judge'
-              : putsNothingIn(stop.action)
-                ? taskActions[stop.action]
-                : planned.words}
-          </span>
-          {stop.lubricant && (
-            <>
-              <span aria-hidden="true">·</span>
-              <span className="house-code text-[34px]">{stop.lubricant.code}</span>
-            </>
-          )}
-        </p>
-        <p>
-          {plannedDetail(stop, planned)}
-          {fitting.length > 1 && (
-            <button type="button" className="ml-2 min-h-14 underline" onClick={() => setSheet('gun')}>
-              Other gun
-            </button>
-          )}
-          {stop.amountKind === 'grams' && fitting.length === 0 && 'No gun carries this grease: weigh it.'}
-        </p>
-        {stop.enoughSign && (
-          <p className="mt-1">
-            <strong>Enough:</strong> {stop.enoughSign}
-          </p>
-        )}
+        <StopWork stop={stop} planned={planned} guns={fitting} onOtherGun={() => setSheet('gun')} />
         {counts && (
           <GivenAmount
             given={given}
@@ -148,35 +113,16 @@ export function StopView({ stop, answer, guns, meters, onWrite, onNext }: Props)
           ))}
       </div>
 
-      <div className="sticky bottom-0 grid gap-4 border-t border-ink bg-ground px-4 pt-3 pb-4">
-        {answer ? (
-          <>
-            <p className="text-lg">
-              <strong>{answer.kind === 'skip' ? 'Skipped.' : 'Done.'}</strong> This stop is written.
-            </p>
-            <button type="button" className="button button-first min-h-16 text-lg" onClick={onNext}>
-              Next open stop
-            </button>
-          </>
-        ) : (
-          <button type="button" className="button button-first min-h-16 text-lg" onClick={() => void done()}>
-            {asPlanned || !counts ? 'Done as planned' : `Done with ${measured(given)} ${planned.unit}`}
-          </button>
-        )}
-        <div className="grid grid-cols-2 gap-4">
-          <button type="button" className="button min-h-14" onClick={() => setSheet('finding')}>
-            Something is off
-          </button>
-          <button
-            type="button"
-            className="button min-h-14"
-            disabled={answer !== undefined}
-            onClick={() => setSheet('skip')}
-          >
-            Skip
-          </button>
-        </div>
-      </div>
+      <StopAnswers
+        answer={answer}
+        doneWords={
+          given === planned.value || !counts ? 'Done as planned' : `Done with ${measured(given)} ${planned.unit}`
+        }
+        onDone={() => void done()}
+        onNext={onNext}
+        onFinding={() => setSheet('finding')}
+        onSkip={() => setSheet('skip')}
+      />
 
       <StopSheets
         stop={stop}

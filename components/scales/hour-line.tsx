@@ -24,15 +24,6 @@ export function HourLine({ facts, words, width = 260 }: { facts: HourLineFacts; 
   const x = hourScale(width - 24);
   const place = (hours: number) => toTenth(12 + x(hours));
   const now = place(0);
-  const { lastH, dueH, fromH, toH, earliestH, latestH } = facts;
-  const from = lastH === undefined ? place(hourRange.past) : place(lastH);
-  const to = dueH === undefined ? place(hourRange.future) : place(dueH);
-  const dashes = facts.lowConfidence ? '4 3' : undefined;
-  // The ruled "now" is drawn by the list, unbroken down the page; see `nowPosition`.
-  // The letter stands clear of the end of the window.
-  const letterFrom = Math.max(to + 8, toH !== undefined && place(toH) - to < 16 ? place(toH) + 4 : 0);
-  const beyond = dueH !== undefined && dueH > hourRange.future;
-  const longAgo = dueH !== undefined && dueH < hourRange.past;
   return (
     <svg
       role="img"
@@ -42,36 +33,8 @@ export function HourLine({ facts, words, width = 260 }: { facts: HourLineFacts; 
       viewBox={`0 0 ${width} ${height}`}
       className="hour-line"
     >
-      {facts.state === 'known' && dueH !== undefined ? (
-        <>
-          <path d={`M${from} ${middle} H${to}`} strokeDasharray={dashes} />
-          {lastH !== undefined && <LastService x={from} runIn={facts.runIn} />}
-          {fromH !== undefined && toH !== undefined && place(toH) - place(fromH) > 2 && (
-            <path
-              d={`M${place(fromH) + 3} ${middle - 8} H${place(fromH)} V${middle - 3} M${place(toH) - 3} ${middle - 8} H${place(toH)} V${middle - 3}`}
-              strokeWidth={1.25}
-            />
-          )}
-          {earliestH !== undefined && latestH !== undefined && (
-            <path
-              d={`M${place(earliestH)} ${middle + 4} V${middle + 10} M${place(earliestH)} ${middle + 7} H${place(latestH)} M${place(latestH)} ${middle + 4} V${middle + 10}`}
-              strokeWidth={0.9}
-            />
-          )}
-          {longAgo && (
-            <path d={`M${to - 5} ${middle - 4} L${to - 10} ${middle} L${to - 5} ${middle + 4}`} strokeWidth={1.5} />
-          )}
-          {beyond ? (
-            <path d={`M${to - 4} ${middle - 4} L${to + 4} ${middle} L${to - 4} ${middle + 4}`} strokeWidth={1.5} />
-          ) : (
-            <path d={`M${to - 5} ${middle - 9} H${to + 5} L${to} ${middle} Z`} className="filled" />
-          )}
-          {facts.basis !== 'h' && (
-            <text x={Math.min(letterFrom, width - 18)} y={middle - 3}>
-              {facts.basis}
-            </text>
-          )}
-        </>
+      {facts.state === 'known' && facts.dueH !== undefined ? (
+        <DueLine facts={facts} dueH={facts.dueH} place={place} width={width} />
       ) : (
         <path d={`M${now} ${middle} H${place(hourRange.future) - 8}`} strokeDasharray="1 5" strokeLinecap="round" />
       )}
@@ -81,6 +44,59 @@ export function HourLine({ facts, words, width = 260 }: { facts: HourLineFacts; 
         </text>
       )}
     </svg>
+  );
+}
+
+/** A line that has an end: from the last service to when it is due, with its window and its spread. */
+function DueLine({
+  facts,
+  dueH,
+  place,
+  width,
+}: {
+  facts: HourLineFacts;
+  dueH: number;
+  place: (hours: number) => number;
+  width: number;
+}) {
+  const { lastH, fromH, toH, earliestH, latestH } = facts;
+  const from = lastH === undefined ? place(hourRange.past) : place(lastH);
+  const to = place(dueH);
+  const dashes = facts.lowConfidence ? '4 3' : undefined;
+  // The letter stands clear of the end of the window.
+  const letterFrom = Math.max(to + 8, toH !== undefined && place(toH) - to < 16 ? place(toH) + 4 : 0);
+  const beyond = dueH > hourRange.future;
+  const longAgo = dueH < hourRange.past;
+  return (
+    <>
+      <path d={`M${from} ${middle} H${to}`} strokeDasharray={dashes} />
+      {lastH !== undefined && <LastService x={from} runIn={facts.runIn} />}
+      {fromH !== undefined && toH !== undefined && place(toH) - place(fromH) > 2 && (
+        <path
+          d={`M${place(fromH) + 3} ${middle - 8} H${place(fromH)} V${middle - 3} M${place(toH) - 3} ${middle - 8} H${place(toH)} V${middle - 3}`}
+          strokeWidth={1.25}
+        />
+      )}
+      {earliestH !== undefined && latestH !== undefined && (
+        <path
+          d={`M${place(earliestH)} ${middle + 4} V${middle + 10} M${place(earliestH)} ${middle + 7} H${place(latestH)} M${place(latestH)} ${middle + 4} V${middle + 10}`}
+          strokeWidth={0.9}
+        />
+      )}
+      {longAgo && (
+        <path d={`M${to - 5} ${middle - 4} L${to - 10} ${middle} L${to - 5} ${middle + 4}`} strokeWidth={1.5} />
+      )}
+      {beyond ? (
+        <path d={`M${to - 4} ${middle - 4} L${to + 4} ${middle} L${to - 4} ${middle + 4}`} strokeWidth={1.5} />
+      ) : (
+        <path d={`M${to - 5} ${middle - 9} H${to + 5} L${to} ${middle} Z`} className="filled" />
+      )}
+      {facts.basis !== 'h' && (
+        <text x={Math.min(letterFrom, width - 18)} y={middle - 3}>
+          {facts.basis}
+        </text>
+      )}
+    </>
   );
 }
 

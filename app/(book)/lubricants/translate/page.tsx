@@ -26,22 +26,9 @@ export default async function TranslatePage({ searchParams }: Search) {
     lubricants: await db.Lubricant.findAll({ where: { retiredOn: null }, order: [['code', 'ASC']] }),
     former: await readReplacements(db),
   }));
-  const decoded = plate ? computeStored(lubricantDecode, { designation: plate }) : undefined;
-  const read = plate && !decoded?.ok ? readPlate(plate) : undefined;
-  const translated = read?.ok ? computeStored(viscosityTranslate, { scale: read.scale, value: read.value }) : undefined;
-  const wanted = decoded?.ok
-    ? { type: decoded.result.type, isoVg: decoded.result.isoVg ?? null, nlgi: decoded.result.nlgi ?? null }
-    : translated?.ok
-      ? { type: read?.ok ? (read.type ?? null) : null, isoVg: translated.result.isoVg, nlgi: null }
-      : undefined;
+  const { decoded, read, translated, wanted } = meaningOf(plate);
   const matches = wanted ? matchType(lubricants, wanted) : [];
-  const named = plate
-    ? former.filter(
-        ({ formerName }) =>
-          formerName.toLowerCase().includes(plate.toLowerCase()) ||
-          plate.toLowerCase().includes(formerName.toLowerCase()),
-      )
-    : [];
+  const named = former.filter(({ formerName }) => isNamed(plate, formerName));
   return (
     <>
       <PageHead trail={<Link href="/lubricants">Lubricants</Link>} title="Read an old plate" />
@@ -62,4 +49,23 @@ export default async function TranslatePage({ searchParams }: Search) {
       )}
     </>
   );
+}
+
+/** What a plate says: a designation letter by letter, else a viscosity of any scale; and what is asked for with it. */
+function meaningOf(plate: string) {
+  const decoded = plate ? computeStored(lubricantDecode, { designation: plate }) : undefined;
+  const read = plate && !decoded?.ok ? readPlate(plate) : undefined;
+  const translated = read?.ok ? computeStored(viscosityTranslate, { scale: read.scale, value: read.value }) : undefined;
+  const wanted = decoded?.ok
+    ? { type: decoded.result.type, isoVg: decoded.result.isoVg ?? null, nlgi: decoded.result.nlgi ?? null }
+    : translated?.ok
+      ? { type: read?.ok ? (read.type ?? null) : null, isoVg: translated.result.isoVg, nlgi: null }
+      : undefined;
+  return { decoded, read, translated, wanted };
+}
+
+/** Either holds the other, however it is written. */
+function isNamed(plate: string, formerName: string): boolean {
+  const [typed, name] = [plate.toLowerCase(), formerName.toLowerCase()];
+  return typed !== '' && (name.includes(typed) || typed.includes(name));
 }

@@ -4,7 +4,7 @@ import { Working } from '@/components/ui/working';
 import { amount, counted } from '@/components/words';
 import { amountKinds } from '@/core/words/task-words';
 import { OverrideLine } from './override-line';
-import type { TaskSectionProps } from './task-section';
+import type { TaskSectionProps } from './task-props';
 
 /** How much a task takes, with its working and the way to overrule it. */
 export function TaskAmount({ state, calendar, personId, machineId, guns }: TaskSectionProps) {

@@ -11,7 +11,7 @@ import { OilLifeFields } from './oil-life-fields';
 import type { TaskState } from '@/desk/standing/states';
 import { whoMay } from '@/core/words/task-words';
 import { OverrideLine } from './override-line';
-import type { TaskSectionProps } from './task-section';
+import type { TaskSectionProps } from './task-props';
 
 /** How often a task is done, with its working and the way to overrule it. */
 export function TaskInterval({ state, titles, calendar, personId, machineId }: TaskSectionProps) {

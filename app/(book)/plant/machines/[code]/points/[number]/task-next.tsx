@@ -7,7 +7,7 @@ import { day, number } from '@/components/words';
 import { dueWords } from '@/core/interval/due-words';
 import { plantDayOf } from '@/core/time/plant-day';
 import { pointPath } from '@/app/due-item';
-import type { TaskSectionProps } from './task-section';
+import type { TaskSectionProps } from './task-props';
 
 const axisWidth = 480;
 

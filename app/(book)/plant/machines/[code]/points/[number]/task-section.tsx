@@ -1,21 +1,9 @@
 import { Disclosure } from '@/components/ui/disclosure';
 import { machineStates } from '@/core/words/machine-states';
-import { type PlantDay, type PlantCalendar } from '@/core/time/plant-day';
-import type { TaskState } from '@/desk/standing/states';
 import { TaskAmount } from './task-amount';
 import { TaskInterval } from './task-interval';
 import { TaskNext } from './task-next';
-
-export type TaskSectionProps = {
-  state: TaskState;
-  /** Titles of the tasks of the point, by identifier. */
-  titles: ReadonlyMap<string, string>;
-  calendar: PlantCalendar;
-  today: PlantDay;
-  personId: string;
-  machineId: string;
-  guns: { id: string; code: string; lubricantId: string; gramsPerStroke: number }[];
-};
+import type { TaskSectionProps } from './task-props';
 
 /** One task: how much, how often, when next, each with its working and the way to overrule it. */
 export function TaskSection(props: TaskSectionProps) {

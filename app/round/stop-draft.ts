@@ -1,0 +1,12 @@
+import type { WalkDocument } from '@/core/walk/document';
+
+/** What a stop writes; the round adds who, where and when. */
+export type StopDraft = {
+  kind: 'grease' | 'oil-change' | 'top-up' | 'check' | 'skip' | 'finding' | 'reading';
+  body: Record<string, unknown>;
+  taskIds?: string[];
+};
+
+/** The sheet of a stop that is open, if any. */
+export type OpenSheet =
+  'amount' | 'drained' | 'skip' | 'finding' | 'gun' | { meter: WalkDocument['meters'][number] } | null;

@@ -1,0 +1,55 @@
+'use client';
+
+import type { WalkStop } from '@/core/walk/document';
+import type { plannedOf } from './planned';
+import { type Gun, plannedDetail } from './planned';
+import { putsNothingIn, taskActions } from '@/core/words/task-words';
+
+/** What is to be done at a stop, with what, and how to tell that it is enough. */
+export function StopWork({
+  stop,
+  planned,
+  guns,
+  onOtherGun,
+}: {
+  stop: WalkStop;
+  planned: ReturnType<typeof plannedOf>;
+  guns: readonly Gun[];
+  onOtherGun: () => void;
+}) {
+  return (
+    <>
+      {stop.operatorCard && <p className="mt-3">{stop.operatorCard}</p>}
+      <p className="mt-4">{stop.title}</p>
+      <p className="flex flex-wrap items-center gap-x-3 text-[40px] leading-tight font-semibold">
+        <span>
+          {stop.action === 'check'
+            ? 'Look and judge'
+            : putsNothingIn(stop.action)
+              ? taskActions[stop.action]
+              : planned.words}
+        </span>
+        {stop.lubricant && (
+          <>
+            <span aria-hidden="true">·</span>
+            <span className="house-code text-[34px]">{stop.lubricant.code}</span>
+          </>
+        )}
+      </p>
+      <p>
+        {plannedDetail(stop, planned)}
+        {guns.length > 1 && (
+          <button type="button" className="ml-2 min-h-14 underline" onClick={onOtherGun}>
+            Other gun
+          </button>
+        )}
+        {stop.amountKind === 'grams' && guns.length === 0 && 'No gun carries this grease: weigh it.'}
+      </p>
+      {stop.enoughSign && (
+        <p className="mt-1">
+          <strong>Enough:</strong> {stop.enoughSign}
+        </p>
+      )}
+    </>
+  );
+}
