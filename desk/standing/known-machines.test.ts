@@ -2,13 +2,14 @@ import { describe, expect, it } from 'vitest';
 import { freshDatabase } from '@/db/testing';
 import { appendProjected } from '../change/append-projected';
 import { smallPlant } from '../testing';
+import { writeReadings } from '../write/readings';
 import { writeEntry } from '../write/write-entries';
 import { projectMachines } from './projection';
 import { compareWithLog } from './rebuild';
 
 describe('what is known of a machine', async () => {
   const db = await freshDatabase();
-  const { ids, desk, entry } = await smallPlant(db);
+  const { ids, desk, entry, newId } = await smallPlant(db);
   const dayMs = 86_400_000;
   const on = (ago: number) => new Date(desk.now.getTime() - ago * dayMs).toISOString();
   const grease = (ago: number, sent = {}) =>
@@ -68,4 +69,32 @@ describe('what is known of a machine', async () => {
     await write(grease(0.7));
     expect(await differences()).toEqual([]);
   });
+
+  it('is not kept of more machines at once than there is room for, and none of them goes wrong by it', async () => {
+    const many = Array.from({ length: 120 }, () => ({ machineId: newId(), meterId: newId() }));
+    const rest = { areaId: ids.area, description: '', dutyHoursPerDay: 16, fittingCount: null, energySources: [] };
+    await db.Machine.bulkCreate(
+      many.map(({ machineId }, place) => ({ id: machineId, code: `X-${place}`, name: 'Pump', ...rest })),
+    );
+    await db.Meter.bulkCreate(
+      many.map((of) => ({ id: of.meterId, machineId: of.machineId, name: 'Hours', unit: 'hours', rolloverAt: null })),
+    );
+    const read = (ago: number, value: number, some = many) =>
+      writeReadings(
+        db,
+        desk.now,
+        ids.anna,
+        'test',
+        some.map((of) => ({ ...of, at: on(ago), value })),
+      );
+    await read(9, 100, many.slice(0, 3));
+    await read(6, 130);
+    await db.transaction(async () => {
+      await read(4, 150);
+      await read(3, 160, many.slice(0, 3));
+    });
+    await read(1, 180, many.slice(0, 3));
+    expect(await db.MeterStanding.findByPk(many[0]!.meterId)).toMatchObject({ accumulated: 180, kept: 5 });
+    expect(await differences()).toEqual([]);
+  }, 60_000);
 });

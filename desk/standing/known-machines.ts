@@ -42,7 +42,9 @@ export function takeKnown(
   machineId: string,
   { planStamp, seq }: Stamps,
 ): KnownMachine | undefined {
-  const known = taken.get(transaction)?.get(machineId) ?? forget(memoryOf(db), machineId);
+  const mine = taken.get(transaction);
+  const known = mine?.get(machineId) ?? forget(memoryOf(db), machineId);
+  mine?.delete(machineId);
   return known?.planStamp === planStamp && known.seq === seq ? known : undefined;
 }
 

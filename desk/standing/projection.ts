@@ -5,7 +5,7 @@ import type { Database } from '../desk';
 import { groupBy } from '../group-by';
 import { alone } from '../locks';
 import { type BelievedRow, newestOfMachine } from '../log/believed';
-import { deriveMachine } from './derived-machine';
+import { type DerivedMachine, deriveMachine } from './derived-machine';
 import { type KnownMachine, keepKnown, takeKnown } from './known-machines';
 import { selectPlan } from './plan-rows';
 import { machineLog } from './read-log';
@@ -52,25 +52,42 @@ export async function projectEntries(
     ({ machineId }) => machineId ?? '',
   );
   if (machineIds.length === 0) return;
-  const before: StandingRows[] = [];
-  const after: StandingRows[] = [];
-  for (const [machineId, stamps] of await stampsOf(db, machineIds, transaction)) {
-    const mine = arrivals.get(machineId) ?? [];
-    const remembered = takeKnown(db, transaction, machineId, stamps);
-    if (mine.length === 0 && !always) {
-      if (remembered) keepKnown(db, transaction, machineId, remembered);
-      continue;
+  const stamps = [...(await stampsOf(db, machineIds, transaction))];
+  // What many machines are known by at once would be too much to hold, and is not asked for again soon.
+  const keep = stamps.length <= mostKept;
+  for (let from = 0; from < stamps.length; from += machinesAtOnce) {
+    const before: StandingRows[] = [];
+    const after: StandingRows[] = [];
+    for (const [machineId, each] of stamps.slice(from, from + machinesAtOnce)) {
+      const mine = arrivals.get(machineId) ?? [];
+      const remembered = takeKnown(db, transaction, machineId, each);
+      if (mine.length === 0 && !always) {
+        if (remembered) keepKnown(db, transaction, machineId, remembered);
+        continue;
+      }
+      const known = remembered ?? (await readMachine(db, machineId, transaction));
+      const next = goOn(known, machineId, mine);
+      before.push(known.stored);
+      after.push(next.rows);
+      const { plan, log } = known;
+      if (keep) keepKnown(db, transaction, machineId, { plan, log, derived: next, stored: next.rows, ...each });
     }
-    const known = remembered ?? (await readMachine(db, machineId, transaction));
-    const { plan, log, derived } = known;
-    // Where it will stand in the log is not known yet, but that it comes after all that is there.
-    for (const entry of mine) log.add({ ...entry, seq: log.newestSeq + 1 });
-    const next = deriveMachine(plan, log, machineId, plan.tasks, derived);
-    before.push(known.stored);
-    after.push(next.rows);
-    keepKnown(db, transaction, machineId, { plan, log, derived: next, stored: next.rows, ...stamps });
+    await replaceAll(db, before, after, transaction);
   }
-  await replaceAll(db, before, after, transaction);
+}
+
+/** So many machines of one transaction are kept in mind at most, and so many have their rows written at once. */
+const mostKept = 100;
+const machinesAtOnce = 20;
+
+/** Derives a machine with what arrives for it. Where that will stand in the log is not known yet, but that it comes last. */
+function goOn(
+  { plan, log, derived }: Pick<KnownMachine, 'plan' | 'log'> & { derived: DerivedMachine | undefined },
+  machineId: string,
+  arriving: readonly BelievedRow[],
+): DerivedMachine {
+  for (const entry of arriving) log.add({ ...entry, seq: log.newestSeq + 1 });
+  return deriveMachine(plan, log, machineId, plan.tasks, derived);
 }
 
 /** Makes the three tables say what was derived instead of what stood there. */
