@@ -221,3 +221,20 @@ export function AbsoluteHourAxis({
 /** Legend for the first look; one sentence per mark. */
 export const hourLineLegend =
   'Machine hours from now, square-root scale. Upright tick: last service (double: running in). Bracket: window. Wedge: due; left of now it is overdue. Whisker: spread. Dashed: rough guess. Dots and ?: last service unknown. d, cyc: due by days or cycles.';
+
+const ruledWidth = 480;
+
+/** One task by itself: its line with *now* ruled through it, above an axis in the hours of its meter and in dates. */
+export function RuledHourLine({ facts, words, today }: { facts: HourLineFacts; words: string; today: PlantDay }) {
+  return (
+    <div className="relative w-fit max-w-full">
+      <span
+        aria-hidden="true"
+        className="absolute top-0 h-8 border-l-[1.5px] border-ink"
+        style={{ left: nowPosition(ruledWidth) }}
+      />
+      <HourLine facts={facts} words={words} width={ruledWidth} />
+      <AbsoluteHourAxis nowHours={facts.nowHours} hoursPerDay={facts.hoursPerDay} today={today} width={ruledWidth} />
+    </div>
+  );
+}

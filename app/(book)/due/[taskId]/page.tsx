@@ -4,7 +4,7 @@ import { notFound } from 'next/navigation';
 import { PageHead } from '@/components/ui/page-head';
 import { Section } from '@/components/ui/section';
 import { PostponeForm } from '@/components/entry/postpone-form';
-import { AbsoluteHourAxis, HourLine, nowPosition } from '@/components/scales/hour-line';
+import { RuledHourLine } from '@/components/scales/hour-line';
 import { NoticeLine } from '@/components/ui/notice';
 import { WorkingSteps } from '@/components/ui/working';
 import { day, number } from '@/components/words';
@@ -20,7 +20,6 @@ import { pointPath } from '@/app/due-item';
 import { openDesk, reading } from '@/app/server';
 
 export const metadata: Metadata = { title: 'Why is this due?' };
-const axisWidth = 480;
 
 /** One task: every limit beside the others, which of them governs, and the arithmetic. Derived from the log, not from the projection. */
 export default async function WhyDuePage({ params }: { params: Promise<{ taskId: string }> }) {
@@ -56,19 +55,8 @@ export default async function WhyDuePage({ params }: { params: Promise<{ taskId:
       {due.postponedFrom && (
         <p className="mt-4 border-l-4 border-ink pl-3">Put off: it was due on {day(due.postponedFrom)}.</p>
       )}
-      <div className="relative mt-5 w-fit max-w-full">
-        <span
-          aria-hidden="true"
-          className="absolute top-0 h-8 border-l-[1.5px] border-ink"
-          style={{ left: nowPosition(axisWidth) }}
-        />
-        <HourLine facts={due.hourLine} words={`${title}: ${dueWords(due, today)}`} width={axisWidth} />
-        <AbsoluteHourAxis
-          nowHours={due.hourLine.nowHours}
-          hoursPerDay={due.hourLine.hoursPerDay}
-          today={today}
-          width={axisWidth}
-        />
+      <div className="mt-5">
+        <RuledHourLine facts={due.hourLine} words={`${title}: ${dueWords(due, today)}`} today={today} />
       </div>
       {due.limits.length > 0 && (
         <Section id="limits" title="The limits compared" className="mt-6">

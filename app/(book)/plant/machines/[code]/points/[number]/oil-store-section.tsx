@@ -3,6 +3,7 @@ import { Section } from '@/components/ui/section';
 import { pointLabel } from '@/core/register/assignment';
 import { FillFacts } from '@/app/(book)/plant/machines/[code]/reservoirs/fill-facts';
 import type { PointPage as Page } from '@/desk/read/machine';
+import { fillOf } from '@/app/(book)/plant/machines/[code]/reservoirs/fill-of';
 
 /** The reservoir that feeds a point. */
 export function OilStoreSection({
@@ -29,20 +30,7 @@ export function OilStoreSection({
         </p>
       )}
       <div className="mt-2">
-        <FillFacts
-          reservoir={{
-            id: reservoir.id,
-            mounting: reservoir.mounting,
-            fillTable: reservoir.fillTable,
-            levelMarks: reservoir.levelMarks,
-            confirmed: reservoir.confirmed ?? null,
-            capacityL: reservoir.capacityL,
-            fillMark: reservoir.fillMark,
-            checkMark: reservoir.checkMark,
-            checkMarkState: reservoir.checkMarkState ?? null,
-            settleMinutes: reservoir.settleMinutes ?? null,
-          }}
-        />
+        <FillFacts reservoir={fillOf(reservoir)} />
       </div>
     </Section>
   );

@@ -1,6 +1,6 @@
 import Link from 'next/link';
 import { Disclosure } from '@/components/ui/disclosure';
-import { AbsoluteHourAxis, HourLine, nowPosition } from '@/components/scales/hour-line';
+import { RuledHourLine } from '@/components/scales/hour-line';
 import { WorkingSteps } from '@/components/ui/working';
 import { NoticeLine } from '@/components/ui/notice';
 import { day, number } from '@/components/words';
@@ -8,8 +8,6 @@ import { dueWords } from '@/core/interval/due-words';
 import { plantDayOf } from '@/core/time/plant-day';
 import { pointPath } from '@/app/due-item';
 import type { TaskSectionProps } from './task-props';
-
-const axisWidth = 480;
 
 /** When a task is due next, on the line of machine hours and in words, and why. */
 export function TaskNext({ state, calendar, today }: TaskSectionProps) {
@@ -32,19 +30,8 @@ export function TaskNext({ state, calendar, today }: TaskSectionProps) {
       {due.state !== 'known' && (
         <p className="caption">Say below when it was last done, or start counting today: write “Counting begins”.</p>
       )}
-      <div className="relative mt-2 w-fit max-w-full">
-        <span
-          aria-hidden="true"
-          className="absolute top-0 h-8 border-l-[1.5px] border-ink"
-          style={{ left: nowPosition(axisWidth) }}
-        />
-        <HourLine facts={due.hourLine} words={`${title}: ${dueWords(due, today)}`} width={axisWidth} />
-        <AbsoluteHourAxis
-          nowHours={due.hourLine.nowHours}
-          hoursPerDay={due.hourLine.hoursPerDay}
-          today={today}
-          width={axisWidth}
-        />
+      <div className="mt-2">
+        <RuledHourLine facts={due.hourLine} words={`${title}: ${dueWords(due, today)}`} today={today} />
       </div>
       {due.notices.map((notice, index) => (
         <NoticeLine key={index} notice={notice} />

@@ -7,6 +7,7 @@ import { readMachinePage } from '@/desk/read/machine';
 import { openDesk, reading } from '@/app/server';
 import { FillFacts } from '../fill-facts';
 import { ReservoirFields } from '../reservoir-fields';
+import { fillOf } from '../fill-of';
 
 export const metadata: Metadata = { title: 'Reservoir' };
 
@@ -53,20 +54,7 @@ export default async function ReservoirPage({ params }: { params: Promise<{ code
           </p>
         </PageHead>
       </div>
-      <FillFacts
-        reservoir={{
-          id: reservoir.id,
-          mounting: reservoir.mounting,
-          fillTable: reservoir.fillTable,
-          levelMarks: reservoir.levelMarks,
-          confirmed: reservoir.confirmed ?? null,
-          capacityL: reservoir.capacityL,
-          checkMark: reservoir.checkMark,
-          checkMarkState: reservoir.checkMarkState ?? null,
-          fillMark: reservoir.fillMark,
-          settleMinutes: reservoir.settleMinutes ?? null,
-        }}
-      />
+      <FillFacts reservoir={fillOf(reservoir)} />
       <section aria-labelledby="change" className="no-print mt-10 border-t border-ink pt-4">
         <h2 id="change" className="mb-4 text-xl">
           Change the reservoir
