@@ -1,8 +1,8 @@
 'use client';
 
-import { useState, useTransition } from 'react';
 import { Disclosure } from '@/components/ui/disclosure';
 import { FormProblem } from '@/components/ui/notice';
+import { useMutation } from '@/components/ui/use-mutation';
 import { day } from '@/components/words';
 import type { Retirable } from '@/desk/register/in-use';
 import { setInUse } from './actions';
@@ -10,17 +10,8 @@ import { setInUse } from './actions';
 type Thing = { kind: Retirable; id: string; version: number; name: string };
 
 function useSetting({ kind, id, version }: Thing) {
-  const [busy, start] = useTransition();
-  const [reason, setReason] = useState<string | null>(null);
-  const set = (inUse: boolean) =>
-    start(async () => {
-      const answer = await setInUse(kind, id, version, inUse).catch(() => ({
-        ok: false as const,
-        reason: 'The server does not answer. Try again when there is signal.',
-      }));
-      setReason(answer.ok ? null : answer.reason);
-    });
-  return { busy, reason, set };
+  const { busy, reason, send } = useMutation();
+  return { busy, reason, set: (inUse: boolean) => void send(() => setInUse(kind, id, version, inUse)) };
 }
 
 /** Says since when something is out of use, and takes it back. */

@@ -3,9 +3,10 @@
 import { type ReactNode, useState } from 'react';
 import { type DefaultValues, type FieldValues, FormProvider, type Path, useForm } from 'react-hook-form';
 import { FormProblem } from './notice';
+import { type Refused, answerOf } from './use-mutation';
 
-/** What a save answers: the value, or words for the form and for its fields (dotted paths). */
-export type SaveAnswer = { ok: true } | { ok: false; reason: string; fields?: Record<string, string> };
+/** What a save answers: yes, or words for the form and its fields. */
+export type SaveAnswer = { ok: true } | Refused;
 
 type Props<Values extends FieldValues> = {
   initial: Values;
@@ -24,10 +25,7 @@ export function SavedForm<Values extends FieldValues>({ initial, save, submitLab
   const [reason, setReason] = useState<string | null>(null);
   const submit = form.handleSubmit(async (values) => {
     setReason(null);
-    const answer = await save(values).catch((): SaveAnswer => ({
-      ok: false,
-      reason: 'The server does not answer. What you typed is kept; try again when there is signal.',
-    }));
+    const answer = await answerOf(save(values));
     if (answer.ok) return;
     setReason(answer.reason);
     Object.entries(answer.fields ?? {}).forEach(([name, message], index) =>

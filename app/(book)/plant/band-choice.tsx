@@ -1,6 +1,6 @@
 'use client';
 
-import { useState } from 'react';
+import { useMutation } from '@/components/ui/use-mutation';
 import { declareBand } from './actions';
 
 /** Declares which ambient band holds; where a sump holds another oil than the band wants, a change falls due. */
@@ -11,17 +11,7 @@ export function BandChoice({
   bands: { name: string; fromC: number; toC: number }[];
   now: string | null;
 }) {
-  const [problem, setProblem] = useState<string | null>(null);
-  const [busy, setBusy] = useState(false);
-  const declare = async (band: string) => {
-    setBusy(true);
-    const answer = await declareBand(band).catch(() => ({
-      ok: false as const,
-      reason: 'The server does not answer. Try again in a moment.',
-    }));
-    setBusy(false);
-    setProblem(answer.ok ? null : answer.reason);
-  };
+  const { busy, reason, send } = useMutation();
   return (
     <>
       <label>
@@ -30,7 +20,7 @@ export function BandChoice({
           className="field"
           value={now ?? ''}
           disabled={busy}
-          onChange={(event) => void declare(event.target.value)}
+          onChange={(event) => void send(() => declareBand(event.target.value))}
         >
           <option value="">not followed</option>
           {bands.map(({ name, fromC, toC }) => (
@@ -41,7 +31,7 @@ export function BandChoice({
         </select>
       </label>
       <p role="alert" className="caption">
-        {problem}
+        {reason}
       </p>
     </>
   );

@@ -3,6 +3,7 @@
 import { useRouter } from 'next/navigation';
 import { useId, useMemo, useState } from 'react';
 import { FormProblem } from '@/components/ui/notice';
+import { useMutation } from '@/components/ui/use-mutation';
 import { counted, number, quantityOf } from '@/components/words';
 import type { TrialResult, WhatIfChange } from '@/core/interval/what-if';
 import { addDays } from '@/core/time/plant-day';
@@ -63,7 +64,7 @@ export function TrialForm() {
   const [problems, setProblems] = useState<Partial<Record<keyof Typed, string>>>({});
   const [tried, setTried] = useState<{ change: WhatIfChange; taskIds: string[] } | null>(null);
   const [why, setWhy] = useState('');
-  const [reason, setReason] = useState<string | null>(null);
+  const { busy, reason, send, say } = useMutation();
   const [said, setSaid] = useState('');
   const { trial, start, discard } = useTrial();
 
@@ -88,7 +89,7 @@ export function TrialForm() {
   const tryIt = () => {
     const read = readTyped(typed);
     setProblems('problems' in read ? read.problems : {});
-    setReason(picked.length === 0 ? 'Pick at least one task.' : null);
+    say(picked.length === 0 ? 'Pick at least one task.' : null);
     if ('problems' in read || picked.length === 0 || !work) return;
     const { duty, warmer, interval, minutes } = read.values;
     const change: WhatIfChange = {
@@ -96,7 +97,7 @@ export function TrialForm() {
       ...(warmer !== 0 && { warmerK: warmer }),
       ...(interval !== 100 && { intervalFactor: interval / 100 }),
     };
-    if (Object.keys(change).length === 0) return setReason('Change at least one of the numbers.');
+    if (Object.keys(change).length === 0) return say('Change at least one of the numbers.');
     setTried({ change, taskIds: picked });
     setSaid('');
     start({
@@ -111,21 +112,15 @@ export function TrialForm() {
     return undefined;
   };
   const apply = async () => {
-    const answer = await applyWhatIf({ ...tried, reason: why }).catch(() => ({
-      ok: false as const,
-      reason: 'The server does not answer. Nothing was changed; try again.',
-      fields: undefined,
-    }));
-    if (!answer.ok) return setReason(Object.values(answer.fields ?? {})[0] ?? answer.reason);
+    const answer = await send(() => applyWhatIf({ ...tried, reason: why }));
+    if (!answer.ok) return;
     const { restaged, overruled, warmed, machines } = answer.value;
     forget();
-    setReason(null);
     setSaid(
       `Applied: ${[restaged > 0 && `${counted(restaged, 'interval')} changed`, overruled > 0 && `${counted(overruled, 'computed interval')} overruled`, warmed > 0 && `${counted(warmed, 'temperature')} changed`, machines > 0 && `planned hours of ${counted(machines, 'machine')}`].filter(Boolean).join(', ') || 'nothing that the plan holds'}.`,
     );
     again();
     router.refresh();
-    return undefined;
   };
 
   if (!work)
@@ -216,7 +211,7 @@ export function TrialForm() {
               <textarea className="field" rows={2} value={why} onChange={(event) => setWhy(event.target.value)} />
             </label>
             <p className="mt-3 flex gap-3">
-              <button type="button" className="button" onClick={() => void apply()}>
+              <button type="button" className="button" disabled={busy} onClick={() => void apply()}>
                 Apply to {counted(tried.taskIds.length, 'task')}
               </button>
               <button

@@ -3,6 +3,7 @@
 import { useState } from 'react';
 import { QuantityField, TextField } from '@/components/ui/fields';
 import { SavedForm } from '@/components/ui/saved-form';
+import { useMutation } from '@/components/ui/use-mutation';
 import { markStock, addStock } from '../actions';
 
 /** A container put on the shelf. */
@@ -33,21 +34,16 @@ export function StockFields({ lubricantId, today, unit }: { lubricantId: string;
 
 /** Opened today, empty today. */
 export function StockMarks({ id, opened, batch }: { id: string; opened: boolean; batch: string }) {
-  const [problem, setProblem] = useState<string | null>(null);
-  const mark = async (what: 'opened' | 'emptied') => {
-    const answer = await markStock(id, what).catch(() => ({
-      ok: false as const,
-      reason: 'The server does not answer. Try again.',
-    }));
-    setProblem(answer.ok ? null : answer.reason);
-  };
+  const { busy, reason, send } = useMutation();
+  const mark = (what: 'opened' | 'emptied') => void send(() => markStock(id, what));
   return (
     <p className="no-print flex gap-4">
       {!opened && (
         <button
           type="button"
           className="min-h-11 underline decoration-rule underline-offset-4 md:min-h-8"
-          onClick={() => void mark('opened')}
+          disabled={busy}
+          onClick={() => mark('opened')}
           aria-label={`Opened today, batch ${batch}`}
         >
           Opened today
@@ -56,12 +52,13 @@ export function StockMarks({ id, opened, batch }: { id: string; opened: boolean;
       <button
         type="button"
         className="min-h-11 underline decoration-rule underline-offset-4 md:min-h-8"
-        onClick={() => void mark('emptied')}
+        disabled={busy}
+        onClick={() => mark('emptied')}
         aria-label={`Empty now, batch ${batch}`}
       >
         Empty now
       </button>
-      {problem && <span role="alert">{problem}</span>}
+      {reason && <span role="alert">{reason}</span>}
     </p>
   );
 }

@@ -2,6 +2,7 @@
 
 import { useId, useState } from 'react';
 import { FormProblem } from '@/components/ui/notice';
+import { useMutation } from '@/components/ui/use-mutation';
 import { counted } from '@/components/words';
 import { undoChange } from '../actions';
 
@@ -10,18 +11,11 @@ export type DoneChange = { id: string; title: string; words: string; undone: boo
 /** Changes of many points done lately, each with the way back. */
 export function DoneChanges({ done }: { done: readonly DoneChange[] }) {
   const base = useId();
-  const [reason, setReason] = useState<string | null>(null);
+  const { busy, reason, send } = useMutation();
   const [said, setSaid] = useState('');
-  const [busy, setBusy] = useState(false);
   const takeBack = async (id: string) => {
-    setBusy(true);
     setSaid('');
-    const answer = await undoChange(id).catch(() => ({
-      ok: false as const,
-      reason: 'The server does not answer. Nothing was taken back; try again.',
-    }));
-    setBusy(false);
-    setReason(answer.ok ? null : answer.reason);
+    const answer = await send(() => undoChange(id));
     if (answer.ok) setSaid(`Taken back: ${counted(answer.value.changed, 'point')} as before.`);
   };
   return (

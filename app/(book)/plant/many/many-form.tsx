@@ -3,18 +3,15 @@
 import type { AreaName } from '@/components/use-area-choices';
 import { useId, useState } from 'react';
 import { FormProblem } from '@/components/ui/notice';
+import { useMutation } from '@/components/ui/use-mutation';
 import { counted } from '@/components/words';
 import { type ManyField, manyFields, manyOptions } from '@/core/register/change-many';
 import { applyChange, previewChange } from '../actions';
 import { type DoneChange, DoneChanges } from './done-changes';
+import { LeftAlone, Outcomes } from './outcomes';
 import { type PointChoice, PointPicker } from './point-picker';
 
 type Preview = { pointId: string; before: string; after: string; skipped: string | null }[];
-const away = {
-  ok: false as const,
-  reason: 'The server does not answer. What you picked is kept; try again.',
-  fields: undefined,
-};
 
 export function ManyForm({
   choices,
@@ -30,34 +27,23 @@ export function ManyForm({
   const [field, setField] = useState<ManyField>('machineState');
   const [value, setValue] = useState('');
   const [preview, setPreview] = useState<Preview | null>(null);
-  const [reason, setReason] = useState<string | null>(null);
   const [said, setSaid] = useState('');
-  const [busy, setBusy] = useState(false);
-  const options = manyOptions[field];
+  const { busy, reason, send } = useMutation();
   const form = { pointIds: picked, field, value };
-  const say = (problem: { reason: string; fields?: Record<string, string> | undefined } | null) =>
-    setReason(problem ? (problem.fields ? Object.values(problem.fields)[0]! : problem.reason) : null);
   const forget = () => {
     setPreview(null);
     setSaid('');
   };
 
   const look = async () => {
-    setBusy(true);
-    const answer = await previewChange(form).catch(() => away);
-    setBusy(false);
-    say(answer.ok ? null : answer);
+    const answer = await send(() => previewChange(form));
     setPreview(answer.ok ? answer.value : null);
   };
   const apply = async () => {
-    setBusy(true);
-    const answer = await applyChange(form).catch(() => away);
-    setBusy(false);
-    say(answer.ok ? null : answer);
-    if (answer.ok) {
-      setPreview(null);
-      setSaid(`${counted(answer.value.changed, 'point')} changed. It can be taken back below.`);
-    }
+    const answer = await send(() => applyChange(form));
+    if (!answer.ok) return;
+    setPreview(null);
+    setSaid(`${counted(answer.value.changed, 'point')} changed. It can be taken back below.`);
   };
   return (
     <div className="mt-6 gap-10 lg:grid lg:grid-cols-2">
@@ -74,56 +60,19 @@ export function ManyForm({
         <h2 id={`${base}-what`} className="text-xl">
           What becomes of them
         </h2>
-        <div className="mt-3 grid gap-4">
-          <label>
-            <span className="mb-1 block font-medium">Change</span>
-            <select
-              className="field"
-              value={field}
-              onChange={(event) => {
-                setField(event.target.value as ManyField);
-                setValue('');
-                forget();
-              }}
-            >
-              {Object.entries(manyFields).map(([key, { label }]) => (
-                <option key={key} value={key}>
-                  {label}
-                </option>
-              ))}
-            </select>
-          </label>
-          <label>
-            <span className="mb-1 block font-medium">To</span>
-            {options ? (
-              <select
-                className="field"
-                value={value}
-                onChange={(event) => {
-                  setValue(event.target.value);
-                  forget();
-                }}
-              >
-                <option value="">Choose</option>
-                {Object.entries(options).map(([key, label]) => (
-                  <option key={key} value={key}>
-                    {label}
-                  </option>
-                ))}
-              </select>
-            ) : (
-              <input
-                className="field"
-                value={value}
-                onChange={(event) => {
-                  setValue(event.target.value);
-                  forget();
-                }}
-                autoComplete="off"
-              />
-            )}
-          </label>
-        </div>
+        <WhatChanges
+          field={field}
+          value={value}
+          onField={(next) => {
+            setField(next);
+            setValue('');
+            forget();
+          }}
+          onValue={(next) => {
+            setValue(next);
+            forget();
+          }}
+        />
         <div className="mt-3">
           <FormProblem reason={reason} />
         </div>
@@ -141,38 +90,66 @@ export function ManyForm({
           {said}
         </p>
         {preview && (
-          <table className="mt-2 w-full text-sm">
-            <caption className="caption text-left">Nothing is changed yet.</caption>
-            <thead>
-              <tr className="border-b border-ink text-left">
-                <th scope="col" className="py-1 pr-3">
-                  Point
-                </th>
-                <th scope="col" className="py-1 pr-3">
-                  Before
-                </th>
-                <th scope="col" className="py-1">
-                  After
-                </th>
-              </tr>
-            </thead>
-            <tbody>
-              {preview.slice(0, 200).map(({ pointId, before, after, skipped }) => (
-                <tr key={pointId} className="rule-b align-top">
-                  <th scope="row" className="py-1 pr-3">
-                    {choices.find(({ id }) => id === pointId)?.label}
-                  </th>
-                  <td className="py-1 pr-3 text-muted">{before || 'empty'}</td>
-                  <td className="py-1">
-                    {skipped ? <span className="text-muted">left alone: {skipped}</span> : after}
-                  </td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
+          <Outcomes
+            columns={['Point', 'Before', 'After']}
+            rows={preview.map(({ pointId, before, after, skipped }) => ({
+              id: pointId,
+              cells: [
+                choices.find(({ id }) => id === pointId)?.label,
+                <span key="before" className="text-muted">
+                  {before || 'empty'}
+                </span>,
+                skipped ? <LeftAlone key="after" why={skipped} /> : after,
+              ],
+            }))}
+          />
         )}
         <DoneChanges done={done} />
       </section>
+    </div>
+  );
+}
+
+/** Which field is changed, and to what: one of a list, or words. */
+function WhatChanges({
+  field,
+  value,
+  onField,
+  onValue,
+}: {
+  field: ManyField;
+  value: string;
+  onField: (field: ManyField) => void;
+  onValue: (value: string) => void;
+}) {
+  const options = manyOptions[field];
+  return (
+    <div className="mt-3 grid gap-4">
+      <label>
+        <span className="mb-1 block font-medium">Change</span>
+        <select className="field" value={field} onChange={(event) => onField(event.target.value as ManyField)}>
+          {Object.entries(manyFields).map(([key, { label }]) => (
+            <option key={key} value={key}>
+              {label}
+            </option>
+          ))}
+        </select>
+      </label>
+      <label>
+        <span className="mb-1 block font-medium">To</span>
+        {options ? (
+          <select className="field" value={value} onChange={(event) => onValue(event.target.value)}>
+            <option value="">Choose</option>
+            {Object.entries(options).map(([key, label]) => (
+              <option key={key} value={key}>
+                {label}
+              </option>
+            ))}
+          </select>
+        ) : (
+          <input className="field" value={value} onChange={(event) => onValue(event.target.value)} autoComplete="off" />
+        )}
+      </label>
     </div>
   );
 }

@@ -3,17 +3,13 @@
 import type { AreaName } from '@/components/use-area-choices';
 import { useId, useState } from 'react';
 import { FormProblem } from '@/components/ui/notice';
+import { useMutation } from '@/components/ui/use-mutation';
 import { counted } from '@/components/words';
 import type { TemplatePreview } from '@/desk/plan/task-templates';
 import { applyTemplate, previewTemplate } from '../actions';
 import { type DoneChange, DoneChanges } from '../many/done-changes';
+import { LeftAlone, Outcomes } from '../many/outcomes';
 import { type PointChoice, PointPicker } from '../many/point-picker';
-
-const away = {
-  ok: false as const,
-  reason: 'The server does not answer. What you picked is kept; try again.',
-  fields: undefined,
-};
 
 /** Applies a template to the points picked: first what would become of each, then, confirmed, all of it. */
 export function ApplyForm({
@@ -31,19 +27,22 @@ export function ApplyForm({
   const [templateId, setTemplateId] = useState('');
   const [picked, setPicked] = useState<string[]>([]);
   const [preview, setPreview] = useState<TemplatePreview | null>(null);
-  const [reason, setReason] = useState<string | null>(null);
   const [said, setSaid] = useState('');
-  const [busy, setBusy] = useState(false);
+  const { busy, reason, send } = useMutation();
   const forget = () => {
     setPreview(null);
     setSaid('');
   };
-  const run = async <Value,>(work: typeof previewTemplate | typeof applyTemplate, then: (value: Value) => void) => {
-    setBusy(true);
-    const answer = await work({ templateId, pointIds: picked }).catch(() => away);
-    setBusy(false);
-    setReason(answer.ok ? null : (Object.values(answer.fields ?? {})[0] ?? answer.reason));
-    if (answer.ok) then(answer.value as Value);
+  const form = { templateId, pointIds: picked };
+  const look = async () => {
+    const answer = await send(() => previewTemplate(form));
+    setPreview(answer.ok ? answer.value : null);
+  };
+  const apply = async () => {
+    const answer = await send(() => applyTemplate(form));
+    if (!answer.ok) return;
+    setPreview(null);
+    setSaid(`Applied to ${counted(answer.value.changed, 'point')}. It can be taken back below.`);
   };
   const wanted = preview?.filter(({ skipped }) => skipped === null).length ?? 0;
   return (
@@ -84,26 +83,11 @@ export function ApplyForm({
           <FormProblem reason={reason} />
         </div>
         <p className="mt-3 flex gap-3">
-          <button
-            type="button"
-            className="button"
-            disabled={busy}
-            onClick={() => void run<TemplatePreview>(previewTemplate, setPreview)}
-          >
+          <button type="button" className="button" disabled={busy} onClick={() => void look()}>
             Show what would change
           </button>
           {wanted > 0 && (
-            <button
-              type="button"
-              className="button button-first"
-              disabled={busy}
-              onClick={() =>
-                void run<{ changed: number }>(applyTemplate, ({ changed }) => {
-                  setPreview(null);
-                  setSaid(`Applied to ${counted(changed, 'point')}. It can be taken back below.`);
-                })
-              }
-            >
+            <button type="button" className="button button-first" disabled={busy} onClick={() => void apply()}>
               Apply to {counted(wanted, 'point')}
             </button>
           )}
@@ -112,42 +96,24 @@ export function ApplyForm({
           {said}
         </p>
         {preview && (
-          <table className="mt-2 w-full text-sm">
-            <caption className="caption text-left">Nothing is changed yet.</caption>
-            <thead>
-              <tr className="border-b border-ink text-left">
-                <th scope="col" className="py-1 pr-3">
-                  Point
-                </th>
-                <th scope="col" className="py-1">
-                  What becomes of it
-                </th>
-              </tr>
-            </thead>
-            <tbody>
-              {preview.slice(0, 200).map(({ pointId, adds, changes, skipped }) => (
-                <tr key={pointId} className="rule-b align-top">
-                  <th scope="row" className="py-1 pr-3">
-                    {choices.find(({ id }) => id === pointId)?.label}
-                  </th>
-                  <td className="py-1">
-                    {skipped ? (
-                      <span className="text-muted">left alone: {skipped}</span>
-                    ) : (
-                      <ul>
-                        {adds.map((words) => (
-                          <li key={words}>adds {words}</li>
-                        ))}
-                        {changes.map((words) => (
-                          <li key={words}>{words}</li>
-                        ))}
-                      </ul>
-                    )}
-                  </td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
+          <Outcomes
+            columns={['Point', 'What becomes of it']}
+            rows={preview.map(({ pointId, adds, changes, skipped }) => ({
+              id: pointId,
+              cells: [
+                choices.find(({ id }) => id === pointId)?.label,
+                skipped ? (
+                  <LeftAlone key="why" why={skipped} />
+                ) : (
+                  <ul key="what">
+                    {[...adds.map((words) => `adds ${words}`), ...changes].map((words) => (
+                      <li key={words}>{words}</li>
+                    ))}
+                  </ul>
+                ),
+              ],
+            }))}
+          />
         )}
         <DoneChanges done={done} />
       </section>

@@ -1,7 +1,7 @@
 'use client';
 
 import { ArrowDown, ArrowUp } from 'lucide-react';
-import { useTransition } from 'react';
+import { useMutation } from '@/components/ui/use-mutation';
 import { movePoint } from '@/app/(book)/plant/actions';
 
 /** Moves a point one place in the walking order. */
@@ -16,8 +16,8 @@ export function WalkingOrder({
   first: boolean;
   last: boolean;
 }) {
-  const [busy, start] = useTransition();
-  const move = (direction: 'up' | 'down') => start(async () => void (await movePoint(pointId, direction)));
+  const { busy, reason, send } = useMutation();
+  const move = (direction: 'up' | 'down') => void send(() => movePoint(pointId, direction));
   return (
     <span className="no-print inline-flex">
       <button
@@ -38,6 +38,7 @@ export function WalkingOrder({
       >
         <ArrowDown aria-hidden="true" size={16} />
       </button>
+      {reason && <span role="alert">{reason}</span>}
     </span>
   );
 }

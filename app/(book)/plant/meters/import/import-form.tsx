@@ -1,37 +1,28 @@
 'use client';
 
-import { useId, useState } from 'react';
+import { useState } from 'react';
 import { FormProblem } from '@/components/ui/notice';
+import { useMutation } from '@/components/ui/use-mutation';
 import { counted } from '@/components/words';
-import { type ColumnMapping, type ReadingColumn, readingColumns } from '@/core/meter/import-rows';
+import type { ColumnMapping } from '@/core/meter/import-rows';
 import type { ImportPreview } from '@/desk/bulk/import-readings';
 import { importReadings, previewReadings } from '@/app/(book)/plant/actions';
-
-const away = { ok: false as const, reason: 'The server does not answer. The rows are kept here; try again.' };
-const columns = Object.entries(readingColumns) as [ReadingColumn, string][];
+import { ReadingsPreview } from './readings-preview';
 
 export function ImportForm() {
-  const base = useId();
   const [text, setText] = useState('');
   const [fileName, setFileName] = useState('');
   const [preview, setPreview] = useState<ImportPreview | null>(null);
-  const [reason, setReason] = useState<string | null>(null);
   const [said, setSaid] = useState('');
-  const [busy, setBusy] = useState(false);
+  const { busy, reason, send } = useMutation();
 
   const look = async (mapping: ColumnMapping | null, rows = text, name = fileName) => {
-    setBusy(true);
     setSaid('');
-    const answer = await previewReadings({ text: rows, fileName: name, mapping }).catch(() => away);
-    setBusy(false);
-    setReason(answer.ok ? null : ('fields' in answer && answer.fields.text) || answer.reason);
+    const answer = await send(() => previewReadings({ text: rows, fileName: name, mapping }));
     setPreview(answer.ok ? answer.value : null);
   };
   const confirm = async () => {
-    setBusy(true);
-    const answer = await importReadings({ text, fileName, mapping: preview!.mapping }).catch(() => away);
-    setBusy(false);
-    setReason(answer.ok ? null : answer.reason);
+    const answer = await send(() => importReadings({ text, fileName, mapping: preview!.mapping }));
     if (!answer.ok) return;
     setPreview(null);
     setText('');
@@ -81,116 +72,13 @@ export function ImportForm() {
       <FormProblem reason={reason} />
       <p role="status">{said}</p>
       {preview && (
-        <section aria-labelledby={`${base}-preview`}>
-          <h2 id={`${base}-preview`} className="text-xl">
-            Preview
-          </h2>
-          <fieldset className="mt-3">
-            <legend className="caption">Which column holds what</legend>
-            <div className="grid grid-cols-2 gap-3 md:grid-cols-5">
-              {columns.map(([key, label]) => (
-                <label key={key} className="block">
-                  <span className="caption">
-                    {label}
-                    {['machine', 'day', 'value'].includes(key) ? '' : ' (may be missing)'}
-                  </span>
-                  <select
-                    className="field"
-                    value={preview.mapping[key] ?? ''}
-                    onChange={(event) => void look(withColumn(preview.mapping, key, event.target.value))}
-                  >
-                    <option value="">none</option>
-                    {preview.header.map((words, index) => (
-                      <option key={index} value={index}>
-                        {words || `column ${index + 1}`}
-                      </option>
-                    ))}
-                  </select>
-                </label>
-              ))}
-            </div>
-          </fieldset>
-          {preview.missing.length > 0 ? (
-            <p className="mt-3 border-l-4 border-ink pl-3">Say which column holds: {preview.missing.join(', ')}.</p>
-          ) : (
-            <>
-              <p className="mt-4" role="status">
-                <strong>{counted(preview.ready, 'reading')}</strong> to import
-                {preview.doubtful > 0 && <>, {preview.doubtful} of them implausible: kept, marked and left out</>};{' '}
-                {counted(preview.faulty, 'faulty row')}; {preview.known} in the book already.
-              </p>
-              <p className="mt-3">
-                <button
-                  type="button"
-                  className="button button-first"
-                  disabled={busy || preview.ready === 0}
-                  onClick={() => void confirm()}
-                >
-                  Import {counted(preview.ready, 'reading')}
-                  {preview.faulty > 0 ? `, leave out ${counted(preview.faulty, 'faulty row')}` : ''}
-                </button>
-              </p>
-              <div className="mt-4 overflow-x-auto">
-                <table className="w-full">
-                  <thead>
-                    <tr className="rule-b">
-                      <th scope="col" className="py-1">
-                        Line
-                      </th>
-                      {preview.header.map((words, index) => (
-                        <th key={index} scope="col" className="pl-3">
-                          {words}
-                        </th>
-                      ))}
-                      <th scope="col" className="pl-3">
-                        Outcome
-                      </th>
-                    </tr>
-                  </thead>
-                  <tbody>
-                    {preview.lines.map(({ line, cells, problems, doubt, known, words }) => (
-                      <tr key={line} className="rule-b align-top">
-                        <th scope="row" className="py-1 font-normal">
-                          {line}
-                        </th>
-                        {preview.header.map((_, index) => (
-                          <td key={index} className="pl-3">
-                            {cells[index]}
-                          </td>
-                        ))}
-                        <td className="pl-3">
-                          {problems.length > 0 ? (
-                            <ul>
-                              {problems.map(({ column, reason: why }) => (
-                                <li key={`${column}${why}`} className="border-l-4 border-ink pl-2">
-                                  {why}
-                                </li>
-                              ))}
-                            </ul>
-                          ) : (
-                            <>
-                              <span>{known ? 'in the book already' : words}</span>
-                              {doubt && (
-                                <span className="block border-l-4 border-ink pl-2">Will be left out: {doubt}</span>
-                              )}
-                            </>
-                          )}
-                        </td>
-                      </tr>
-                    ))}
-                  </tbody>
-                </table>
-              </div>
-            </>
-          )}
-        </section>
+        <ReadingsPreview
+          preview={preview}
+          busy={busy}
+          onMap={(mapping) => void look(mapping)}
+          onConfirm={() => void confirm()}
+        />
       )}
     </div>
   );
-}
-
-/** The mapping with one column set, or taken out. */
-function withColumn(mapping: ColumnMapping, key: ReadingColumn, chosen: string): ColumnMapping {
-  const rest = Object.fromEntries(Object.entries(mapping).filter(([column]) => column !== key)) as ColumnMapping;
-  return chosen === '' ? rest : { ...rest, [key]: Number(chosen) };
 }

@@ -4,6 +4,7 @@ import { Plus, X } from 'lucide-react';
 import { useRouter } from 'next/navigation';
 import { type KeyboardEvent, type PointerEvent, useRef, useState } from 'react';
 import { FormProblem } from '@/components/ui/notice';
+import { useMutation } from '@/components/ui/use-mutation';
 import { type Outline, type OutlineBox, fieldHeight, fieldWidth } from '@/core/register/outline';
 import { saveOutline } from '@/app/(book)/plant/actions';
 
@@ -29,8 +30,7 @@ export function DrawingEditor({ machineId, code, version, initial, points }: Pro
   const svg = useRef<SVGSVGElement>(null);
   const [outline, setOutline] = useState(initial);
   const [dragged, setDragged] = useState<string | null>(null);
-  const [reason, setReason] = useState<string | null>(null);
-  const [busy, setBusy] = useState(false);
+  const { busy, reason, send } = useMutation();
   const put = (id: string, x: number, y: number) =>
     setOutline((before) => ({
       ...before,
@@ -55,15 +55,8 @@ export function DrawingEditor({ machineId, code, version, initial, points }: Pro
       boxes: before.boxes.map((box, place) => (place === index ? { ...box, ...change } : box)),
     }));
   const save = async () => {
-    setBusy(true);
-    setReason(null);
-    const answer = await saveOutline(machineId, version, outline).catch(() => ({
-      ok: false as const,
-      reason: 'The server does not answer. The drawing is kept here; try again.',
-    }));
-    setBusy(false);
+    const answer = await send(() => saveOutline(machineId, version, outline));
     if (answer.ok) router.push(`/plant/machines/${code}/chart`);
-    else setReason(answer.reason);
   };
   return (
     <div className="mt-6 gap-8 xl:grid xl:grid-cols-[minmax(0,2fr)_minmax(0,1fr)]">

@@ -5,6 +5,7 @@ import { useRouter } from 'next/navigation';
 import Papa from 'papaparse';
 import { type ClipboardEvent, useState } from 'react';
 import { FormProblem } from '@/components/ui/notice';
+import { useMutation } from '@/components/ui/use-mutation';
 import { counted } from '@/components/words';
 import {
   type GridColumn,
@@ -31,10 +32,8 @@ export function GridEditor({ machineId, code, standing, lubricants }: Props) {
   const [rows, setRows] = useState<Line[]>([...standing, emptyLine]);
   const [source, setSource] = useState('');
   const [problems, setProblems] = useState<CellProblem[] | null>(null);
-  const [reason, setReason] = useState<string | null>(null);
-  const [sourceReason, setSourceReason] = useState<string | null>(null);
   const [unknown, setUnknown] = useState<string[]>([]);
-  const [busy, setBusy] = useState(false);
+  const { busy, refused, send } = useMutation();
   const change = (next: Line[]) => {
     setRows(next);
     setProblems(null);
@@ -62,40 +61,20 @@ export function GridEditor({ machineId, code, standing, lubricants }: Props) {
       ...rows.slice(at + 1),
     ]);
   };
-  const ask = async <Value,>(
-    work: (form: {
-      source: string;
-      rows: Line[];
-    }) => Promise<{ ok: true; value: Value } | { ok: false; reason: string; fields?: Record<string, string> }>,
-  ) => {
-    setBusy(true);
-    setReason(null);
-    setSourceReason(null);
-    const answer = await work({ source, rows: touched }).catch(() => ({
-      ok: false as const,
-      reason: 'The server does not answer. The table is kept here; try again.',
-      fields: undefined,
-    }));
-    setBusy(false);
-    if (!answer.ok) {
-      setReason(answer.reason);
-      setSourceReason(answer.fields?.source ?? null);
-    }
-    return answer.ok ? answer.value : undefined;
-  };
+  const form = { source, rows: touched };
+  /** Whether all of it can be kept; problems are counted in the rows that were sent and shown at the rows of the table. */
   const check = async () => {
-    const checked = await ask((form) => checkGrid(machineId, form));
-    // Problems are counted in the rows that were sent; here they stand at the rows of the table.
-    if (checked)
-      setProblems(checked.problems.map((problem) => ({ ...problem, row: rows.indexOf(touched[problem.row]!) })));
-    return checked;
+    const answer = await send(() => checkGrid(machineId, form));
+    if (!answer.ok) return false;
+    setProblems(answer.value.problems.map((problem) => ({ ...problem, row: rows.indexOf(touched[problem.row]!) })));
+    return answer.value.problems.length === 0;
   };
   const save = async () => {
-    const checked = await check();
-    if (!checked || checked.problems.length > 0) return;
-    const saved = await ask((form) => saveGrid(machineId, form));
-    if (saved) router.push(`/plant/machines/${code}`);
+    if (!(await check())) return;
+    const answer = await send(() => saveGrid(machineId, form));
+    if (answer.ok) router.push(`/plant/machines/${code}`);
   };
+  const sourceReason = refused?.fields?.source;
   const wrongRows = new Set(problems?.map(({ row }) => row));
   return (
     <>
@@ -235,7 +214,7 @@ export function GridEditor({ machineId, code, standing, lubricants }: Props) {
         )}
       </div>
       <div className="mt-4">
-        <FormProblem reason={reason} />
+        <FormProblem reason={refused?.reason ?? null} />
       </div>
       <p role="status" className="mt-2">
         {problems === null

@@ -2,6 +2,7 @@
 
 import { useState } from 'react';
 import { NoticeLine } from '@/components/ui/notice';
+import { useMutation } from '@/components/ui/use-mutation';
 import { WorkingSteps } from '@/components/ui/working';
 import { day, measured } from '@/components/words';
 import { computeStored } from '@/core/method';
@@ -38,20 +39,13 @@ export function FillFacts({ reservoir }: { reservoir: Facts }) {
     checkMarkState,
     settleMinutes,
   } = reservoir;
-  const [problem, setProblem] = useState<string | null>(null);
+  const { busy, reason, send } = useMutation();
   const row = fillRowFor(fillTable, mounting);
   const stands =
     confirmed !== null &&
     row !== undefined &&
     confirmed.position.toLowerCase() === row.position.toLowerCase() &&
     confirmed.volumeL === row.volumeL;
-  const confirm = async () => {
-    const answer = await confirmFill(id).catch(() => ({
-      ok: false as const,
-      reason: 'The server does not answer. Try again in a moment.',
-    }));
-    setProblem(answer.ok ? null : answer.reason);
-  };
   return (
     <div className="grid gap-6 sm:grid-cols-2">
       <section aria-label="Fill">
@@ -85,12 +79,17 @@ export function FillFacts({ reservoir }: { reservoir: Facts }) {
                   {confirmed ? `It was ${measured(confirmed.volumeL)} L for ${confirmed.position.toLowerCase()}. ` : ''}
                   Look at the unit: is it mounted so, and are vent and drain where the table says?
                 </p>
-                <button type="button" className="button no-print mt-2" onClick={() => void confirm()}>
+                <button
+                  type="button"
+                  className="button no-print mt-2"
+                  disabled={busy}
+                  onClick={() => void send(() => confirmFill(id))}
+                >
                   Confirm {measured(row.volumeL)} L, vent and drain
                 </button>
               </div>
             )}
-            <p role="alert">{problem}</p>
+            <p role="alert">{reason}</p>
           </>
         )}
       </section>

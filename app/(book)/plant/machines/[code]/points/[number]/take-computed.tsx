@@ -1,24 +1,18 @@
 'use client';
 
-import { useState, useTransition } from 'react';
 import { FormProblem } from '@/components/ui/notice';
+import { useMutation } from '@/components/ui/use-mutation';
 import { takeGreaseProposal } from '@/app/(book)/plant/actions';
 
 export function TakeComputed({ pointId, label }: { pointId: string; label: string }) {
-  const [busy, start] = useTransition();
-  const [reason, setReason] = useState<string | null>(null);
+  const { busy, reason, send } = useMutation();
   return (
     <div className="no-print mt-3 grid gap-2">
       <button
         type="button"
         className="button button-first justify-self-start"
         disabled={busy}
-        onClick={() =>
-          start(async () => {
-            const answer = await takeGreaseProposal(pointId);
-            setReason(answer.ok ? null : answer.reason);
-          })
-        }
+        onClick={() => void send(() => takeGreaseProposal(pointId))}
       >
         {label}
       </button>
