@@ -1,6 +1,7 @@
 import 'server-only';
 import { cookies } from 'next/headers';
 import { notFound, redirect } from 'next/navigation';
+import { cache } from 'react';
 import { readConfig } from '../config';
 import {
   type Actor,
@@ -55,13 +56,13 @@ export async function reading<Value>(work: (db: Database) => Promise<Value>): Pr
 export const readingMuch = <Value>(work: (db: Database) => Promise<Value>): Promise<Value> =>
   reading((db) => heavily(() => work(db)));
 
-/** Who has opened the book on this device, if anyone. */
-export async function currentActor(): Promise<Actor | null> {
+/** Who has opened the book on this device, if anyone. Asked once for a page, by whichever part of it needs it first. */
+export const currentActor = cache(async (): Promise<Actor | null> => {
   const { data: id } = ulid.safeParse((await cookies()).get(personCookie)?.value);
   if (!id) return null;
   const person = await reading((db) => db.Person.findOne({ where: { id, active: true } }));
   return person ? { id: person.id, initials: person.initials, name: person.name } : null;
-}
+});
 
 /** The desk of this request: database, one instant taken as now, the acting person. Asks for a name when there is none. */
 export async function openDesk(): Promise<Desk> {

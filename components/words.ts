@@ -6,13 +6,15 @@ import { type AmountKind, type TaskAction, amountKinds, putsNothingIn } from '@/
 
 /** How numbers, dates and amounts are written everywhere. The core never rounds; this file does. */
 
-/** A number with a narrow space between thousands; `digits` decimals at most. */
-export function number(value: number, digits = 1): string {
-  return new Intl.NumberFormat('en', { maximumFractionDigits: digits })
-    .format(value)
-    .replaceAll(',', '\u202f')
-    .replace('-', '−');
-}
+// Making one costs more than all that a page writes with it.
+const numberFormats = Array.from(
+  { length: 8 },
+  (_, digits) => new Intl.NumberFormat('en', { maximumFractionDigits: digits }),
+);
+
+/** A number with a narrow space between thousands; `digits` decimals at most, up to seven. */
+export const number = (value: number, digits = 1): string =>
+  numberFormats[digits]!.format(value).replaceAll(',', '\u202f').replace('-', '−');
 
 /** A number as precise as its size deserves: three significant digits below a hundred, whole above. */
 export function measured(value: number): string {

@@ -1,10 +1,13 @@
 import { describe, expect, it } from 'vitest';
+import { plantCalendar } from '@/core/time/plant-day';
 import { standingOn } from '@/core/interval/due-words';
 import type { TaskDue } from '@/core/interval/task-due';
 import { closedReason } from '@/core/grease/plan';
 import { pointKindNames } from '@/core/register/point-kinds';
 import { freshDatabase } from '@/db/testing';
 import { ambientOf, chooseFor } from '@/desk/assign/choose';
+import { thePlant } from '@/desk/plant';
+import { type PlanLine, eachPlanLine, planLine } from '@/desk/read/plan-lines';
 import { readPlantTree } from '@/desk/read/plant-tree';
 import { readRouteList } from '@/desk/read/route-list';
 import { readDayWork } from '@/desk/read/day-work';
@@ -27,6 +30,7 @@ describe('the demo plant', async () => {
   const emptyAfterwards = (await isEmpty(db)) && (await db.Entry.count()) === 0;
   await loadDemo(db, now);
   const states = await loadTaskStates(db, now);
+  const calendar = plantCalendar(await thePlant(db));
 
   it('leaves nothing behind when its load is broken off, and is loaded anew', () => {
     expect([brokenOff, emptyAfterwards]).toEqual(['killed', true]);
@@ -71,11 +75,17 @@ describe('the demo plant', async () => {
     },
   );
 
+  it('writes its plan as files in the order of lists, each line as its task stands', async () => {
+    const lines: PlanLine[] = [];
+    for await (const some of eachPlanLine({ db, now })) lines.push(...some);
+    expect(lines).toEqual(states.map(planLine));
+  });
+
   it.each([
     ['2026-05-13', (due: TaskDue) => ['overdue', 'due'].includes(standingOn(due, '2026-05-13'))],
     ['2026-05-20', (due: TaskDue) => due.dueOn === '2026-05-20' || due.window?.fromOn === '2026-05-20'],
   ] as const)('has on its page of %s what is wanted of each route, the most urgent first', async (day, isWanted) => {
-    const { walks } = await readDayWork({ db, now }, { day, today: '2026-05-13', ends: now });
+    const { walks } = await readDayWork({ db, now }, { day, today: '2026-05-13', ends: now, calendar });
     const wanted = states.filter(({ due, who }) => who !== 'operator' && isWanted(due));
     expect(walks.length).toBeGreaterThan(2);
     for (const { code, count, overdue, tasks } of walks) {

@@ -112,9 +112,13 @@ function LastService({ x, runIn }: { x: number; runIn: boolean }) {
   );
 }
 
+/** Those of the axis above a list that say their hours. */
+const namedTicks = [-1000, -200, 200, 1000, 4000] as const;
+
 /** The axis above a list of hour lines. */
 export function HourAxis({ width = 260 }: { width?: number }) {
   const x = hourScale(width - 24);
+  const place = (hours: number) => toTenth(12 + x(hours));
   // A wide axis shrinks to the width of a phone, and its figures with it.
   const fontSize = width > 400 ? 12 : 10;
   return (
@@ -125,29 +129,34 @@ export function HourAxis({ width = 260 }: { width?: number }) {
       viewBox={`0 0 ${width} 24`}
       className="block max-w-full text-muted"
     >
-      {[-1000, -200, -40, ...hourTicks].map((hours) => (
-        <g key={hours} transform={`translate(${toTenth(12 + x(hours))} 0)`}>
-          <line y1={18} y2={24} stroke="currentColor" />
-          {[-1000, -200, 200, 1000, 4000].includes(hours) && (
-            <text
-              y={14}
-              x={hours === hourRange.future ? 10 : hours === hourRange.past ? -10 : 0}
-              fontSize={fontSize}
-              fill="currentColor"
-              textAnchor={hours === hourRange.future ? 'end' : hours === hourRange.past ? 'start' : 'middle'}
-            >
-              {number(hours, 0)}
-              {hours === hourRange.future && ' h'}
-            </text>
-          )}
-        </g>
-      ))}
-      <g transform={`translate(${toTenth(12 + x(0))} 0)`} className="text-ink">
-        <line y1={16} y2={24} stroke="currentColor" strokeWidth={1.25} />
-        <text y={13} fontSize={fontSize} fontWeight={600} fill="currentColor" textAnchor="middle">
-          now
-        </text>
+      <path
+        d={[-1000, -200, -40, ...hourTicks].map((hours) => `M${place(hours)} 18V24`).join('')}
+        stroke="currentColor"
+      />
+      <g fontSize={fontSize} fill="currentColor" textAnchor="middle">
+        {namedTicks.map((hours) => (
+          <text
+            key={hours}
+            y={14}
+            x={place(hours) + (hours === hourRange.future ? 10 : hours === hourRange.past ? -10 : 0)}
+            textAnchor={hours === hourRange.future ? 'end' : hours === hourRange.past ? 'start' : undefined}
+          >
+            {`${number(hours, 0)}${hours === hourRange.future ? ' h' : ''}`}
+          </text>
+        ))}
       </g>
+      <path d={`M${place(0)} 16V24`} stroke="currentColor" strokeWidth={1.25} className="text-ink" />
+      <text
+        x={place(0)}
+        y={13}
+        fontSize={fontSize}
+        fontWeight={600}
+        fill="currentColor"
+        textAnchor="middle"
+        className="text-ink"
+      >
+        now
+      </text>
     </svg>
   );
 }

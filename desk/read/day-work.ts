@@ -1,8 +1,14 @@
 import { type DueStanding, standingOn } from '@/core/interval/due-words';
-import { type PlantDay, addDays, daysBetween, plantDayOf, startOfPlantDay } from '@/core/time/plant-day';
+import {
+  type PlantCalendar,
+  type PlantDay,
+  addDays,
+  daysBetween,
+  plantDayOf,
+  startOfPlantDay,
+} from '@/core/time/plant-day';
 import type { Desk } from '../desk';
 import { groupBy } from '../group-by';
-import { thePlant } from '../plant';
 import { firstRoute, onRounds, routeJoins, standingSql, standingTable, wantedSql } from '../standing/standing-sql';
 import { type TaskState, loadPastStates, loadTaskStates } from '../standing/states';
 
@@ -51,14 +57,14 @@ type Row = {
 };
 
 /** Which page of the diary: a past day is looked at as it ended, a coming one from today. */
-export type When = { day: PlantDay; today: PlantDay; ends: Date };
+export type When = { day: PlantDay; today: PlantDay; ends: Date; calendar: PlantCalendar };
 
 /**
  * What is wanted today, was wanted at the end of a past day, or falls due on a coming day. Reads in full only the tasks that
  * it returns.
  */
 export async function readDayWork({ db, now }: Pick<Desk, 'db' | 'now'>, when: When): Promise<DayWork> {
-  const { day, today, ends } = when;
+  const { day, today, ends, calendar } = when;
   const [past, coming] = [day < today, day > today];
   const standing = standingTable(past);
   const wanted = coming ? '(due_state.dueOn = :day OR due_state.fromOn = :day)' : wantedSql;
@@ -78,7 +84,7 @@ export async function readDayWork({ db, now }: Pick<Desk, 'db' | 'now'>, when: W
     ),
     db.select<{ count: number }>(`SELECT COUNT(*) AS count FROM ${standing} WHERE ${standingSql.unknown}`, values),
     // Which meters want reading is today's question: no other day is answered by reading one.
-    past || coming ? { shown: [], count: 0 } : readMetersToRead(db, day),
+    past || coming ? { shown: [], count: 0 } : readMetersToRead(db, day, calendar),
   ]);
   const walks = [...groupBy(rows, ({ route }) => route ?? '').values()];
   const taskIds = walks.slice(0, shownWalks).flatMap((walk) => walk.map(({ taskId }) => taskId));
@@ -108,8 +114,11 @@ export async function readDayWork({ db, now }: Pick<Desk, 'db' | 'now'>, when: W
 }
 
 /** Meters that want reading, those not read for longest first. */
-async function readMetersToRead(db: Desk['db'], today: PlantDay): Promise<DayWork['metersToRead']> {
-  const plant = await thePlant(db);
+async function readMetersToRead(
+  db: Desk['db'],
+  today: PlantDay,
+  calendar: PlantCalendar,
+): Promise<DayWork['metersToRead']> {
   const rows = await db.select<{
     id: string;
     name: string;
@@ -123,7 +132,7 @@ async function readMetersToRead(db: Desk['db'], today: PlantDay): Promise<DayWor
      FROM meter JOIN machine ON machine.id = meter.machineId LEFT JOIN meter_state ON meter_state.meterId = meter.id
      WHERE machine.retiredOn IS NULL AND (meter_state.readMs IS NULL OR meter_state.readMs < :beforeMs)
      ORDER BY meter_state.readMs IS NOT NULL, meter_state.readMs, machine.code LIMIT :limit`,
-    { beforeMs: startOfPlantDay(addDays(today, 1 - readEveryDays), plant), limit: shownMeters },
+    { beforeMs: startOfPlantDay(addDays(today, 1 - readEveryDays), calendar), limit: shownMeters },
   );
   return {
     count: Number(rows[0]?.many ?? 0),
@@ -132,7 +141,7 @@ async function readMetersToRead(db: Desk['db'], today: PlantDay): Promise<DayWor
       name,
       machineCode: code,
       machineName,
-      daysSince: readMs === null ? null : daysBetween(plantDayOf(Number(readMs), plant), today),
+      daysSince: readMs === null ? null : daysBetween(plantDayOf(Number(readMs), calendar), today),
       lastShown: shown,
     })),
   };

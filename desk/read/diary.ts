@@ -27,7 +27,7 @@ export async function readDiary({ db, now }: Pick<Desk, 'db' | 'now'>, day: Plan
   const from = new Date(startOfPlantDay(day, plant));
   const to = new Date(startOfPlantDay(addDays(day, 1), plant));
   const [work, rounds, lines, findings] = await Promise.all([
-    readDayWork({ db, now }, { day, today, ends: to }),
+    readDayWork({ db, now }, { day, today, ends: to, calendar: plant }),
     listRounds(db, from, to),
     readLog(db, { from, to }, shownLines + 1),
     openFindings(db, day < today ? new Date(to.getTime() - 1) : now),

@@ -2,7 +2,8 @@ import { describe, expect, it } from 'vitest';
 import { freshDatabase } from '@/db/testing';
 import { createTask } from '../plan/tasks';
 import { projectMachines } from '../standing/projection';
-import { eachTaskState, loadTaskStates } from '../standing/states';
+import { loadTaskStates } from '../standing/states';
+import { eachPlanLine, planLine } from './plan-lines';
 import { gathered, smallPlant, taskForm } from '../testing';
 import { writeEntry } from '../write/write-entries';
 import { readDiary } from './diary';
@@ -220,8 +221,8 @@ describe('what the pages read', async () => {
     });
 
     it('the whole plan, some machines at a time, is the same as all at once', async () => {
-      const turns = await gathered(eachTaskState(db, desk.now));
-      expect(turns.flat()).toEqual(await loadTaskStates(db, desk.now));
+      const turns = await gathered(eachPlanLine(desk));
+      expect(turns.flat()).toEqual((await loadTaskStates(db, desk.now)).map(planLine));
       expect(turns.flat().map(({ taskId }) => taskId)).toContain(ids.task);
     });
   });

@@ -241,6 +241,22 @@ export async function machinesInTurn(db: Database): Promise<string[][]> {
   );
 }
 
+/** What is read of the plant some machines at a time, in the order of lists, one turn ahead of whoever takes it. */
+export async function* eachTurn<Value>(
+  db: Database,
+  read: (machineIds: string[]) => Promise<Value>,
+): AsyncGenerator<Value> {
+  let coming: Promise<Value> | undefined;
+  for (const machineIds of await machinesInTurn(db)) {
+    const next = read(machineIds);
+    // Whoever takes them may go away before the next ones have come; nobody is left to be told then.
+    next.catch(() => {});
+    if (coming) yield coming;
+    coming = next;
+  }
+  if (coming) yield coming;
+}
+
 /** The clock on which a machine's hours are counted forward. */
 export const clockOf = (
   machine: Pick<MachineRow, 'dutyPlan' | 'keepsRunning'> | undefined,

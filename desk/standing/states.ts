@@ -17,7 +17,6 @@ import {
   type TaskPlanRow,
   assumedHours,
   clockOf,
-  machinesInTurn,
   plannedHours,
   selectIncluding,
   selectPlan,
@@ -89,7 +88,7 @@ export type TaskState = {
   due: TaskDue;
 };
 
-type TaskRow = TaskPlanRow &
+export type TaskRow = TaskPlanRow &
   Pick<MachineRow, 'dutyPlan' | 'dutyHoursPerDay' | 'keepsRunning'> & {
     title: string;
     procedureText: string;
@@ -118,7 +117,7 @@ type TaskRow = TaskPlanRow &
   };
 
 /** What the projection keeps of a task and of the meters it goes by. */
-type StandingRow = {
+export type StandingRow = {
   stages: Stage[];
   stagesOfId: string | null;
   stagesOfCode: string | null;
@@ -179,7 +178,7 @@ async function readStates(db: Database, now: Date, filter: TaskFilter, day?: Pla
   const [plant, rows] = await Promise.all([
     thePlant(db),
     db.select<TaskRow & StandingRow>(
-      `SELECT ${taskColumns}, ${standingColumns} ${taskJoins} JOIN ${standingTable(day !== undefined, 'due_state.taskId IN (:taskIds)')} ON due_state.taskId = task.id ${standingJoins} WHERE ${taskCondition(filter)} ${taskOrder}`,
+      `SELECT ${taskColumns}, ${standingColumns} ${taskJoins} JOIN ${standingTable(day !== undefined, 'due_state.taskId IN (:taskIds)')} ON due_state.taskId = task.id ${standingJoins} WHERE ${taskCondition(filter)} ${listOrder}`,
       { ...filter, day },
     ),
   ]);
@@ -202,19 +201,6 @@ async function readStates(db: Database, now: Date, filter: TaskFilter, day?: Pla
   );
 }
 
-/** Where every task of the plan stands now, in the order of lists, some machines at a time. */
-export async function* eachTaskState(db: Database, now: Date): AsyncGenerator<TaskState[]> {
-  let coming: Promise<TaskState[]> | undefined;
-  for (const machineIds of await machinesInTurn(db)) {
-    const next = loadTaskStates(db, now, { machineIds });
-    // Whoever takes them may go away before the next ones have come; nobody is left to be told then.
-    next.catch(() => {});
-    if (coming) yield coming;
-    coming = next;
-  }
-  if (coming) yield coming;
-}
-
 const refOf = (id: string | null, code: string | null, name: string | null): LubricantRef | null =>
   id === null ? null : { id, code: code!, name: name! };
 
@@ -223,7 +209,7 @@ export async function deriveTaskStates(db: Database, now: Date, filter: TaskFilt
   if (filter.taskIds?.length === 0) return [];
   const [plan, rows] = await Promise.all([
     selectPlan(db, filter),
-    db.select<TaskRow>(`SELECT ${taskColumns} ${taskJoins} WHERE ${taskCondition(filter)} ${taskOrder}`, filter),
+    db.select<TaskRow>(`SELECT ${taskColumns} ${taskJoins} WHERE ${taskCondition(filter)} ${listOrder}`, filter),
   ]);
   const log = await machineLog(db, [...new Set(plan.tasks.map(({ machineId }) => machineId))]);
   const beside = await besides(db, rows);
@@ -434,7 +420,8 @@ async function besides(db: Database, rows: readonly TaskRow[], untilMs = Infinit
 const taskColumns = `task.id AS taskId, task.title, task.action, task.machineState, task.procedureText, task.minutes, task.who, task.amountKind, task.amount, task.amountComputed, task.intervalComputed, task.meterId, task.rhythm, task.toleranceShare, task.cyclic, task.severity, task.triggers, task.includesTaskIds,
   lube_point.id AS pointId, lube_point.number, lube_point.kind, lube_point.name AS pointName, lube_point.location, lube_point.walkPosition, lube_point.cautions, lube_point.doNots, lube_point.accessNote, lube_point.enoughSign, lube_point.forbidsAirGun, lube_point.consequence, lube_point.details, lube_point.reservoirId, reservoir.comesEmpty,
   machine.id AS machineId, machine.code AS machineCode, machine.name AS machineName, machine.dutyPlan, machine.dutyHoursPerDay, machine.keepsRunning, area.id AS areaId, area.code AS areaCode, area.name AS areaName`;
-const taskOrder = 'ORDER BY area.position, machine.code, lube_point.walkPosition, task.id';
+/** Area by area, and within a machine in walking order. */
+export const listOrder = 'ORDER BY area.position, machine.code, lube_point.walkPosition, task.id';
 
 const standingColumns = `due_state.state, due_state.stage, due_state.runIn, due_state.governedBy, due_state.dueOn, due_state.fromOn, due_state.toOn, due_state.postponedFrom, due_state.lastMs, due_state.lastHours, due_state.dueHours, due_state.servicesDone, due_state.confidence, due_state.bandChange, due_state.cameEmpty, due_state.stages, due_state.hourMeterId,
   lubricant.id AS lubricantId, lubricant.code AS lubricantCode, lubricant.name AS lubricantName, setFor.id AS stagesOfId, setFor.code AS stagesOfCode, setFor.name AS stagesOfName,

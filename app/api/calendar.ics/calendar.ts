@@ -1,7 +1,7 @@
 import { type EventAttributes, createEvents } from 'ics';
 import { counted, number } from '@/components/words';
 import { addDays } from '@/core/time/plant-day';
-import type { RoundAhead } from '@/desk/read/plan-formats';
+import type { RoundAhead } from '@/desk/read/rounds-ahead';
 
 /** The calendar's own line ends are added by its writer: one inside a text would begin a line of its own. */
 const plainLine = (text: string): string => text.replace(/\r\n?/g, '\n');

@@ -1,5 +1,5 @@
 import type { NextRequest } from 'next/server';
-import { eachRoundAhead } from '@/desk/read/plan-formats';
+import { eachRoundAhead } from '@/desk/read/rounds-ahead';
 import { thePlant } from '@/desk/plant';
 import { siteAddress } from '@/app/site-address';
 import { database } from '@/app/server';

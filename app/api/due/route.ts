@@ -1,7 +1,7 @@
 import type { NextRequest } from 'next/server';
 import { dueFilter } from '@/core/interval/due-filter';
 import { readDueList } from '@/desk/read/due-list';
-import { planLine } from '@/desk/read/plan-formats';
+import { planLine } from '@/desk/read/plan-lines';
 import { dueItem } from '@/app/due-item';
 import { database } from '@/app/server';
 import { answering, problem } from '../problem';

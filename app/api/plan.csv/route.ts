@@ -1,4 +1,4 @@
-import { type PlanLine, eachPlanLine } from '@/desk/read/plan-formats';
+import { type PlanLine, eachPlanLine } from '@/desk/read/plan-lines';
 import { csvResponse } from '../csv';
 import { answering } from '../problem';
 import { database } from '@/app/server';

@@ -1,4 +1,4 @@
-import { eachPlanLine } from '@/desk/read/plan-formats';
+import { eachPlanLine } from '@/desk/read/plan-lines';
 import { jsonList, streamed } from '../streamed';
 import { answering } from '../problem';
 import { database } from '@/app/server';

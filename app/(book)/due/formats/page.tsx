@@ -4,7 +4,7 @@ import { gatherDays } from '@/core/interval/planned-rounds';
 import { PageHead } from '@/components/ui/page-head';
 import { Section } from '@/components/ui/section';
 import { counted, day, number, weekday } from '@/components/words';
-import { readRoundsAhead } from '@/desk/read/plan-formats';
+import { readRoundsAhead } from '@/desk/read/rounds-ahead';
 import { type Search, searchOf } from '@/app/search';
 import { siteAddress } from '@/app/site-address';
 import { openDesk, readingMuch } from '@/app/server';

@@ -3,12 +3,9 @@ import { believed } from '../log/believed';
 import { weekOf } from '@/core/interval/due-filter';
 import { type PlannedRound, plannedRounds } from '@/core/interval/planned-rounds';
 import type { PlannedTask } from '@/core/interval/outlook';
-import { shownStages } from '@/core/interval/stage-words';
-import { triggerWords } from '@/core/interval/triggers';
 import { pointLabel } from '@/core/register/assignment';
 import type { Desk } from '../desk';
 import { eachPlanned, horizonOf, loadFrame } from '../ahead/planned';
-import { type TaskState, eachTaskState } from '../standing/states';
 
 export type RoundAhead = PlannedRound & {
   code: string;
@@ -79,73 +76,4 @@ export async function readRoundsAhead(
   const rounds: RoundAhead[] = [];
   for await (const ofRoute of eachRoundAhead(desk, which)) rounds.push(...ofRoute);
   return rounds.sort((a, b) => a.on.localeCompare(b.on) || a.code.localeCompare(b.code));
-}
-
-/** One task of the plan as files carry it: names and units in the head of the column, days as 2026-11-24. */
-export type PlanLine = ReturnType<typeof planLine>;
-
-/** The whole plan with where it stands, some machines at a time. */
-export async function* eachPlanLine({ db, now }: Pick<Desk, 'db' | 'now'>): AsyncGenerator<PlanLine[]> {
-  for await (const states of eachTaskState(db, now)) yield states.map(planLine);
-}
-
-/** Intervals both as they are said and, in `stages`, exactly; meter values accumulated over dials. */
-export function planLine({
-  taskId,
-  area,
-  machine,
-  point,
-  title,
-  action,
-  who,
-  machineState,
-  minutes,
-  amount,
-  lubricant,
-  interval,
-  cyclic,
-  rhythm,
-  severity,
-  triggers,
-  includes,
-  due,
-  routes,
-}: TaskState) {
-  return {
-    taskId,
-    machineId: machine.id,
-    pointId: point.id,
-    area: area.code,
-    machine: machine.code,
-    point: pointLabel(machine.code, point.number),
-    pointName: point.name,
-    task: title,
-    action,
-    doneBy: who,
-    machineState,
-    minutes,
-    amountKind: amount.kind,
-    amount: amount.value,
-    lubricant: lubricant?.code ?? null,
-    interval: shownStages(interval.stages, cyclic),
-    stages: interval.stages,
-    cyclic,
-    rhythm,
-    severity,
-    alsoDue: triggers.map(triggerWords),
-    includes,
-    state: due.state,
-    stage: due.stage,
-    governedBy: due.by ?? null,
-    servicesDone: due.servicesDone,
-    lastServiceAt: due.lastServiceAt ?? null,
-    lastHours: due.lastHours ?? null,
-    dueAtHours: due.dueHours ?? null,
-    dueOn: due.dueOn ?? null,
-    windowFrom: due.window?.fromOn ?? null,
-    windowTo: due.window?.toOn ?? null,
-    putOffFrom: due.postponedFrom ?? null,
-    confidence: due.confidence,
-    routes: routes.map(({ code }) => code),
-  };
 }
