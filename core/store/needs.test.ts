@@ -9,11 +9,10 @@ import { timesPerYear, yearlyNeed } from './needs';
 const task = {
   amountKind: 'grams' as const,
   amount: 20,
-  stages: [{ name: 'steady', hours: 1460 }],
-  hoursPerDay: 16,
   gramsPerStroke: 1.2,
   litresByLog: null,
 };
+const stages = [{ name: 'steady', hours: 1460 }];
 
 describe('what a plan uses', () => {
   it('goes by the limit that comes first', () => {
@@ -40,7 +39,7 @@ describe('what a plan uses', () => {
     [{ amountKind: 'film', amount: null }, 0, null, 'unknown'],
     [{ amountKind: 'strokes', amount: 10, gramsPerStroke: null }, 0, null, 'unknown'],
   ] as const)('%j is %f %s by %s', (change, perYear, unit, by) => {
-    const need = yearlyNeed({ ...task, ...change });
+    const need = yearlyNeed({ ...task, ...change }, stages, 16);
     expect(need).toMatchObject({ unit, by });
     expect(need.perYear).toBeCloseTo(perYear, 9);
   });

@@ -5,20 +5,20 @@ import { type AmountKind } from '../words/task-words';
 const dropsPerMl = 25;
 export const daysPerYear = 365;
 
-export type NeedTask = {
+/** What the amount of one service is worked out from. */
+export type ServiceAmount = {
   amountKind: AmountKind;
   amount: number | null;
-  stages: readonly Stage[];
-  /** Machine hours (or cycles) a day at the present rate. */
-  hoursPerDay: number;
   /** Grams a stroke of the gun that carries this grease; null where none does. */
   gramsPerStroke: number | null;
   /** Litres a service took on average by the log; null where it says nothing. */
   litresByLog: number | null;
 };
 
-/** What a task uses in a year. `by` says where the amount comes from; `unknown` uses count as nothing. */
-export type Need = { perYear: number; unit: 'g' | 'L' | null; timesPerYear: number; by: 'plan' | 'log' | 'unknown' };
+/** Grams or litres of one service. `by` says where the amount comes from; `unknown` ones count as nothing. */
+export type EachService = { each: number; unit: 'g' | 'L' | null; by: 'plan' | 'log' | 'unknown' };
+/** What a task uses in a year. */
+export type Need = EachService & { perYear: number; timesPerYear: number };
 
 /** How often a task comes round in a year: whichever limit of its steady stage is reached first. */
 export function timesPerYear(stages: readonly Stage[], hoursPerDay: number): number {
@@ -30,22 +30,20 @@ export function timesPerYear(stages: readonly Stage[], hoursPerDay: number): num
   return Math.max(byDays, byHours, byCycles);
 }
 
-/** Grams or litres a task uses in a year, by its planned amount; what is filled "to the mark" goes by the log. */
-export function yearlyNeed({ stages, hoursPerDay, ...amount }: NeedTask): Need {
+/**
+ * Grams or litres a task uses in a year, by its planned amount; what is filled "to the mark" goes by the log.
+ * @param hoursPerDay machine hours (or cycles) a day at the present rate
+ */
+export function yearlyNeed(amount: ServiceAmount, stages: readonly Stage[], hoursPerDay: number): Need {
   const times = timesPerYear(stages, hoursPerDay);
   const { each, unit, by } = amountOfService(amount);
-  return { perYear: each * times, unit, timesPerYear: times, by };
+  return { each, unit, by, perYear: each * times, timesPerYear: times };
 }
 
 /** Grams or litres of one service. */
-export function amountOfService({
-  amountKind,
-  amount,
-  gramsPerStroke,
-  litresByLog,
-}: Omit<NeedTask, 'stages' | 'hoursPerDay'>): { each: number; unit: 'g' | 'L' | null; by: Need['by'] } {
-  const planned = (each: number, unit: 'g' | 'L') => ({ each, unit, by: 'plan' as const });
-  const unknown = { each: 0, unit: null, by: 'unknown' as const };
+export function amountOfService({ amountKind, amount, gramsPerStroke, litresByLog }: ServiceAmount): EachService {
+  const planned = (each: number, unit: 'g' | 'L'): EachService => ({ each, unit, by: 'plan' });
+  const unknown: EachService = { each: 0, unit: null, by: 'unknown' };
   switch (amountKind) {
     case 'grams':
     case 'purge':
@@ -57,7 +55,7 @@ export function amountOfService({
     case 'drops':
       return amount === null ? unknown : planned(amount / dropsPerMl / 1000, 'L');
     case 'to-mark':
-      return litresByLog === null ? unknown : { ...planned(litresByLog, 'L'), by: 'log' as const };
+      return litresByLog === null ? unknown : { each: litresByLog, unit: 'L', by: 'log' };
     case 'film':
     case 'passes':
       return unknown;

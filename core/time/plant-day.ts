@@ -11,7 +11,7 @@ export const hourMs = 3_600_000;
 
 /** A name can be written in thousands of ways; so many are remembered. */
 const zonesKept = 40;
-/** About forty years of days. */
+/** About forty years of days; the calendar of the language takes microseconds a day, which adds up over a plant. */
 const daysKept = 15_000;
 
 const formats = new Map<string, Intl.DateTimeFormat>();
@@ -53,7 +53,6 @@ export function offsetMs(instantMs: number, timeZone: string): number {
   return Number.isNaN(offset) ? askedOffsetMs(instantMs, timeZone) : offset;
 }
 
-/** Asking the calendar takes microseconds, which adds up over ten thousand points. */
 function askedOffsetMs(instantMs: number, timeZone: string): number {
   const part: Record<string, string> = {};
   for (const { type, value } of formatFor(timeZone).formatToParts(instantMs)) part[type] = value;
@@ -68,7 +67,28 @@ function askedOffsetMs(instantMs: number, timeZone: string): number {
   return wall - Math.floor(instantMs / 1000) * 1000;
 }
 
-const isoDay = (utcMs: number): PlantDay => new Date(utcMs).toISOString().slice(0, 10);
+const dayByNumber = new Map<number, PlantDay>();
+const numberByDay = new Map<PlantDay, number>();
+
+/** A day counted since the beginning of 1970, for arithmetic over many days; NaN for what is no day. */
+export function dayNumber(day: PlantDay): number {
+  let number = numberByDay.get(day);
+  if (number === undefined) {
+    number = Date.parse(`${day}T00:00:00Z`) / dayMs;
+    remember(numberByDay, day, number, daysKept);
+  }
+  return number;
+}
+
+/** The day of that number. */
+export function dayOfNumber(number: number): PlantDay {
+  let day = dayByNumber.get(number);
+  if (day === undefined) {
+    day = new Date(number * dayMs).toISOString().slice(0, 10);
+    remember(dayByNumber, number, day, daysKept);
+  }
+  return day;
+}
 
 /** By which clock a plant counts its days. A day may begin later than midnight: at 06:00 (360), 02:00 belongs to the evening before. */
 export type PlantCalendar = { timeZone: string; dayStartsAtMinutes: number };
@@ -92,29 +112,21 @@ export function instantOfPlantClock(clockMs: number, { timeZone, dayStartsAtMinu
 
 /** The plant's day of an instant. */
 export const plantDayOf = (instantMs: number, calendar: PlantCalendar): PlantDay =>
-  isoDay(plantClockMs(instantMs, calendar));
+  dayOfNumber(Math.floor(plantClockMs(instantMs, calendar) / dayMs));
 
 /** Which day of the plant it is. */
 export const plantToday = (now: Date, calendar: PlantCalendar): PlantDay => plantDayOf(now.getTime(), calendar);
 
 /** The instant at which a plant day begins. */
 export const startOfPlantDay = (day: PlantDay, calendar: PlantCalendar): number =>
-  instantOfPlantClock(Date.parse(`${day}T00:00:00Z`), calendar);
+  instantOfPlantClock(dayNumber(day) * dayMs, calendar);
 
 /** The day `count` days later (earlier when negative). */
-export const addDays = (day: PlantDay, count: number): PlantDay =>
-  isoDay(Date.parse(`${day}T00:00:00Z`) + count * dayMs);
+export const addDays = (day: PlantDay, count: number): PlantDay => dayOfNumber(dayNumber(day) + count);
 
 /** Whole days from one day to another; negative when `to` is earlier. */
-export const daysBetween = (from: PlantDay, to: PlantDay): number =>
-  Math.round((Date.parse(`${to}T00:00:00Z`) - Date.parse(`${from}T00:00:00Z`)) / dayMs);
-
-/** A day counted since the beginning of 1970, for arithmetic over many days; and back. */
-export const dayNumber = (day: PlantDay): number => Math.round(Date.parse(`${day}T00:00:00Z`) / dayMs);
-export const dayOfNumber = (number: number): PlantDay => isoDay(number * dayMs);
+export const daysBetween = (from: PlantDay, to: PlantDay): number => dayNumber(to) - dayNumber(from);
 
 /** True for a real calendar day written `YYYY-MM-DD`. */
 export const isPlantDay = (text: string): boolean =>
-  /^\d{4}-\d{2}-\d{2}$/.test(text) &&
-  !Number.isNaN(Date.parse(`${text}T00:00:00Z`)) &&
-  isoDay(Date.parse(`${text}T00:00:00Z`)) === text;
+  /^\d{4}-\d{2}-\d{2}$/.test(text) && !Number.isNaN(dayNumber(text)) && dayOfNumber(dayNumber(text)) === text;

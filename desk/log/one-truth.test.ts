@@ -59,7 +59,7 @@ describe('the log as it is to be believed', async () => {
 
   it('a top-up that was put right counts with what it was put right to, for needs and for the operator’s card', async () => {
     const each = async () =>
-      (await gathered(eachNeed(db, desk.now))).flat().find(({ taskId }) => taskId === topUp)!.each;
+      (await gathered(eachNeed(db, desk.now))).flat().find(({ taskId }) => taskId === topUp)!.need.each;
     const counted = async () =>
       (await readOperatorCard(desk, 'M-1'))!.lines.find(({ taskId }) => taskId === topUp)!.done;
     await write({ kind: 'top-up', taskIds: [topUp], happenedAt: at(-2 * dayMs), body: litres(2) });
@@ -85,7 +85,7 @@ describe('the log as it is to be believed', async () => {
     await write({ kind: 'top-up', taskIds: [topUp], roundId, happenedAt: at(-minute), body: litres(3) });
     expect((await readOperatorCard(desk, 'M-1'))!.lines[0]!.done).toBe(before + 1);
     // 2 L once, then 1 L and 3 L in one service.
-    expect((await gathered(eachNeed(db, desk.now))).flat().find(({ taskId }) => taskId === topUp)!.each).toBe(3);
+    expect((await gathered(eachNeed(db, desk.now))).flat().find(({ taskId }) => taskId === topUp)!.need.each).toBe(3);
   });
 
   it('an answer that was voided answers nothing: the day’s page and the round say the same, before and after', async () => {

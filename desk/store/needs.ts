@@ -66,12 +66,11 @@ type NeedRow = AmountRow &
     lubricantName: string;
   };
 /** What one task uses in a year, and the routes it is on. */
-export type TaskNeed = Need &
-  Pick<NeedRow, 'taskId' | 'lubricant' | 'lubricantName'> & {
-    lubricantId: string;
-    each: number;
-    routes: string[];
-  };
+export type TaskNeed = Pick<NeedRow, 'taskId' | 'lubricant' | 'lubricantName'> & {
+  lubricantId: string;
+  need: Need;
+  routes: string[];
+};
 
 /**
  * The codes of the routes that each task is on; of its own, as joining them to every task takes the database ages.
@@ -106,18 +105,14 @@ export async function* eachNeed(db: Database, now: Date, lubricantId?: string): 
     { lubricantId },
   );
   for await (const some of rows)
-    yield some.map((row) => {
-      const { taskId, lubricant, lubricantName, stages } = row;
-      return {
-        taskId,
-        lubricant,
-        lubricantName,
-        lubricantId: row.lubricantId!,
-        routes: routesOf.get(taskId) ?? [],
-        each: amountEach(row, amounts).each,
-        ...yearlyNeed({ ...amountOf(row, amounts), stages, hoursPerDay: usualHoursPerDay(row) }),
-      };
-    });
+    yield some.map((row) => ({
+      taskId: row.taskId,
+      lubricant: row.lubricant,
+      lubricantName: row.lubricantName,
+      lubricantId: row.lubricantId!,
+      routes: routesOf.get(row.taskId) ?? [],
+      need: yearlyNeed(amountOf(row, amounts), row.stages, usualHoursPerDay(row)),
+    }));
 }
 
 /** The needs of the plan by lubricant and route; a task on no route counts under `no route`. */
@@ -131,7 +126,7 @@ export async function readNeeds(db: Database, now: Date, lubricantId?: string): 
 
 type Sum = LubricantNeed & { routes: Map<string, number> };
 
-function sumOf(byId: Map<string, Sum>, { lubricantId, lubricant, lubricantName, unit }: TaskNeed): Sum {
+function sumOf(byId: Map<string, Sum>, { lubricantId, lubricant, lubricantName, need: { unit } }: TaskNeed): Sum {
   let sum = byId.get(lubricantId);
   if (!sum) {
     const nothing = { perYear: 0, byRoute: [], routes: new Map(), unknownTasks: 0 };
@@ -141,7 +136,7 @@ function sumOf(byId: Map<string, Sum>, { lubricantId, lubricant, lubricantName, 
   return sum;
 }
 
-function addNeed(sum: Sum, { by, unit, perYear, routes }: TaskNeed): void {
+function addNeed(sum: Sum, { need: { by, unit, perYear }, routes }: TaskNeed): void {
   if (by === 'unknown') sum.unknownTasks += 1;
   if (unit === null) return;
   sum.unit = unit;

@@ -103,9 +103,9 @@ describe('the store room', async () => {
         }),
       );
     const needs = (await gathered(eachNeed(db, desk.now))).flat();
-    expect(needs.find(({ taskId }) => taskId === ids.task)!.perYear).toBeCloseTo((20 * 365 * 16) / 1000, 6);
-    expect(needs.find(({ taskId }) => taskId === topUp)).toMatchObject({ by: 'log', unit: 'L' });
-    expect(needs.find(({ taskId }) => taskId === topUp)!.perYear).toBeCloseTo(3, 6);
+    expect(needs.find(({ taskId }) => taskId === ids.task)!.need.perYear).toBeCloseTo((20 * 365 * 16) / 1000, 6);
+    expect(needs.find(({ taskId }) => taskId === topUp)).toMatchObject({ need: { by: 'log', unit: 'L' } });
+    expect(needs.find(({ taskId }) => taskId === topUp)!.need.perYear).toBeCloseTo(3, 6);
     const [total] = await readNeeds(db, desk.now);
     expect(total!.byRoute.map(({ route: code }) => code).sort()).toEqual(['R-1', 'no route']);
   });
