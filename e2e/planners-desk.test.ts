@@ -66,6 +66,24 @@ test('the machine is duplicated with its points', async ({ page }) => {
   await expect(page.getByRole('heading', { name: /Points in walking order/ })).toContainText('30 points');
 });
 
+test('the walking order is changed one place at a time, once that is asked for', async ({ page }) => {
+  await openBook(page, `/plant/machines/${code}-B`, 'Mirela Stöger');
+  const walked = page
+    .getByRole('list')
+    .filter({ has: page.getByRole('link', { name: `${code}-B·01` }) })
+    .getByRole('listitem');
+  await expect(walked.first()).toContainText(`${code}-B·01`);
+  await expect(page.getByRole('button', { name: /^Walk to/ })).toHaveCount(0);
+  await page.getByRole('button', { name: 'Change the walking order' }).click();
+  await expect(page.getByRole('button', { name: `Walk to ${code}-B·01 earlier` })).toBeDisabled();
+  await expect(page.getByRole('button', { name: `Walk to ${code}-B·30 later` })).toBeDisabled();
+  await page.getByRole('button', { name: `Walk to ${code}-B·01 later` }).click();
+  await expect(walked.first()).toContainText(`${code}-B·02`);
+  await page.reload();
+  await expect(walked.first()).toContainText(`${code}-B·02`);
+  await expect(walked.nth(1)).toContainText(`${code}-B·01`);
+});
+
 test('many points are changed at once, seen before, and taken back', async ({ page }) => {
   await openBook(page, '/plant/many', 'Mirela Stöger');
   await page.getByRole('combobox', { name: 'Machine', exact: true }).selectOption(code);

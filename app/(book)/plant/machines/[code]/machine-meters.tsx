@@ -5,7 +5,7 @@ import { counted, dayAndClock, number, paceWords } from '@/components/words';
 import { type MeterStanding, readableMeter } from '@/desk/standing/meters';
 import { MeterFields } from './meter-fields';
 
-/** The meters of a machine: what they show, how it runs by them, and the forms to read and change them. */
+/** The meters of a machine: what they show, how it runs by them, and the forms to read them and to add one. */
 export function MachineMeters({
   machine,
   meters,
@@ -50,28 +50,12 @@ export function MachineMeters({
           <p className="caption">
             {meter.rejected > 0 && `${counted(meter.rejected, 'reading')} left out as implausible. `}
             <Link href={`/plant/machines/${machine.code}/meters/${meter.id}`}>
-              All readings, where they came from, new dial
+              All readings, where they came from, new dial, change
             </Link>
           </p>
           <div className="no-print mt-3">
             <ReadingForm timeZone={timeZone} personId={personId} meter={readableMeter(meter)} />
           </div>
-          <Disclosure summary="Change this meter" className="no-print mt-2" small>
-            <div className="mt-3">
-              <MeterFields
-                key={meter.version}
-                machineId={machine.id}
-                known={{ id: meter.id, version: meter.version }}
-                initial={{
-                  name: meter.name,
-                  unit: meter.unit,
-                  rolloverAt: meter.rolloverAt === null ? '' : String(meter.rolloverAt),
-                  resolution: String(meter.resolution),
-                  maxPerDay: String(meter.maxPerDay),
-                }}
-              />
-            </div>
-          </Disclosure>
         </div>
       ))}
       <Disclosure summary="Add a meter" className="no-print mt-4" open={meters.length === 0 && wanted}>

@@ -12,6 +12,8 @@ import { readableMeter } from '@/desk/standing/meters';
 import { thePlant } from '@/desk/plant';
 import { readMeterPage } from '@/desk/read/meter';
 import { openDesk, reading } from '@/app/server';
+import { MeterFields } from '../../meter-fields';
+import { ReadingsTable } from './readings-table';
 
 export const metadata: Metadata = { title: 'Meter' };
 const forecastMs = 60 * 86_400_000;
@@ -84,59 +86,7 @@ export default async function MeterPage({ params }: { params: Promise<{ code: st
               newest first; {counted(meter.leftOut.length, 'reading')} left out
             </span>
           </h2>
-          {lines.length === 0 ? (
-            <p className="mt-2">
-              Nothing has been read yet. Write the first reading beside, or{' '}
-              <Link href="/plant/meters/import">import a table</Link>.
-            </p>
-          ) : (
-            <div className="overflow-x-auto">
-              <table className="mt-2 w-full">
-                <thead>
-                  <tr className="rule-b">
-                    <th scope="col" className="py-1">
-                      When
-                    </th>
-                    <th scope="col" className="text-right">
-                      Shown
-                    </th>
-                    <th scope="col" className="text-right">
-                      Accumulated
-                    </th>
-                    <th scope="col" className="pl-4">
-                      From
-                    </th>
-                  </tr>
-                </thead>
-                <tbody>
-                  {lines.map(({ entryId, at, kind, shown, newDial, accumulated, leftOut, by, source, corrected }) => (
-                    <tr key={entryId} className="rule-b align-top">
-                      <td className="py-1 whitespace-nowrap">
-                        <Link href={`/log/${entryId}`} prefetch={false}>
-                          {dayAndClock(at, plant.timeZone)}
-                        </Link>
-                      </td>
-                      <td className="py-1 text-right whitespace-nowrap">
-                        {number(shown)}
-                        {kind === 'meter-change' && <> → {number(newDial!)}</>}
-                      </td>
-                      <td className="py-1 text-right whitespace-nowrap">
-                        {accumulated === null ? '' : number(accumulated)}
-                      </td>
-                      <td className="py-1 pl-4">
-                        <span className="caption">
-                          {source === 'typed' ? `${by}, typed` : source}
-                          {corrected && ', corrected'}
-                        </span>
-                        {kind === 'meter-change' && <span className="block font-medium">new dial</span>}
-                        {leftOut && <span className="block border-l-4 border-ink pl-2">Left out: {leftOut}</span>}
-                      </td>
-                    </tr>
-                  ))}
-                </tbody>
-              </table>
-            </div>
-          )}
+          <ReadingsTable lines={lines} timeZone={plant.timeZone} />
         </div>
         <div className="no-print grid grid-cols-[minmax(0,1fr)] content-start gap-8 max-lg:mt-8 lg:border-l lg:border-rule lg:pl-8">
           <Section id="read" title="Read it" spaced>
@@ -147,6 +97,20 @@ export default async function MeterPage({ params }: { params: Promise<{ code: st
               meter={{ id: meter.id, machineId: machine.id, unit: meter.unit }}
               personId={desk.actor.id}
               timeZone={plant.timeZone}
+            />
+          </Section>
+          <Section id="change" title="Change it" spaced>
+            <MeterFields
+              key={meter.version}
+              machineId={machine.id}
+              known={{ id: meter.id, version: meter.version }}
+              initial={{
+                name: meter.name,
+                unit: meter.unit,
+                rolloverAt: meter.rolloverAt === null ? '' : String(meter.rolloverAt),
+                resolution: String(meter.resolution),
+                maxPerDay: String(meter.maxPerDay),
+              }}
             />
           </Section>
           <p className="caption">
