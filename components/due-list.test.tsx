@@ -64,7 +64,7 @@ describe('a row of due work', () => {
     const place = container.querySelector('table')!.style.getPropertyValue('--now');
     const axis = container.querySelector('thead svg')!;
     const now = Number(
-      /translate\(([\d.]+)/.exec([...axis.querySelectorAll('g')].at(-1)!.getAttribute('transform')!)![1],
+      [...axis.querySelectorAll('text')].find(({ textContent }) => textContent === 'now')!.getAttribute('x'),
     );
     expect(Number.parseFloat(place)).toBeCloseTo((100 * now) / Number(axis.getAttribute('width')), 2);
   });
@@ -77,7 +77,10 @@ describe('a row of due work', () => {
         </DueTable>,
       );
       const axis = container.querySelector('thead svg')!;
-      const seen = { width: axis.getAttribute('width'), size: axis.querySelector('text')!.getAttribute('font-size') };
+      const seen = {
+        width: axis.getAttribute('width'),
+        size: axis.querySelector('[font-size]')!.getAttribute('font-size'),
+      };
       unmount();
       return seen;
     };

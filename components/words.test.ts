@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { entryWords } from './entry-words';
-import { amount, clock, counted, day, measured, number, paceWords, quantityOf, taskAmount } from './words';
+import { amount, clock, counted, day, dayAndClock, measured, number, paceWords, quantityOf, taskAmount } from './words';
 
 describe('numbers and dates as written', () => {
   it('groups thousands by a narrow space and keeps the digits that matter', () => {
@@ -20,6 +20,8 @@ describe('numbers and dates as written', () => {
     expect(day('2026-09-05')).toBe('5 Sep 2026');
     expect(clock('2026-03-29T01:30:00Z', 'Europe/Vienna')).toBe('03:30');
     expect(clock('2026-03-29T00:30:00Z', 'Europe/Vienna')).toBe('01:30');
+    expect(dayAndClock('2026-12-31T23:05:59Z', 'Europe/Vienna')).toBe('1 Jan 2027, 00:05');
+    expect(dayAndClock(new Date('2026-07-01T03:00:00Z'), 'America/New_York')).toBe('30 Jun 2026, 23:00');
   });
 
   it('words amounts by their kind', () => {

@@ -1,7 +1,6 @@
-import { TZDate } from '@date-fns/tz';
 import { format, parseISO } from 'date-fns';
 import type { Rate } from '@/core/meter/forecast';
-import type { PlantDay } from '@/core/time/plant-day';
+import { type PlantDay, wallClock } from '@/core/time/plant-day';
 import { type AmountKind, type TaskAction, amountKinds, putsNothingIn } from '@/core/words/task-words';
 
 /** How numbers, dates and amounts are written everywhere. The core never rounds; this file does. */
@@ -30,11 +29,16 @@ export const weekday = (date: PlantDay): string => format(parseISO(date), 'EEEE'
 /** ISO week number of a day. */
 export const week = (date: PlantDay): string => format(parseISO(date), 'I');
 /** `07:45` at the plant. */
-export const clock = (instant: string | Date, timeZone: string): string =>
-  format(new TZDate(new Date(instant), timeZone), 'HH:mm');
+export const clock = (instant: string | Date, timeZone: string): string => shownAt(instant, timeZone)[1];
 /** `24 Nov 2026, 07:45` at the plant. */
-export const dayAndClock = (instant: string | Date, timeZone: string): string =>
-  format(new TZDate(new Date(instant), timeZone), 'd MMM yyyy, HH:mm');
+export const dayAndClock = (instant: string | Date, timeZone: string): string => {
+  const [on, at] = shownAt(instant, timeZone);
+  return `${day(on)}, ${at}`;
+};
+
+/** Day and time on the plant's wall. */
+const shownAt = (instant: string | Date, timeZone: string) =>
+  wallClock(new Date(instant).getTime(), timeZone).split('T') as [PlantDay, string];
 
 /** An amount in words: `20.2 g`, `3.2 L`, `40 drops`, `2 passes`, `to the mark`, `a film`. */
 export function amount(kind: AmountKind, value: number | null): string {

@@ -97,7 +97,16 @@ describe('when it happened', () => {
     ['', 'Choose'],
     ['2190-01-01T08:00', 'future'],
     ['1900-01-01T08:00', 'year'],
+    ['2026-02-30T08:00', 'no such day'],
   ])('"%s" is refused', (typed, words) => {
     expect(instantOf(typed, 'UTC')).toMatchObject({ ok: false, reason: expect.stringContaining(words) });
+  });
+
+  it('is refused in the hour that the clock jumps over; of one that comes twice the first is taken', () => {
+    expect(instantOf('2026-03-29T02:30', 'Europe/Vienna')).toMatchObject({
+      ok: false,
+      reason: expect.stringContaining('put forward'),
+    });
+    expect(instantOf('2026-10-25T02:30', 'Europe/Vienna')).toMatchObject({ happenedAt: '2026-10-25T00:30:00.000Z' });
   });
 });

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { type ImportRules, guessMapping, instantOfClock, parseDay, readRows } from './import-rows';
+import { type ImportRules, guessMapping, parseDay, readRows } from './import-rows';
+import { instantOfWallClock } from '../time/plant-day';
 
 const meter = (id: string, machineCode: string, name = 'Hour meter', unit = 'hours') => ({
   id,
@@ -64,7 +65,7 @@ describe('a table of readings', () => {
   });
 
   it('takes the first of a time that comes twice, and reads both sorts of leap day', () => {
-    expect(instantOfClock('2026-10-25', 150, 'Europe/Vienna')).toBe(Date.parse('2026-10-25T00:30:00Z'));
+    expect(instantOfWallClock('2026-10-25', 150, 'Europe/Vienna')).toBe(Date.parse('2026-10-25T00:30:00Z'));
     expect(parseDay('29.2.2028')).toEqual({ ok: true, day: '2028-02-29' });
     expect(parseDay('29.2.2026').ok).toBe(false);
   });

@@ -1,5 +1,5 @@
 import { singleSpaced } from '../text';
-import { type PlantDay, isPlantDay, offsetMs } from '../time/plant-day';
+import { type PlantDay, instantOfWallClock, isPlantDay } from '../time/plant-day';
 import { parseQuantity } from '../units/parse-quantity';
 
 /** What a column of a table of readings may hold. `machine`, `day` and `value` are needed. */
@@ -65,16 +65,6 @@ export function parseDay(typed: string): { ok: true; day: PlantDay } | { ok: fal
       reason: text === '' ? 'Day: is empty.' : `${text} is no day. Write it like 2026-11-24 or 24.11.2026.`,
     };
   return isPlantDay(day) ? { ok: true, day } : { ok: false, reason: `${text} is a day that does not exist.` };
-}
-
-/** The instant of a day and time on the plant's clock; a time that the clock jumps over is refused, of one that comes twice the first is taken. */
-export function instantOfClock(day: PlantDay, minutes: number, timeZone: string): number | undefined {
-  const wall = Date.parse(`${day}T00:00:00Z`) + minutes * 60_000;
-  const candidates = [
-    wall - offsetMs(wall - 86_400_000, timeZone),
-    wall - offsetMs(wall + 86_400_000, timeZone),
-  ].filter((atMs) => atMs + offsetMs(atMs, timeZone) === wall);
-  return candidates.length > 0 ? Math.min(...candidates) : undefined;
 }
 
 /** Noon stands for a day without a time: least wrong either way. */
@@ -156,7 +146,7 @@ function findInstant(
     say('time', `${timePart} is no time. Write it like 07:45.`);
     return undefined;
   }
-  const atMs = instantOfClock(parsed.day, clock ? Number(clock[1]) * 60 + Number(clock[2]) : noon, timeZone);
+  const atMs = instantOfWallClock(parsed.day, clock ? Number(clock[1]) * 60 + Number(clock[2]) : noon, timeZone);
   if (atMs === undefined) say('time', `At ${timePart} on ${dayPart} the clock was put forward: there is no such time.`);
   else if (atMs > nowMs) say('day', 'Lies in the future. Only what was read can be imported.');
   else return atMs;

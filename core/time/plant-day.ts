@@ -110,6 +110,25 @@ export function instantOfPlantClock(clockMs: number, { timeZone, dayStartsAtMinu
   return wall - offsetMs(first, timeZone);
 }
 
+/** What the clock on the wall shows at an instant, whenever the plant's day begins: `2026-11-24T07:45`. */
+export function wallClock(instantMs: number, timeZone: string): `${PlantDay}T${string}` {
+  const shown = instantMs + offsetMs(instantMs, timeZone);
+  const number = Math.floor(shown / dayMs);
+  const minutes = Math.floor((shown - number * dayMs) / 60_000);
+  const padded = (value: number) => String(value).padStart(2, '0');
+  return `${dayOfNumber(number)}T${padded(Math.floor(minutes / 60))}:${padded(minutes % 60)}`;
+}
+
+/** The instant of a day and time on that clock; a time that the clock jumps over is refused, of one that comes twice the first is taken. */
+export function instantOfWallClock(day: PlantDay, minutes: number, timeZone: string): number | undefined {
+  const wall = Date.parse(`${day}T00:00:00Z`) + minutes * 60_000;
+  const candidates = [
+    wall - offsetMs(wall - 86_400_000, timeZone),
+    wall - offsetMs(wall + 86_400_000, timeZone),
+  ].filter((atMs) => atMs + offsetMs(atMs, timeZone) === wall);
+  return candidates.length > 0 ? Math.min(...candidates) : undefined;
+}
+
 /** The plant's day of an instant. */
 export const plantDayOf = (instantMs: number, calendar: PlantCalendar): PlantDay =>
   dayOfNumber(Math.floor(plantClockMs(instantMs, calendar) / dayMs));

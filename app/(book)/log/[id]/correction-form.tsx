@@ -1,7 +1,5 @@
 'use client';
 
-import { TZDate } from '@date-fns/tz';
-import { format } from 'date-fns';
 import { useRouter } from 'next/navigation';
 import { useWatch } from 'react-hook-form';
 import {
@@ -13,6 +11,7 @@ import {
   emptyEntry,
   handKinds,
 } from '@/components/entry/entry-form';
+import { wallClock } from '@/core/time/plant-day';
 import { WhenField, instantOf } from '@/components/entry/when-field';
 import { ChoiceField, NoteField, QuantityField } from '@/components/ui/fields';
 import { type SaveAnswer, SavedForm } from '@/components/ui/saved-form';
@@ -45,7 +44,7 @@ export function CorrectionForm({ timeZone, personId, replacesId, kind, machineId
   const initial: Values = {
     ...emptyEntry,
     kind: hand ?? 'note',
-    when: format(new TZDate(new Date(current.happenedAt), timeZone), "yyyy-MM-dd'T'HH:mm"),
+    when: wallClock(Date.parse(current.happenedAt), timeZone),
     taskId: current.taskIds[0] ?? '',
     lubricantId: typed(body.lubricantId),
     gunId: typed(body.gunId),
