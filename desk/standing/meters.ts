@@ -86,14 +86,13 @@ const identity = ({
 
 /** The meters of some machines, all of the plant when not given, as they stand now. */
 export async function loadMeters(db: Database, machineIds?: string[]): Promise<MeterStanding[]> {
-  const meters = await meterRows(db, machineIds);
-  const rows =
-    meters.length > 0
-      ? await db.select<StandingRow>(
-          'SELECT meterId, readMs, shown, accumulated, perDayLow, perDayMid, perDayHigh, confidence, windowReadings, rejected, lastRunMs FROM meter_state WHERE meterId IN (:ids)',
-          { ids: meters.map(({ id }) => id) },
-        )
-      : [];
+  const [meters, rows] = await Promise.all([
+    meterRows(db, machineIds),
+    db.select<StandingRow>(
+      `SELECT meterId, readMs, shown, accumulated, perDayLow, perDayMid, perDayHigh, confidence, windowReadings, rejected, lastRunMs FROM meter_state ${machineIds ? 'JOIN meter ON meter.id = meter_state.meterId AND meter.machineId IN (:machineIds)' : ''}`,
+      { machineIds },
+    ),
+  ]);
   const byMeter = new Map(rows.map((row) => [row.meterId, row]));
   return meters.map((meter) => {
     const {

@@ -13,7 +13,7 @@ import { type SourceRank } from '@/core/words/source-ranks';
 import { type PlantCalendar, plantCalendar } from '@/core/time/plant-day';
 
 /** Which tasks: all of the plant, of some machines, of one point, or a named few. */
-export type TaskFilter = { machineIds?: string[]; pointId?: string; taskIds?: string[] };
+export type TaskFilter = { machineIds?: string[]; pointId?: string; taskIds?: string[]; who?: Who };
 
 export type TaskPlanRow = {
   taskId: string;
@@ -93,12 +93,13 @@ export const taskJoins =
   'FROM task JOIN lube_point ON lube_point.id = task.pointId JOIN machine ON machine.id = lube_point.machineId JOIN area ON area.id = machine.areaId LEFT JOIN reservoir ON reservoir.id = lube_point.reservoirId';
 
 /** The condition that a filter puts on tasks, for `taskJoins`. */
-export const taskCondition = ({ machineIds, pointId, taskIds }: TaskFilter): string =>
+export const taskCondition = ({ machineIds, pointId, taskIds, who }: TaskFilter): string =>
   [
     ...live,
     machineIds && 'machine.id IN (:machineIds)',
     pointId && 'lube_point.id = :pointId',
     taskIds && 'task.id IN (:taskIds)',
+    who && 'task.who = :who',
   ]
     .filter(Boolean)
     .join(' AND ');

@@ -79,7 +79,7 @@ export async function readOperatorCard(
 
 /** The lines of some machines' cards, by machine. */
 export async function cardLines(db: Database, now: Date, machineIds: string[]): Promise<Map<string, CardLine[]>> {
-  const states = (await loadTaskStates(db, now, { machineIds })).filter(({ who }) => who === 'operator');
+  const states = await loadTaskStates(db, now, { machineIds, who: 'operator' });
   const cards = new Map<string, CardLine[]>();
   if (states.length === 0) return cards;
   const since = new Date(now.getTime() - auditedDays * 86_400_000);

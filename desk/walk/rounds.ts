@@ -1,7 +1,7 @@
 import { UniqueConstraintError } from 'sequelize';
 import { dueWords, standingOn } from '@/core/interval/due-words';
 import { pointLabel } from '@/core/register/assignment';
-import { plantToday } from '@/core/time/plant-day';
+import { type PlantDay, plantToday } from '@/core/time/plant-day';
 import { answersStop } from '@/core/walk/answered';
 import { roundBegun } from '@/core/walk/begin';
 import { type WalkDocument, walkDocumentVersion } from '@/core/walk/document';
@@ -31,22 +31,24 @@ export type UnsignedWalk = { id: string; startedAt: string; stops: number; done:
 
 /** The walk of one route for one person. Undefined where there is no such route. */
 export async function readWalk({ db, now, actor }: Desk, routeId: string): Promise<RouteWalk | undefined> {
-  const route = await db.Route.findOne({ where: { id: routeId, retiredOn: null } });
+  const [route, stops, plant] = await Promise.all([
+    db.Route.findOne({ where: { id: routeId, retiredOn: null } }),
+    selectStops(db, routeId),
+    thePlant(db),
+  ]);
   if (!route) return undefined;
-  const taskIds = (await selectStops(db, routeId)).map(({ taskId }) => taskId);
-  const plant = await thePlant(db);
+  const taskIds = stops.map(({ taskId }) => taskId);
   const today = plantToday(now, plant);
-  const states = await loadTaskStates(db, now, { taskIds });
+  const [states, unsigned] = await Promise.all([
+    loadTaskStates(db, now, { taskIds }),
+    unsignedWalk(db, routeId, actor.id),
+  ]);
   const inOrder = taskIds.flatMap((taskId) => states.find((state) => state.taskId === taskId) ?? []);
+  const walk = { id: '', route, person: actor, startedAt: now, stops: taskIds };
   const plan = {
     wanted: inOrder.filter(({ due }) => standingOn(due, today) !== 'later').map(({ taskId }) => taskId),
-    unsigned: await unsignedWalk(db, routeId, actor.id),
-    document: await documentOf(
-      db,
-      now,
-      { id: '', route, person: actor, startedAt: now, stops: taskIds },
-      { states, entries: [] },
-    ),
+    unsigned,
+    document: await documentOf({ db, now, today }, walk, { states, entries: [] }),
   };
   return { plan, states: inOrder };
 }
@@ -135,11 +137,13 @@ export async function walkDocumentOf(db: Database, now: Date, roundId: string): 
     : [null, null];
   if (!round || !route || !person) return refusal('not-found', 'This round is not in the book.');
   const { id, startedAt, stops } = round;
-  const [states, entries] = await Promise.all([
+  const [states, entries, plant] = await Promise.all([
     loadTaskStates(db, now, { taskIds: stops }),
     entriesOfRound(db, roundId),
+    thePlant(db),
   ]);
-  return done(await documentOf(db, now, { id, route, person, startedAt, stops }, { states, entries }));
+  const today = plantToday(now, plant);
+  return done(await documentOf({ db, now, today }, { id, route, person, startedAt, stops }, { states, entries }));
 }
 
 type Walk = {
@@ -151,21 +155,20 @@ type Walk = {
 };
 
 async function documentOf(
-  db: Database,
-  now: Date,
+  { db, now, today }: { db: Database; now: Date; today: PlantDay },
   round: Walk,
   { states, entries }: { states: readonly TaskState[]; entries: Awaited<ReturnType<typeof entriesOfRound>> },
 ): Promise<WalkDocument> {
   const { route, person } = round;
-  const plant = await thePlant(db);
-  const today = plantToday(now, plant);
   const machineIds = [...new Set(states.map(({ machine }) => machine.id))];
-  const [guns, meters, machines] = await Promise.all([
+  // Whoever comes to look audits the operator's card as well.
+  const looked = [...new Set(states.filter(({ action }) => putsNothingIn(action)).map(({ machine }) => machine.id))];
+  const [guns, meters, machines, cards] = await Promise.all([
     db.Gun.findAll({ order: [['code', 'ASC']] }),
     machineIds.length > 0 ? loadMeters(db, machineIds) : [],
     db.Machine.findAll({ where: { id: machineIds } }),
+    looked.length > 0 ? cardLines(db, now, looked) : new Map<string, CardLine[]>(),
   ]);
-  const cards = machineIds.length > 0 ? await cardLines(db, now, machineIds) : new Map<string, CardLine[]>();
   const inOrder = round.stops.flatMap((taskId) => states.find((state) => state.taskId === taskId) ?? []);
   const handOver = entries.find(({ kind }) => kind === 'hand-over');
   return {

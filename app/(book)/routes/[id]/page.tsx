@@ -19,13 +19,10 @@ export const metadata: Metadata = { title: 'Route' };
 export default async function RoutePage({ params }: { params: Promise<{ id: string }> }) {
   const { id } = await params;
   const desk = await openDesk();
-  const route = await reading((db) => readRoute(db, id));
-  if (!route) notFound();
-  const { plant, walk } = await reading(async (db) => ({
-    plant: await thePlant(db),
-    walk: await readWalk(desk, id),
-  }));
-  if (!walk) notFound();
+  const [route, plant, walk] = await reading((db) =>
+    Promise.all([readRoute(db, id), thePlant(db), readWalk(desk, id)]),
+  );
+  if (!route || !walk) notFound();
   const { plan, states: inOrder } = walk;
   const today = plantToday(desk.now, plant);
   return (
