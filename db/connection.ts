@@ -86,17 +86,38 @@ export function connect(url: string, poolSize = 10) {
       }),
     /** Raw change of what is there, in a transaction. */
     change: (sql: string, values: Record<string, unknown>, transaction: Transaction): Promise<void> =>
-      onConnection(sequelize, transaction, async (connection) => {
-        await connection.query(asAsked(sql), withoutEmptyLists(values));
-      }),
+      inTurn(transaction, () =>
+        onConnection(sequelize, transaction, async (connection) => {
+          await connection.query(asAsked(sql), withoutEmptyLists(values));
+        }),
+      ),
     /** Raw write of whole rows in one statement. Of rows that are there already the last word counts where `anew` is said. */
     insert: (table: string, rows: readonly object[], transaction: Transaction, anew?: 'anew'): Promise<void> =>
-      onConnection(sequelize, transaction, (connection) => insertRows(connection, table, rows, anew)),
+      inTurn(transaction, () =>
+        onConnection(sequelize, transaction, (connection) => insertRows(connection, table, rows, anew)),
+      ),
     /** Raw read of what is too much to hold, some hundred rows at a time. */
     stream: <Row extends object>(sql: string, replacements: Record<string, unknown> = {}) =>
       streamRows<Row>(sequelize, sql, replacements),
     close: () => sequelize.close(),
   };
+}
+
+const lastWrites = new WeakMap<Transaction, Promise<void>>();
+
+/**
+ * Writes of one transaction are sent one when the other is done. Where the database breaks a transaction off, all that it
+ * has done is gone, and what was sent behind would stand by itself: half of an entry, or a head of the log without it.
+ */
+function inTurn(transaction: Transaction, write: () => Promise<void>): Promise<void> {
+  const turn = (lastWrites.get(transaction) ?? Promise.resolve()).then(write, (error: unknown) => {
+    if (isBrokenOff(error)) throw error;
+    return write();
+  });
+  lastWrites.set(transaction, turn);
+  // Whoever asked for it hears of it; the next one looks at it again.
+  turn.catch(() => {});
+  return turn;
 }
 
 async function insertRows(

@@ -71,7 +71,8 @@ async function benchDemo(sizes) {
   const page = (path) => medianOf(() => fetch(base + path, { headers: { cookie } }));
   const rows = [
     ['One plain SQL query (count of points)', core.plainQueryMs],
-    ['Bare page of the same framework (/round, static)', await page('/round?id=none')],
+    ['Bare page of the same framework (frame and empty form)', await page('/plant/meters/import')],
+    ['Page made when the application was built (/round)', await page('/round?id=none')],
     ['Today page', await page(`/today/${core.today}`)],
     ['All task states of the demo plant (desk, no page)', core.demoStatesMs],
     ...core.due.map(({ points, ms }) => [`Due dates of ${points} points (core only)`, ms]),

@@ -37,11 +37,8 @@ export const declareBand = ({ db, now, actor }: Desk, band: string): Promise<Res
       roundId: null,
       replacesId: null,
     };
-    await appendProjected(
-      db,
-      [{ envelope: note, receivedAt: now }],
-      transaction,
-      banded.map(({ machineId }) => machineId),
-    );
+    await appendProjected(db, [{ envelope: note, receivedAt: now }], transaction, {
+      replanned: banded.map(({ machineId }) => machineId),
+    });
     return done(null);
   });

@@ -139,7 +139,7 @@ async function applyTrial(
     db,
     overrides.map((envelope) => ({ envelope, receivedAt: now })),
     transaction,
-    machineIds,
+    { replanned: machineIds },
   );
   return done(applied);
 }

@@ -2,29 +2,32 @@ import type { Transaction } from 'sequelize';
 import type { Database } from '../desk';
 import { type Appended, type Received, append, arrivingEntry } from '../log/append';
 import { noteCorrection } from '../log/believed';
-import { noteWritten } from '../standing/known-machines';
-import { projectEntries, projectMachines } from '../standing/projection';
+import { type Stamps, noteWritten } from '../standing/known-machines';
+import { projectEntries, projectMachines, readStamps } from '../standing/projection';
 
 /**
  * Brings the projection up to date with entries that are known to be right, and writes them; to be the last step of a
  * change that has their machines to itself. A finding or a hand-over leaves every date where it is.
- * @param machineIds machines whose plan was changed besides
+ * @param replanned machines whose plan was changed besides
+ * @param stamps of the machines of the entries, where they are known already
  */
 export async function appendProjected(
   db: Database,
   received: readonly Received[],
   transaction: Transaction,
-  machineIds: readonly string[] = [],
+  { replanned = [], stamps }: { replanned?: readonly string[]; stamps?: ReadonlyMap<string, Stamps> } = {},
 ): Promise<Appended[]> {
   const corrections = received.filter(({ envelope }) => envelope.kind === 'correction');
   for (const { envelope, receivedAt } of corrections)
     await noteCorrection(db, { ...envelope, receivedAt }, transaction);
   // What a correction changes is anywhere in the log: its machine is read anew, like one whose plan was changed.
-  const anew = [...machineIds, ...corrections.flatMap(({ envelope }) => envelope.machineId ?? [])];
+  const anew = [...replanned, ...corrections.flatMap(({ envelope }) => envelope.machineId ?? [])];
   const arriving = received.map(arrivingEntry);
   const others = received.flatMap(({ envelope }) => envelope.machineId ?? []).filter((id) => !anew.includes(id));
   await projectMachines(db, anew, transaction, arriving);
-  await projectEntries(db, others, arriving, transaction);
+  const known = stamps ?? (await readStamps(db, others, transaction));
+  const stamped = new Map([...known].filter(([id]) => others.includes(id)));
+  await projectEntries(db, stamped, arriving, transaction);
   const written = await append(db, received, transaction);
   noteWritten(transaction, written);
   return written;

@@ -6,7 +6,7 @@ import { groupBy } from '../group-by';
 import { alone } from '../locks';
 import { type BelievedRow, newestOfMachine } from '../log/believed';
 import { type DerivedMachine, deriveMachine } from './derived-machine';
-import { type KnownMachine, keepKnown, takeKnown } from './known-machines';
+import { type KnownMachine, type Stamps, keepKnown, takeKnown } from './known-machines';
 import { selectPlan } from './plan-rows';
 import { machineLog } from './read-log';
 import { type StandingRows, sameRow } from './rows';
@@ -32,41 +32,55 @@ export async function projectMachines(
   if (wanted.length === 0) return;
   if (!transaction) return alone(db, { machineIds: wanted }, (own) => projectMachines(db, wanted, own));
   await db.change('UPDATE machine SET planStamp = planStamp + 1 WHERE id IN (:wanted)', { wanted }, transaction);
-  await projectEntries(db, wanted, arriving, transaction, true);
+  await project(db, await readStamps(db, wanted, transaction), arrivalsOf(arriving), transaction);
 }
 
 /**
- * Brings the projection of some machines up to date with entries that are written right after. What was known of a machine
- * after its last entry is gone on from; where nothing is known, or somebody changed its plan, it is read anew.
- * @param always also those that nothing arrives for which moves a date
+ * Brings the projection up to date with entries that are written right after. What was known of a machine after its last
+ * entry is gone on from; where nothing is known, or somebody changed its plan, it is read anew. A machine that nothing
+ * arrives for which moves a date is left alone.
+ * @param stamps of the machines that the caller has to itself
  */
 export async function projectEntries(
   db: Database,
-  machineIds: readonly string[],
+  stamps: ReadonlyMap<string, Stamps>,
   arriving: readonly BelievedRow[],
   transaction: Transaction,
-  always = false,
 ): Promise<void> {
-  const arrivals = groupBy(
+  const arrivals = arrivalsOf(arriving);
+  const moved = new Map<string, Stamps>();
+  for (const [machineId, each] of stamps) {
+    if (arrivals.has(machineId)) moved.set(machineId, each);
+    else {
+      const known = takeKnown(db, transaction, machineId, each);
+      if (known) keepKnown(db, transaction, machineId, known);
+    }
+  }
+  await project(db, moved, arrivals, transaction);
+}
+
+/** The entries that may move a date, by their machine. */
+const arrivalsOf = (arriving: readonly BelievedRow[]): Map<string, BelievedRow[]> =>
+  groupBy(
     arriving.filter((entry) => decidingKinds.includes(entry.kind) && decides(entry)),
     ({ machineId }) => machineId ?? '',
   );
-  if (machineIds.length === 0) return;
-  const stamps = [...(await stampsOf(db, machineIds, transaction))];
+
+async function project(
+  db: Database,
+  stamps: ReadonlyMap<string, Stamps>,
+  arrivals: ReadonlyMap<string, BelievedRow[]>,
+  transaction: Transaction,
+): Promise<void> {
+  const machines = [...stamps];
   // What many machines are known by at once would be too much to hold, and is not asked for again soon.
-  const keep = stamps.length <= mostKept;
-  for (let from = 0; from < stamps.length; from += machinesAtOnce) {
+  const keep = machines.length <= mostKept;
+  for (let from = 0; from < machines.length; from += machinesAtOnce) {
     const before: StandingRows[] = [];
     const after: StandingRows[] = [];
-    for (const [machineId, each] of stamps.slice(from, from + machinesAtOnce)) {
-      const mine = arrivals.get(machineId) ?? [];
-      const remembered = takeKnown(db, transaction, machineId, each);
-      if (mine.length === 0 && !always) {
-        if (remembered) keepKnown(db, transaction, machineId, remembered);
-        continue;
-      }
-      const known = remembered ?? (await readMachine(db, machineId, transaction));
-      const next = goOn(known, machineId, mine);
+    for (const [machineId, each] of machines.slice(from, from + machinesAtOnce)) {
+      const known = takeKnown(db, transaction, machineId, each) ?? (await readMachine(db, machineId, transaction));
+      const next = goOn(known, machineId, arrivals.get(machineId) ?? []);
       before.push(known.stored);
       after.push(next.rows);
       const { plan, log } = known;
@@ -124,7 +138,12 @@ async function replaceAll(
 }
 
 /** Which plan machines go by and how far their log reaches, by machine. */
-async function stampsOf(db: Database, machineIds: readonly string[], transaction: Transaction) {
+export async function readStamps(
+  db: Database,
+  machineIds: readonly string[],
+  transaction: Transaction,
+): Promise<Map<string, Stamps>> {
+  if (machineIds.length === 0) return new Map();
   const rows = await db.select<{ id: string; planStamp: number; seq: string | number | null }>(
     `SELECT id, planStamp, ${newestOfMachine} AS seq FROM machine WHERE id IN (:machineIds)`,
     { machineIds: [...new Set(machineIds)] },

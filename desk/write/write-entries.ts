@@ -11,6 +11,7 @@ import { applyFirstHours } from '../plan/task-templates';
 import { doubledDose } from './doubled-dose';
 import { type WriteOutcome, conflict, invalid, written } from './outcome';
 import { checkReferences, readReferences } from './references';
+import { readStamps } from '../standing/projection';
 import { checkBody, checkRules } from './rules';
 import { type Together, together } from './together';
 
@@ -88,13 +89,15 @@ async function writeParsed(
   transaction: Transaction,
 ): Promise<WriteOutcome[]> {
   const envelopes = batch.map(({ envelope }) => envelope);
-  const [stored, references] = await Promise.all([
+  // Asked for one after another without waiting for the answers.
+  const [stored, references, stamps] = await Promise.all([
     entriesAsWritten(
       db,
       envelopes.map(({ id }) => id),
       transaction,
     ),
     readReferences(db, envelopes, transaction),
+    readStamps(db, [...machines], transaction),
   ]);
   const known = new Map(stored.map((entry) => [entry.id, entry]));
   const refused = new Map<Received, WriteOutcome>();
@@ -114,7 +117,7 @@ async function writeParsed(
     const doubled = await doubledDose(db, received);
     right.push(received, ...(doubled ? [doubled] : []));
   }
-  const appended = await appendProjected(db, right, transaction, begun);
+  const appended = await appendProjected(db, right, transaction, { replanned: begun, stamps });
   return batch.map(
     (received) =>
       refused.get(received) ?? { ok: true, stored: true, entry: written(appended[right.indexOf(received)]!) },

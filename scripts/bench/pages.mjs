@@ -21,6 +21,9 @@ const machineOf = (sql) => `${sql} WHERE due_state.machineId = '${id('M', 50)}'`
 
 /** Each page with the SQL that yields its rows. `sum`: goes through the plant; `file`: gives all of it. */
 const pages = [
+  // The bare page: made for each request as all of the book are, with nothing in it but an empty form.
+  ['/plant/meters/import', 'SELECT 1'],
+  // Made once, when the application was built: what the framework costs without making a page.
   ['/round?id=none', 'SELECT 1'],
   [`/today/${day(0)}`, wanted('due_state')],
   [
