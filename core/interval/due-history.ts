@@ -42,14 +42,14 @@ export function dueHistory(
 
 /** Whether two inputs are the same, so that the same follows from them. */
 export const sameInput = (a: TaskPlanAndLog, b: TaskPlanAndLog): boolean =>
-  samePlan(a, b) &&
-  sameList(a.entries, b.entries) &&
-  sameList(a.events?.map(keyOf) ?? [], b.events?.map(keyOf) ?? []) &&
   a.meters.hours === b.meters.hours &&
-  a.meters.cycles === b.meters.cycles;
+  a.meters.cycles === b.meters.cycles &&
+  sameList(a.entries, b.entries) &&
+  (a.events === b.events || sameList(a.events?.map(keyOf) ?? [], b.events?.map(keyOf) ?? [])) &&
+  samePlan(a, b);
 
 const sameList = (a: readonly unknown[], b: readonly unknown[]): boolean =>
-  a.length === b.length && a.every((each, place) => each === b[place]);
+  a === b || (a.length === b.length && a.every((each, place) => each === b[place]));
 
 const keyOf = ({ name, atMs }: { name: string; atMs: number }): string => `${atMs} ${name}`;
 
@@ -64,8 +64,11 @@ const samePlan = (a: TaskPlanAndLog, b: TaskPlanAndLog): boolean =>
 
 /** Whether two lists hold the same plain things. */
 const sameRows = (a: readonly object[], b: readonly object[]): boolean =>
-  a.length === b.length &&
-  a.every((each, place) => sameList(Object.entries(each).flat(), Object.entries(b[place]!).flat()));
+  a === b ||
+  (a.length === b.length &&
+    a.every(
+      (each, place) => each === b[place] || sameList(Object.entries(each).flat(), Object.entries(b[place]!).flat()),
+    ));
 
 /** The instant until which two inputs say the same of the past, the second having more in its log. */
 function inputSameUntil(before: TaskPlanAndLog, now: TaskPlanAndLog, meters: PastMeters): number {

@@ -178,12 +178,10 @@ async function replaceRows<Row extends object>(
   keyOf: (row: Row) => string,
   transaction: Transaction,
 ): Promise<void> {
-  // Nearly all rows are those that stood there: only the others are looked at one by one.
-  const [standing, wanted] = [new Set(stored), new Set(derived)];
-  const before = new Map(stored.filter((row) => !wanted.has(row)).map((row) => [keyOf(row), row]));
+  const [left, made] = whereTheyDiffer(stored, derived);
+  const before = new Map(left.map((row) => [keyOf(row), row]));
   const changed: Row[] = [];
-  for (const row of derived) {
-    if (standing.has(row)) continue;
+  for (const row of made) {
     const stood = before.get(keyOf(row));
     if (!stood || !sameRow(stood, row)) changed.push(row);
     before.delete(keyOf(row));
@@ -195,4 +193,14 @@ async function replaceRows<Row extends object>(
       where: Object.fromEntries(keys.map((key) => [key, gone[key]])) as WhereOptions<Row>,
       transaction,
     });
+}
+
+/** What stands in one of two lists alone: nearly all rows are the very ones that stood there, mostly at the same place. */
+function whereTheyDiffer<Row>(stored: readonly Row[], derived: readonly Row[]): [Row[], Row[]] {
+  if (stored.length === derived.length) {
+    const places = [...derived.keys()].filter((place) => stored[place] !== derived[place]);
+    return [places.map((place) => stored[place]!), places.map((place) => derived[place]!)];
+  }
+  const [standing, wanted] = [new Set(stored), new Set(derived)];
+  return [stored.filter((row) => !wanted.has(row)), derived.filter((row) => !standing.has(row))];
 }
