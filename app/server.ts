@@ -13,6 +13,7 @@ import {
   namesNothing,
   refusal,
 } from '@/desk/desk';
+import { findActivePerson } from '@/desk/read/lists';
 import { sayHindered } from './answer';
 import { heavily } from './heavy';
 import { personCookie } from './person-cookie';
@@ -60,7 +61,7 @@ export const readingMuch = <Value>(work: (db: Database) => Promise<Value>): Prom
 export const currentActor = cache(async (): Promise<Actor | null> => {
   const { data: id } = ulid.safeParse((await cookies()).get(personCookie)?.value);
   if (!id) return null;
-  const person = await reading((db) => db.Person.findOne({ where: { id, active: true } }));
+  const person = await reading((db) => findActivePerson(db, id));
   return person ? { id: person.id, initials: person.initials, name: person.name } : null;
 });
 

@@ -6,6 +6,7 @@ import { type PlantDay, addDays, plantToday } from '@/core/time/plant-day';
 import type { Desk } from '../desk';
 import { type TaskState, loadTaskStates } from '../standing/states';
 import { thePlant } from '../plant';
+import { allAreas, routesInUse } from './lists';
 
 export type DueGroupCount = { key: string; label: string; count: number };
 export type DuePage = {
@@ -187,8 +188,8 @@ function conditionOf(
 /** What the filter offers to choose from; the stages come off their index without reading a row. */
 export async function readDueChoices({ db }: Pick<Desk, 'db'>) {
   const [areas, routes, lubricants, stages] = await Promise.all([
-    db.Area.findAll({ order: [['position', 'ASC']] }),
-    db.Route.findAll({ where: { retiredOn: null }, order: [['code', 'ASC']] }),
+    allAreas(db),
+    routesInUse(db),
     db.Lubricant.findAll({ where: { retiredOn: null }, attributes: ['code', 'name'], order: [['code', 'ASC']] }),
     db.select<{ stage: string }>("SELECT DISTINCT stage FROM due_state WHERE stage <> '' ORDER BY stage"),
   ]);

@@ -10,6 +10,7 @@ import { type MeterStanding, loadMeters } from '../standing/meters';
 import { type TaskState, deriveTaskStates, loadTaskStates } from '../standing/states';
 import { findMachine } from '../register/machines';
 import { type LogLine, readLog } from '../log/lines';
+import { allGuns, findPoint, reservoirsOf } from './lists';
 import { type SourceRank } from '@/core/words/source-ranks';
 
 type Row<Model extends 'Machine' | 'LubePoint' | 'Area' | 'Lubricant' | 'Reservoir' | 'MachineModel' | 'Task'> =
@@ -47,7 +48,7 @@ export async function readMachinePage(
     loadMeters(db, [machine.id]),
     readLog(db, { machineCode: machine.code }, 15),
     db.MachineCode.findAll({ where: { machineId: machine.id } }),
-    db.Reservoir.findAll({ where: { machineId: machine.id }, order: [['name', 'ASC']] }),
+    reservoirsOf(db, machine.id),
     machine.modelId ? db.MachineModel.findByPk(machine.modelId) : null,
   ]);
   return {
@@ -100,7 +101,7 @@ export async function readPointPage(
   number: number,
 ): Promise<PointPage | undefined> {
   const machine = await findMachine({ db }, code);
-  const point = machine && (await db.LubePoint.findOne({ where: { machineId: machine.id, number } }));
+  const point = machine && (await findPoint(db, machine.id, number));
   if (!machine || !point) return undefined;
   const [states, retiredTasks, rows, meters, guns, history] = await Promise.all([
     deriveTaskStates(db, now, { pointId: point.id }),
@@ -111,7 +112,7 @@ export async function readPointPage(
       { pointId: point.id, reservoirId: point.reservoirId ?? '' },
     ),
     loadMeters(db, [machine.id]),
-    db.Gun.findAll({ order: [['code', 'ASC']] }),
+    allGuns(db),
     readLog(db, { pointId: point.id }, 30),
   ]);
   const ranked = byRank(

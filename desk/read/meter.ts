@@ -1,7 +1,19 @@
+import { eachTurn } from '../standing/plan-rows';
 import type { Database, Desk } from '../desk';
-import { type DerivedMeter, deriveMeters } from '../standing/meters';
+import { type DerivedMeter, type MeterStanding, deriveMeters, loadMeters } from '../standing/meters';
 import { isOf, readBelieved } from '../log/believed';
 import { findMachine } from '../register/machines';
+
+/** Every meter of machines in use with the code of its machine, some machines at a time. */
+export const eachMeterInUse = (db: Database): AsyncGenerator<{ machine: string; meter: MeterStanding }[]> =>
+  eachTurn(db, async (machineIds) => {
+    const [meters, machines] = await Promise.all([
+      loadMeters(db, machineIds),
+      db.Machine.findAll({ where: { id: machineIds }, attributes: ['id', 'code'] }),
+    ]);
+    const codeOf = new Map(machines.map(({ id, code }) => [id, code]));
+    return meters.map((meter) => ({ machine: codeOf.get(meter.machineId)!, meter }));
+  });
 
 /** One line of a meter's page: a reading or a new dial, where it came from, and what became of it. */
 export type MeterLine = {

@@ -4,6 +4,7 @@ import type { Desk } from '../desk';
 import { groupBy } from '../group-by';
 import { thePlant } from '../plant';
 import { standingSql } from '../standing/standing-sql';
+import { allAreas } from './lists';
 
 /** From so many machines on the areas are folded, and the one that is asked for is open. */
 const mostUnfolded = 150;
@@ -38,7 +39,7 @@ const countsOf = (points: number | undefined, row: Sums | undefined): TreeCounts
 export async function readPlantTree({ db, now }: Pick<Desk, 'db' | 'now'>, open = ''): Promise<PlantTree> {
   const today = plantToday(now, await thePlant(db));
   const [areas, inUse, standing] = await Promise.all([
-    db.Area.findAll({ order: [['position', 'ASC']] }),
+    allAreas(db),
     db.select<{ areaId: string; machines: number; points: number }>(
       `SELECT machine.areaId, COUNT(DISTINCT machine.id) AS machines, COUNT(lube_point.id) AS points
        FROM machine LEFT JOIN lube_point ON lube_point.machineId = machine.id AND lube_point.retiredOn IS NULL

@@ -1,6 +1,7 @@
 import { pointLabel } from '@/core/register/assignment';
 import { type PointKind, pointKinds } from '@/core/register/point-kinds';
 import type { Database } from '../desk';
+import { allAreas, allPeople } from './lists';
 
 /** A point as it is offered where many are picked. */
 export type PointChoiceRow = { id: string; label: string; name: string; machine: string; area: string; kind: string };
@@ -11,7 +12,7 @@ const togetherMost = 2000;
 /** The areas to pick from one after another; null where the plant is small enough to be picked from as a whole. */
 export async function areasToPickFrom(db: Database): Promise<{ code: string; name: string }[] | null> {
   if ((await db.LubePoint.count({ where: { retiredOn: null } })) <= togetherMost) return null;
-  const areas = await db.Area.findAll({ order: [['position', 'ASC']] });
+  const areas = await allAreas(db);
   return areas.map(({ code, name }) => ({ code, name }));
 }
 
@@ -53,7 +54,7 @@ export async function readChangeSets(
 ): Promise<{ id: string; title: string; madeAt: Date; by: string; undone: boolean }[]> {
   const [sets, people] = await Promise.all([
     db.ChangeSet.findAll({ where: { kind }, order: [['madeAt', 'DESC']], limit: most }),
-    db.Person.findAll(),
+    allPeople(db),
   ]);
   return sets.map(({ id, title, madeAt, personId, undoneAt }) => ({
     id,

@@ -4,6 +4,7 @@ import { isGreaseKind } from '@/core/store/store-room';
 import type { Database, Desk } from '../desk';
 import { type LubricantNeed, readNeeds } from '../store/needs';
 import { judgedOf } from '../store/judged';
+import { allPeople, findLubricant, lubricantsInUse, stockOnHand } from './lists';
 
 type Row<Model extends 'Lubricant' | 'StockItem' | 'Gun' | 'GunCalibration'> = InstanceType<Database[Model]>;
 
@@ -22,8 +23,8 @@ const stockInUse = (lubricantId?: string) => ({ emptiedOn: null, ...(lubricantId
 /** Every lubricant of the house with what is on hand and where it is used. */
 async function readShelf(db: Database): Promise<Omit<StoreRoomLine, 'need'>[]> {
   const [lubricants, stock, used] = await Promise.all([
-    db.Lubricant.findAll({ where: inUse, order: [['code', 'ASC']] }),
-    db.StockItem.findAll({ where: stockInUse() }),
+    lubricantsInUse(db),
+    stockOnHand(db),
     db.select<{ lubricantId: string; points: number }>(
       'SELECT lubricantId, COUNT(DISTINCT pointId) AS points FROM due_state WHERE lubricantId IS NOT NULL GROUP BY lubricantId',
     ),
@@ -77,7 +78,7 @@ export async function readLubricantPage(
   { db, now }: Pick<Desk, 'db' | 'now'>,
   code: string,
 ): Promise<LubricantPage | undefined> {
-  const lubricant = await db.Lubricant.findOne({ where: { code } });
+  const lubricant = await findLubricant(db, code);
   if (!lubricant) return undefined;
   const [stock, [need], points, [used], guns, replacements, people, others] = await Promise.all([
     db.StockItem.findAll({ where: stockInUse(lubricant.id), order: [['receivedOn', 'ASC']] }),
@@ -93,7 +94,7 @@ export async function readLubricantPage(
     ),
     db.Gun.findAll({ where: { lubricantId: lubricant.id }, order: [['code', 'ASC']] }),
     db.Replacement.findAll({ where: { lubricantId: lubricant.id }, order: [['formerName', 'ASC']] }),
-    db.Person.findAll(),
+    allPeople(db),
     db.Lubricant.findAll({ where: { ...inUse, id: { [Op.ne]: lubricant.id } }, order: [['code', 'ASC']] }),
   ]);
   const calibrations =

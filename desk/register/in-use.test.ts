@@ -3,7 +3,8 @@ import { freshDatabase } from '@/db/testing';
 import { readDueList } from '../read/due-list';
 import { readMachinePage, readPointPage } from '../read/machine';
 import { readPlantTree } from '../read/plant-tree';
-import { listRoutes, createRoute } from '../walk/routes';
+import { createRoute, readRoute } from '../walk/routes';
+import { routesInUse } from '../read/lists';
 import { rebuild } from '../standing/rebuild';
 import { createTask } from '../plan/tasks';
 import { beginWalk, smallPlant, taskForm } from '../testing';
@@ -13,6 +14,7 @@ import { type Retirable, setInUse } from './in-use';
 describe('out of use and back', async () => {
   const db = await freshDatabase();
   const { ids, desk, entry } = await smallPlant(db);
+  const routes = async () => Promise.all((await routesInUse(db)).map(async ({ id }) => (await readRoute(db, id))!));
   await writeEntry(
     db,
     desk.now,
@@ -51,7 +53,7 @@ describe('out of use and back', async () => {
       const before = await db.DueStanding.findAll({ raw: true });
       expect(await set(kind, id(), false)).toMatchObject({ ok: true });
       expect(await due()).toEqual(left);
-      expect((await listRoutes(desk))[0]!.taskIds).toHaveLength(left.length);
+      expect((await routes())[0]!.taskIds).toHaveLength(left.length);
       const projected = await db.DueStanding.findAll({ raw: true, order: [['taskId', 'ASC']] });
       await rebuild(db);
       expect(await db.DueStanding.findAll({ raw: true, order: [['taskId', 'ASC']] })).toEqual(projected);
@@ -79,9 +81,9 @@ describe('out of use and back', async () => {
   });
 
   it('a route out of use is not walked', async () => {
-    const route = (await listRoutes(desk))[0]!;
+    const route = (await routes())[0]!;
     await set('route', route.id, false);
-    expect(await listRoutes(desk)).toEqual([]);
+    expect(await routes()).toEqual([]);
     expect(await beginWalk(desk, route.id, 'all')).toBeUndefined();
     await set('route', route.id, true);
     await set('task', look, false);

@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { freshDatabase } from '@/db/testing';
 import { addAssignment } from '../assign/assignments';
-import { createRoute, listRoutes, updateRoute } from '../walk/routes';
+import { createRoute, readRoute, updateRoute } from '../walk/routes';
+import { routesInUse } from '../read/lists';
 import { loadTaskStates } from '../standing/states';
 import { createTask, takeGreaseProposal } from '../plan/tasks';
 import { smallPlant } from '../testing';
@@ -12,6 +13,7 @@ import { createPoint, movePoint, updatePoint } from './points';
 describe('the register', async () => {
   const db = await freshDatabase();
   const { ids, desk } = await smallPlant(db);
+  const routes = async () => Promise.all((await routesInUse(db)).map(async ({ id }) => (await readRoute(db, id))!));
   const machine = (change = {}) => ({
     areaId: ids.area,
     code: 'm-7',
@@ -218,16 +220,16 @@ describe('the register', async () => {
       const tasks = (await db.Task.findAll()).map(({ id }) => id);
       const made = await createRoute(desk, { code: 'r-1', name: 'Round', note: '', taskIds: tasks });
       expect(made.ok).toBe(true);
-      const [route] = await listRoutes(desk);
+      const [route] = await routes();
       const turned = [...tasks].reverse();
       expect(
         await updateRoute(desk, route!.id, route!.version, { code: 'R-1', name: 'Round', note: '', taskIds: turned }),
       ).toMatchObject({ ok: true });
-      expect((await listRoutes(desk))[0]!.taskIds).toEqual(turned);
+      expect((await routes())[0]!.taskIds).toEqual(turned);
       expect(
         await updateRoute(desk, route!.id, route!.version, { code: 'R-1', name: 'Round', note: '', taskIds: tasks }),
       ).toMatchObject({ ok: false, code: 'edited-meanwhile' });
-      expect((await listRoutes(desk))[0]!.taskIds).toEqual(turned);
+      expect((await routes())[0]!.taskIds).toEqual(turned);
       expect(fieldsOf(await createRoute(desk, { code: 'R-1', name: 'Other', note: '', taskIds: tasks }))).toEqual([
         'code',
       ]);

@@ -5,7 +5,6 @@ import { type Desk, type Result, done, refusal } from '../desk';
 import { parseForm } from '../parse';
 import { checkVersion, saving } from '../change/save';
 import { selectStops } from './stops';
-import { groupBy } from '../group-by';
 
 const codeTaken = { code: 'Another route has this code. Choose another.' };
 
@@ -85,19 +84,6 @@ export async function readRoute(db: Desk['db'], id: string): Promise<RouteSummar
   return { id, code, name, note, version, taskIds: (await selectStops(db, id)).map(({ taskId }) => taskId) };
 }
 
-/** All routes with their tasks in walking order, those that are no longer done left out. */
-export async function listRoutes({ db }: Pick<Desk, 'db'>): Promise<RouteSummary[]> {
-  const [routes, stops] = await Promise.all([
-    db.Route.findAll({ where: { retiredOn: null }, order: [['code', 'ASC']] }),
-    selectStops(db),
-  ]);
-  const stopsOf = groupBy(stops, ({ routeId }) => routeId);
-  return routes.map(({ id, code, name, note, version }) => ({
-    id,
-    code,
-    name,
-    note,
-    version,
-    taskIds: (stopsOf.get(id) ?? []).map(({ taskId }) => taskId),
-  }));
-}
+/** Whether a route was taken out of use. */
+export const isRouteRetired = async (db: Desk['db'], id: string): Promise<boolean> =>
+  Boolean((await db.Route.findByPk(id))?.retiredOn);

@@ -4,6 +4,7 @@ import { PageHead } from '@/components/ui/page-head';
 import { day, number, quantityOf } from '@/components/words';
 import { families } from '@/core/compat/vocabulary';
 import { readStoreRoom } from '@/desk/read/store-room';
+import { allLubricants } from '@/desk/read/lists';
 import { openDesk, readingMuch } from '@/app/server';
 
 export const metadata: Metadata = { title: 'Lubricants' };
@@ -13,7 +14,7 @@ export default async function LubricantsPage() {
   const desk = await openDesk();
   const { lines, retired } = await readingMuch(async (db) => ({
     lines: await readStoreRoom(desk),
-    retired: (await db.Lubricant.findAll({ order: [['code', 'ASC']] })).filter(({ retiredOn }) => retiredOn),
+    retired: (await allLubricants(db)).filter(({ retiredOn }) => retiredOn),
   }));
   return (
     <>

@@ -1,6 +1,7 @@
 import type { NextRequest } from 'next/server';
 import { eachRoundAhead } from '@/desk/read/rounds-ahead';
 import { thePlant } from '@/desk/plant';
+import { findRouteInUse } from '@/desk/read/lists';
 import { siteAddress } from '@/app/site-address';
 import { database } from '@/app/server';
 import { answering, problem } from '../problem';
@@ -16,7 +17,7 @@ export async function GET(request: NextRequest) {
     const db = database();
     const now = new Date();
     const route = request.nextUrl.searchParams.get('route')?.toUpperCase();
-    if (route !== undefined && !(await db.Route.findOne({ where: { code: route, retiredOn: null } })))
+    if (route !== undefined && !(await findRouteInUse(db, route)))
       return problem('not-found', `There is no route ${route}.`);
     const [plant, site] = await Promise.all([thePlant(db), siteAddress()]);
     return streamed(

@@ -1,5 +1,6 @@
 import { isGreaseKind } from '@/core/store/store-room';
 import { readNeeds } from '@/desk/store/needs';
+import { lubricantsInUse, stockOnHand } from '@/desk/read/lists';
 import { csvResponse } from '../csv';
 import { heavily } from '@/app/heavy';
 import { answering } from '../problem';
@@ -12,8 +13,8 @@ export async function GET() {
     const now = new Date();
     const [needs, stock, lubricants] = await Promise.all([
       heavily(() => readNeeds(db, now)),
-      db.StockItem.findAll({ where: { emptiedOn: null } }),
-      db.Lubricant.findAll({ where: { retiredOn: null }, order: [['code', 'ASC']] }),
+      stockOnHand(db),
+      lubricantsInUse(db),
     ]);
     const round = (value: number) => Number(value.toFixed(3));
     const rows = lubricants.map(({ id, code, name, designation, kind }) => {

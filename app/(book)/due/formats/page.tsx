@@ -5,6 +5,7 @@ import { PageHead } from '@/components/ui/page-head';
 import { Section } from '@/components/ui/section';
 import { counted, day, number, weekday } from '@/components/words';
 import { readRoundsAhead } from '@/desk/read/rounds-ahead';
+import { routesInUse } from '@/desk/read/lists';
 import { type Search, searchOf } from '@/app/search';
 import { siteAddress } from '@/app/site-address';
 import { openDesk, readingMuch } from '@/app/server';
@@ -19,7 +20,7 @@ export default async function FormatsPage({ searchParams }: Search) {
   const asked = (await searchOf<'route'>(searchParams)).route;
   const desk = await openDesk();
   const { rounds, routes, one, site } = await readingMuch(async (db) => {
-    const all = await db.Route.findAll({ where: { retiredOn: null }, order: [['code', 'ASC']] });
+    const all = await routesInUse(db);
     const shown = all.find(({ code }) => code === asked) ?? (all.length > togetherMost ? all[0] : undefined);
     return {
       routes: all.map(({ code, name }) => [code, name] as const),

@@ -10,6 +10,7 @@ import { loadTaskStates } from '@/desk/standing/states';
 import { thePlant } from '@/desk/plant';
 import { type LogLine, readEntry } from '@/desk/log/lines';
 import { readNames } from '@/desk/read/names';
+import { allGuns, allLubricants } from '@/desk/read/lists';
 import { pointPath } from '@/app/due-item';
 import { openDesk, reading } from '@/app/server';
 import { CorrectionForm } from './correction-form';
@@ -25,8 +26,8 @@ export default async function EntryPage({ params }: { params: Promise<{ id: stri
   const { entry, plant, lubricants, guns } = await reading(async (db) => ({
     entry: await readEntry(db, id),
     plant: await thePlant(db),
-    lubricants: await db.Lubricant.findAll({ order: [['code', 'ASC']] }),
-    guns: await db.Gun.findAll(),
+    lubricants: await allLubricants(db),
+    guns: await allGuns(db),
   }));
   if (!entry) notFound();
   const names = await reading((db) => readNames(db, entry.chain));

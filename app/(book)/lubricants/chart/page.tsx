@@ -9,6 +9,7 @@ import { assumedIndex } from '@/core/viscosity/carry';
 import { isoGrades } from '@/core/viscosity/iso-3448';
 import { waltherLine } from '@/core/viscosity/walther';
 import { openDesk, reading } from '@/app/server';
+import { lubricantsInUse } from '@/desk/read/lists';
 
 export const metadata: Metadata = { title: 'Viscosity and temperature' };
 
@@ -38,7 +39,7 @@ function windowOf({ fromC, toC, thinnest, thickest }: Search): OperatingWindow |
 export default async function ChartPage({ searchParams }: { searchParams: Promise<Search> }) {
   const search = await searchParams;
   await openDesk();
-  const rows = await reading((db) => db.Lubricant.findAll({ where: { retiredOn: null }, order: [['code', 'ASC']] }));
+  const rows = await reading((db) => lubricantsInUse(db));
   const oils = rows
     .filter(({ kind }) => !isGreaseKind(kind))
     .flatMap((row) => {

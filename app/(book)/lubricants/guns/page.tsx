@@ -7,6 +7,7 @@ import { day, measured } from '@/components/words';
 import { isGreaseKind } from '@/core/store/store-room';
 import { openDesk, reading } from '@/app/server';
 import { CalibrationFields, GunFields } from './gun-fields';
+import { allCalibrations, allGuns, allPeople, lubricantsInUse } from '@/desk/read/lists';
 
 export const metadata: Metadata = { title: 'Guns' };
 
@@ -14,15 +15,10 @@ export const metadata: Metadata = { title: 'Guns' };
 export default async function GunsPage() {
   await openDesk();
   const { guns, calibrations, lubricants, people } = await reading(async (db) => ({
-    guns: await db.Gun.findAll({ order: [['code', 'ASC']] }),
-    calibrations: await db.GunCalibration.findAll({
-      order: [
-        ['doneOn', 'DESC'],
-        ['id', 'DESC'],
-      ],
-    }),
-    lubricants: await db.Lubricant.findAll({ where: { retiredOn: null }, order: [['code', 'ASC']] }),
-    people: await db.Person.findAll(),
+    guns: await allGuns(db),
+    calibrations: await allCalibrations(db),
+    lubricants: await lubricantsInUse(db),
+    people: await allPeople(db),
   }));
   const greases = lubricants.filter(({ kind }) => isGreaseKind(kind));
   return (

@@ -8,6 +8,7 @@ import { families } from '@/core/compat/vocabulary';
 import { hazards } from '@/core/words/hazards';
 import { openDesk, reading } from '@/app/server';
 import { siteAddress } from '@/app/site-address';
+import { allGuns, lubricantsInUse } from '@/desk/read/lists';
 
 export const metadata: Metadata = { title: 'Labels for cans and guns' };
 
@@ -16,8 +17,8 @@ export default async function LubricantLabelsPage() {
   await openDesk();
   const [{ lubricants, guns }, site] = await Promise.all([
     reading(async (db) => ({
-      lubricants: await db.Lubricant.findAll({ where: { retiredOn: null }, order: [['code', 'ASC']] }),
-      guns: await db.Gun.findAll({ order: [['code', 'ASC']] }),
+      lubricants: await lubricantsInUse(db),
+      guns: await allGuns(db),
     })),
     siteAddress(),
   ]);

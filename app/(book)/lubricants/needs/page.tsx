@@ -4,6 +4,7 @@ import { PageHead } from '@/components/ui/page-head';
 import { counted, quantityOf } from '@/components/words';
 import { isGreaseKind } from '@/core/store/store-room';
 import { readNeeds } from '@/desk/store/needs';
+import { allLubricants, stockOnHand } from '@/desk/read/lists';
 import { type Search, searchOf } from '@/app/search';
 import { openDesk, readingMuch } from '@/app/server';
 
@@ -18,8 +19,8 @@ export default async function NeedsPage({ searchParams }: Search) {
   const desk = await openDesk();
   const { needs, stock, lubricants } = await readingMuch(async (db) => ({
     needs: await readNeeds(db, desk.now),
-    stock: await db.StockItem.findAll({ where: { emptiedOn: null } }),
-    lubricants: await db.Lubricant.findAll(),
+    stock: await stockOnHand(db),
+    lubricants: await allLubricants(db),
   }));
   const all = [...new Set(needs.flatMap(({ byRoute }) => byRoute.map(({ route }) => route)))].sort();
   const routes = all.length <= columnsMost ? all : all.filter((route) => route === asked);

@@ -8,6 +8,7 @@ import { computeStored } from '@/core/method';
 import { readPlate } from '@/core/viscosity/read-plate';
 import { viscosityTranslate } from '@/core/viscosity/translate';
 import { readReplacements } from '@/desk/read/store-room';
+import { lubricantsInUse } from '@/desk/read/lists';
 import { type Search, searchOf } from '@/app/search';
 import { openDesk, reading } from '@/app/server';
 import { Decoded } from './decoded';
@@ -23,7 +24,7 @@ export default async function TranslatePage({ searchParams }: Search) {
   const plate = ((await searchOf<'plate'>(searchParams)).plate ?? '').slice(0, 200).trim();
   await openDesk();
   const { lubricants, former } = await reading(async (db) => ({
-    lubricants: await db.Lubricant.findAll({ where: { retiredOn: null }, order: [['code', 'ASC']] }),
+    lubricants: await lubricantsInUse(db),
     former: await readReplacements(db),
   }));
   const { decoded, read, translated, wanted } = meaningOf(plate);

@@ -6,6 +6,7 @@ import { pointKinds } from '@/core/register/point-kinds';
 import { templateTaskWords } from '@/core/register/task-template';
 import { thePlant } from '@/desk/plant';
 import { readChangeSets, pointsToPickFrom } from '@/desk/read/point-choices';
+import { allTemplates } from '@/desk/read/lists';
 import { openDesk, reading } from '@/app/server';
 import { OutOfUse } from '@/app/(book)/in-use';
 import { ApplyForm } from './apply-form';
@@ -16,7 +17,7 @@ export const metadata: Metadata = { title: 'Templates' };
 export default async function TemplatesPage() {
   await openDesk();
   const { all, choices, areas, sets, plant } = await reading(async (db) => ({
-    all: await db.TaskTemplate.findAll({ order: [['name', 'ASC']] }),
+    all: await allTemplates(db),
     ...(await pointsToPickFrom(db)),
     sets: await readChangeSets(db, 'template'),
     plant: await thePlant(db),

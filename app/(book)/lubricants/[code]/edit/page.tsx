@@ -4,6 +4,7 @@ import { PageHead } from '@/components/ui/page-head';
 import { openDesk, reading } from '@/app/server';
 import { InUse } from '@/app/(book)/in-use';
 import { LubricantFields } from '@/app/(book)/lubricants/lubricant-fields';
+import { findLubricant } from '@/desk/read/lists';
 
 export const metadata: Metadata = { title: 'Change a lubricant' };
 
@@ -12,7 +13,7 @@ const typed = (value: number | null | undefined): string => (value == null ? '' 
 export default async function EditLubricantPage({ params }: { params: Promise<{ code: string }> }) {
   const code = decodeURIComponent((await params).code);
   await openDesk();
-  const row = await reading((db) => db.Lubricant.findOne({ where: { code } }));
+  const row = await reading((db) => findLubricant(db, code));
   if (!row) notFound();
   return (
     <div className="max-w-4xl">

@@ -5,17 +5,18 @@ import { Section } from '@/components/ui/section';
 import { openDesk, reading } from '@/app/server';
 import { FromModelFields } from '../copy-fields';
 import { MachineFields } from '../machine-fields';
+import { allAreas, allModels } from '@/desk/read/lists';
 
 export const metadata: Metadata = { title: 'Add a machine' };
 
 export default async function NewMachinePage() {
   await openDesk();
   const { areas, models } = await reading(async (db) => ({
-    areas: (await db.Area.findAll({ order: [['position', 'ASC']] })).map(({ id, code, name }) => ({
+    areas: (await allAreas(db)).map(({ id, code, name }) => ({
       value: id,
       label: `${code} ${name}`,
     })),
-    models: (await db.MachineModel.findAll({ order: [['name', 'ASC']] })).map(({ id, name }) => ({
+    models: (await allModels(db)).map(({ id, name }) => ({
       value: id,
       label: name,
     })),

@@ -6,6 +6,7 @@ import { typedTemplateTask } from '@/core/register/task-template';
 import { openDesk, reading } from '@/app/server';
 import { TakeOutOfUse } from '@/app/(book)/in-use';
 import { TemplateFields } from '../template-fields';
+import { findTemplate } from '@/desk/read/lists';
 
 export const metadata: Metadata = { title: 'Template' };
 
@@ -13,7 +14,7 @@ export const metadata: Metadata = { title: 'Template' };
 export default async function TemplatePage({ params }: { params: Promise<{ id: string }> }) {
   const { id } = await params;
   await openDesk();
-  const template = await reading((db) => db.TaskTemplate.findByPk(id));
+  const template = await reading((db) => findTemplate(db, id));
   if (!template) notFound();
   if (template.retiredOn) redirect('/plant/templates');
   const { name, pointKind, firstHours, tasks, version = 0 } = template;

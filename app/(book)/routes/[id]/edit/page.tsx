@@ -1,7 +1,7 @@
 import type { Metadata } from 'next';
 import { notFound, redirect } from 'next/navigation';
 import { PageHead } from '@/components/ui/page-head';
-import { readRoute } from '@/desk/walk/routes';
+import { isRouteRetired, readRoute } from '@/desk/walk/routes';
 import { areasToPickFrom } from '@/desk/read/point-choices';
 import { readTaskChoices, readTaskChoicesOf } from '@/desk/read/task-choices';
 import { openDesk, reading } from '@/app/server';
@@ -13,14 +13,14 @@ export const metadata: Metadata = { title: 'Change a route' };
 export default async function EditRoutePage({ params }: { params: Promise<{ id: string }> }) {
   const { id } = await params;
   const desk = await openDesk();
-  const { areas, choices, route, kept } = await reading(async (db) => {
-    const [kept, route, areas] = await Promise.all([db.Route.findByPk(id), readRoute(db, id), areasToPickFrom(db)]);
+  const { areas, choices, route, retired } = await reading(async (db) => {
+    const [retired, route, areas] = await Promise.all([isRouteRetired(db, id), readRoute(db, id), areasToPickFrom(db)]);
     const choices = areas
       ? await readTaskChoicesOf(db, desk.now, route?.taskIds ?? [])
       : await readTaskChoices(db, desk.now);
-    return { areas, choices, route, kept };
+    return { areas, choices, route, retired };
   });
-  if (kept?.retiredOn) redirect('/routes');
+  if (retired) redirect('/routes');
   if (!route) notFound();
   return (
     <>

@@ -1,6 +1,7 @@
 import { problemsOf } from '@/core/problems';
 import { deriveMeters } from '@/desk/standing/meters';
 import { oneReadingPost, postReadings, readingsPost } from '@/desk/write/readings';
+import { findMeter } from '@/desk/read/lists';
 import { database } from '@/app/server';
 import { answering, problem, readJson } from '@/app/api/problem';
 
@@ -36,7 +37,7 @@ export async function GET(_: Request, { params }: Context) {
   return answering(async () => {
     const db = database();
     const { id } = await params;
-    const meter = await db.Meter.findByPk(id);
+    const meter = await findMeter(db, id);
     if (!meter) return unknown();
     const derived = (await deriveMeters(db, [meter.machineId])).find((each) => each.id === id)!;
     const instant = (atMs: number) => new Date(atMs).toISOString();

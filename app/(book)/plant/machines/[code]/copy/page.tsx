@@ -5,6 +5,7 @@ import { PageHead } from '@/components/ui/page-head';
 import { Section } from '@/components/ui/section';
 import { counted } from '@/components/words';
 import { readMachinePage } from '@/desk/read/machine';
+import { allAreas } from '@/desk/read/lists';
 import { openDesk, reading } from '@/app/server';
 import { CopyFields, ModelFields } from '@/app/(book)/plant/machines/copy-fields';
 
@@ -15,7 +16,7 @@ export default async function CopyMachinePage({ params }: { params: Promise<{ co
   const desk = await openDesk();
   const { page, areas } = await reading(async (db) => ({
     page: await readMachinePage(desk, code),
-    areas: await db.Area.findAll({ order: [['position', 'ASC']] }),
+    areas: await allAreas(db),
   }));
   if (!page) notFound();
   const { machine, points, states, reservoirs, model } = page;

@@ -2,6 +2,7 @@ import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
 import { PageHead } from '@/components/ui/page-head';
 import { findMachine } from '@/desk/register/machines';
+import { allAreas } from '@/desk/read/lists';
 import { openDesk, reading } from '@/app/server';
 import { InUse } from '@/app/(book)/in-use';
 import { MachineFields } from '@/app/(book)/plant/machines/machine-fields';
@@ -15,7 +16,7 @@ export default async function EditMachinePage({ params }: { params: Promise<{ co
   await openDesk();
   const { machine, areas } = await reading(async (db) => ({
     machine: await findMachine({ db }, decodeURIComponent(code)),
-    areas: await db.Area.findAll({ order: [['position', 'ASC']] }),
+    areas: await allAreas(db),
   }));
   if (!machine) notFound();
   const {

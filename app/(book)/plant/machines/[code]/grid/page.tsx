@@ -6,6 +6,7 @@ import { number, taskAmount } from '@/components/words';
 import { gridRowOf } from '@/core/register/grid';
 import { readMachinePage } from '@/desk/read/machine';
 import { standingOf } from '@/desk/bulk/grid';
+import { lubricantsInUse } from '@/desk/read/lists';
 import { openDesk, reading } from '@/app/server';
 import { GridEditor } from './grid-editor';
 
@@ -16,9 +17,7 @@ export default async function GridPage({ params }: { params: Promise<{ code: str
   const desk = await openDesk();
   const { page, codes } = await reading(async (db) => ({
     page: await readMachinePage(desk, code),
-    codes: (await db.Lubricant.findAll({ where: { retiredOn: null }, order: [['code', 'ASC']] })).map(
-      (row) => row.code,
-    ),
+    codes: (await lubricantsInUse(db)).map((row) => row.code),
   }));
   if (!page) notFound();
   const { machine, points, states } = page;

@@ -8,6 +8,7 @@ import { plantToday, plantCalendar } from '@/core/time/plant-day';
 import { thePlant } from '@/desk/plant';
 import { type PointPage as Page, readPointPage } from '@/desk/read/machine';
 import { readNames } from '@/desk/read/names';
+import { allLubricants } from '@/desk/read/lists';
 import { pointNumber } from '@/app/search';
 import { openDesk, reading } from '@/app/server';
 import { writtenItem } from '@/app/written-item';
@@ -37,7 +38,7 @@ export default async function PointPage({ params }: Props) {
   const { page, plant, lubricants } = await reading(async (db) => ({
     page: await readPointPage(desk, decodeURIComponent(code), pointNumber(typed)),
     plant: await thePlant(db),
-    lubricants: await db.Lubricant.findAll({ order: [['code', 'ASC']] }),
+    lubricants: await allLubricants(db),
   }));
   if (!page) notFound();
   const names = await reading((db) => readNames(db, page.history));

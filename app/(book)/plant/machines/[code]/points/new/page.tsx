@@ -2,6 +2,7 @@ import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
 import { PageHead } from '@/components/ui/page-head';
 import { findMachine } from '@/desk/register/machines';
+import { reservoirsOf } from '@/desk/read/lists';
 import { openDesk, reading } from '@/app/server';
 import { PointFields } from '../point-fields';
 import { usualDetails } from '../usual-details';
@@ -13,7 +14,7 @@ export default async function NewPointPage({ params }: { params: Promise<{ code:
   await openDesk();
   const { machine, reservoirs } = await reading(async (db) => {
     const found = await findMachine({ db }, code);
-    return { machine: found, reservoirs: found ? await db.Reservoir.findAll({ where: { machineId: found.id } }) : [] };
+    return { machine: found, reservoirs: found ? await reservoirsOf(db, found.id) : [] };
   });
   if (!machine) notFound();
   return (

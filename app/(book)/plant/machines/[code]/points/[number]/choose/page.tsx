@@ -15,6 +15,7 @@ import { parseQuantity } from '@/core/units/parse-quantity';
 import { ambientOf, chooseFor } from '@/desk/assign/choose';
 import { thePlant } from '@/desk/plant';
 import { findMachine } from '@/desk/register/machines';
+import { findPoint, lubricantsInUse } from '@/desk/read/lists';
 import { type Search, searchOf } from '@/app/search';
 import { pointNumber } from '@/app/search';
 import { openDesk, reading } from '@/app/server';
@@ -37,8 +38,7 @@ export default async function ChoosePage({ params, searchParams }: Props) {
   const desk = await openDesk();
   const found = await reading(async (db) => {
     const machine = await findMachine({ db }, decodeURIComponent(code));
-    const point =
-      machine && (await db.LubePoint.findOne({ where: { machineId: machine.id, number: pointNumber(number) } }));
+    const point = machine && (await findPoint(db, machine.id, pointNumber(number)));
     if (!machine || !point) return undefined;
     const plant = await thePlant(db);
     const band = plant.ambientBands.find(({ name }) => name === search.band)?.name ?? null;
@@ -55,7 +55,7 @@ export default async function ChoosePage({ params, searchParams }: Props) {
       plant,
       band,
       choice: await chooseFor(db, point, ambient),
-      lubricants: await db.Lubricant.findAll({ where: { retiredOn: null }, order: [['code', 'ASC']] }),
+      lubricants: await lubricantsInUse(db),
     };
   });
   if (!found) notFound();

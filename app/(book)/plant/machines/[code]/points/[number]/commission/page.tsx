@@ -10,6 +10,7 @@ import { pointLabel } from '@/core/register/assignment';
 import { readFirstWeeks, shownDays } from '@/desk/read/first-weeks';
 import { readPointPage } from '@/desk/read/machine';
 import { thePlant } from '@/desk/plant';
+import { lubricantsInUse } from '@/desk/read/lists';
 import { pointPath } from '@/app/due-item';
 import { pointNumber } from '@/app/search';
 import { openDesk, reading } from '@/app/server';
@@ -25,7 +26,7 @@ export default async function CommissionPage({ params }: { params: Promise<{ cod
     return {
       page: found,
       plant: await thePlant(db),
-      lubricants: await db.Lubricant.findAll({ where: { retiredOn: null }, order: [['code', 'ASC']] }),
+      lubricants: await lubricantsInUse(db),
       weeks: found ? await readFirstWeeks(desk, found.point) : [],
     };
   });

@@ -3,6 +3,7 @@ import { notFound } from 'next/navigation';
 import { PageHead } from '@/components/ui/page-head';
 import { pointLabel } from '@/core/register/assignment';
 import { findMachine } from '@/desk/register/machines';
+import { findPoint, reservoirsOf } from '@/desk/read/lists';
 import { pointNumber } from '@/app/search';
 import { openDesk, reading } from '@/app/server';
 import { InUse } from '@/app/(book)/in-use';
@@ -17,8 +18,8 @@ export default async function EditPointPage({ params }: { params: Promise<{ code
     const found = await findMachine({ db }, decodeURIComponent(code));
     return {
       machine: found,
-      point: found ? await db.LubePoint.findOne({ where: { machineId: found.id, number: pointNumber(number) } }) : null,
-      reservoirs: found ? await db.Reservoir.findAll({ where: { machineId: found.id } }) : [],
+      point: found ? await findPoint(db, found.id, pointNumber(number)) : null,
+      reservoirs: found ? await reservoirsOf(db, found.id) : [],
     };
   });
   if (!machine || !point) notFound();
