@@ -93,24 +93,13 @@ export function StopView({ stop, answer, guns, meters, onWrite, onNext }: Props)
           </p>
         )}
         <p className="caption mt-2">{stop.dueWords}</p>
-        {meters
-          .filter(({ readInRound }) => !readInRound)
-          .map((meter) => (
-            <button
-              key={meter.id}
-              type="button"
-              className="button mt-3 min-h-14 w-full justify-between"
-              onClick={() => {
-                setDoubt(null);
-                setSheet({ meter });
-              }}
-            >
-              <span>Read {meter.name.toLowerCase()}</span>
-              <span className="caption">
-                {meter.lastValue === null ? 'never read' : `last ${number(meter.lastValue)}`}
-              </span>
-            </button>
-          ))}
+        <MetersToRead
+          meters={meters.filter(({ readInRound }) => !readInRound)}
+          onRead={(meter) => {
+            setDoubt(null);
+            setSheet({ meter });
+          }}
+        />
       </div>
 
       <StopAnswers
@@ -153,3 +142,16 @@ export function StopView({ stop, answer, guns, meters, onWrite, onNext }: Props)
     </>
   );
 }
+
+const MetersToRead = ({ meters, onRead }: { meters: readonly Meter[]; onRead: (meter: Meter) => void }) =>
+  meters.map((meter) => (
+    <button
+      key={meter.id}
+      type="button"
+      className="button mt-3 min-h-14 w-full justify-between"
+      onClick={() => onRead(meter)}
+    >
+      <span>Read {meter.name.toLowerCase()}</span>
+      <span className="caption">{meter.lastValue === null ? 'never read' : `last ${number(meter.lastValue)}`}</span>
+    </button>
+  ));

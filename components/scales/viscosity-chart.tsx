@@ -90,163 +90,11 @@ export function ViscosityChart({
             clipPath={`url(#${id}-frame)`}
           />
         )}
-        {temperatureTicks.map((tick) => (
-          <g key={tick}>
-            <line
-              x1={xOf(tick)}
-              x2={xOf(tick)}
-              y1={frame.y}
-              y2={frame.y + frame.height}
-              stroke="var(--color-rule)"
-              strokeWidth={tick === 40 ? 1.6 : 0.6}
-            />
-            <text
-              x={xOf(tick)}
-              y={frame.y + frame.height + 17}
-              textAnchor="middle"
-              fontSize="12"
-              fill="var(--color-ink)"
-              fontWeight={tick === 40 ? 600 : 400}
-            >
-              {number(tick, 0)}
-            </text>
-          </g>
-        ))}
-        {kvTicks.map((tick) => (
-          <g key={tick}>
-            <line
-              x1={frame.x}
-              x2={frame.x + frame.width}
-              y1={yOf(tick)}
-              y2={yOf(tick)}
-              stroke="var(--color-rule)"
-              strokeWidth={0.6}
-            />
-            <text x={frame.x - 8} y={yOf(tick) + 4} textAnchor="end" fontSize="12" fill="var(--color-ink)">
-              {number(tick, 0)}
-            </text>
-          </g>
-        ))}
-        <text
-          x={frame.x + frame.width / 2}
-          y={chartHeight - 6}
-          textAnchor="middle"
-          fontSize="12"
-          fill="var(--color-muted)"
-        >
-          °C
-        </text>
-        <text
-          x={14}
-          y={frame.y + frame.height / 2}
-          textAnchor="middle"
-          fontSize="12"
-          fill="var(--color-muted)"
-          transform={`rotate(-90 14 ${frame.y + frame.height / 2})`}
-        >
-          mm²/s
-        </text>
-        <g clipPath={`url(#${id}-frame)`}>
-          {grades.map(({ isoVg, line }) => (
-            <rect
-              key={isoVg}
-              x={xOf(40) - 7}
-              width={14}
-              y={yOf(kvAt(line, 40) * (1 + gradeHalfWidth))}
-              height={yOf(kvAt(line, 40) * (1 - gradeHalfWidth)) - yOf(kvAt(line, 40) * (1 + gradeHalfWidth))}
-              fill="var(--color-rule)"
-            />
-          ))}
-          {grades.map(({ isoVg, line }) => {
-            const at = segmentOf(line);
-            return (
-              at && (
-                <line
-                  key={isoVg}
-                  data-grade={isoVg}
-                  {...at}
-                  stroke="var(--color-muted)"
-                  strokeWidth={0.7}
-                  opacity={0.55}
-                />
-              )
-            );
-          })}
-          {oils.map(({ code, line }, index) => {
-            const at = segmentOf(line);
-            return (
-              at && (
-                <line
-                  key={code}
-                  data-oil={code}
-                  {...at}
-                  stroke="var(--color-ink)"
-                  strokeWidth={2.2}
-                  strokeDasharray={patterns[index % patterns.length]}
-                />
-              )
-            );
-          })}
-        </g>
-        {grades.map(({ isoVg, line }) => {
-          const at = segmentOf(line);
-          return (
-            at &&
-            at.x2 > frame.x + frame.width - 2 && (
-              <text key={isoVg} x={frame.x + frame.width + 5} y={at.y2 + 4} fontSize="10" fill="var(--color-muted)">
-                VG {isoVg}
-              </text>
-            )
-          );
-        })}
-        {oils.map(({ code, line }, index) => {
-          const at = segmentOf(line);
-          if (!at) return null;
-          // Each label stands further along its line than the one before, so that lines close together keep theirs apart.
-          const along = Math.min(0.85, 0.1 + 0.13 * index);
-          return (
-            <text
-              key={code}
-              x={at.x1 + along * (at.x2 - at.x1) + 6}
-              y={at.y1 + along * (at.y2 - at.y1) - 6}
-              fontSize="13"
-              fontWeight="600"
-              fill="var(--color-ink)"
-              stroke="var(--color-ground)"
-              strokeWidth="4"
-              paintOrder="stroke"
-            >
-              {code}
-            </text>
-          );
-        })}
+        <Axes />
+        <Grades grades={grades} clip={`url(#${id}-frame)`} />
+        <Oils oils={oils} clip={`url(#${id}-frame)`} />
         <rect {...frame} fill="none" stroke="var(--color-ink)" strokeWidth={1.2} />
-        <line
-          x1={xOf(temperatureC)}
-          x2={xOf(temperatureC)}
-          y1={frame.y}
-          y2={frame.y + frame.height}
-          stroke="var(--color-ink)"
-          strokeDasharray="3 3"
-        />
-        {oils.map(({ code, line }) => {
-          const kv = kvAt(line, temperatureC);
-          const at = yOf(kv);
-          return (
-            at >= frame.y &&
-            at <= frame.y + frame.height && (
-              <circle
-                key={code}
-                cx={xOf(temperatureC)}
-                cy={at}
-                r={4}
-                fill="var(--color-sheet)"
-                stroke="var(--color-ink)"
-                strokeWidth={1.8}
-              />
-            )
-          );
-        })}
+        <ReadAt oils={oils} temperatureC={temperatureC} />
       </svg>
       <figcaption className="mt-3 max-w-[820px]">
         <label htmlFor={`${id}-slide`} className="font-medium">
@@ -267,30 +115,203 @@ export function ViscosityChart({
           onChange={(event) => setTemperature(Number(event.target.value))}
           className="mt-1 block w-full accent-ink"
         />
-        <ul className="mt-2 grid grid-cols-[minmax(0,1fr)] gap-x-8 sm:grid-cols-2" aria-live="polite">
-          {oils.map(({ code, name, line }, index) => (
-            <li key={code} className="rule-t flex items-center gap-3 py-1">
-              <svg width="34" height="8" aria-hidden="true">
-                <line
-                  x1="0"
-                  x2="34"
-                  y1="4"
-                  y2="4"
-                  stroke="var(--color-ink)"
-                  strokeWidth="2.2"
-                  strokeDasharray={patterns[index % patterns.length]}
-                />
-              </svg>
-              <span className="house-code">{code}</span>
-              <span className="min-w-0 grow truncate text-muted">{name}</span>
-              <strong className="whitespace-nowrap">{kvWords(kvAt(line, temperatureC))}</strong>
-            </li>
-          ))}
-        </ul>
+        <Values oils={oils} temperatureC={temperatureC} />
       </figcaption>
     </figure>
   );
 }
+
+/** Degrees and viscosities along the edges, each ruled through. */
+const Axes = () => (
+  <>
+    {temperatureTicks.map((tick) => (
+      <g key={tick}>
+        <line
+          x1={xOf(tick)}
+          x2={xOf(tick)}
+          y1={frame.y}
+          y2={frame.y + frame.height}
+          stroke="var(--color-rule)"
+          strokeWidth={tick === 40 ? 1.6 : 0.6}
+        />
+        <text
+          x={xOf(tick)}
+          y={frame.y + frame.height + 17}
+          textAnchor="middle"
+          fontSize="12"
+          fill="var(--color-ink)"
+          fontWeight={tick === 40 ? 600 : 400}
+        >
+          {number(tick, 0)}
+        </text>
+      </g>
+    ))}
+    {kvTicks.map((tick) => (
+      <g key={tick}>
+        <line
+          x1={frame.x}
+          x2={frame.x + frame.width}
+          y1={yOf(tick)}
+          y2={yOf(tick)}
+          stroke="var(--color-rule)"
+          strokeWidth={0.6}
+        />
+        <text x={frame.x - 8} y={yOf(tick) + 4} textAnchor="end" fontSize="12" fill="var(--color-ink)">
+          {number(tick, 0)}
+        </text>
+      </g>
+    ))}
+    <text x={frame.x + frame.width / 2} y={chartHeight - 6} textAnchor="middle" fontSize="12" fill="var(--color-muted)">
+      °C
+    </text>
+    <text
+      x={14}
+      y={frame.y + frame.height / 2}
+      textAnchor="middle"
+      fontSize="12"
+      fill="var(--color-muted)"
+      transform={`rotate(-90 14 ${frame.y + frame.height / 2})`}
+    >
+      mm²/s
+    </text>
+  </>
+);
+
+/** The ISO grades: thin lines, a bar for their ±10 % at 40 °C, their names where they leave the chart. */
+const Grades = ({ grades, clip }: { grades: GradeLine[]; clip: string }) => (
+  <>
+    <g clipPath={clip}>
+      {grades.map(({ isoVg, line }) => (
+        <rect
+          key={isoVg}
+          x={xOf(40) - 7}
+          width={14}
+          y={yOf(kvAt(line, 40) * (1 + gradeHalfWidth))}
+          height={yOf(kvAt(line, 40) * (1 - gradeHalfWidth)) - yOf(kvAt(line, 40) * (1 + gradeHalfWidth))}
+          fill="var(--color-rule)"
+        />
+      ))}
+      {grades.map(({ isoVg, line }) => {
+        const at = segmentOf(line);
+        return (
+          at && (
+            <line key={isoVg} data-grade={isoVg} {...at} stroke="var(--color-muted)" strokeWidth={0.7} opacity={0.55} />
+          )
+        );
+      })}
+    </g>
+    {grades.map(({ isoVg, line }) => {
+      const at = segmentOf(line);
+      return (
+        at &&
+        at.x2 > frame.x + frame.width - 2 && (
+          <text key={isoVg} x={frame.x + frame.width + 5} y={at.y2 + 4} fontSize="10" fill="var(--color-muted)">
+            VG {isoVg}
+          </text>
+        )
+      );
+    })}
+  </>
+);
+
+const Oils = ({ oils, clip }: { oils: ChartOil[]; clip: string }) => (
+  <>
+    <g clipPath={clip}>
+      {oils.map(({ code, line }, index) => {
+        const at = segmentOf(line);
+        return (
+          at && (
+            <line
+              key={code}
+              data-oil={code}
+              {...at}
+              stroke="var(--color-ink)"
+              strokeWidth={2.2}
+              strokeDasharray={patterns[index % patterns.length]}
+            />
+          )
+        );
+      })}
+    </g>
+    {oils.map(({ code, line }, index) => {
+      const at = segmentOf(line);
+      if (!at) return null;
+      // Each label stands further along its line than the one before, so that lines close together keep theirs apart.
+      const along = Math.min(0.85, 0.1 + 0.13 * index);
+      return (
+        <text
+          key={code}
+          x={at.x1 + along * (at.x2 - at.x1) + 6}
+          y={at.y1 + along * (at.y2 - at.y1) - 6}
+          fontSize="13"
+          fontWeight="600"
+          fill="var(--color-ink)"
+          stroke="var(--color-ground)"
+          strokeWidth="4"
+          paintOrder="stroke"
+        >
+          {code}
+        </text>
+      );
+    })}
+  </>
+);
+
+/** Where the lines of the oils are read. */
+const ReadAt = ({ oils, temperatureC }: { oils: ChartOil[]; temperatureC: number }) => (
+  <>
+    <line
+      x1={xOf(temperatureC)}
+      x2={xOf(temperatureC)}
+      y1={frame.y}
+      y2={frame.y + frame.height}
+      stroke="var(--color-ink)"
+      strokeDasharray="3 3"
+    />
+    {oils.map(({ code, line }) => {
+      const kv = kvAt(line, temperatureC);
+      const at = yOf(kv);
+      return (
+        at >= frame.y &&
+        at <= frame.y + frame.height && (
+          <circle
+            key={code}
+            cx={xOf(temperatureC)}
+            cy={at}
+            r={4}
+            fill="var(--color-sheet)"
+            stroke="var(--color-ink)"
+            strokeWidth={1.8}
+          />
+        )
+      );
+    })}
+  </>
+);
+
+/** The same in words. */
+const Values = ({ oils, temperatureC }: { oils: ChartOil[]; temperatureC: number }) => (
+  <ul className="mt-2 grid grid-cols-[minmax(0,1fr)] gap-x-8 sm:grid-cols-2" aria-live="polite">
+    {oils.map(({ code, name, line }, index) => (
+      <li key={code} className="rule-t flex items-center gap-3 py-1">
+        <svg width="34" height="8" aria-hidden="true">
+          <line
+            x1="0"
+            x2="34"
+            y1="4"
+            y2="4"
+            stroke="var(--color-ink)"
+            strokeWidth="2.2"
+            strokeDasharray={patterns[index % patterns.length]}
+          />
+        </svg>
+        <span className="house-code">{code}</span>
+        <span className="min-w-0 grow truncate text-muted">{name}</span>
+        <strong className="whitespace-nowrap">{kvWords(kvAt(line, temperatureC))}</strong>
+      </li>
+    ))}
+  </ul>
+);
 
 const kvWords = (kv: number) =>
   kv > 2e7 || !Number.isFinite(kv) ? 'does not flow' : kv < 0.3 ? 'thinner than the scale' : `${measured(kv)} mm²/s`;

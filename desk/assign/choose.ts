@@ -15,7 +15,7 @@ export type Choice = {
   candidates: Candidate[];
 };
 
-type PointRow = InstanceType<Database['LubePoint']>;
+export type PointRow = InstanceType<Database['LubePoint']>;
 
 /**
  * Coldest and warmest surroundings of a machine: by the named band, else as its area says, else by all bands of the

@@ -3,7 +3,7 @@ import Link from 'next/link';
 import { PageHead } from '@/components/ui/page-head';
 import { day, number, quantityOf } from '@/components/words';
 import { families } from '@/core/compat/vocabulary';
-import { readStoreRoom } from '@/desk/read/store-room';
+import { type StoreRoomLine, readStoreRoom } from '@/desk/read/store-room';
 import { allLubricants } from '@/desk/read/lists';
 import { openDesk, readingMuch } from '@/app/server';
 
@@ -49,80 +49,7 @@ export default async function LubricantsPage() {
           The store room is empty. Add the first lubricant; its house code then stands on cans, guns and points.
         </p>
       ) : (
-        <table className="mt-4 w-full">
-          <thead className="max-md:sr-only">
-            <tr className="caption border-b border-ink">
-              <th scope="col" className="py-1 pr-4">
-                Code
-              </th>
-              <th scope="col" className="py-1 pr-4">
-                Lubricant
-              </th>
-              <th scope="col" className="py-1 pr-4 text-right">
-                Grade
-              </th>
-              <th scope="col" className="py-1 pr-4 text-right">
-                Points
-              </th>
-              <th scope="col" className="py-1 pr-4 text-right">
-                A year, by plan
-              </th>
-              <th scope="col" className="py-1 text-right">
-                On hand
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            {lines.map(({ lubricant, unit, onHand, points, need, oldestOpenedOn }) => {
-              const short = need !== undefined && onHand < need.perYear / 12;
-              return (
-                <tr
-                  key={lubricant.id}
-                  className="rule-b align-top max-md:grid max-md:grid-cols-[5.5rem_1fr] max-md:py-2"
-                >
-                  <td className="py-2 pr-4 whitespace-nowrap max-md:row-span-4 max-md:py-0">
-                    <Link href={`/lubricants/${lubricant.code}`} className="no-underline">
-                      <span className="house-code">{lubricant.code}</span>
-                    </Link>
-                  </td>
-                  <th scope="row" className="py-2 pr-4 font-normal max-md:py-0">
-                    <Link href={`/lubricants/${lubricant.code}`}>{lubricant.name}</Link>
-                    <br />
-                    <span className="caption">
-                      {families[lubricant.kind]}
-                      {lubricant.designation && `, ${lubricant.designation}`}
-                    </span>
-                  </th>
-                  <td className="py-2 pr-4 text-right whitespace-nowrap max-md:py-0 max-md:text-left">
-                    {lubricant.nlgi !== null && `NLGI ${lubricant.nlgi}`}
-                    {lubricant.nlgi === null && lubricant.isoVg !== null && `VG ${lubricant.isoVg}`}
-                  </td>
-                  <td className="py-2 pr-4 text-right max-md:py-0 max-md:text-left">
-                    {points === 0 ? <span className="text-muted">none</span> : number(points, 0)}
-                    <span className="caption md:hidden"> points</span>
-                  </td>
-                  <td className="py-2 pr-4 text-right whitespace-nowrap max-md:py-0 max-md:text-left">
-                    {need && need.perYear > 0 ? (
-                      quantityOf(need.perYear, need.unit)
-                    ) : (
-                      <span className="text-muted" aria-label="nothing">
-                        –
-                      </span>
-                    )}
-                    <span className="caption md:hidden"> a year</span>
-                  </td>
-                  <td className="py-2 text-right max-md:py-0 max-md:text-left">
-                    <span className={`whitespace-nowrap ${short ? 'font-semibold' : ''}`}>
-                      {onHand > 0 ? quantityOf(onHand, unit) : 'none'}
-                    </span>
-                    {short && <span className="caption block">less than a month’s use</span>}
-                    {oldestOpenedOn && <span className="caption block">opened {day(oldestOpenedOn)}</span>}
-                  </td>
-                </tr>
-              );
-            })}
-          </tbody>
-        </table>
+        <StoreRoomTable lines={lines} />
       )}
       {retired.length > 0 && (
         <p className="caption mt-4">
@@ -136,5 +63,85 @@ export default async function LubricantsPage() {
         </p>
       )}
     </>
+  );
+}
+
+function StoreRoomTable({ lines }: { lines: readonly StoreRoomLine[] }) {
+  return (
+    <table className="mt-4 w-full">
+      <thead className="max-md:sr-only">
+        <tr className="caption border-b border-ink">
+          <th scope="col" className="py-1 pr-4">
+            Code
+          </th>
+          <th scope="col" className="py-1 pr-4">
+            Lubricant
+          </th>
+          <th scope="col" className="py-1 pr-4 text-right">
+            Grade
+          </th>
+          <th scope="col" className="py-1 pr-4 text-right">
+            Points
+          </th>
+          <th scope="col" className="py-1 pr-4 text-right">
+            A year, by plan
+          </th>
+          <th scope="col" className="py-1 text-right">
+            On hand
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        {lines.map((line) => (
+          <StoreRoomRow key={line.lubricant.id} line={line} />
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+function StoreRoomRow({ line: { lubricant, unit, onHand, points, need, oldestOpenedOn } }: { line: StoreRoomLine }) {
+  const short = need !== undefined && onHand < need.perYear / 12;
+  return (
+    <tr className="rule-b align-top max-md:grid max-md:grid-cols-[5.5rem_1fr] max-md:py-2">
+      <td className="py-2 pr-4 whitespace-nowrap max-md:row-span-4 max-md:py-0">
+        <Link href={`/lubricants/${lubricant.code}`} className="no-underline">
+          <span className="house-code">{lubricant.code}</span>
+        </Link>
+      </td>
+      <th scope="row" className="py-2 pr-4 font-normal max-md:py-0">
+        <Link href={`/lubricants/${lubricant.code}`}>{lubricant.name}</Link>
+        <br />
+        <span className="caption">
+          {families[lubricant.kind]}
+          {lubricant.designation && `, ${lubricant.designation}`}
+        </span>
+      </th>
+      <td className="py-2 pr-4 text-right whitespace-nowrap max-md:py-0 max-md:text-left">
+        {lubricant.nlgi !== null && `NLGI ${lubricant.nlgi}`}
+        {lubricant.nlgi === null && lubricant.isoVg !== null && `VG ${lubricant.isoVg}`}
+      </td>
+      <td className="py-2 pr-4 text-right max-md:py-0 max-md:text-left">
+        {points === 0 ? <span className="text-muted">none</span> : number(points, 0)}
+        <span className="caption md:hidden"> points</span>
+      </td>
+      <td className="py-2 pr-4 text-right whitespace-nowrap max-md:py-0 max-md:text-left">
+        {need && need.perYear > 0 ? (
+          quantityOf(need.perYear, need.unit)
+        ) : (
+          <span className="text-muted" aria-label="nothing">
+            –
+          </span>
+        )}
+        <span className="caption md:hidden"> a year</span>
+      </td>
+      <td className="py-2 text-right max-md:py-0 max-md:text-left">
+        <span className={`whitespace-nowrap ${short ? 'font-semibold' : ''}`}>
+          {onHand > 0 ? quantityOf(onHand, unit) : 'none'}
+        </span>
+        {short && <span className="caption block">less than a month’s use</span>}
+        {oldestOpenedOn && <span className="caption block">opened {day(oldestOpenedOn)}</span>}
+      </td>
+    </tr>
   );
 }

@@ -4,6 +4,7 @@ import { PageHead } from '@/components/ui/page-head';
 import { Section } from '@/components/ui/section';
 import { WeekBars } from '@/components/scales/week-bars';
 import { counted, number, quantityOf } from '@/components/words';
+import type { OutlookWeek } from '@/core/interval/outlook';
 import { readOutlook } from '@/desk/ahead/outlook';
 import { type Search, searchOf } from '@/app/search';
 import { openDesk, readingMuch } from '@/app/server';
@@ -25,7 +26,7 @@ export default async function OutlookPage({ searchParams }: Search) {
   const place = Math.max(0, lubricants.indexOf(from ?? ''));
   const shown = lubricants.slice(place, place + shownCharts[span]);
   const next = lubricants[place + shown.length];
-  const total = (pick: (week: (typeof weeks)[number]) => number) => weeks.reduce((sum, week) => sum + pick(week), 0);
+  const hours = weeks.reduce((sum, { minutes }) => sum + minutes.mid, 0) / 60;
   return (
     <>
       <PageHead
@@ -57,7 +58,7 @@ export default async function OutlookPage({ searchParams }: Search) {
           <>
             Work{' '}
             <span className="caption font-normal">
-              hours a week; {number(total((week) => week.minutes.mid) / 60, 0)} h in all for {counted(tasks, 'task')}
+              hours a week; {number(hours, 0)} h in all for {counted(tasks, 'task')}
             </span>
           </>
         }
@@ -89,45 +90,9 @@ export default async function OutlookPage({ searchParams }: Search) {
       >
         {lubricants.length === 0 && <p className="mt-2">No counted amount falls into this span.</p>}
         <ul>
-          {shown.map((code) => {
-            const unit = weeks.find((week) => week.lubricants[code])!.lubricants[code]!.unit;
-            const most = Math.max(
-              ...weeks.map((week) => Math.max(week.lubricants[code]?.mid ?? 0, week.lubricants[code]?.high ?? 0)),
-            );
-            const [scale, sign] =
-              unit === 'g' ? (most >= 1000 ? [1000, 'kg'] : [1, 'g']) : most < 0.1 ? [0.001, 'mL'] : [1, 'L'];
-            return (
-              <li key={code} className="rule-t grid items-center gap-x-6 py-2 md:grid-cols-[9rem_minmax(0,1fr)]">
-                <p>
-                  <Link href={`/lubricants/${code}`} className="no-underline">
-                    <span className="house-code">{code}</span>
-                  </Link>{' '}
-                  <span className="block text-sm">
-                    {quantityOf(
-                      total((week) => week.lubricants[code]?.mid ?? 0),
-                      unit,
-                    )}{' '}
-                    in all
-                  </span>
-                </p>
-                <div className="overflow-x-auto" role="region" aria-label={`${code} by week`}>
-                  <WeekBars
-                    title={`${code} by week`}
-                    unit={sign}
-                    room={870}
-                    height={84}
-                    labels={false}
-                    lubricant
-                    what={code}
-                    bars={weeks.map(({ week, lubricants: used }) => {
-                      const { low = 0, mid = 0, high = 0 } = used[code] ?? {};
-                      return { week, low: round(low / scale), mid: round(mid / scale), high: round(high / scale) };
-                    })}
-                  />
-                </div>
-              </li>
-            );
-          })}
+          {shown.map((code) => (
+            <LubricantWeeks key={code} code={code} weeks={weeks} />
+          ))}
         </ul>
         {(place > 0 || next !== undefined) && (
           <p className="mt-3 flex gap-6">
@@ -141,5 +106,45 @@ export default async function OutlookPage({ searchParams }: Search) {
         )}
       </Section>
     </>
+  );
+}
+
+/** What one lubricant needs by week, and in all. */
+function LubricantWeeks({ code, weeks }: { code: string; weeks: readonly OutlookWeek[] }) {
+  const unit = weeks.find((week) => week.lubricants[code])!.lubricants[code]!.unit;
+  const most = Math.max(
+    ...weeks.map((week) => Math.max(week.lubricants[code]?.mid ?? 0, week.lubricants[code]?.high ?? 0)),
+  );
+  const [scale, sign] = unit === 'g' ? (most >= 1000 ? [1000, 'kg'] : [1, 'g']) : most < 0.1 ? [0.001, 'mL'] : [1, 'L'];
+  return (
+    <li className="rule-t grid items-center gap-x-6 py-2 md:grid-cols-[9rem_minmax(0,1fr)]">
+      <p>
+        <Link href={`/lubricants/${code}`} className="no-underline">
+          <span className="house-code">{code}</span>
+        </Link>{' '}
+        <span className="block text-sm">
+          {quantityOf(
+            weeks.reduce((sum, week) => sum + (week.lubricants[code]?.mid ?? 0), 0),
+            unit,
+          )}{' '}
+          in all
+        </span>
+      </p>
+      <div className="overflow-x-auto" role="region" aria-label={`${code} by week`}>
+        <WeekBars
+          title={`${code} by week`}
+          unit={sign}
+          room={870}
+          height={84}
+          labels={false}
+          lubricant
+          what={code}
+          bars={weeks.map(({ week, lubricants: used }) => {
+            const { low = 0, mid = 0, high = 0 } = used[code] ?? {};
+            return { week, low: round(low / scale), mid: round(mid / scale), high: round(high / scale) };
+          })}
+        />
+      </div>
+    </li>
   );
 }

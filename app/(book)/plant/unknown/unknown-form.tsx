@@ -79,47 +79,15 @@ export function UnknownForm({ tasks, personId, today }: { tasks: Task[]; personI
   return (
     <div className="mt-6 gap-10 lg:grid lg:grid-cols-[minmax(0,1.6fr)_minmax(0,1fr)]">
       <div>
-        {machines.map((machine) => {
-          const mine = tasks.filter((task) => task.machine === machine);
-          const all = mine.every(({ taskId }) => ticked.includes(taskId));
-          return (
-            <fieldset key={machine} className="mb-6">
-              <legend className="text-lg font-semibold">{machine}</legend>
-              <label className="flex min-h-11 items-center gap-3">
-                <input
-                  type="checkbox"
-                  className="size-5 accent-ink"
-                  checked={all}
-                  onChange={(event) =>
-                    toggle(
-                      mine.map(({ taskId }) => taskId),
-                      event.target.checked,
-                    )
-                  }
-                />
-                All {mine.length} of this machine
-              </label>
-              {mine.map(({ taskId, label, title, pointName, href }) => (
-                <div key={taskId} className="rule-t flex items-center gap-3 pl-6">
-                  <label className="flex min-h-11 grow items-center gap-3">
-                    <input
-                      type="checkbox"
-                      className="size-5 accent-ink"
-                      checked={ticked.includes(taskId)}
-                      onChange={(event) => toggle([taskId], event.target.checked)}
-                    />
-                    <span>
-                      <strong>{label}</strong> {title} <span className="text-muted">{pointName}</span>
-                    </span>
-                  </label>
-                  <Link href={href} className="text-sm">
-                    Open<span className="sr-only"> {label}</span>
-                  </Link>
-                </div>
-              ))}
-            </fieldset>
-          );
-        })}
+        {machines.map((machine) => (
+          <MachineTasks
+            key={machine}
+            machine={machine}
+            tasks={tasks.filter((task) => task.machine === machine)}
+            ticked={ticked}
+            onTick={toggle}
+          />
+        ))}
       </div>
       <section
         aria-labelledby={`${id}-ways`}
@@ -128,47 +96,14 @@ export function UnknownForm({ tasks, personId, today }: { tasks: Task[]; personI
         <h2 id={`${id}-ways`} className="text-xl">
           What is known <span className="caption font-normal">{counted(ticked.length, 'task')} ticked</span>
         </h2>
-        <fieldset className="mt-3">
-          <legend className="sr-only">What is known</legend>
-          {(Object.entries(ways) as [Basis, string][]).map(([key, words]) => (
-            <label key={key} className="flex min-h-11 items-center gap-3">
-              <input
-                type="radio"
-                name={`${id}-basis`}
-                className="size-5 accent-ink"
-                checked={basis === key}
-                onChange={() => setBasis(key)}
-              />
-              {words}
-            </label>
-          ))}
-        </fieldset>
-        {basis === 'done-on' && (
-          <label className="mt-2 block">
-            <span className="font-medium">Last done on</span>
-            <input
-              type="date"
-              max={today}
-              className="field mt-1"
-              value={on}
-              onChange={(event) => setOn(event.target.value)}
-            />
-          </label>
-        )}
-        {basis === 'at-hours' && (
-          <label className="mt-2 block">
-            <span className="font-medium">At meter value (h)</span>
-            <input
-              inputMode="decimal"
-              className="field mt-1"
-              value={hours}
-              onChange={(event) => setHours(event.target.value)}
-            />
-          </label>
-        )}
-        {basis === 'next-round' && (
-          <p className="caption">It stays without a date, and stands on the next round until it is done.</p>
-        )}
+        <WhatIsKnown
+          name={`${id}-basis`}
+          today={today}
+          {...{ basis, on, hours }}
+          onBasis={setBasis}
+          onDay={setOn}
+          onHours={setHours}
+        />
         <div className="mt-4 grid gap-3">
           <FormProblem reason={reason} />
           <button type="button" className="button button-first justify-self-start" onClick={() => void write()}>
@@ -180,3 +115,120 @@ export function UnknownForm({ tasks, personId, today }: { tasks: Task[]; personI
     </div>
   );
 }
+
+/** The tasks of one machine, all to be ticked at once or each by itself. */
+function MachineTasks({
+  machine,
+  tasks,
+  ticked,
+  onTick,
+}: {
+  machine: string;
+  tasks: readonly Task[];
+  ticked: readonly string[];
+  onTick: (ids: string[], tick: boolean) => void;
+}) {
+  const all = tasks.every(({ taskId }) => ticked.includes(taskId));
+  return (
+    <fieldset className="mb-6">
+      <legend className="text-lg font-semibold">{machine}</legend>
+      <label className="flex min-h-11 items-center gap-3">
+        <input
+          type="checkbox"
+          className="size-5 accent-ink"
+          checked={all}
+          onChange={(event) =>
+            onTick(
+              tasks.map(({ taskId }) => taskId),
+              event.target.checked,
+            )
+          }
+        />
+        All {tasks.length} of this machine
+      </label>
+      {tasks.map(({ taskId, label, title, pointName, href }) => (
+        <div key={taskId} className="rule-t flex items-center gap-3 pl-6">
+          <label className="flex min-h-11 grow items-center gap-3">
+            <input
+              type="checkbox"
+              className="size-5 accent-ink"
+              checked={ticked.includes(taskId)}
+              onChange={(event) => onTick([taskId], event.target.checked)}
+            />
+            <span>
+              <strong>{label}</strong> {title} <span className="text-muted">{pointName}</span>
+            </span>
+          </label>
+          <Link href={href} className="text-sm">
+            Open<span className="sr-only"> {label}</span>
+          </Link>
+        </div>
+      ))}
+    </fieldset>
+  );
+}
+
+/** One of the ways in which a last service can be known, and what it asks for. */
+const WhatIsKnown = ({
+  name,
+  today,
+  basis,
+  on,
+  hours,
+  onBasis,
+  onDay,
+  onHours,
+}: {
+  name: string;
+  today: string;
+  basis: Basis;
+  on: string;
+  hours: string;
+  onBasis: (basis: Basis) => void;
+  onDay: (on: string) => void;
+  onHours: (hours: string) => void;
+}) => (
+  <>
+    <fieldset className="mt-3">
+      <legend className="sr-only">What is known</legend>
+      {(Object.entries(ways) as [Basis, string][]).map(([key, words]) => (
+        <label key={key} className="flex min-h-11 items-center gap-3">
+          <input
+            type="radio"
+            name={name}
+            className="size-5 accent-ink"
+            checked={basis === key}
+            onChange={() => onBasis(key)}
+          />
+          {words}
+        </label>
+      ))}
+    </fieldset>
+    {basis === 'done-on' && (
+      <label className="mt-2 block">
+        <span className="font-medium">Last done on</span>
+        <input
+          type="date"
+          max={today}
+          className="field mt-1"
+          value={on}
+          onChange={(event) => onDay(event.target.value)}
+        />
+      </label>
+    )}
+    {basis === 'at-hours' && (
+      <label className="mt-2 block">
+        <span className="font-medium">At meter value (h)</span>
+        <input
+          inputMode="decimal"
+          className="field mt-1"
+          value={hours}
+          onChange={(event) => onHours(event.target.value)}
+        />
+      </label>
+    )}
+    {basis === 'next-round' && (
+      <p className="caption">It stays without a date, and stands on the next round until it is done.</p>
+    )}
+  </>
+);

@@ -4,16 +4,15 @@ import { notFound } from 'next/navigation';
 import { PrintButton } from '@/components/print-button';
 import { QrCode } from '@/components/qr-code';
 import { MachineOutline } from '@/components/scales/machine-outline';
-import { counted, day, number, taskAmount } from '@/components/words';
-import { pointLabel } from '@/core/register/assignment';
-import { machineStates } from '@/core/words/machine-states';
+import { day } from '@/components/words';
 import { completeOutline } from '@/core/register/outline';
 import { plantToday } from '@/core/time/plant-day';
 import { thePlant } from '@/desk/plant';
-import type { TaskState } from '@/desk/standing/states';
 import { readMachinePage } from '@/desk/read/machine';
 import { openDesk, reading } from '@/app/server';
 import { siteAddress } from '@/app/site-address';
+import { ChartTable } from './chart-table';
+import { Legend } from './legend';
 
 type Props = { params: Promise<{ code: string }> };
 
@@ -92,113 +91,11 @@ export default async function MachineChartPage({ params }: Props) {
               numbers={numbers}
               title={`Outline of ${machine.code} with its points numbered in walking order`}
             />
-            <section aria-label="Legend" className="mt-2">
-              <ul>
-                {lubricants.map(([house, name]) => (
-                  <li key={house} className="flex gap-2 py-0.5 text-sm">
-                    <span className="house-code">{house}</span>
-                    {name}
-                  </li>
-                ))}
-              </ul>
-              {machine.energySources.length > 0 && (
-                <p className="mt-2 border-l-4 border-ink pl-2 text-sm">
-                  <strong>Isolate first, by the site’s rules:</strong>{' '}
-                  {machine.energySources.map(({ source, proofOfZero }) => `${source} (${proofOfZero})`).join('; ')}.
-                </p>
-              )}
-              <p className="caption mt-2">
-                Numbers in walking order. Amounts and intervals as the book held them on {day(today)}; the page behind
-                the code is newer. The site’s rules and the manufacturer decide; this chart informs.
-              </p>
-            </section>
+            <Legend lubricants={lubricants} machine={machine} today={today} />
           </div>
-          <table className="w-full content-start text-sm max-lg:mt-4">
-            <thead>
-              <tr className="border-b border-ink text-left">
-                <th scope="col" className="py-1 pr-2">
-                  No.
-                </th>
-                <th scope="col" className="py-1 pr-2">
-                  Point
-                </th>
-                <th scope="col" className="py-1 pr-2">
-                  What
-                </th>
-                <th scope="col" className="py-1 pr-2 text-right">
-                  How much
-                </th>
-                <th scope="col" className="py-1 pr-2">
-                  How often
-                </th>
-                <th scope="col" className="py-1">
-                  Machine
-                </th>
-              </tr>
-            </thead>
-            <tbody>
-              {points.flatMap((point) => {
-                const tasks = states.filter((state) => state.point.id === point.id);
-                const name = (
-                  <>
-                    <th scope="row" rowSpan={Math.max(1, tasks.length)} className="py-1 pr-2 align-top">
-                      {numbers.get(point.id)}
-                    </th>
-                    <td rowSpan={Math.max(1, tasks.length)} className="py-1 pr-2 align-top">
-                      <span className="font-medium">{point.name}</span> <br />
-                      <span className="text-xs text-muted">
-                        {pointLabel(machine.code, point.number)}, {point.location}
-                      </span>
-                    </td>
-                  </>
-                );
-                if (tasks.length === 0)
-                  return [
-                    <tr key={point.id} className="rule-b">
-                      {name}
-                      <td colSpan={4} className="py-1 align-top text-muted">
-                        no task yet
-                      </td>
-                    </tr>,
-                  ];
-                return tasks.map((task, index) => (
-                  <tr key={task.taskId} className={index === tasks.length - 1 ? 'rule-b' : ''}>
-                    {index === 0 && name}
-                    <TaskCells task={task} />
-                  </tr>
-                ));
-              })}
-            </tbody>
-          </table>
+          <ChartTable machine={machine} points={points} states={states} numbers={numbers} />
         </div>
       </article>
-    </>
-  );
-}
-
-function TaskCells({
-  task: { action, title, amount: planned, lubricant, interval, machineState },
-}: {
-  task: TaskState;
-}) {
-  const steady = interval.stages.find(({ count }) => count === undefined);
-  const often = [
-    steady?.hours !== undefined && `${number(steady.hours, 0)} h`,
-    steady?.cycles !== undefined && `${number(steady.cycles, 0)} cycles`,
-    steady?.days !== undefined && counted(steady.days, 'day'),
-  ]
-    .filter(Boolean)
-    .join(' or ');
-  return (
-    <>
-      <td className="py-1 pr-2 align-top">
-        {title} {lubricant && <span className="house-code text-xs">{lubricant.code}</span>}
-      </td>
-      <td className="py-1 pr-2 text-right align-top whitespace-nowrap">
-        {taskAmount(action, planned.kind, planned.value)}
-      </td>
-      <td className="py-1 pr-2 align-top">{often || 'not set'}</td>
-      <td className="py-1 align-top text-xs">{machineStates[machineState]}</td>
     </>
   );
 }

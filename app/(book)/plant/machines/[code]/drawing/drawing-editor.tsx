@@ -49,11 +49,6 @@ export function DrawingEditor({ machineId, code, version, initial, points }: Pro
     const [x, y] = outline.points[id]!;
     put(id, x + move[0] * (event.shiftKey ? 5 : 1), y + move[1] * (event.shiftKey ? 5 : 1));
   };
-  const setBox = (index: number, change: Partial<OutlineBox>) =>
-    setOutline((before) => ({
-      ...before,
-      boxes: before.boxes.map((box, place) => (place === index ? { ...box, ...change } : box)),
-    }));
   const save = async () => {
     const answer = await send(() => saveOutline(machineId, version, outline));
     if (answer.ok) router.push(`/plant/machines/${code}/chart`);
@@ -68,14 +63,7 @@ export function DrawingEditor({ machineId, code, version, initial, points }: Pro
         onPointerUp={() => setDragged(null)}
         onPointerLeave={() => setDragged(null)}
       >
-        {outline.boxes.map(({ label, x, y, width, height }, index) => (
-          <g key={index}>
-            <rect x={x} y={y} width={width} height={height} fill="none" stroke="var(--color-ink)" strokeWidth={0.5} />
-            <text x={x + width / 2} y={y + height / 2 + 1} textAnchor="middle" fontSize="3.2" fill="var(--color-muted)">
-              {label}
-            </text>
-          </g>
-        ))}
+        <DrawnBoxes boxes={outline.boxes} />
         {points.map(({ id, place, label }) => {
           const [x, y] = outline.points[id]!;
           return (
@@ -111,61 +99,7 @@ export function DrawingEditor({ machineId, code, version, initial, points }: Pro
         })}
       </svg>
       <div className="max-xl:mt-6">
-        <h2 className="text-xl">Boxes</h2>
-        {outline.boxes.map((box, index) => (
-          <fieldset key={index} className="rule-t grid grid-cols-[repeat(4,minmax(0,1fr))_auto] items-end gap-2 py-2">
-            <legend className="sr-only">Box {index + 1}</legend>
-            <label className="col-span-full">
-              <span className="caption">Label</span>
-              <input
-                className="field"
-                value={box.label}
-                maxLength={40}
-                onChange={(event) => setBox(index, { label: event.target.value })}
-              />
-            </label>
-            {(
-              [
-                ['x', 'Left', 0, fieldWidth],
-                ['y', 'Top', 0, fieldHeight],
-                ['width', 'Wide', 1, fieldWidth],
-                ['height', 'High', 1, fieldHeight],
-              ] as const
-            ).map(([key, label, least, most]) => (
-              <label key={key}>
-                <span className="caption">{label}</span>
-                <input
-                  className="field px-1 text-right"
-                  type="number"
-                  min={least}
-                  max={most}
-                  value={box[key]}
-                  onChange={(event) =>
-                    setBox(index, { [key]: Math.min(most, Math.max(least, Number(event.target.value) || least)) })
-                  }
-                />
-              </label>
-            ))}
-            <button
-              type="button"
-              className="button button-quiet"
-              aria-label={`Remove box ${index + 1}`}
-              onClick={() => setOutline({ ...outline, boxes: outline.boxes.filter((_, place) => place !== index) })}
-            >
-              <X aria-hidden="true" size={18} />
-            </button>
-          </fieldset>
-        ))}
-        <button
-          type="button"
-          className="button mt-2"
-          disabled={outline.boxes.length >= 12}
-          onClick={() =>
-            setOutline({ ...outline, boxes: [...outline.boxes, { label: 'Part', x: 4, y: 4, width: 18, height: 12 }] })
-          }
-        >
-          <Plus aria-hidden="true" size={18} /> Add a box
-        </button>
+        <Boxes boxes={outline.boxes} onChange={(boxes) => setOutline((before) => ({ ...before, boxes }))} />
         <div className="mt-5">
           <FormProblem reason={reason} />
         </div>
@@ -178,3 +112,76 @@ export function DrawingEditor({ machineId, code, version, initial, points }: Pro
     </div>
   );
 }
+
+/** The boxes that the drawing is made of, by their label and place. */
+function Boxes({ boxes, onChange }: { boxes: readonly OutlineBox[]; onChange: (boxes: OutlineBox[]) => void }) {
+  const setBox = (index: number, change: Partial<OutlineBox>) =>
+    onChange(boxes.map((box, place) => (place === index ? { ...box, ...change } : box)));
+  return (
+    <>
+      <h2 className="text-xl">Boxes</h2>
+      {boxes.map((box, index) => (
+        <fieldset key={index} className="rule-t grid grid-cols-[repeat(4,minmax(0,1fr))_auto] items-end gap-2 py-2">
+          <legend className="sr-only">Box {index + 1}</legend>
+          <label className="col-span-full">
+            <span className="caption">Label</span>
+            <input
+              className="field"
+              value={box.label}
+              maxLength={40}
+              onChange={(event) => setBox(index, { label: event.target.value })}
+            />
+          </label>
+          {(
+            [
+              ['x', 'Left', 0, fieldWidth],
+              ['y', 'Top', 0, fieldHeight],
+              ['width', 'Wide', 1, fieldWidth],
+              ['height', 'High', 1, fieldHeight],
+            ] as const
+          ).map(([key, label, least, most]) => (
+            <label key={key}>
+              <span className="caption">{label}</span>
+              <input
+                className="field px-1 text-right"
+                type="number"
+                min={least}
+                max={most}
+                value={box[key]}
+                onChange={(event) =>
+                  setBox(index, { [key]: Math.min(most, Math.max(least, Number(event.target.value) || least)) })
+                }
+              />
+            </label>
+          ))}
+          <button
+            type="button"
+            className="button button-quiet"
+            aria-label={`Remove box ${index + 1}`}
+            onClick={() => onChange(boxes.filter((_, place) => place !== index))}
+          >
+            <X aria-hidden="true" size={18} />
+          </button>
+        </fieldset>
+      ))}
+      <button
+        type="button"
+        className="button mt-2"
+        disabled={boxes.length >= 12}
+        onClick={() => onChange([...boxes, { label: 'Part', x: 4, y: 4, width: 18, height: 12 }])}
+      >
+        <Plus aria-hidden="true" size={18} /> Add a box
+      </button>
+    </>
+  );
+}
+
+const DrawnBoxes = ({ boxes }: { boxes: readonly OutlineBox[] }) =>
+  boxes.map(({ label, x, y, width, height }, index) => (
+    <g key={index}>
+      <rect x={x} y={y} width={width} height={height} fill="none" stroke="var(--color-ink)" strokeWidth={0.5} />
+      <text x={x + width / 2} y={y + height / 2 + 1} textAnchor="middle" fontSize="3.2" fill="var(--color-muted)">
+        {label}
+      </text>
+    </g>
+  ));

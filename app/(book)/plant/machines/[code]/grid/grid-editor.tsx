@@ -74,7 +74,6 @@ export function GridEditor({ machineId, code, standing, lubricants }: Props) {
     const answer = await send(() => saveGrid(machineId, form));
     if (answer.ok) router.push(`/plant/machines/${code}`);
   };
-  const sourceReason = refused?.fields?.source;
   const wrongRows = new Set(problems?.map(({ row }) => row));
   return (
     <>
@@ -91,93 +90,15 @@ export function GridEditor({ machineId, code, standing, lubricants }: Props) {
           Not understood and left out: {unknown.map((heading) => `"${heading}"`).join(', ')}.
         </p>
       )}
-      <div className="relative mt-4 overflow-x-auto border-y border-ink" role="region" aria-label="Table of points">
-        <table className="text-sm">
-          <thead>
-            <tr>
-              <th scope="col" className="px-2 py-1">
-                <span className="sr-only">Row</span>
-              </th>
-              {gridColumnNames.map((key) => (
-                <th key={key} scope="col" className="caption px-1 py-1 whitespace-nowrap">
-                  {gridColumns[key].label}
-                </th>
-              ))}
-              <th scope="col">
-                <span className="sr-only">Remove</span>
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            {rows.map((row, index) => (
-              <tr key={index} className="rule-t align-top">
-                <th scope="row" className="px-2 py-2 font-normal text-muted">
-                  {wrongRows.has(index) && <span aria-hidden="true">✗ </span>}
-                  {index + 1}
-                </th>
-                {gridColumnNames.map((key) => {
-                  const fixed = row.known !== null && !editableColumns.includes(key);
-                  const wrong = problems?.find((problem) => problem.row === index && problem.column === key);
-                  return (
-                    <td key={key} className="p-0.5">
-                      {fixed ? (
-                        <span
-                          className="block px-1.5 py-2 text-muted"
-                          style={{ width: `${gridColumns[key].width}rem` }}
-                        >
-                          {row.cells[key] ?? ''}
-                        </span>
-                      ) : (
-                        <input
-                          aria-label={`${gridColumns[key].label}, row ${index + 1}`}
-                          aria-invalid={wrong ? true : undefined}
-                          aria-describedby={wrong ? `grid-${index}-${key}` : undefined}
-                          list={key === 'kind' ? 'grid-kinds' : key === 'lubricant' ? 'grid-lubricants' : undefined}
-                          className="field px-1.5 py-1"
-                          style={{ width: `${gridColumns[key].width}rem` }}
-                          autoComplete="off"
-                          value={row.cells[key] ?? ''}
-                          onPaste={(event) => paste(event, index, key)}
-                          onChange={(event) =>
-                            change(
-                              rows.map((each, place) =>
-                                place === index
-                                  ? { ...each, cells: { ...each.cells, [key]: event.target.value } }
-                                  : each,
-                              ),
-                            )
-                          }
-                        />
-                      )}
-                      {wrong && (
-                        <p
-                          id={`grid-${index}-${key}`}
-                          className="mt-0.5 border-l-4 border-ink pl-1 text-xs"
-                          style={{ maxWidth: `${Math.max(12, gridColumns[key].width)}rem` }}
-                        >
-                          {wrong.reason}
-                        </p>
-                      )}
-                    </td>
-                  );
-                })}
-                <td className="py-0.5">
-                  {!row.known && (
-                    <button
-                      type="button"
-                      className="button button-quiet"
-                      aria-label={`Remove row ${index + 1}`}
-                      onClick={() => change(rows.filter((_, place) => place !== index))}
-                    >
-                      <X aria-hidden="true" size={16} />
-                    </button>
-                  )}
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      </div>
+      <GridTable
+        rows={rows}
+        problems={problems}
+        onPaste={paste}
+        onType={(at, column, text) =>
+          change(rows.map((row, place) => (place === at ? { ...row, cells: { ...row.cells, [column]: text } } : row)))
+        }
+        onRemove={(at) => change(rows.filter((_, place) => place !== at))}
+      />
       <datalist id="grid-kinds">
         {pointKindNames.map((kind) => (
           <option key={kind} value={pointKinds[kind].label} />
@@ -193,26 +114,7 @@ export function GridEditor({ machineId, code, standing, lubricants }: Props) {
           <Plus aria-hidden="true" size={16} /> Add a row
         </button>
       </p>
-      <div className="mt-5 max-w-xl">
-        <label htmlFor="grid-source" className="mb-1 block font-medium">
-          Where it comes from <span className="caption font-normal">needed</span>
-        </label>
-        <input
-          id="grid-source"
-          className="field"
-          value={source}
-          onChange={(event) => setSource(event.target.value)}
-          aria-invalid={sourceReason ? true : undefined}
-          aria-describedby={sourceReason ? 'grid-source-problem' : undefined}
-          placeholder="Manual, lubrication chart, page 31"
-        />
-        {sourceReason && (
-          <p id="grid-source-problem" className="mt-1 border-l-4 border-ink pl-2 text-sm">
-            <span aria-hidden="true">✗ </span>
-            {sourceReason}
-          </p>
-        )}
-      </div>
+      <SourceField source={source} reason={refused?.fields?.source ?? null} onChange={setSource} />
       <div className="mt-4">
         <FormProblem reason={refused?.reason ?? null} />
       </div>
@@ -241,3 +143,130 @@ export function GridEditor({ machineId, code, standing, lubricants }: Props) {
     </>
   );
 }
+
+/** The rows as they are typed, what is wrong with a cell under it. What a standing point is cannot be changed here. */
+function GridTable({
+  rows,
+  problems,
+  onPaste,
+  onType,
+  onRemove,
+}: {
+  rows: readonly Line[];
+  problems: readonly CellProblem[] | null;
+  onPaste: (event: ClipboardEvent, at: number, column: GridColumn) => void;
+  onType: (at: number, column: GridColumn, text: string) => void;
+  onRemove: (at: number) => void;
+}) {
+  const wrongRows = new Set(problems?.map(({ row }) => row));
+  return (
+    <div className="relative mt-4 overflow-x-auto border-y border-ink" role="region" aria-label="Table of points">
+      <table className="text-sm">
+        <thead>
+          <tr>
+            <th scope="col" className="px-2 py-1">
+              <span className="sr-only">Row</span>
+            </th>
+            {gridColumnNames.map((key) => (
+              <th key={key} scope="col" className="caption px-1 py-1 whitespace-nowrap">
+                {gridColumns[key].label}
+              </th>
+            ))}
+            <th scope="col">
+              <span className="sr-only">Remove</span>
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map((row, index) => (
+            <tr key={index} className="rule-t align-top">
+              <th scope="row" className="px-2 py-2 font-normal text-muted">
+                {wrongRows.has(index) && <span aria-hidden="true">✗ </span>}
+                {index + 1}
+              </th>
+              {gridColumnNames.map((key) => {
+                const fixed = row.known !== null && !editableColumns.includes(key);
+                const wrong = problems?.find((problem) => problem.row === index && problem.column === key);
+                return (
+                  <td key={key} className="p-0.5">
+                    {fixed ? (
+                      <span className="block px-1.5 py-2 text-muted" style={{ width: `${gridColumns[key].width}rem` }}>
+                        {row.cells[key] ?? ''}
+                      </span>
+                    ) : (
+                      <input
+                        aria-label={`${gridColumns[key].label}, row ${index + 1}`}
+                        aria-invalid={wrong ? true : undefined}
+                        aria-describedby={wrong ? `grid-${index}-${key}` : undefined}
+                        list={key === 'kind' ? 'grid-kinds' : key === 'lubricant' ? 'grid-lubricants' : undefined}
+                        className="field px-1.5 py-1"
+                        style={{ width: `${gridColumns[key].width}rem` }}
+                        autoComplete="off"
+                        value={row.cells[key] ?? ''}
+                        onPaste={(event) => onPaste(event, index, key)}
+                        onChange={(event) => onType(index, key, event.target.value)}
+                      />
+                    )}
+                    {wrong && (
+                      <p
+                        id={`grid-${index}-${key}`}
+                        className="mt-0.5 border-l-4 border-ink pl-1 text-xs"
+                        style={{ maxWidth: `${Math.max(12, gridColumns[key].width)}rem` }}
+                      >
+                        {wrong.reason}
+                      </p>
+                    )}
+                  </td>
+                );
+              })}
+              <td className="py-0.5">
+                {!row.known && (
+                  <button
+                    type="button"
+                    className="button button-quiet"
+                    aria-label={`Remove row ${index + 1}`}
+                    onClick={() => onRemove(index)}
+                  >
+                    <X aria-hidden="true" size={16} />
+                  </button>
+                )}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  );
+}
+
+/** Which document the rows were taken from. */
+const SourceField = ({
+  source,
+  reason,
+  onChange,
+}: {
+  source: string;
+  reason: string | null;
+  onChange: (source: string) => void;
+}) => (
+  <div className="mt-5 max-w-xl">
+    <label htmlFor="grid-source" className="mb-1 block font-medium">
+      Where it comes from <span className="caption font-normal">needed</span>
+    </label>
+    <input
+      id="grid-source"
+      className="field"
+      value={source}
+      onChange={(event) => onChange(event.target.value)}
+      aria-invalid={reason ? true : undefined}
+      aria-describedby={reason ? 'grid-source-problem' : undefined}
+      placeholder="Manual, lubrication chart, page 31"
+    />
+    {reason && (
+      <p id="grid-source-problem" className="mt-1 border-l-4 border-ink pl-2 text-sm">
+        <span aria-hidden="true">✗ </span>
+        {reason}
+      </p>
+    )}
+  </div>
+);

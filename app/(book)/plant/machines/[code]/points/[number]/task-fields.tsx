@@ -127,58 +127,63 @@ export function TaskFields({ pointId, kind, machineState, meters, others, known 
         open={known !== undefined && saysMore(known.values)}
         small
       >
-        <div className="mt-3 grid gap-4 sm:grid-cols-2">
-          <ChoiceField
-            name="who"
-            label="Done by"
-            options={optionsOf(whoMay)}
-            required
-            hint="What the operator does stands on the machine’s card"
-          />
-          <ChoiceField
-            name="rhythm"
-            label="The next counts from"
-            options={[
-              { value: 'actual', label: 'the last real service' },
-              { value: 'fixed', label: 'the plan (fixed rhythm)' },
-            ]}
-            required
-          />
-          <QuantityField
-            name="tolerancePct"
-            label="Window, share of the interval (%)"
-            dimension="number"
-            hint="So much early or late is neither"
-          />
-          <TextField
-            name="life"
-            label="Life of a wear part"
-            hint="Instead of how often, such as 4 000 h or 2 400 000 strokes: turned over at half of it, replaced at the end"
-          />
-          <TextField name="yearlyName" label="Every year before" hint="Such as: the frost" />
-          <TextField name="yearlyOn" label="On (month and day)" hint="Such as 11-01" />
-          <QuantityField name="yearlyDaysBefore" label="Days before" dimension="days" />
-          {others.length > 0 && (
-            <ChoicesField
-              name="includesTaskIds"
-              label="Does as well"
-              options={others}
-              hint="Done, it answers these too, as the yearly does what the monthly asks for"
-            />
-          )}
-          <ChoicesField name="events" label="Also due after" options={optionsOf(eventWords)} />
-          <ChoicesField
-            name="severity"
-            label="Harder than usual"
-            options={Object.entries(severityFactors).map(([value, { name, value: factor }]) => ({
-              value,
-              label: `${name} × ${factor}`,
-            }))}
-            hint="Each shortens hours, cycles and days"
-          />
-        </div>
+        <SeldomFields others={others} />
       </Disclosure>
       <NoteField name="procedureText" label="How it is done" />
     </SavedForm>
   );
 }
+
+/** What few tasks say: who does them, what else calls for them, how hard the place is. */
+const SeldomFields = ({ others }: Pick<Props, 'others'>) => (
+  <div className="mt-3 grid gap-4 sm:grid-cols-2">
+    <ChoiceField
+      name="who"
+      label="Done by"
+      options={optionsOf(whoMay)}
+      required
+      hint="What the operator does stands on the machine’s card"
+    />
+    <ChoiceField
+      name="rhythm"
+      label="The next counts from"
+      options={[
+        { value: 'actual', label: 'the last real service' },
+        { value: 'fixed', label: 'the plan (fixed rhythm)' },
+      ]}
+      required
+    />
+    <QuantityField
+      name="tolerancePct"
+      label="Window, share of the interval (%)"
+      dimension="number"
+      hint="So much early or late is neither"
+    />
+    <TextField
+      name="life"
+      label="Life of a wear part"
+      hint="Instead of how often, such as 4 000 h or 2 400 000 strokes: turned over at half of it, replaced at the end"
+    />
+    <TextField name="yearlyName" label="Every year before" hint="Such as: the frost" />
+    <TextField name="yearlyOn" label="On (month and day)" hint="Such as 11-01" />
+    <QuantityField name="yearlyDaysBefore" label="Days before" dimension="days" />
+    {others.length > 0 && (
+      <ChoicesField
+        name="includesTaskIds"
+        label="Does as well"
+        options={others}
+        hint="Done, it answers these too, as the yearly does what the monthly asks for"
+      />
+    )}
+    <ChoicesField name="events" label="Also due after" options={optionsOf(eventWords)} />
+    <ChoicesField
+      name="severity"
+      label="Harder than usual"
+      options={Object.entries(severityFactors).map(([value, { name, value: factor }]) => ({
+        value,
+        label: `${name} × ${factor}`,
+      }))}
+      hint="Each shortens hours, cycles and days"
+    />
+  </div>
+);

@@ -1,0 +1,100 @@
+import { counted, number, taskAmount } from '@/components/words';
+import { pointLabel } from '@/core/register/assignment';
+import { machineStates } from '@/core/words/machine-states';
+import type { MachinePage } from '@/desk/read/machine';
+import type { TaskState } from '@/desk/standing/states';
+
+/** Every point with its tasks, numbered as on the drawing. */
+export function ChartTable({
+  machine,
+  points,
+  states,
+  numbers,
+}: Pick<MachinePage, 'machine' | 'points' | 'states'> & { numbers: ReadonlyMap<string, number> }) {
+  return (
+    <table className="w-full content-start text-sm max-lg:mt-4">
+      <thead>
+        <tr className="border-b border-ink text-left">
+          <th scope="col" className="py-1 pr-2">
+            No.
+          </th>
+          <th scope="col" className="py-1 pr-2">
+            Point
+          </th>
+          <th scope="col" className="py-1 pr-2">
+            What
+          </th>
+          <th scope="col" className="py-1 pr-2 text-right">
+            How much
+          </th>
+          <th scope="col" className="py-1 pr-2">
+            How often
+          </th>
+          <th scope="col" className="py-1">
+            Machine
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        {points.flatMap((point) => {
+          const tasks = states.filter((state) => state.point.id === point.id);
+          const name = (
+            <>
+              <th scope="row" rowSpan={Math.max(1, tasks.length)} className="py-1 pr-2 align-top">
+                {numbers.get(point.id)}
+              </th>
+              <td rowSpan={Math.max(1, tasks.length)} className="py-1 pr-2 align-top">
+                <span className="font-medium">{point.name}</span> <br />
+                <span className="text-xs text-muted">
+                  {pointLabel(machine.code, point.number)}, {point.location}
+                </span>
+              </td>
+            </>
+          );
+          if (tasks.length === 0)
+            return [
+              <tr key={point.id} className="rule-b">
+                {name}
+                <td colSpan={4} className="py-1 align-top text-muted">
+                  no task yet
+                </td>
+              </tr>,
+            ];
+          return tasks.map((task, index) => (
+            <tr key={task.taskId} className={index === tasks.length - 1 ? 'rule-b' : ''}>
+              {index === 0 && name}
+              <TaskCells task={task} />
+            </tr>
+          ));
+        })}
+      </tbody>
+    </table>
+  );
+}
+
+function TaskCells({
+  task: { action, title, amount: planned, lubricant, interval, machineState },
+}: {
+  task: TaskState;
+}) {
+  const steady = interval.stages.find(({ count }) => count === undefined);
+  const often = [
+    steady?.hours !== undefined && `${number(steady.hours, 0)} h`,
+    steady?.cycles !== undefined && `${number(steady.cycles, 0)} cycles`,
+    steady?.days !== undefined && counted(steady.days, 'day'),
+  ]
+    .filter(Boolean)
+    .join(' or ');
+  return (
+    <>
+      <td className="py-1 pr-2 align-top">
+        {title} {lubricant && <span className="house-code text-xs">{lubricant.code}</span>}
+      </td>
+      <td className="py-1 pr-2 text-right align-top whitespace-nowrap">
+        {taskAmount(action, planned.kind, planned.value)}
+      </td>
+      <td className="py-1 pr-2 align-top">{often || 'not set'}</td>
+      <td className="py-1 align-top text-xs">{machineStates[machineState]}</td>
+    </>
+  );
+}

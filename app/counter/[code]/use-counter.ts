@@ -1,0 +1,115 @@
+'use client';
+
+import { useEffect, useState } from 'react';
+import { useOutbox } from '@/components/use-outbox';
+import { number } from '@/components/words';
+import { cardStanding } from '@/core/interval/operator-card';
+import type { CardLine, CardMeter } from '@/desk/walk/operator-card';
+import { doneEntry, plannedOf } from '@/app/round/planned';
+
+/** So long what was tapped can be taken back, before it is sent. */
+const takeBackMs = 8000;
+
+/** What is written at a machine: who is there, how far its meter has counted, what was done when. */
+export function useCounter({
+  machine,
+  lines,
+  meter,
+  personId,
+}: {
+  machine: { id: string };
+  lines: CardLine[];
+  meter: CardMeter | undefined;
+  personId: string | null;
+}) {
+  const { queue, put, takeBack } = useOutbox();
+  const [who, setWho] = useState(personId ?? '');
+  const [nowMs, setNowMs] = useState<number | null>(null);
+  const [lastAt, setLastAt] = useState<Record<string, string>>(() =>
+    Object.fromEntries(lines.flatMap(({ taskId, lastAt: at }) => (at ? [[taskId, at]] : []))),
+  );
+  const [count, setCount] = useState(meter?.last?.value ?? 0);
+  const [countedAtDone, setCountedAtDone] = useState<Record<string, number>>({});
+  const [fresh, setFresh] = useState<{ taskId: string; entryId: string; before: string | undefined } | null>(null);
+  const [said, setSaid] = useState('');
+
+  useEffect(() => {
+    const tick = () => setNowMs(Date.now());
+    const first = setTimeout(tick, 0);
+    const timer = setInterval(tick, 15_000);
+    return () => {
+      clearTimeout(first);
+      clearInterval(timer);
+    };
+  }, []);
+
+  const done = async (line: CardLine) => {
+    const asked = {
+      action: line.action,
+      amountKind: line.amount.kind,
+      amount: line.amount.value,
+      lubricant: line.lubricant,
+    };
+    const planned = plannedOf(asked, null);
+    const entry = await put(
+      {
+        ...doneEntry(asked, planned, planned.value, null),
+        personId: who,
+        machineId: machine.id,
+        pointId: line.pointId,
+        taskIds: [line.taskId],
+      },
+      takeBackMs,
+    );
+    setFresh({ taskId: line.taskId, entryId: entry.id, before: lastAt[line.taskId] });
+    setLastAt({ ...lastAt, [line.taskId]: entry.happenedAt });
+    if (meter) setCountedAtDone({ ...countedAtDone, [line.taskId]: count });
+    setNowMs(Date.parse(entry.happenedAt));
+    setSaid(`${line.title}: written.`);
+  };
+  const undo = async () => {
+    if (!fresh) return;
+    if (!(await takeBack(fresh.entryId)))
+      return setSaid('It has been sent already: tell the technician, who corrects it.');
+    setLastAt(
+      Object.fromEntries(
+        Object.entries({ ...lastAt, [fresh.taskId]: fresh.before }).filter(
+          (pair): pair is [string, string] => pair[1] !== undefined,
+        ),
+      ),
+    );
+    setFresh(null);
+    setSaid('Taken back.');
+  };
+  const writeCount = async () => {
+    if (!meter) return;
+    await put({
+      kind: 'reading',
+      body: { meterId: meter.id, value: count },
+      personId: who,
+      machineId: machine.id,
+    });
+    setSaid(`${meter.name}: ${number(count, 0)} written.`);
+  };
+  /** Whether a line is due; nothing is said before this device has told the time. */
+  const standingOf = ({ taskId, interval }: CardLine): { words: string; due: boolean } => {
+    if (nowMs === null) return { words: '', due: false };
+    const at = lastAt[taskId];
+    const counted =
+      meter && interval.cycles !== undefined ? count - (countedAtDone[taskId] ?? meter.last?.value ?? 0) : undefined;
+    return cardStanding(interval, at ? nowMs - Date.parse(at) : undefined, counted);
+  };
+  return {
+    who,
+    setWho,
+    said,
+    count,
+    setCount,
+    waiting: queue?.filter(({ refused }) => !refused).length ?? 0,
+    standingOf,
+    done,
+    writeCount,
+    /** While what was tapped last has not been sent. */
+    undo: fresh && queue?.some(({ id }) => id === fresh.entryId) ? undo : undefined,
+  };
+}
