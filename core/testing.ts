@@ -1,5 +1,7 @@
 import { expect } from 'vitest';
+import type { BelievedEntry } from './entry/believed';
 import type { Outcome } from './method';
+import type { Replacement, ShownReading } from './meter/series';
 
 /** Test helpers of the core; imported by tests only. */
 
@@ -15,4 +17,19 @@ export function expectWithin(value: number, wanted: number, share: number) {
   expect(Math.abs(value - wanted), `${value} should be within ${share * 100} % of ${wanted}`).toBeLessThanOrEqual(
     Math.abs(wanted) * share,
   );
+}
+
+/** Shown readings and dial changes of one meter, from its log. */
+export function dialsOf(entries: readonly BelievedEntry[]): {
+  readings: ShownReading[];
+  replacements: Replacement[];
+} {
+  const readings: ShownReading[] = [];
+  const replacements: Replacement[] = [];
+  for (const { kind, happenedAt, body } of entries) {
+    const atMs = Date.parse(happenedAt);
+    if (kind === 'reading') readings.push({ atMs, value: body.value });
+    if (kind === 'meter-change') replacements.push({ atMs, oldValue: body.oldValue, newValue: body.newValue });
+  }
+  return { readings, replacements };
 }

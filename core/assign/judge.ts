@@ -10,8 +10,7 @@ import {
   materials as materialNames,
 } from '../compat/vocabulary';
 import { computeStored, shown } from '../method';
-import { kv100FromIndex } from '../viscosity/astm-d2270';
-import { assumedIndex } from '../viscosity/carry';
+import { assumedIndex, lineByIndex } from '../viscosity/carry';
 import { isoGrades, nearestGradeIndex } from '../viscosity/iso-3448';
 import { type WaltherLine, kvAt, waltherLine } from '../viscosity/walther';
 import type { Requirement } from './requirement';
@@ -66,10 +65,8 @@ export function lineOf({
 }: Pick<JudgedLubricant, 'kv40' | 'kv100' | 'isoVg'>): WaltherLine | undefined {
   const at40 = kv40 ?? isoGrades.find((grade) => grade.isoVg === isoVg)?.mid;
   if (at40 === undefined) return undefined;
-  const at100 = kv100 ?? kv100FromIndex(at40, assumedIndex);
-  return at100 === undefined || at100 >= at40
-    ? undefined
-    : waltherLine({ temperatureC: 40, kv: at40 }, { temperatureC: 100, kv: at100 });
+  if (kv100 === null) return lineByIndex(at40, assumedIndex);
+  return kv100 >= at40 ? undefined : waltherLine({ temperatureC: 40, kv: at40 }, { temperatureC: 100, kv: kv100 });
 }
 
 /** Judges one lubricant for one point. Type first, then hard stops, then viscosity, temperature, mixing. */

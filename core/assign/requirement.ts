@@ -4,10 +4,9 @@ import type { Family } from '../compat/vocabulary';
 import { gearSelectGrade, startLimits } from '../gear/select-grade';
 import { type Notice, type StoredComputation, computeStored, shown } from '../method';
 import { type PointKind, pointKinds } from '../register/point-kinds';
-import { kv100FromIndex } from '../viscosity/astm-d2270';
-import { assumedIndex } from '../viscosity/carry';
+import { assumedIndex, lineByIndex } from '../viscosity/carry';
 import { isoGrades } from '../viscosity/iso-3448';
-import { kvAt, waltherLine } from '../viscosity/walther';
+import { kvAt } from '../viscosity/walther';
 
 /** One answer of one school, with its working; or why it has none. */
 export type SchoolAnswer = { school: string; answer: string; stored?: StoredComputation; isoVg?: number };
@@ -317,10 +316,8 @@ export function thinnestGradeFor(kv: number, temperatureC: number): number | und
 }
 
 function gradeKvAt(mid: number, temperatureC: number): number | undefined {
-  const kv100 = kv100FromIndex(mid, assumedIndex);
-  return kv100 === undefined
-    ? undefined
-    : kvAt(waltherLine({ temperatureC: 40, kv: mid }, { temperatureC: 100, kv: kv100 }), temperatureC);
+  const line = lineByIndex(mid, assumedIndex);
+  return line && kvAt(line, temperatureC);
 }
 
 const ownComputation = (

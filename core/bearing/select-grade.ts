@@ -11,9 +11,9 @@ import {
 } from '../fields/fields';
 import { type Notice, answer, defineMethod, refuse, shown } from '../method';
 import { extrapolationNotice } from '../viscosity/at-temperature';
-import { kv100FromIndex } from '../viscosity/astm-d2270';
+import { lineByIndex } from '../viscosity/carry';
 import { isoGrades } from '../viscosity/iso-3448';
-import { highestKv, kvAt, lowestKv, waltherLine } from '../viscosity/walther';
+import { highestKv, kvAt, lowestKv } from '../viscosity/walther';
 import { meanDiameterMm, requiredViscosity } from './required-viscosity';
 
 const candidate = z.object({
@@ -53,9 +53,8 @@ export const bearingSelectGrade = defineMethod({
     const dm = meanDiameterMm(boreMm, outsideDiameterMm);
     const nu1 = requiredViscosity(dm, speedRpm);
     const candidates = isoGrades.flatMap(({ isoVg, mid }): Candidate[] => {
-      const kv100 = kv100FromIndex(mid, viscosityIndex);
-      if (kv100 === undefined) return [];
-      const line = waltherLine({ temperatureC: 40, kv: mid }, { temperatureC: 100, kv: kv100 });
+      const line = lineByIndex(mid, viscosityIndex);
+      if (line === undefined) return [];
       const kvAtTemperature = kvAt(line, temperatureC);
       if (!(kvAtTemperature >= lowestKv && kvAtTemperature <= highestKv)) return [];
       const kvAtStart = lowestStartC === undefined ? undefined : kvAt(line, lowestStartC);

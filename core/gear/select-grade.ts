@@ -1,10 +1,10 @@
 import { z } from 'zod';
 import { quantity, viscosityIndexField } from '../fields/fields';
 import { type Notice, type WorkingStep, answer, defineMethod, refuse, shown } from '../method';
-import { kv100FromIndex } from '../viscosity/astm-d2270';
+import { lineByIndex } from '../viscosity/carry';
 import { isoGrades, nearestGradeIndex } from '../viscosity/iso-3448';
 import { agmaGrades } from '../viscosity/old-scales';
-import { highestKv, kvAt, waltherLine } from '../viscosity/walther';
+import { highestKv, kvAt } from '../viscosity/walther';
 import {
   type AgmaRange,
   bySize as sizeTables,
@@ -317,15 +317,14 @@ function checks(
   notices: Notice[],
 ) {
   const mid = isoGrades.find((grade) => grade.isoVg === isoVg)!.mid;
-  const kv100 = kv100FromIndex(mid, viscosityIndex);
-  if (kv100 === undefined) {
+  const line = lineByIndex(mid, viscosityIndex);
+  if (line === undefined) {
     notices.push({
       level: 'caution',
       text: `No VG ${isoVg} oil has a viscosity index of ${shown(viscosityIndex)}; cold start and hot film are not checked.`,
     });
     return {};
   }
-  const line = waltherLine({ temperatureC: 40, kv: mid }, { temperatureC: 100, kv: kv100 });
   const startKv = kvAt(line, ambientMinC);
   const nearPour = pourPointC !== undefined && ambientMinC < pourPointC + pourMarginK;
   const start = startKv <= highestKv ? { kv: startKv, ok: startKv <= startLimits[supply] && !nearPour } : undefined;

@@ -2,7 +2,8 @@ import { describe, expect, it } from 'vitest';
 import { type BelievedEntry, asBelieved } from '../entry/believed';
 import type { EntryKind } from '../entry/kinds';
 import { dutyClock } from '../meter/duty';
-import { dialsOf, dutyMeter, meterState } from '../meter/state';
+import { dutyMeter, meterState } from '../meter/state';
+import { dialsOf } from '../testing';
 import { type TaskPlanAndLog, dueFacts, explainDue, latestPostponement } from './due-facts';
 import { dueAsOf } from './task-due';
 

@@ -1,4 +1,3 @@
-import type { BelievedEntry } from '../entry/believed';
 import { type DutyClock, plainClock } from './duty';
 import { type Rate, rateOf } from './forecast';
 import {
@@ -29,21 +28,6 @@ export type MeterSpec = {
   dutyPerDay: number | null;
   clock?: DutyClock;
 };
-
-/** Shown readings and dial changes of one meter, from its log. */
-export function dialsOf(entries: readonly BelievedEntry[]): {
-  readings: ShownReading[];
-  replacements: Replacement[];
-} {
-  const readings: ShownReading[] = [];
-  const replacements: Replacement[] = [];
-  for (const { kind, happenedAt, body } of entries) {
-    const atMs = Date.parse(happenedAt);
-    if (kind === 'reading') readings.push({ atMs, value: body.value });
-    if (kind === 'meter-change') replacements.push({ atMs, oldValue: body.oldValue, newValue: body.newValue });
-  }
-  return { readings, replacements };
-}
 
 /** The state of a meter. Its rate is that of the last reading, so that nothing here depends on what day it is. */
 export function meterState(

@@ -13,6 +13,18 @@ export function kv40FromIndex(kv100: number, viscosityIndex: number): number {
   return h / kv100 ** Math.log10((viscosityIndex - 100) * 0.00715 + 1);
 }
 
+/**
+ * The viscosity–temperature line of an oil that is known at 40 °C and by its viscosity index, as a grade is taken at an
+ * index that is assumed (ASTM D2270 and D341).
+ * @returns undefined where no oil of this viscosity has such an index
+ */
+export function lineByIndex(kv40: number, viscosityIndex: number): WaltherLine | undefined {
+  const kv100 = kv100FromIndex(kv40, viscosityIndex);
+  return kv100 === undefined
+    ? undefined
+    : waltherLine({ temperatureC: 40, kv: kv40 }, { temperatureC: 100, kv: kv100 });
+}
+
 /** The line of the thinnest oil that has this index; thinner oils borrow its slope. */
 function thinnestLine(viscosityIndex: number): WaltherLine {
   const kv100 = lowestKv100ForIndex;
@@ -20,8 +32,8 @@ function thinnestLine(viscosityIndex: number): WaltherLine {
 }
 
 function lineOf(kv40: number, viscosityIndex: number): WaltherLine {
-  const kv100 = kv100FromIndex(kv40, viscosityIndex);
-  if (kv100 !== undefined) return waltherLine({ temperatureC: 40, kv: kv40 }, { temperatureC: 100, kv: kv100 });
+  const line = lineByIndex(kv40, viscosityIndex);
+  if (line) return line;
   const { b } = thinnestLine(viscosityIndex);
   const here = waltherLine({ temperatureC: 40, kv: kv40 }, { temperatureC: 100, kv: kv40 * 0.99 });
   return { a: here.a + (b - here.b) * Math.log10(40 + 273.15), b };

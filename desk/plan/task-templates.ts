@@ -17,7 +17,7 @@ import { type Database, type Desk, type Result, done, refusal } from '../desk';
 import { alone, machinesOfPoints } from '../locks';
 import { parseForm } from '../parse';
 import { projectMachines } from '../standing/projection';
-import { selectPlan, stageOwner, stagesInForce } from '../standing/plan-rows';
+import { selectAssignments, selectPlan, stageOwner, stagesInForce } from '../standing/plan-rows';
 import { insertStages, replaceStages } from './stages';
 import { checkVersion, saving } from '../change/save';
 import { plantToday } from '@/core/time/plant-day';
@@ -138,22 +138,11 @@ async function planPoints(
 ): Promise<Planned[]> {
   if (points.length === 0) return [];
   const pointIds = points.map(({ id }) => id);
-  const reservoirIds = points.flatMap(({ reservoirId }) => reservoirId ?? []).concat('none');
+  const reservoirIds = points.flatMap(({ reservoirId }) => reservoirId ?? []);
   const find = transaction ? { transaction } : {};
   const [plan, assignments, tasks] = await Promise.all([
     selectPlan(db, { machineIds: [...new Set(points.map(({ machineId }) => machineId))] }, transaction),
-    db.select<{
-      id: string;
-      pointId: string | null;
-      reservoirId: string | null;
-      ambientBand: string | null;
-      source: 'manual';
-      sourceOn: string;
-    }>(
-      'SELECT id, pointId, reservoirId, ambientBand, source, sourceOn FROM assignment WHERE pointId IN (:pointIds) OR reservoirId IN (:reservoirIds)',
-      { pointIds, reservoirIds },
-      transaction,
-    ),
+    selectAssignments(db, { points: pointIds, reservoirs: reservoirIds }, transaction),
     db.Task.findAll({ where: { pointId: pointIds, retiredOn: null }, ...find }),
   ]);
   return points.map((point): Planned => {

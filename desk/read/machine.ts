@@ -94,6 +94,10 @@ export type PointPage = {
   history: LogLine[];
 };
 
+// Of point and reservoir each is asked for by itself: one OR the other would read all assignments there are.
+const assignmentLines = `SELECT assignment.id, assignment.source, assignment.sourceText, assignment.sourceOn, assignment.climate, assignment.mounting, assignment.ambientBand, assignment.judged, assignment.overruledBecause, person.name AS \`by\`, lubricant.id AS lubricantId, lubricant.code, lubricant.name
+  FROM assignment JOIN lubricant ON lubricant.id = assignment.lubricantId JOIN person ON person.id = assignment.personId`;
+
 /** Everything a point's page shows; undefined where there is no such point. */
 export async function readPointPage(
   { db, now }: Pick<Desk, 'db' | 'now'>,
@@ -107,8 +111,7 @@ export async function readPointPage(
     deriveTaskStates(db, now, { pointId: point.id }),
     db.Task.findAll({ where: { pointId: point.id, retiredOn: { [Op.ne]: null } }, order: [['title', 'ASC']] }),
     db.select<Omit<AssignmentLine, 'lubricant'> & { lubricantId: string; code: string; name: string }>(
-      `SELECT assignment.id, assignment.source, assignment.sourceText, assignment.sourceOn, assignment.climate, assignment.mounting, assignment.ambientBand, assignment.judged, assignment.overruledBecause, person.name AS \`by\`, lubricant.id AS lubricantId, lubricant.code, lubricant.name
-       FROM assignment JOIN lubricant ON lubricant.id = assignment.lubricantId JOIN person ON person.id = assignment.personId WHERE assignment.pointId = :pointId OR assignment.reservoirId = :reservoirId`,
+      `${assignmentLines} WHERE assignment.pointId = :pointId UNION ALL ${assignmentLines} WHERE assignment.reservoirId = :reservoirId`,
       { pointId: point.id, reservoirId: point.reservoirId ?? '' },
     ),
     loadMeters(db, [machine.id]),

@@ -189,7 +189,7 @@ const assignmentColumns =
   'assignment.id, assignment.pointId, assignment.reservoirId, assignment.ambientBand, assignment.lubricantId, lubricant.code, lubricant.name, assignment.source, assignment.sourceOn FROM assignment JOIN lubricant ON lubricant.id = assignment.lubricantId';
 
 /** The assignments of some points and reservoirs. Each is asked for by itself: one OR the other would read all there are. */
-const selectAssignments = (
+export const selectAssignments = (
   db: Database,
   of: { points: string[]; reservoirs: string[] } | 'all',
   transaction?: Transaction,

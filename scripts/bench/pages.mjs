@@ -5,7 +5,7 @@ import { prepareDatabase, serve } from '../lib/application.mjs';
 import { freePort, startDatabase } from '../lib/database.mjs';
 import { run, step } from '../lib/steps.mjs';
 import { connectionOf, cookie, id } from './bench-person.mjs';
-import { benchPosts } from './writing.mjs';
+import { benchPosts } from './posts.mjs';
 
 const wide =
   'SELECT task.*, lube_point.*, machine.code AS machineCode, area.code AS areaCode, due_state.* FROM due_state JOIN task ON task.id = due_state.taskId JOIN lube_point ON lube_point.id = due_state.pointId JOIN machine ON machine.id = due_state.machineId JOIN area ON area.id = machine.areaId';

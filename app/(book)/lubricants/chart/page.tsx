@@ -4,10 +4,8 @@ import { PageHead } from '@/components/ui/page-head';
 import { type OperatingWindow, ViscosityChart } from '@/components/scales/viscosity-chart';
 import { lineOf } from '@/core/assign/judge';
 import { isGreaseKind } from '@/core/store/store-room';
-import { kv100FromIndex } from '@/core/viscosity/astm-d2270';
-import { assumedIndex } from '@/core/viscosity/carry';
+import { assumedIndex, lineByIndex } from '@/core/viscosity/carry';
 import { isoGrades } from '@/core/viscosity/iso-3448';
-import { waltherLine } from '@/core/viscosity/walther';
 import { openDesk, reading } from '@/app/server';
 import { lubricantsInUse } from '@/desk/read/lists';
 
@@ -16,10 +14,8 @@ export const metadata: Metadata = { title: 'Viscosity and temperature' };
 type Search = { oil?: string | string[]; fromC?: string; toC?: string; thinnest?: string; thickest?: string };
 
 const grades = isoGrades.flatMap(({ isoVg, mid }) => {
-  const kv100 = kv100FromIndex(mid, assumedIndex);
-  return kv100 === undefined
-    ? []
-    : [{ isoVg, line: waltherLine({ temperatureC: 40, kv: mid }, { temperatureC: 100, kv: kv100 }) }];
+  const line = lineByIndex(mid, assumedIndex);
+  return line ? [{ isoVg, line }] : [];
 });
 
 /** A window needs all four ends, in order; anything else is no window. */

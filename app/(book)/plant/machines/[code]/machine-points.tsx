@@ -48,7 +48,7 @@ export function MachinePoints({
       {points.length > 1 && (
         <p className="no-print mt-2">
           <button type="button" className="button" onClick={() => setMoving(!moving)}>
-            {moving ? 'Leave the walking order' : 'Change the walking order'}
+            {moving ? 'Hide the arrows' : 'Change the walking order'}
           </button>
         </p>
       )}
