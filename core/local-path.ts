@@ -3,6 +3,8 @@
  * Browsers drop tabs and turn backslashes round, so what they would make of it is what is looked at.
  * @example localPath('/today?x=1') // '/today?x=1'
  * @example localPath('/.//evil.example') // undefined
+ * @example localPath('/today') // '/today'
+ * @example localPath('//elsewhere.example') // undefined
  */
 export function localPath(text: string): string | undefined {
   if (!text.startsWith('/') || text.length > 2000 || !/^[\x21-\x5b\x5d-\x7e]+$/.test(text)) return undefined;

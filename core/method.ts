@@ -139,7 +139,10 @@ async function withinSteps(method: Method, input: unknown, context?: MethodConte
   }
 }
 
-/** True when no number anywhere in the value is NaN or infinite. */
+/**
+ * True when no number anywhere in the value is NaN or infinite.
+ * @example allNumbersFinite({ kv: [1, NaN] }) // false
+ */
 export function allNumbersFinite(value: unknown): boolean {
   if (typeof value === 'number') return Number.isFinite(value);
   if (Array.isArray(value)) return value.every(allNumbersFinite);
@@ -207,7 +210,10 @@ export function describeMethod(method: Method) {
   };
 }
 
-/** A number for a working line: five significant digits, no trailing zeros, thousands apart from ten thousand on, a true minus. */
+/**
+ * A number for a working line: five significant digits, no trailing zeros, thousands apart from ten thousand on, a true minus.
+ * @example shown(3.98361) // '3.9836'
+ */
 export function shown(value: number): string {
   if (!Number.isFinite(value)) return String(value);
   const size = Math.abs(value);

@@ -5,7 +5,10 @@ export type Problem = { pointer: string; detail: string; code: string };
 
 type Path = PropertyKey[];
 
-/** JSON Pointer of a path, with `~` and `/` escaped. */
+/**
+ * JSON Pointer of a path, with `~` and `/` escaped.
+ * @example pointerOf(['body', 'massG']) // '/body/massG'
+ */
 export const pointerOf = (path: Path): string =>
   path.map((key) => `/${String(key).replaceAll('~', '~0').replaceAll('/', '~1')}`).join('');
 

@@ -3,10 +3,16 @@
  * single first, and patterns then say ` ?` where a space may stand; runs in them have an upper bound.
  */
 
-/** Text with single spaces, none at its ends. */
+/**
+ * Text with single spaces, none at its ends.
+ * @example singleSpaced('  EP   220 ') // 'EP 220'
+ */
 export const singleSpaced = (text: string): string => text.replace(/\s+/g, ' ').trim();
 
-/** Digits in groups of three from the right. @example grouped('12345', ' ') // '12 345' */
+/**
+ * Digits in groups of three from the right. @example grouped('12345', ' ') // '12 345'
+ * @example grouped('20782', ' ') // '20 782'
+ */
 export function grouped(digits: string, separator: string): string {
   const groups: string[] = [];
   for (let end = digits.length; end > 0; end -= 3) groups.unshift(digits.slice(Math.max(0, end - 3), end));
@@ -20,7 +26,10 @@ export function runLength(text: string, belongs: (sign: string) => boolean): num
   return end;
 }
 
-/** True for text that can be stored and read again: no half characters, no control characters but tab and line feed. */
+/**
+ * True for text that can be stored and read again: no half characters, no control characters but tab and line feed.
+ * @example isPlainText('sight glass, left') // true
+ */
 export const isPlainText = (text: string): boolean =>
   // eslint-disable-next-line no-control-regex -- these are what is looked for
   !/[\u0000-\u0008\u000b-\u001f\u007f-\u009f\p{Surrogate}]/u.test(text);

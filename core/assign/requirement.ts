@@ -307,7 +307,10 @@ function rollingBearing(details: Details, { minC }: Ambient): Asked {
   };
 }
 
-/** The thinnest grade whose mid-point oil (VI 95) still has `kv` mm²/s at a temperature. */
+/**
+ * The thinnest grade whose mid-point oil (VI 95) still has `kv` mm²/s at a temperature.
+ * @example thinnestGradeFor(12, 70) // 46
+ */
 export function thinnestGradeFor(kv: number, temperatureC: number): number | undefined {
   return isoGrades.find(({ mid }) => {
     const at = gradeKvAt(mid, temperatureC);
@@ -497,5 +500,8 @@ function compressor(details: Details, { maxC }: Ambient): Asked {
   );
 }
 
-/** Kinds whose lubricant is counted in grams as a rule. */
+/**
+ * Kinds whose lubricant is counted in grams as a rule.
+ * @example takesGrease('rolling-bearing') // true
+ */
 export const takesGrease = (kind: PointKind): boolean => pointKinds[kind].amountKind === 'grams';

@@ -9,7 +9,11 @@ export type BearingSeries = {
   sizes: ReadonlyMap<string, BoundaryDimensions>;
 };
 
-/** Bore in mm of a bore code: 00 10, 01 12, 02 15, 03 17, then ×5; `/22` and one digit are the bore itself. */
+/**
+ * Bore in mm of a bore code: 00 10, 01 12, 02 15, 03 17, then ×5; `/22` and one digit are the bore itself.
+ * @example boreOfCode('10') // 50
+ * @example boreOfCode('02') // 15
+ */
 export function boreOfCode(code: string): number {
   if (code.startsWith('/')) return Number(code.slice(1));
   if (code.length === 1) return Number(code);

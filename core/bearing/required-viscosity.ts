@@ -2,10 +2,16 @@ import { z } from 'zod';
 import { boreMm, diameterRule, outsideDiameterMm, quantity, speedRpm } from '../fields/fields';
 import { answer, defineMethod, shown } from '../method';
 
-/** Mean diameter of a bearing in mm, (d + D)/2. */
+/**
+ * Mean diameter of a bearing in mm, (d + D)/2.
+ * @example meanDiameterMm(60, 130) // 95
+ */
 export const meanDiameterMm = (boreMm: number, outsideDiameterMm: number) => (boreMm + outsideDiameterMm) / 2;
 
-/** Required viscosity ν1 in mm²/s at operating temperature, ISO 281:2007, 9.3.3.3.2, equations (31) and (32). */
+/**
+ * Required viscosity ν1 in mm²/s at operating temperature, ISO 281:2007, 9.3.3.3.2, equations (31) and (32).
+ * @example requiredViscosity(95, 1500) // 11.921
+ */
 export function requiredViscosity(meanDiameter: number, speedRpm: number): number {
   return speedRpm < 1000
     ? 45_000 * speedRpm ** -0.83 * meanDiameter ** -0.5

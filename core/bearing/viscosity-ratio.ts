@@ -5,7 +5,11 @@ import { type Notice, answer, defineMethod, shown } from '../method';
 export const regimes = ['boundary', 'mixed', 'good', 'excess'] as const;
 type Regime = (typeof regimes)[number];
 
-/** Lubrication regime of a viscosity ratio: boundary below 0.4, mixed below 1, good up to 4, excess above. */
+/**
+ * Lubrication regime of a viscosity ratio: boundary below 0.4, mixed below 1, good up to 4, excess above.
+ * @example regimeOf(2) // 'good'
+ * @example regimeOf(0.3) // 'boundary'
+ */
 export function regimeOf(kappa: number): Regime {
   if (kappa < 0.4) return 'boundary';
   if (kappa < 1) return 'mixed';

@@ -38,6 +38,7 @@ export const clockSlackMs = 10 * 60_000;
 /**
  * True when something is said to have happened later than clocks drift after it was said: kept, marked, and decides nothing.
  * Comparing with when it was received, not with now, what follows from the log does not depend on when it is asked.
+ * @example isClockAhead(Date.parse('2026-01-01T08:11:00Z'), Date.parse('2026-01-01T08:00:00Z')) // true
  */
 export const isClockAhead = (happenedAtMs: number, receivedAtMs: number): boolean =>
   happenedAtMs - receivedAtMs > clockSlackMs;

@@ -71,5 +71,9 @@ export const amount = (title: string, unit: string, max: number) => z.number().m
 export const keys = <Words extends Record<string, string>>(words: Words) =>
   Object.keys(words) as [keyof Words & string, ...(keyof Words & string)[]];
 
-/** A remark at the end of a line. */
+/**
+ * A remark at the end of a line.
+ * @example tail('old grease hard') // ' — old grease hard'
+ * @example tail('') // ''
+ */
 export const tail = (text: string | undefined): string => (text ? ` — ${text}` : '');

@@ -72,7 +72,10 @@ export const bodySchema = (kind: EntryKind, version: number): z.ZodType | undefi
   const { bodies } = specOf(kind);
   return isOwn(bodies, version) ? bodies[version] : undefined;
 };
-/** The versions of a kind, oldest first; none where it cannot be written yet. */
+/**
+ * The versions of a kind, oldest first; none where it cannot be written yet.
+ * @example versionsOf('reading') // [1]
+ */
 export const versionsOf = (kind: EntryKind): number[] => Object.keys(specOf(kind).bodies).map(Number);
 export const isWritable = (kind: EntryKind): kind is WritableKind => versionsOf(kind).length > 0;
 

@@ -52,7 +52,10 @@ export const dueQuery = (filter: DueFilter): string =>
     Object.entries(filter).filter((pair): pair is [string, string] => typeof pair[1] === 'string' && pair[1] !== ''),
   ).toString();
 
-/** The Monday of an ISO week such as `2026-W48`. */
+/**
+ * The Monday of an ISO week such as `2026-W48`.
+ * @example mondayOf('2026-W48') // '2026-11-23'
+ */
 export function mondayOf(week: string): PlantDay {
   const [year, number] = week.split('-W').map(Number) as [number, number];
   const fourth: PlantDay = `${year}-01-04`; // always in week 1
@@ -60,7 +63,11 @@ export function mondayOf(week: string): PlantDay {
   return addDays(fourth, (number - 1) * 7 - weekday);
 }
 
-/** The ISO week of a day, as `2026-W48`. */
+/**
+ * The ISO week of a day, as `2026-W48`.
+ * @example weekOf('2026-11-26') // '2026-W48'
+ * @example weekOf('2027-01-01') // '2026-W53'
+ */
 export function weekOf(day: PlantDay): string {
   const weekday = (new Date(`${day}T00:00:00Z`).getUTCDay() + 6) % 7;
   const year = Number(addDays(day, 3 - weekday).slice(0, 4)); // the year of its Thursday

@@ -8,6 +8,7 @@ export type DueStanding = 'overdue' | 'due' | 'soon' | 'later' | 'unknown';
 /**
  * Where a task stands on a day. `due` lasts from the window's opening to its end, after that it is `overdue`;
  * `soon` is the week before the window opens.
+ * @example standingOn({ state: 'known', dueOn: '2026-05-20' }, '2026-06-01') // 'overdue'
  */
 export function standingOn(due: Pick<TaskDue, 'state' | 'dueOn' | 'window'>, today: PlantDay): DueStanding {
   if (due.state === 'next-round') return 'due';

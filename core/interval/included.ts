@@ -3,6 +3,7 @@
  * one does.
  * @param includes per task those it does as well; rings are followed once
  * @returns per task those that answer it, itself left out
+ * @example answeredBy(new Map([['yearly', ['monthly']]])).get('monthly') // ['yearly']
  */
 export function answeredBy(includes: ReadonlyMap<string, readonly string[]>): Map<string, string[]> {
   const answering = new Map<string, string[]>();

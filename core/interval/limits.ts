@@ -71,7 +71,10 @@ export const horizonDays = 36_525;
 const lastPlanDay = '2500-12-31';
 export const serviceDay = ({ atMs }: ServiceRecord, calendar: PlantCalendar): PlantDay => plantDayOf(atMs, calendar);
 
-/** The stage in force after a number of services; the last one repeats for ever, unless the stages go round. */
+/**
+ * The stage in force after a number of services; the last one repeats for ever, unless the stages go round.
+ * @example stageAfter([{ name: 'run-in', count: 1, hours: 100 }, { name: 'steady', hours: 4000 }], 1).name // 'steady'
+ */
 export function stageAfter(stages: readonly Stage[], servicesDone: number, cyclic = false): Stage {
   const total = stages.reduce((sum, { count = cyclic ? 1 : Infinity }) => sum + count, 0);
   let left = cyclic ? servicesDone % total : servicesDone;

@@ -15,7 +15,10 @@ export const cardInterval = (stages: readonly Stage[]): CardInterval => {
   };
 };
 
-/** True for an interval that comes round within a shift; by count, where one of two shifts a day makes that many. */
+/**
+ * True for an interval that comes round within a shift; by count, where one of two shifts a day makes that many.
+ * @example isOftenerThanAShift({ hours: 4 }, 0) // true
+ */
 export const isOftenerThanAShift = ({ hours, cycles }: CardInterval, cyclesPerDay: number): boolean =>
   (hours !== undefined && hours < shiftHours) || (cycles !== undefined && cycles < cyclesPerDay / 2);
 
@@ -72,6 +75,9 @@ function clockWords(ms: number): string {
       : `${whole} h ${String(minutes % 60).padStart(2, '0')} min`;
 }
 
-/** The interval as the card says it: `every 4 h`. */
+/**
+ * The interval as the card says it: `every 4 h`.
+ * @example everyWords([{ name: 'steady', hours: 8 }]) // 'every 8 h'
+ */
 export const everyWords = (stages: readonly Stage[]): string =>
   `every ${shownStages(stages.filter(({ count }) => count === undefined))}`;

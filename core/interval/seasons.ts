@@ -28,6 +28,7 @@ export function weightedDays(from: PlantDay, days: number, seasons: readonly Sea
 /**
  * Days (with fraction) from `from` until `amount` season-weighted days have passed.
  * @returns Infinity beyond `horizonDays`
+ * @example daysUntil('2026-01-01', 30, [], 365) // 30
  */
 export function daysUntil(from: PlantDay, amount: number, seasons: readonly Season[], horizonDays: number): number {
   if (seasons.length === 0 || amount <= 0) return amount <= horizonDays ? amount : Infinity;

@@ -112,7 +112,10 @@ function number(value: number): string {
   return grouped(whole, ' ') + (decimals ? `.${decimals}` : '');
 }
 
-/** Stages in the words that `parseStages` reads, exactly. */
+/**
+ * Stages in the words that `parseStages` reads, exactly.
+ * @example stageWords([{ name: 'steady', hours: 4000, days: 730 }]) // '4 000 h or 2 years'
+ */
 export const stageWords = (stages: readonly Stage[], cyclic = false): string => inWords(stages, cyclic, daysOrYears);
 
 /** Stages as they are shown: usual spans by their names; computed hours whole from a hundred on, as nobody services by the minute. */
@@ -127,7 +130,11 @@ export const shownStages = (stages: readonly Stage[], cyclic = false): string =>
     (days) => frequencyWords.find((word) => frequencies[word] === days) ?? daysOrYears(days),
   );
 
-/** The years that a number of days makes, where it makes whole ones. */
+/**
+ * The years that a number of days makes, where it makes whole ones.
+ * @example wholeYears(730) // 2
+ * @example wholeYears(100) // undefined
+ */
 export const wholeYears = (days: number): number | undefined => (days > 0 && days % 365 === 0 ? days / 365 : undefined);
 
 const daysOrYears = (days: number): string =>
@@ -154,5 +161,8 @@ function inWords(stages: readonly Stage[], cyclic: boolean, dayWords: (days: num
 
 const rounded = (value: number): number => (value >= 100 ? Math.round(value) : Number(value.toPrecision(3)));
 
-/** True where both ask for the same at the same times; what stages are called does not matter. */
+/**
+ * True where both ask for the same at the same times; what stages are called does not matter.
+ * @example sameStages([{ name: 'steady', days: 14 }], [{ name: 'steady', days: 14 }]) // true
+ */
 export const sameStages = (a: readonly Stage[], b: readonly Stage[]): boolean => stageWords(a) === stageWords(b);

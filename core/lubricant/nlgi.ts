@@ -11,7 +11,11 @@ export const nlgiRanges: Readonly<Record<string, { from: number; to: number; fee
   '6': { from: 85, to: 115, feel: 'block grease' },
 };
 
-/** How many NLGI numbers two greases lie apart: 000 and 1 are three apart, though both count up from nought. */
+/**
+ * How many NLGI numbers two greases lie apart: 000 and 1 are three apart, though both count up from nought.
+ * @example nlgiApart('1', '2') // 1
+ * @example nlgiApart('00', '1') // 2
+ */
 export function nlgiApart(a: string, b: string): number {
   const order = ['000', '00', '0', '1', '2', '3', '4', '5', '6'];
   return Math.abs(order.indexOf(a) - order.indexOf(b));

@@ -55,7 +55,10 @@ export const dutyPlanSchema = z
   });
 export type DutyPlan = z.infer<typeof dutyPlanSchema>;
 
-/** Planned hours on an average day, closures and seasons not counted; undefined where no hours are planned. */
+/**
+ * Planned hours on an average day, closures and seasons not counted; undefined where no hours are planned.
+ * @example meanHours({ hoursByWeekday: [16, 16, 16, 16, 16, 0, 0] }) // 11.429
+ */
 export const meanHours = ({ hoursByWeekday }: DutyPlan): number | undefined =>
   hoursByWeekday && hoursByWeekday.reduce((sum, hours) => sum + hours, 0) / 7;
 

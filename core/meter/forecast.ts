@@ -122,7 +122,10 @@ export function rateOf(
   return { low: blend('low'), mid: blend('mid'), high: blend('high'), confidence, readings: window.length };
 }
 
-/** True when a meter has not been read for so long that it may have stood still or run double shifts meanwhile. */
+/**
+ * True when a meter has not been read for so long that it may have stood still or run double shifts meanwhile.
+ * @example isStale(0, 90 * 86_400_000) // true
+ */
 export const isStale = (lastReadMs: number, nowMs: number): boolean => nowMs - lastReadMs > staleDays * dayMs;
 
 /** Percentile of sorted values, linear between neighbours. */

@@ -27,7 +27,10 @@ const guesses: Record<ReadingColumn, RegExp> = {
   value: /read|value|hours|shows|count$/i,
 };
 
-/** Guesses the mapping from the words of the first line; a column is taken once. */
+/**
+ * Guesses the mapping from the words of the first line; a column is taken once.
+ * @example guessMapping(['Machine', 'Day', 'Reading']) // { machine: 0, day: 1, value: 2 }
+ */
 export function guessMapping(header: readonly string[]): ColumnMapping {
   const mapping: ColumnMapping = {};
   const taken = new Set<number>();
@@ -43,7 +46,10 @@ export function guessMapping(header: readonly string[]): ColumnMapping {
 const months = ['jan', 'feb', 'mar', 'apr', 'may', 'jun', 'jul', 'aug', 'sep', 'oct', 'nov', 'dec'];
 const two = (text: string | number) => String(text).padStart(2, '0');
 
-/** A day as people write it; what could be two days is asked back. */
+/**
+ * A day as people write it; what could be two days is asked back.
+ * @example parseDay('24.11.2026').day // '2026-11-24'
+ */
 export function parseDay(typed: string): { ok: true; day: PlantDay } | { ok: false; reason: string } {
   const text = singleSpaced(typed);
   const iso = /^(\d{4})-(\d{1,2})-(\d{1,2})$/.exec(text);

@@ -22,6 +22,9 @@ export function winnerInBand<Assignment extends Ranked & { ambientBand?: string 
   );
 }
 
-/** A point's name on paper and screens: `P3·07`. */
+/**
+ * A point's name on paper and screens: `P3·07`.
+ * @example pointLabel('BM-1', 3) // 'BM-1·03'
+ */
 export const pointLabel = (machineCode: string, number: number): string =>
   `${machineCode}·${String(number).padStart(2, '0')}`;

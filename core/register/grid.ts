@@ -69,7 +69,10 @@ const aliases: Partial<Record<string, GridColumn>> = {
 
 const plain = (text: string) => singleSpaced(text.toLowerCase());
 
-/** The column a heading means; undefined for one nobody knows. */
+/**
+ * The column a heading means; undefined for one nobody knows.
+ * @example columnOf('Lubricant') // 'lubricant'
+ */
 export function columnOf(heading: string): GridColumn | undefined {
   const text = plain(heading);
   return (
@@ -192,7 +195,10 @@ const unitKinds: readonly [RegExp, AmountKind][] = [
   [/(^|[\d\s])l$|lit(re|er)s?$/i, 'litres'],
 ];
 
-/** `20 g`, `3.2 L`, `40 drops`, `film`, `to the mark`: the amount and how it is counted; the kind's own unit where none stands. */
+/**
+ * `20 g`, `3.2 L`, `40 drops`, `film`, `to the mark`: the amount and how it is counted; the kind's own unit where none stands.
+ * @example readAmount('20 g', 'grams') // { amountKind: 'grams', amount: '20' }
+ */
 export function readAmount(text: string, usual: AmountKind): { amountKind: AmountKind; amount: string } {
   const amountKind = unitKinds.find(([pattern]) => pattern.test(text.trim()))?.[1] ?? usual;
   const amount = ['film', 'to-mark'].includes(amountKind) ? '' : withoutWord(text);

@@ -386,5 +386,9 @@ export const fieldsOf = (kind: PointKind): readonly FieldSpec[] => pointKinds[ki
 /** How to tell it is enough at a point of a kind; empty where only the point itself can say. */
 export const usualEnough = (kind: PointKind): string => (pointKinds[kind] as PointKindSpec).enough ?? '';
 
-/** Kinds whose grease amount and interval the core can compute from their fields. */
+/**
+ * Kinds whose grease amount and interval the core can compute from their fields.
+ * @example computesGrease('rolling-bearing') // true
+ * @example computesGrease('gear-case') // false
+ */
 export const computesGrease = (kind: PointKind): boolean => kind === 'rolling-bearing' || kind === 'insert-bearing';

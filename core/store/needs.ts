@@ -20,7 +20,10 @@ export type EachService = { each: number; unit: 'g' | 'L' | null; by: 'plan' | '
 /** What a task uses in a year. */
 export type Need = EachService & { perYear: number; timesPerYear: number };
 
-/** How often a task comes round in a year: whichever limit of its steady stage is reached first. */
+/**
+ * How often a task comes round in a year: whichever limit of its steady stage is reached first.
+ * @example timesPerYear([{ name: 'steady', hours: 1460 }], 16) // 4
+ */
 export function timesPerYear(stages: readonly Stage[], hoursPerDay: number): number {
   const steady = stages.find(({ count }) => count === undefined) ?? stages.at(-1);
   if (!steady) return 0;
@@ -33,6 +36,7 @@ export function timesPerYear(stages: readonly Stage[], hoursPerDay: number): num
 /**
  * Grams or litres a task uses in a year, by its planned amount; what is filled "to the mark" goes by the log.
  * @param hoursPerDay machine hours (or cycles) a day at the present rate
+ * @example yearlyNeed({ amountKind: 'grams', amount: 20, gramsPerStroke: null, litresByLog: null }, [{ name: 'steady', hours: 1460 }], 16).perYear // 80
  */
 export function yearlyNeed(amount: ServiceAmount, stages: readonly Stage[], hoursPerDay: number): Need {
   const times = timesPerYear(stages, hoursPerDay);

@@ -31,7 +31,11 @@ const houseCode = z
     }),
   );
 
-/** Kinds that are greases: counted in grams, with a thickener and an NLGI number. */
+/**
+ * Kinds that are greases: counted in grams, with a thickener and an NLGI number.
+ * @example isGreaseKind('semi-fluid') // true
+ * @example isGreaseKind('gear-ep') // false
+ */
 export const isGreaseKind = (kind: string): boolean => kind === 'grease' || kind === 'semi-fluid';
 /** Kinds without a viscosity grade. */
 const gradeless = ['dry-film', 'open-gear', 'coolant'];

@@ -38,7 +38,10 @@ function formatFor(timeZone: string): Intl.DateTimeFormat {
 /** Per zone and UTC day, the offset that holds all day; NaN on the days on which the clock is changed. */
 const offsetsByDay = new Map<string, Map<number, number>>();
 
-/** Milliseconds by which the zone's wall clock is ahead of UTC at an instant (negative west of Greenwich). */
+/**
+ * Milliseconds by which the zone's wall clock is ahead of UTC at an instant (negative west of Greenwich).
+ * @example offsetMs(Date.parse('2026-07-01T00:00:00Z'), 'Europe/Vienna') / hourMs // 2
+ */
 export function offsetMs(instantMs: number, timeZone: string): number {
   if (timeZone === 'UTC') return 0;
   let days = offsetsByDay.get(timeZone);
@@ -70,7 +73,10 @@ function askedOffsetMs(instantMs: number, timeZone: string): number {
 const dayByNumber = new Map<number, PlantDay>();
 const numberByDay = new Map<PlantDay, number>();
 
-/** A day counted since the beginning of 1970, for arithmetic over many days; NaN for what is no day. */
+/**
+ * A day counted since the beginning of 1970, for arithmetic over many days; NaN for what is no day.
+ * @example dayNumber('1970-01-02') // 1
+ */
 export function dayNumber(day: PlantDay): number {
   let number = numberByDay.get(day);
   if (number === undefined) {
@@ -80,7 +86,10 @@ export function dayNumber(day: PlantDay): number {
   return number;
 }
 
-/** The day of that number. */
+/**
+ * The day of that number.
+ * @example dayOfNumber(365) // '1971-01-01'
+ */
 export function dayOfNumber(number: number): PlantDay {
   let day = dayByNumber.get(number);
   if (day === undefined) {
@@ -110,7 +119,10 @@ export function instantOfPlantClock(clockMs: number, { timeZone, dayStartsAtMinu
   return wall - offsetMs(first, timeZone);
 }
 
-/** What the clock on the wall shows at an instant, whenever the plant's day begins: `2026-11-24T07:45`. */
+/**
+ * What the clock on the wall shows at an instant, whenever the plant's day begins: `2026-11-24T07:45`.
+ * @example wallClock(Date.parse('2026-11-24T06:45:00Z'), 'Europe/Vienna') // '2026-11-24T07:45'
+ */
 export function wallClock(instantMs: number, timeZone: string): `${PlantDay}T${string}` {
   const shown = instantMs + offsetMs(instantMs, timeZone);
   const number = Math.floor(shown / dayMs);
@@ -119,7 +131,10 @@ export function wallClock(instantMs: number, timeZone: string): `${PlantDay}T${s
   return `${dayOfNumber(number)}T${padded(Math.floor(minutes / 60))}:${padded(minutes % 60)}`;
 }
 
-/** The instant of a day and time on that clock; a time that the clock jumps over is refused, of one that comes twice the first is taken. */
+/**
+ * The instant of a day and time on that clock; a time that the clock jumps over is refused, of one that comes twice the first is taken.
+ * @example instantOfWallClock('2026-03-29', 150, 'Europe/Vienna') // undefined
+ */
 export function instantOfWallClock(day: PlantDay, minutes: number, timeZone: string): number | undefined {
   const wall = Date.parse(`${day}T00:00:00Z`) + minutes * 60_000;
   const candidates = [
@@ -129,23 +144,39 @@ export function instantOfWallClock(day: PlantDay, minutes: number, timeZone: str
   return candidates.length > 0 ? Math.min(...candidates) : undefined;
 }
 
-/** The plant's day of an instant. */
+/**
+ * The plant's day of an instant.
+ * @example plantDayOf(Date.parse('2026-11-26T01:00:00Z'), { timeZone: 'Europe/Vienna', dayStartsAtMinutes: 360 }) // '2026-11-25'
+ */
 export const plantDayOf = (instantMs: number, calendar: PlantCalendar): PlantDay =>
   dayOfNumber(Math.floor(plantClockMs(instantMs, calendar) / dayMs));
 
 /** Which day of the plant it is. */
 export const plantToday = (now: Date, calendar: PlantCalendar): PlantDay => plantDayOf(now.getTime(), calendar);
 
-/** The instant at which a plant day begins. */
+/**
+ * The instant at which a plant day begins.
+ * @example new Date(startOfPlantDay('2026-11-26', { timeZone: 'Europe/Vienna', dayStartsAtMinutes: 360 })).toISOString() // '2026-11-26T05:00:00.000Z'
+ */
 export const startOfPlantDay = (day: PlantDay, calendar: PlantCalendar): number =>
   instantOfPlantClock(dayNumber(day) * dayMs, calendar);
 
-/** The day `count` days later (earlier when negative). */
+/**
+ * The day `count` days later (earlier when negative).
+ * @example addDays('2028-02-28', 1) // '2028-02-29'
+ * @example addDays('2026-01-01', -1) // '2025-12-31'
+ */
 export const addDays = (day: PlantDay, count: number): PlantDay => dayOfNumber(dayNumber(day) + count);
 
-/** Whole days from one day to another; negative when `to` is earlier. */
+/**
+ * Whole days from one day to another; negative when `to` is earlier.
+ * @example daysBetween('2026-11-24', '2026-11-30') // 6
+ */
 export const daysBetween = (from: PlantDay, to: PlantDay): number => dayNumber(to) - dayNumber(from);
 
-/** True for a real calendar day written `YYYY-MM-DD`. */
+/**
+ * True for a real calendar day written `YYYY-MM-DD`.
+ * @example isPlantDay('2026-02-30') // false
+ */
 export const isPlantDay = (text: string): boolean =>
   /^\d{4}-\d{2}-\d{2}$/.test(text) && !Number.isNaN(dayNumber(text)) && dayOfNumber(dayNumber(text)) === text;

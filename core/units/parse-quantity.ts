@@ -72,7 +72,9 @@ function splitNumber(text: string): [number: string, unit: string] | undefined {
  * Parses a typed quantity into the storage unit of a dimension.
  * @param typed what the person typed, such as `1,5`, `12 000 h`, `130 °F`, `2 gal`
  * @param dimension what the field measures; its own unit is assumed where none is typed
- * @example parseQuantity('130 °F', 'temperature') // value 54.44…, echo '130 °F = 54.4 °C'
+ * @example parseQuantity('130 °F', 'temperature').echo // '130 °F = 54.4 °C'
+ * @example parseQuantity('1.5 kg', 'mass').value // 1500
+ * @example parseQuantity('2,5', 'volume').value // 2.5
  */
 export function parseQuantity(typed: string, dimension: Dimension): ParsedQuantity {
   const { unit, accepts } = dimensions[dimension];

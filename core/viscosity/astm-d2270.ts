@@ -34,7 +34,10 @@ export function referenceOils(kv100: number): { l: number; h: number } {
   return { l: quadratic(row.l, kv100), h: quadratic(row.h, kv100) };
 }
 
-/** Viscosity index of an oil; may lie outside −100…400, where the caller refuses. */
+/**
+ * Viscosity index of an oil; may lie outside −100…400, where the caller refuses.
+ * @example viscosityIndexOf(220, 19) // 96.895
+ */
 export function viscosityIndexOf(kv40: number, kv100: number): number {
   const { l, h } = referenceOils(kv100);
   const linear = (100 * (l - kv40)) / (l - h);
@@ -46,6 +49,7 @@ export function viscosityIndexOf(kv40: number, kv100: number): number {
 /**
  * Viscosity at 100 °C of an oil known by kv40 and index, by bisection.
  * @returns undefined where it would lie below 2 mm²/s or no viscosity below kv40 has that index
+ * @example kv100FromIndex(220, 95) // 18.749
  */
 export function kv100FromIndex(kv40: number, viscosityIndex: number): number | undefined {
   let low = lowestKv100ForIndex;

@@ -17,6 +17,7 @@ export function kv40FromIndex(kv100: number, viscosityIndex: number): number {
  * The viscosity–temperature line of an oil that is known at 40 °C and by its viscosity index, as a grade is taken at an
  * index that is assumed (ASTM D2270 and D341).
  * @returns undefined where no oil of this viscosity has such an index
+ * @example lineByIndex(1, 95) // undefined
  */
 export function lineByIndex(kv40: number, viscosityIndex: number): WaltherLine | undefined {
   const kv100 = kv100FromIndex(kv40, viscosityIndex);

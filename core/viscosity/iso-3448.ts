@@ -13,7 +13,10 @@ export const isoGrades: readonly { isoVg: number; mid: number }[] = [
 /** Half width of a grade as a share of its mid-point. */
 export const gradeHalfWidth = 0.1;
 
-/** Position in `isoGrades` of the grade nearest by ratio, |ln(ν/mid)|. */
+/**
+ * Position in `isoGrades` of the grade nearest by ratio, |ln(ν/mid)|.
+ * @example isoGrades[nearestGradeIndex(210)].isoVg // 220
+ */
 export function nearestGradeIndex(kv40: number): number {
   const distance = (mid: number) => Math.abs(Math.log(kv40 / mid));
   return isoGrades.reduce(

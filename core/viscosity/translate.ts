@@ -109,7 +109,10 @@ export const viscosityTranslate = defineMethod({
   },
 });
 
-/** The nearest ISO label, or null beyond the ends of the scale. */
+/**
+ * The nearest ISO label, or null beyond the ends of the scale.
+ * @example isoVgOf(205) // 220
+ */
 export function isoVgOf(kv40: number): number | null {
   const grade = isoGrades[nearestGradeIndex(kv40)]!;
   const beyond =

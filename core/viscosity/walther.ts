@@ -33,10 +33,16 @@ export function waltherLine(
   return { a: waltherOrdinate(cold.kv) + b * lgCold, b };
 }
 
-/** Viscosity in mm²/s at a temperature in °C. */
+/**
+ * Viscosity in mm²/s at a temperature in °C.
+ * @example kvAt(waltherLine({ temperatureC: 40, kv: 220 }, { temperatureC: 100, kv: 19 }), 70) // 51.702
+ */
 export const kvAt = ({ a, b }: WaltherLine, temperatureC: number): number =>
   kvOfOrdinate(a - b * Math.log10(temperatureC + kelvinAtZeroC));
 
-/** Temperature in °C at which the line has a viscosity in mm²/s. */
+/**
+ * Temperature in °C at which the line has a viscosity in mm²/s.
+ * @example temperatureFor(waltherLine({ temperatureC: 40, kv: 220 }, { temperatureC: 100, kv: 19 }), 68) // 63.361
+ */
 export const temperatureFor = ({ a, b }: WaltherLine, kv: number): number =>
   10 ** ((a - waltherOrdinate(kv)) / b) - kelvinAtZeroC;

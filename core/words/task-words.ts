@@ -25,7 +25,10 @@ export const taskActions = {
 
 export type TaskAction = keyof typeof taskActions;
 
-/** Actions that put no lubricant in; done, they are written as a check. */
+/**
+ * Actions that put no lubricant in; done, they are written as a check.
+ * @example putsNothingIn('check') // true
+ */
 export const putsNothingIn = (action: string): boolean =>
   ['check', 'drain', 'clean', 'turn', 'retighten'].includes(action);
 
