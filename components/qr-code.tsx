@@ -1,15 +1,27 @@
 import QRCode from 'qrcode';
 
-/** A QR code as one path, dark on light, with the quiet margin that readers need. `words` says where it leads. */
+/** How far the dark modules reach that begin at a place of a row. */
+function darkRun(modules: QRCode.BitMatrix, row: number, from: number): number {
+  let to = from;
+  while (to < modules.size && modules.get(row, to)) to += 1;
+  return to - from;
+}
+
+/**
+ * A QR code as one path, dark on light, with the quiet margin that readers need; a stroke for every run of dark modules,
+ * which is a quarter of a square for each. `words` says where it leads.
+ */
 export function QrCode({ text, size, words }: { text: string; size: string; words: string }) {
   const { modules } = QRCode.create(text, { errorCorrectionLevel: 'M' });
   const margin = 2;
   const whole = modules.size + 2 * margin;
-  const path = Array.from({ length: modules.size }, (_, row) =>
-    Array.from({ length: modules.size }, (__, column) =>
-      modules.get(row, column) ? `M${column + margin} ${row + margin}h1v1h-1z` : '',
-    ).join(''),
-  ).join('');
+  let path = '';
+  for (let row = 0; row < modules.size; row += 1)
+    for (let column = 0; column < modules.size; column += 1) {
+      const length = darkRun(modules, row, column);
+      if (length > 0) path += `M${column + margin} ${row + margin}.5h${length}`;
+      column += length;
+    }
   return (
     <svg
       role="img"
@@ -19,7 +31,7 @@ export function QrCode({ text, size, words }: { text: string; size: string; word
       shapeRendering="crispEdges"
     >
       <rect width={whole} height={whole} fill="white" />
-      <path d={path} fill="black" />
+      <path d={path} stroke="black" />
     </svg>
   );
 }
