@@ -6,7 +6,7 @@ import { counted } from '@/components/words';
 import { thePlant } from '@/desk/plant';
 import { readPlantTree } from '@/desk/read/plant-tree';
 import { openDesk, reading } from '@/app/server';
-import { AreaFields } from './area-fields';
+import { AreaForm } from './area-form';
 import { AreaTable } from './area-table';
 import { BandChoice } from './band-choice';
 import { type Search, searchOf } from '../../search';
@@ -101,7 +101,7 @@ export default async function PlantPage({ searchParams }: Search) {
         </div>
       )}
       <Section id="add-area" title="Add an area" className="no-print mt-12 max-w-xl border-t border-ink pt-4" spaced>
-        <AreaFields />
+        <AreaForm />
       </Section>
     </>
   );

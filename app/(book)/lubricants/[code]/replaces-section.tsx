@@ -4,7 +4,7 @@ import { day } from '@/components/words';
 import { type SourceRank, sourceRanks } from '@/core/words/source-ranks';
 import type { PlantDay } from '@/core/time/plant-day';
 import type { LubricantPage } from '@/desk/read/store-room';
-import { ReplacementFields } from './replacement-fields';
+import { ReplacementForm } from './replacement-form';
 
 /** Products of old charts that a lubricant stands in for. */
 export function ReplacesSection({
@@ -34,7 +34,7 @@ export function ReplacesSection({
       )}
       <Disclosure summary="Record a former product" className="no-print mt-2">
         <div className="mt-3 max-w-2xl">
-          <ReplacementFields lubricantId={lubricant.id} today={today} />
+          <ReplacementForm lubricantId={lubricant.id} today={today} />
         </div>
       </Disclosure>
     </Section>

@@ -5,7 +5,7 @@ import { counted, day, number, quantityOf } from '@/components/words';
 import { isGreaseKind } from '@/core/store/store-room';
 import { type PlantDay, daysBetween } from '@/core/time/plant-day';
 import type { LubricantPage } from '@/desk/read/store-room';
-import { StockFields, StockMarks } from './stock-fields';
+import { StockForm, StockMarks } from './stock-form';
 
 /** The containers that are in the store room, and how far they reach. */
 export function ShelfSection({
@@ -53,7 +53,7 @@ export function ShelfSection({
       </ul>
       <Disclosure summary="Put a container on the shelf" className="no-print mt-2" open={stock.length === 0}>
         <div className="mt-3">
-          <StockFields lubricantId={lubricant.id} today={today} unit={unit} />
+          <StockForm lubricantId={lubricant.id} today={today} unit={unit} />
         </div>
       </Disclosure>
     </Section>

@@ -6,7 +6,7 @@ import { Disclosure } from '@/components/ui/disclosure';
 import { day, measured } from '@/components/words';
 import { isGreaseKind } from '@/core/store/store-room';
 import { openDesk, reading } from '@/app/server';
-import { CalibrationFields, GunFields } from './gun-fields';
+import { CalibrationForm, GunForm } from './gun-form';
 import { allCalibrations, allGuns, allPeople, lubricantsInUse } from '@/desk/read/lists';
 
 export const metadata: Metadata = { title: 'Guns' };
@@ -50,7 +50,7 @@ export default async function GunsPage() {
               </ul>
               <Disclosure summary={<>Calibrate {gun.code}</>} className="no-print mt-1" small>
                 <div className="mt-2 max-w-xl">
-                  <CalibrationFields gunId={gun.id} />
+                  <CalibrationForm gunId={gun.id} />
                 </div>
               </Disclosure>
             </li>
@@ -58,7 +58,7 @@ export default async function GunsPage() {
         })}
       </ul>
       <Section id="add" title="Add a gun" className="no-print mt-8 max-w-2xl border-t-2 border-ink pt-4" spaced>
-        <GunFields greases={greases.map(({ id, code, name }) => ({ value: id, label: `${code} ${name}` }))} />
+        <GunForm greases={greases.map(({ id, code, name }) => ({ value: id, label: `${code} ${name}` }))} />
       </Section>
     </>
   );

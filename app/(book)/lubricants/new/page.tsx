@@ -1,7 +1,7 @@
 import type { Metadata } from 'next';
 import { PageHead } from '@/components/ui/page-head';
 import { openDesk } from '@/app/server';
-import { LubricantFields } from '../lubricant-fields';
+import { LubricantForm } from '../lubricant-form';
 
 export const metadata: Metadata = { title: 'Add a lubricant' };
 
@@ -12,7 +12,7 @@ export default async function NewLubricantPage() {
       <div className="mb-6">
         <PageHead title="Add a lubricant" />
       </div>
-      <LubricantFields />
+      <LubricantForm />
     </div>
   );
 }

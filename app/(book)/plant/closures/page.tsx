@@ -3,7 +3,7 @@ import Link from 'next/link';
 import { PageHead } from '@/components/ui/page-head';
 import { thePlant } from '@/desk/plant';
 import { openDesk, reading } from '@/app/server';
-import { ClosureFields } from './closure-fields';
+import { ClosureForm } from './closure-form';
 import { plantToday } from '@/core/time/plant-day';
 
 export const metadata: Metadata = { title: 'Holidays and shutdowns' };
@@ -27,7 +27,7 @@ export default async function ClosuresPage() {
         </p>
       </PageHead>
       <div className="mt-6">
-        <ClosureFields key={String(updatedAt)} initial={{ closures: inOrder }} />
+        <ClosureForm key={String(updatedAt)} initial={{ closures: inOrder }} />
       </div>
     </div>
   );

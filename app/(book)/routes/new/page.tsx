@@ -3,7 +3,7 @@ import { PageHead } from '@/components/ui/page-head';
 import { areasToPickFrom } from '@/desk/read/point-choices';
 import { readTaskChoices } from '@/desk/read/task-choices';
 import { openDesk, reading } from '@/app/server';
-import { RouteBuilder } from '../route-builder';
+import { RouteForm } from '../route-form';
 
 export const metadata: Metadata = { title: 'Make a route' };
 
@@ -18,7 +18,7 @@ export default async function NewRoutePage() {
       <div className="mb-6">
         <PageHead title="Make a route" />
       </div>
-      <RouteBuilder choices={choices} areas={areas} />
+      <RouteForm choices={choices} areas={areas} />
     </>
   );
 }

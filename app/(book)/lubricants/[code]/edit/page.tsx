@@ -3,7 +3,7 @@ import { notFound } from 'next/navigation';
 import { PageHead } from '@/components/ui/page-head';
 import { openDesk, reading } from '@/app/server';
 import { InUse } from '@/app/(book)/in-use';
-import { LubricantFields } from '@/app/(book)/lubricants/lubricant-fields';
+import { LubricantForm } from '@/app/(book)/lubricants/lubricant-form';
 import { findLubricant } from '@/desk/read/lists';
 
 export const metadata: Metadata = { title: 'Change a lubricant' };
@@ -20,7 +20,7 @@ export default async function EditLubricantPage({ params }: { params: Promise<{ 
       <div className="mb-6">
         <PageHead title={<>Change {row.code}</>} />
       </div>
-      <LubricantFields
+      <LubricantForm
         known={{ id: row.id, version: row.version }}
         initial={{
           code: row.code,

@@ -3,7 +3,7 @@ import { Disclosure } from '@/components/ui/disclosure';
 import { ReadingForm } from '@/components/entry/reading-form';
 import { counted, dayAndClock, number, paceWords } from '@/components/words';
 import { type MeterStanding, readableMeter } from '@/desk/standing/meters';
-import { MeterFields } from './meter-fields';
+import { MeterForm } from './meter-form';
 
 /** The meters of a machine: what they show, how it runs by them, and the forms to read them and to add one. */
 export function MachineMeters({
@@ -60,7 +60,7 @@ export function MachineMeters({
       ))}
       <Disclosure summary="Add a meter" className="no-print mt-4" open={meters.length === 0 && wanted}>
         <div className="mt-3">
-          <MeterFields machineId={machine.id} />
+          <MeterForm machineId={machine.id} />
         </div>
       </Disclosure>
     </section>

@@ -3,8 +3,8 @@ import Link from 'next/link';
 import { PageHead } from '@/components/ui/page-head';
 import { Section } from '@/components/ui/section';
 import { openDesk, reading } from '@/app/server';
-import { FromModelFields } from '../copy-fields';
-import { MachineFields } from '../machine-fields';
+import { FromModelForm } from '../copy-form';
+import { MachineForm } from '../machine-form';
 import { allAreas, allModels } from '@/desk/read/lists';
 
 export const metadata: Metadata = { title: 'Add a machine' };
@@ -31,7 +31,7 @@ export default async function NewMachinePage() {
           A machine stands in an area. <Link href="/plant#add-area">Add the first area</Link>
         </p>
       ) : (
-        <MachineFields
+        <MachineForm
           areas={areas}
           initial={{
             areaId: '',
@@ -49,7 +49,7 @@ export default async function NewMachinePage() {
       )}
       {models.length > 0 && (
         <Section id="from-model" title="Or one of a model" className="mt-12 border-t border-ink pt-4" spaced>
-          <FromModelFields models={models} areas={areas} />
+          <FromModelForm models={models} areas={areas} />
         </Section>
       )}
     </div>

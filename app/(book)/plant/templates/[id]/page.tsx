@@ -5,7 +5,7 @@ import { PageHead } from '@/components/ui/page-head';
 import { typedTemplateTask } from '@/core/register/task-template';
 import { openDesk, reading } from '@/app/server';
 import { TakeOutOfUse } from '@/app/(book)/in-use';
-import { TemplateFields } from '../template-fields';
+import { TemplateForm } from '../template-form';
 import { findTemplate } from '@/desk/read/lists';
 
 export const metadata: Metadata = { title: 'Template' };
@@ -26,7 +26,7 @@ export default async function TemplatePage({ params }: { params: Promise<{ id: s
         </p>
       </PageHead>
       <div className="mt-6">
-        <TemplateFields
+        <TemplateForm
           key={version}
           known={{ id, version }}
           initial={{ name, pointKind, firstHours, tasks: tasks.map(typedTemplateTask) }}

@@ -2,7 +2,7 @@ import type { Metadata } from 'next';
 import Link from 'next/link';
 import { PageHead } from '@/components/ui/page-head';
 import { openDesk } from '@/app/server';
-import { TemplateFields } from '../template-fields';
+import { TemplateForm } from '../template-form';
 
 export const metadata: Metadata = { title: 'Make a template' };
 
@@ -12,7 +12,7 @@ export default async function NewTemplatePage() {
     <div className="max-w-5xl">
       <PageHead trail={<Link href="/plant/templates">Templates</Link>} title="Make a template" />
       <div className="mt-6">
-        <TemplateFields />
+        <TemplateForm />
       </div>
     </div>
   );

@@ -6,7 +6,7 @@ import { areasToPickFrom } from '@/desk/read/point-choices';
 import { readTaskChoices, readTaskChoicesOf } from '@/desk/read/task-choices';
 import { openDesk, reading } from '@/app/server';
 import { TakeOutOfUse } from '@/app/(book)/in-use';
-import { RouteBuilder } from '@/app/(book)/routes/route-builder';
+import { RouteForm } from '@/app/(book)/routes/route-form';
 
 export const metadata: Metadata = { title: 'Change a route' };
 
@@ -27,7 +27,7 @@ export default async function EditRoutePage({ params }: { params: Promise<{ id: 
       <div className="mb-6">
         <PageHead title={<>Change {route.code}</>} />
       </div>
-      <RouteBuilder key={route.version} choices={choices} areas={areas} known={route} />
+      <RouteForm key={route.version} choices={choices} areas={areas} known={route} />
       <TakeOutOfUse
         kind="route"
         id={id}

@@ -7,7 +7,7 @@ import { counted } from '@/components/words';
 import { readMachinePage } from '@/desk/read/machine';
 import { allAreas } from '@/desk/read/lists';
 import { openDesk, reading } from '@/app/server';
-import { CopyFields, ModelFields } from '@/app/(book)/plant/machines/copy-fields';
+import { CopyForm, ModelForm } from '@/app/(book)/plant/machines/copy-form';
 
 export const metadata: Metadata = { title: 'Another like this' };
 
@@ -36,7 +36,7 @@ export default async function CopyMachinePage({ params }: { params: Promise<{ co
         as on a machine one has not looked after yet.
       </p>
       <Section id="copy" title="Duplicate it" className="mt-6" spaced>
-        <CopyFields
+        <CopyForm
           machineId={machine.id}
           areas={areas.map(({ id, code: area, name }) => ({ value: id, label: `${area} ${name}` }))}
           initial={{ code: '', name: machine.name, areaId: machine.areaId }}
@@ -51,7 +51,7 @@ export default async function CopyMachinePage({ params }: { params: Promise<{ co
             ? `It is of the model "${model.name}".`
             : 'A model stays in the book; equal machines are then made from it under “Add a machine”.'}
         </p>
-        <ModelFields machineId={machine.id} />
+        <ModelForm machineId={machine.id} />
       </section>
     </div>
   );

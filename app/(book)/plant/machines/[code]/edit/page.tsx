@@ -5,7 +5,7 @@ import { findMachine } from '@/desk/register/machines';
 import { allAreas } from '@/desk/read/lists';
 import { openDesk, reading } from '@/app/server';
 import { InUse } from '@/app/(book)/in-use';
-import { MachineFields } from '@/app/(book)/plant/machines/machine-fields';
+import { MachineForm } from '@/app/(book)/plant/machines/machine-form';
 
 export const metadata: Metadata = { title: 'Change a machine' };
 
@@ -36,7 +36,7 @@ export default async function EditMachinePage({ params }: { params: Promise<{ co
       <div className="mb-6">
         <PageHead title={<>Change {machine.code}</>} />
       </div>
-      <MachineFields
+      <MachineForm
         known={{ id, version }}
         areas={areas.map((area) => ({ value: area.id, label: `${area.code} ${area.name}` }))}
         initial={{

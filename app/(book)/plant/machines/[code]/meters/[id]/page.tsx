@@ -12,7 +12,7 @@ import { readableMeter } from '@/desk/standing/meters';
 import { thePlant } from '@/desk/plant';
 import { readMeterPage } from '@/desk/read/meter';
 import { openDesk, reading } from '@/app/server';
-import { MeterFields } from '../../meter-fields';
+import { MeterForm } from '../../meter-form';
 import { ReadingsTable } from './readings-table';
 
 export const metadata: Metadata = { title: 'Meter' };
@@ -100,7 +100,7 @@ export default async function MeterPage({ params }: { params: Promise<{ code: st
             />
           </Section>
           <Section id="change" title="Change it" spaced>
-            <MeterFields
+            <MeterForm
               key={meter.version}
               machineId={machine.id}
               known={{ id: meter.id, version: meter.version }}

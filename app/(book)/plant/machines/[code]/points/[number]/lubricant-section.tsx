@@ -2,7 +2,7 @@ import Link from 'next/link';
 import { Disclosure } from '@/components/ui/disclosure';
 import { day } from '@/components/words';
 import type { AssignmentLine, PointPage } from '@/desk/read/machine';
-import { AssignmentFields } from './assignment-fields';
+import { AssignmentForm } from './assignment-form';
 import { FindingList } from './finding-list';
 import { sourceRanks } from '@/core/words/source-ranks';
 
@@ -97,7 +97,7 @@ export function LubricantSection({
       )}
       <Disclosure summary="Record another source" className="no-print mt-2" open={!winner}>
         <div className="mt-3 max-w-2xl">
-          <AssignmentFields
+          <AssignmentForm
             pointId={point.id}
             lubricants={lubricants.map(({ id, code, name }) => ({ value: id, label: `${code} ${name}` }))}
             bands={bands}

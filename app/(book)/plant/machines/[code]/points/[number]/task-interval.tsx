@@ -7,7 +7,7 @@ import { wholeYears } from '@/core/interval/stage-words';
 import { counted, number } from '@/components/words';
 import { triggerWords } from '@/core/interval/triggers';
 import { pointPath } from '@/app/due-item';
-import { OilLifeFields } from './oil-life-fields';
+import { OilLifeForm } from './oil-life-form';
 import type { TaskState } from '@/desk/standing/states';
 import { whoMay } from '@/core/words/task-words';
 import { OverrideLine } from './override-line';
@@ -47,11 +47,7 @@ export function TaskInterval({ state, titles, calendar, personId, machineId }: T
       {state.action === 'oil-change' && (
         <Disclosure summary="Work the interval out from heat" className="" small>
           <div className="mt-2">
-            <OilLifeFields
-              taskId={state.taskId}
-              temperatureC={state.point.temperatureC}
-              hours={steady?.hours ?? null}
-            />
+            <OilLifeForm taskId={state.taskId} temperatureC={state.point.temperatureC} hours={steady?.hours ?? null} />
           </div>
         </Disclosure>
       )}

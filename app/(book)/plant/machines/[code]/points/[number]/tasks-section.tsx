@@ -2,7 +2,7 @@ import type { PlantCalendar, PlantDay } from '@/core/time/plant-day';
 import { Section } from '@/components/ui/section';
 import { Disclosure } from '@/components/ui/disclosure';
 import { OutOfUse } from '@/app/(book)/in-use';
-import { TaskFields } from './task-fields';
+import { TaskForm } from './task-form';
 import { TaskSection } from './task-section';
 import type { PointPage as Page } from '@/desk/read/machine';
 
@@ -57,7 +57,7 @@ export function TasksSection({
       {assigned && (
         <Disclosure summary="State a task from the manual" className="no-print mt-3">
           <div className="mt-3 max-w-2xl">
-            <TaskFields
+            <TaskForm
               pointId={point.id}
               kind={point.kind}
               machineState={point.machineState}

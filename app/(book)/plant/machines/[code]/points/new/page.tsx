@@ -4,7 +4,7 @@ import { PageHead } from '@/components/ui/page-head';
 import { findMachine } from '@/desk/register/machines';
 import { reservoirsOf } from '@/desk/read/lists';
 import { openDesk, reading } from '@/app/server';
-import { PointFields } from '../point-fields';
+import { PointForm } from '../point-form';
 import { usualDetails } from '../usual-details';
 
 export const metadata: Metadata = { title: 'Add a point' };
@@ -28,7 +28,7 @@ export default async function NewPointPage({ params }: { params: Promise<{ code:
           }
         />
       </div>
-      <PointFields
+      <PointForm
         machine={{ id: machine.id, code: machine.code }}
         reservoirs={reservoirs.map(({ id, name }) => ({ value: id, label: name }))}
         initial={{

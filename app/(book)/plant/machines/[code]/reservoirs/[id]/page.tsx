@@ -6,7 +6,7 @@ import { pointLabel } from '@/core/register/assignment';
 import { readMachinePage } from '@/desk/read/machine';
 import { openDesk, reading } from '@/app/server';
 import { FillFacts } from '../fill-facts';
-import { ReservoirFields } from '../reservoir-fields';
+import { ReservoirForm } from '../reservoir-form';
 import { fillOf } from '../fill-of';
 
 export const metadata: Metadata = { title: 'Reservoir' };
@@ -59,7 +59,7 @@ export default async function ReservoirPage({ params }: { params: Promise<{ code
         <h2 id="change" className="mb-4 text-xl">
           Change the reservoir
         </h2>
-        <ReservoirFields
+        <ReservoirForm
           key={reservoir.version}
           machine={{ id: machine.id, code: machine.code }}
           points={points.map((point) => ({

@@ -4,7 +4,7 @@ import { PageHead } from '@/components/ui/page-head';
 import { pointLabel } from '@/core/register/assignment';
 import { readMachinePage } from '@/desk/read/machine';
 import { openDesk, reading } from '@/app/server';
-import { ReservoirFields } from '../reservoir-fields';
+import { ReservoirForm } from '../reservoir-form';
 
 export const metadata: Metadata = { title: 'Add a reservoir' };
 
@@ -18,7 +18,7 @@ export default async function NewReservoirPage({ params }: { params: Promise<{ c
       <div className="mb-6">
         <PageHead title={<>Add a reservoir to {page.machine.code}</>} />
       </div>
-      <ReservoirFields
+      <ReservoirForm
         machine={{ id: page.machine.id, code: page.machine.code }}
         points={page.points.map(({ id, number, name }) => ({
           value: id,

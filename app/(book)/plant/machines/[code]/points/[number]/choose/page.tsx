@@ -13,7 +13,7 @@ import { findPoint, lubricantsInUse } from '@/desk/read/lists';
 import { type Search, searchOf } from '@/app/search';
 import { pointNumber } from '@/app/search';
 import { openDesk, reading } from '@/app/server';
-import { AssignmentFields } from '../assignment-fields';
+import { AssignmentForm } from '../assignment-form';
 import { FindingList } from '../finding-list';
 import { CandidatesSection } from './candidates-section';
 import { RequirementSection } from './requirement-section';
@@ -104,7 +104,7 @@ export default async function ChoosePage({ params, searchParams }: Props) {
             >
               <FindingList findings={chosen.judged.findings} />
               <div className="mt-4">
-                <AssignmentFields
+                <AssignmentForm
                   key={chosen.lubricant.id}
                   pointId={point.id}
                   lubricants={lubricants.map(({ id, code: house, name }) => ({ value: id, label: `${house} ${name}` }))}

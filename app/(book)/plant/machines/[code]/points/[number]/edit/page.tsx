@@ -7,7 +7,7 @@ import { findPoint, reservoirsOf } from '@/desk/read/lists';
 import { pointNumber } from '@/app/search';
 import { openDesk, reading } from '@/app/server';
 import { InUse } from '@/app/(book)/in-use';
-import { PointFields } from '@/app/(book)/plant/machines/[code]/points/point-fields';
+import { PointForm } from '@/app/(book)/plant/machines/[code]/points/point-form';
 
 export const metadata: Metadata = { title: 'Change a point' };
 
@@ -45,7 +45,7 @@ export default async function EditPointPage({ params }: { params: Promise<{ code
       <div className="mb-6">
         <PageHead title={<>Change {pointLabel(machine.code, point.number)}</>} />
       </div>
-      <PointFields
+      <PointForm
         known={{ id, version, number: point.number }}
         machine={{ id: machine.id, code: machine.code }}
         reservoirs={reservoirs.map((each) => ({ value: each.id, label: each.name }))}

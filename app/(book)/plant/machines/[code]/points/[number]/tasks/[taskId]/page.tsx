@@ -8,7 +8,7 @@ import { readTaskPage } from '@/desk/read/task';
 import { pointPath } from '@/app/due-item';
 import { openDesk, reading } from '@/app/server';
 import { InUse } from '@/app/(book)/in-use';
-import { TaskFields } from '@/app/(book)/plant/machines/[code]/points/[number]/task-fields';
+import { TaskForm } from '@/app/(book)/plant/machines/[code]/points/[number]/task-form';
 
 export const metadata: Metadata = { title: 'Change a task' };
 
@@ -34,7 +34,7 @@ export default async function TaskPage({ params }: { params: Promise<{ taskId: s
         />
       </div>
       {!retiredOn && (
-        <TaskFields
+        <TaskForm
           key={version}
           pointId={point.id}
           kind={point.kind}

@@ -17,7 +17,7 @@ const named = (areas: Option[]) => (
 );
 
 /** A second machine with the points, reservoirs and tasks of the first. */
-export function CopyFields({
+export function CopyForm({
   machineId,
   areas,
   initial,
@@ -43,7 +43,7 @@ export function CopyFields({
 }
 
 /** Keeps a machine as a model. */
-export function ModelFields({ machineId }: { machineId: string }) {
+export function ModelForm({ machineId }: { machineId: string }) {
   const [saved, setSaved] = useState<string | null>(null);
   return (
     <>
@@ -67,7 +67,7 @@ export function ModelFields({ machineId }: { machineId: string }) {
 }
 
 /** A new machine from a model. */
-export function FromModelFields({ models, areas }: { models: Option[]; areas: Option[] }) {
+export function FromModelForm({ models, areas }: { models: Option[]; areas: Option[] }) {
   const router = useRouter();
   return (
     <SavedForm

@@ -7,7 +7,7 @@ import { useMutation } from '@/components/ui/use-mutation';
 import { markStock, addStock } from '../actions';
 
 /** A container put on the shelf. */
-export function StockFields({ lubricantId, today, unit }: { lubricantId: string; today: string; unit: 'g' | 'L' }) {
+export function StockForm({ lubricantId, today, unit }: { lubricantId: string; today: string; unit: 'g' | 'L' }) {
   const [round, setRound] = useState(0);
   return (
     <SavedForm

@@ -9,7 +9,7 @@ import { saveClosures } from '../actions';
 
 type Values = { closures: { name: string; from: string; to: string }[] };
 
-export function ClosureFields({ initial }: { initial: Values }) {
+export function ClosureForm({ initial }: { initial: Values }) {
   const [said, setSaid] = useState('');
   return (
     <>

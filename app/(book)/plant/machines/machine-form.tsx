@@ -21,7 +21,7 @@ export type MachineValues = {
 };
 
 /** The machine form, for a new machine or (with `known`) for changing one. */
-export function MachineFields({
+export function MachineForm({
   areas,
   initial,
   known,

@@ -13,7 +13,7 @@ const weighing = (
 );
 
 /** A new weighing of a gun. */
-export function CalibrationFields({ gunId }: { gunId: string }) {
+export function CalibrationForm({ gunId }: { gunId: string }) {
   const [round, setRound] = useState(0);
   return (
     <SavedForm
@@ -32,7 +32,7 @@ export function CalibrationFields({ gunId }: { gunId: string }) {
 }
 
 /** A new gun with its first weighing. */
-export function GunFields({ greases }: { greases: { value: string; label: string }[] }) {
+export function GunForm({ greases }: { greases: { value: string; label: string }[] }) {
   const [round, setRound] = useState(0);
   return (
     <SavedForm

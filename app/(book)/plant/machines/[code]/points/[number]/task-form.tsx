@@ -55,7 +55,7 @@ type Props = {
 };
 
 /** A task whose amount and interval a person states, from the manual or from experience; new, or (with `known`) to be changed. */
-export function TaskFields({ pointId, kind, machineState, meters, others, known }: Props) {
+export function TaskForm({ pointId, kind, machineState, meters, others, known }: Props) {
   const router = useRouter();
   const [round, setRound] = useState(0);
   const usual = pointKinds[kind];

@@ -39,7 +39,7 @@ export type PointValues = {
 const kindOptions = pointKindNames.map((kind) => ({ value: kind, label: pointKinds[kind].label }));
 
 /** The point form; its fields follow the point's kind. */
-export function PointFields({
+export function PointForm({
   machine,
   reservoirs,
   initial,

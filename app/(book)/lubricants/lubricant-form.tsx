@@ -50,7 +50,7 @@ export const emptyLubricant: LubricantValues = {
 };
 
 /** The form of a lubricant, new or (with `known`) as it stands. */
-export function LubricantFields({
+export function LubricantForm({
   initial = emptyLubricant,
   known,
 }: {

@@ -33,7 +33,7 @@ const filters = {
 type Filter = keyof typeof filters;
 
 /** Picks tasks by filter and puts them in walking order, by dragging or by keyboard. */
-export function RouteBuilder({
+export function RouteForm({
   choices: given,
   areas,
   known,

@@ -5,7 +5,7 @@ import { QuantityField, TextField } from '@/components/ui/fields';
 import { SavedForm } from '@/components/ui/saved-form';
 import { createArea } from './actions';
 
-export function AreaFields() {
+export function AreaForm() {
   const [saved, setSaved] = useState(0);
   return (
     <SavedForm

@@ -29,7 +29,7 @@ type Props = {
 };
 
 /** Which lubricant, by whose word. What is stopped is taken only with a reason, which stays at the point. */
-export function AssignmentFields({ pointId, lubricants, bands, today, initial, stopped = false, backTo }: Props) {
+export function AssignmentForm({ pointId, lubricants, bands, today, initial, stopped = false, backTo }: Props) {
   const router = useRouter();
   const [round, setRound] = useState(0);
   const [asked, setAsked] = useState(stopped);

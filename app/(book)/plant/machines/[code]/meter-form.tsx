@@ -16,7 +16,7 @@ const emptyMeter: MeterValues = {
 };
 
 /** The meter form, for a new meter of a machine or (with `known`) for changing one. */
-export function MeterFields({
+export function MeterForm({
   machineId,
   known,
   initial = emptyMeter,

@@ -49,7 +49,7 @@ type Props = {
 };
 
 /** The form of a reservoir: marks and their machine states, the fill by mounting position, the points it feeds. */
-export function ReservoirFields({ machine, points, initial = emptyReservoir, known }: Props) {
+export function ReservoirForm({ machine, points, initial = emptyReservoir, known }: Props) {
   const router = useRouter();
   return (
     <SavedForm

@@ -11,7 +11,7 @@ const choices = Object.entries(severityFactors).map(([value, { name, value: fact
 }));
 
 /** The life of the oil at its real temperature: halves for every ten kelvin more, shortened by what else it bears. */
-export function OilLifeFields({
+export function OilLifeForm({
   taskId,
   temperatureC,
   hours,

@@ -7,7 +7,7 @@ import { addReplacement } from '../actions';
 import { sourceRanks } from '@/core/words/source-ranks';
 
 /** A former product that this lubricant stands in for, by whose word. */
-export function ReplacementFields({ lubricantId, today }: { lubricantId: string; today: string }) {
+export function ReplacementForm({ lubricantId, today }: { lubricantId: string; today: string }) {
   const [round, setRound] = useState(0);
   return (
     <SavedForm

@@ -48,7 +48,7 @@ const kinds = [
 ];
 
 /** A template, new or (with `known`) to be changed. */
-export function TemplateFields({
+export function TemplateForm({
   known,
   initial = emptyTemplate,
 }: {
