@@ -107,6 +107,8 @@ type Row = AmountRow &
     readMs: number | null;
   };
 
+// In this order: the condition is on `due_state`, and a database that goes by numbers of another size of the plant would
+// rather read all of another table for each turn.
 const joins =
   'FROM due_state JOIN task ON task.id = due_state.taskId JOIN machine ON machine.id = due_state.machineId LEFT JOIN lubricant ON lubricant.id = due_state.lubricantId LEFT JOIN meter_state AS hours ON hours.meterId = due_state.hourMeterId';
 /** What is not an operator's, and has a date to go on from. */
@@ -124,7 +126,7 @@ export async function* eachPlanned(
   values: Record<string, unknown> = {},
 ): AsyncGenerator<PlannedTask[]> {
   const rows = db.stream<Row>(
-    `SELECT due_state.taskId, due_state.machineId, due_state.stages, task.cyclic, due_state.runIn, due_state.servicesDone, due_state.dueOn, due_state.lastMs, due_state.governedBy, task.severity, task.toleranceShare, task.minutes, task.action,
+    `SELECT STRAIGHT_JOIN due_state.taskId, due_state.machineId, due_state.stages, task.cyclic, due_state.runIn, due_state.servicesDone, due_state.dueOn, due_state.lastMs, due_state.governedBy, task.severity, task.toleranceShare, task.minutes, task.action,
        task.amountKind, due_state.amount, due_state.lubricantId, lubricant.code AS lubricant, machine.dutyPlan, machine.dutyHoursPerDay, hours.perDayMid, hours.readMs ${joins} WHERE ${dated} AND ${condition}`,
     values,
   );
@@ -198,7 +200,7 @@ async function readPlaced(
 export async function placed(db: Database, tasks: readonly PlannedTask[]): Promise<Planned[]> {
   if (tasks.length === 0) return [];
   const rows = await db.select<PlaceRow>(
-    `SELECT task.id AS taskId, task.title, task.action, lube_point.id AS pointId, lube_point.name AS pointName, lube_point.number, machine.code AS machine, area.name AS area,
+    `SELECT STRAIGHT_JOIN task.id AS taskId, task.title, task.action, lube_point.id AS pointId, lube_point.name AS pointName, lube_point.number, machine.code AS machine, area.name AS area,
        JSON_VALUE(lube_point.details, '$.temperatureC') AS temperatureC, IF(JSON_VALUE(task.intervalComputed, '$.methodId') = 'grease.interval', task.intervalComputed, NULL) AS heat
      FROM task JOIN lube_point ON lube_point.id = task.pointId JOIN machine ON machine.id = lube_point.machineId JOIN area ON area.id = machine.areaId WHERE task.id IN (:taskIds) ORDER BY area.position, machine.code, lube_point.walkPosition, task.id`,
     { taskIds: tasks.map(({ taskId }) => taskId) },

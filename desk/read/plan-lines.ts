@@ -131,7 +131,7 @@ type LineRow = Pick<
 
 async function readLines(db: Database, now: Date, machineIds: string[]): Promise<PlanLine[]> {
   const rows = await db.select<LineRow>(
-    `SELECT task.id AS taskId, task.title, task.action, task.who, task.machineState, task.minutes, task.amountKind, task.cyclic, task.rhythm, task.severity, task.triggers, task.includesTaskIds,
+    `SELECT STRAIGHT_JOIN task.id AS taskId, task.title, task.action, task.who, task.machineState, task.minutes, task.amountKind, task.cyclic, task.rhythm, task.severity, task.triggers, task.includesTaskIds,
        lube_point.id AS pointId, lube_point.number, lube_point.name AS pointName, machine.id AS machineId, machine.code AS machineCode, area.code AS areaCode,
        due_state.state, due_state.stage, due_state.runIn, due_state.governedBy, due_state.dueOn, due_state.fromOn, due_state.toOn, due_state.postponedFrom, due_state.lastMs, due_state.lastHours, due_state.dueHours, due_state.servicesDone, due_state.confidence, due_state.stages, due_state.amount,
        lubricant.code AS lubricantCode, governing.readMs AS governingReadMs,

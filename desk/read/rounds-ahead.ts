@@ -43,8 +43,8 @@ export async function* eachRoundAhead(
       { routeId },
     );
     const tasks = new Map<string, PlannedTask>();
-    const ofRoute = 'due_state.taskId IN (SELECT stop.taskId FROM stop WHERE stop.routeId = :routeId)';
-    for await (const some of eachPlanned(db, frame, ofRoute, { routeId }))
+    const taskIds = stops.map(({ taskId }) => taskId);
+    for await (const some of eachPlanned(db, frame, 'due_state.taskId IN (:taskIds)', { taskIds }))
       for (const task of some) tasks.set(task.taskId, task);
     const placeOf = new Map(stops.map((stop) => [stop.taskId, stop]));
     yield plannedRounds(

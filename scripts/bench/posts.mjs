@@ -2,11 +2,11 @@
 import { cookie, id } from './bench-person.mjs';
 
 const seconds = 5;
-/** What a meter of the large plant showed last, before the bench read it at the desk. */
-const lastShown = (meter) => 1000 + 249 * (8 + (meter % 9)) + 3;
+/** What a meter of the large plant showed last; more in a larger one, as it was read when the plant was smaller. */
+const lastShown = (meter, points) => 1000 + 249 * (8 + (meter % 9)) + 3 + points / 6250;
 let turn = Date.now();
 
-export async function benchPosts(base) {
+export async function benchPosts(base, points) {
   for (const [phase, writers] of [1, 32].entries()) {
     let count = 0;
     const post = async (writer, nth) => {
@@ -20,7 +20,7 @@ export async function benchPosts(base) {
           id: id('Y', turn),
           kind: 'reading',
           kindVersion: 1,
-          body: { meterId: id('C', meter), value: lastShown(meter) + nth * 0.09 },
+          body: { meterId: id('C', meter), value: lastShown(meter, points) + nth * 0.004 },
           happenedAt: new Date().toISOString(),
           offsetMinutes: 0,
           personId: id('H', 1),

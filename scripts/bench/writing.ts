@@ -10,11 +10,14 @@ const [first] = await db.select<{ many: number }>('SELECT COUNT(*) AS many FROM 
 const machines = Number(first!.many);
 
 const shown = new Map<number, number>();
-/** What a meter of the large plant shows next: a step more than it showed last. */
+/**
+ * What a meter of the large plant shows next: a step more than it showed last, less than a day's hours in all, as faster
+ * ones would be left out; more in a larger plant, as the same machines were read when it was smaller.
+ */
 function nextShown(meter: number): number {
-  const last = shown.get(meter) ?? 1000 + (perMachine.readings - 1) * (8 + (meter % 9)) + 3;
-  shown.set(meter, last + 0.09);
-  return last + 0.09;
+  const last = shown.get(meter) ?? 1000 + (perMachine.readings - 1) * (8 + (meter % 9)) + 3 + machines / 125;
+  shown.set(meter, last + 0.004);
+  return last + 0.004;
 }
 let turn = Date.now();
 
