@@ -135,7 +135,7 @@ async function readLines(db: Database, now: Date, machineIds: string[]): Promise
        lube_point.id AS pointId, lube_point.number, lube_point.name AS pointName, machine.id AS machineId, machine.code AS machineCode, area.code AS areaCode,
        due_state.state, due_state.stage, due_state.runIn, due_state.governedBy, due_state.dueOn, due_state.fromOn, due_state.toOn, due_state.postponedFrom, due_state.lastMs, due_state.lastHours, due_state.dueHours, due_state.servicesDone, due_state.confidence, due_state.stages, due_state.amount,
        lubricant.code AS lubricantCode, governing.readMs AS governingReadMs,
-       (SELECT JSON_ARRAYAGG(route.code ORDER BY route.code) FROM stop JOIN route ON route.id = stop.routeId WHERE stop.taskId = task.id AND route.retiredOn IS NULL) AS routes
+       (SELECT STRAIGHT_JOIN JSON_ARRAYAGG(route.code ORDER BY route.code) FROM stop JOIN route ON route.id = stop.routeId WHERE stop.taskId = task.id AND route.retiredOn IS NULL) AS routes
      FROM due_state JOIN task ON task.id = due_state.taskId JOIN lube_point ON lube_point.id = task.pointId JOIN machine ON machine.id = lube_point.machineId JOIN area ON area.id = machine.areaId
        LEFT JOIN lubricant ON lubricant.id = due_state.lubricantId LEFT JOIN meter_state AS governing ON governing.meterId = due_state.governingMeterId
      WHERE due_state.machineId IN (:machineIds) ${listOrder}`,
