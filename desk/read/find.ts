@@ -14,17 +14,17 @@ const most = 12;
 export async function find(db: Database, typed: string): Promise<Found[]> {
   const text = singleSpaced(typed.slice(0, 60));
   if (text === '') return [];
-  const like = `%${text.replace(/[\\%_]/g, '\\$&')}%`;
+  const begins = `${text.replace(/[\\%_]/g, '\\$&')}%`;
+  const like = `%${begins}`;
   // `BM-1·03`, `BM-1 3` and `BM-1/3` all mean a point.
   const number = /[·./ ] ?(\d{1,3})$/.exec(text);
   const place = number && { code: text.slice(0, number.index).trim(), number: Number(number[1]) };
-  const [machines, points, lubricants, routes, people] = await Promise.all([
+  const [machines, lubricants, routes, people] = await Promise.all([
     db.select<{ code: string; name: string; old: string | null }>(
       `SELECT machine.code, machine.name, MIN(machine_code.code) AS old FROM machine JOIN machine_code ON machine_code.machineId = machine.id
-       WHERE machine.retiredOn IS NULL AND (machine_code.code LIKE :like OR machine.name LIKE :like) GROUP BY machine.id, machine.code, machine.name LIMIT ${most}`,
-      { like },
+       WHERE machine.retiredOn IS NULL AND (machine_code.code LIKE :like OR machine.name LIKE :like) GROUP BY machine.id, machine.code, machine.name ORDER BY NOT machine.code LIKE :begins, machine.code LIMIT ${most}`,
+      { like, begins },
     ),
-    findPoints(db, like, place),
     db.select<{ code: string; name: string; formerName: string | null }>(
       `SELECT lubricant.code, lubricant.name, MIN(replacement.formerName) AS formerName FROM lubricant LEFT JOIN replacement ON replacement.lubricantId = lubricant.id AND replacement.formerName LIKE :like
        WHERE lubricant.code LIKE :like OR lubricant.name LIKE :like OR lubricant.designation LIKE :like OR replacement.id IS NOT NULL GROUP BY lubricant.id, lubricant.code, lubricant.name LIMIT ${most}`,
@@ -39,6 +39,10 @@ export async function find(db: Database, typed: string): Promise<Found[]> {
       { like },
     ),
   ]);
+  const startsWith = (words: string) => words.toLowerCase().startsWith(text.toLowerCase());
+  // Where the codes of machines fill the list, points would come after its end, and need not be looked through.
+  const isFull = machines.filter(({ code }) => startsWith(code)).length === most;
+  const points = isFull ? [] : await findPoints(db, like, place);
   const found: Found[] = [
     ...machines.map(({ code, name, old }): Found => ({
       kind: 'machine',
@@ -66,11 +70,10 @@ export async function find(db: Database, typed: string): Promise<Found[]> {
       href: `/log?by=${initials}`,
     })),
   ];
-  const begins = ({ label, name }: Found) =>
-    label.toLowerCase().startsWith(text.toLowerCase()) ? 0 : name.toLowerCase().startsWith(text.toLowerCase()) ? 1 : 2;
+  const rank = ({ label, name }: Found) => (startsWith(label) ? 0 : startsWith(name) ? 1 : 2);
   return found
     .map((each, index) => ({ each, index }))
-    .sort((a, b) => begins(a.each) - begins(b.each) || a.index - b.index)
+    .sort((a, b) => rank(a.each) - rank(b.each) || a.index - b.index)
     .map(({ each }) => each)
     .slice(0, most);
 }
