@@ -23,6 +23,7 @@ type Row = {
   code: string | null;
   machineName: string | null;
   number: number | null;
+  many: number;
 };
 
 /** So many stand on a page; the rest is counted. */
@@ -35,20 +36,18 @@ const shownFindings = 20;
  */
 export async function openFindings(db: Database, asOf: Date): Promise<{ shown: OpenFinding[]; count: number }> {
   const plant = await thePlant(db);
-  const open = `entry.kind = 'finding' AND LEAST(entry.happenedAtUtc, entry.receivedAt) <= :asOf`;
-  const [rows, [all]] = await Promise.all([
-    db.select<Row>(
-      `SELECT entry.id, entry.body, entry.happenedAtUtc, person.initials, machine.code, machine.name AS machineName, lube_point.number
-       FROM ${believed} JOIN person ON person.id = entry.personId LEFT JOIN machine ON machine.id = entry.machineId LEFT JOIN lube_point ON lube_point.id = entry.pointId
-       WHERE ${open} ORDER BY FIELD(JSON_VALUE(entry.body, '$.urgency'), ${Object.keys(urgencies)
-         .map((urgency) => `'${urgency}'`)
-         .join(', ')}), entry.seq DESC LIMIT ${shownFindings}`,
-      { asOf },
-    ),
-    db.select<{ count: number }>(`SELECT COUNT(*) AS count FROM ${believed} WHERE ${open}`, { asOf }),
-  ]);
+  const urgency = `FIELD(JSON_VALUE(entry.body, '$.urgency'), ${Object.keys(urgencies)
+    .map((each) => `'${each}'`)
+    .join(', ')})`;
+  // Counted and put in order by name alone; what is shown is read after that.
+  const rows = await db.select<Row>(
+    `SELECT entry.id, entry.body, entry.happenedAtUtc, person.initials, machine.code, machine.name AS machineName, lube_point.number, first.many
+     FROM (SELECT entry.id, ${urgency} AS urgency, entry.seq, COUNT(*) OVER () AS many FROM ${believed} WHERE entry.kind = 'finding' AND LEAST(entry.happenedAtUtc, entry.receivedAt) <= :asOf ORDER BY urgency, entry.seq DESC LIMIT ${shownFindings}) AS first
+     JOIN ${believed} ON entry.id = first.id JOIN person ON person.id = entry.personId LEFT JOIN machine ON machine.id = entry.machineId LEFT JOIN lube_point ON lube_point.id = entry.pointId ORDER BY first.urgency, first.seq DESC`,
+    { asOf },
+  );
   return {
-    count: Number(all!.count),
+    count: Number(rows[0]?.many ?? 0),
     shown: rows.map(({ id, body, happenedAtUtc, initials, code, machineName, number }) => ({
       ...(JSON.parse(body) as EntryBody<'finding'>),
       entryId: id,
