@@ -363,4 +363,42 @@ export const migrations: readonly Migration[] = [
     'ALTER TABLE lube_point ADD KEY IF NOT EXISTS lube_point_name (name)',
     'ALTER TABLE lube_point DROP KEY IF EXISTS lube_point_name',
   ),
+
+  // What is counted of the plant on a page is counted in an index alone: what is wanted by walk and by area, points by
+  // machine, where a lubricant is used, meters by when they were read. What is to be done on the next round has been wanted
+  // from the beginning. The walk of a task is the first by code of the routes that it is on.
+  addColumns('2026-12-01-01-due-state-route', 'due_state', { routeId: `${id} NULL` }),
+  sqlMigration(
+    '2026-12-01-02-due-state-always-wanted',
+    "ALTER TABLE due_state MODIFY wantedOn DATE AS (IF(state = 'next-round', '1000-01-01', COALESCE(fromOn, dueOn))) PERSISTENT",
+    'ALTER TABLE due_state MODIFY wantedOn DATE AS (COALESCE(fromOn, dueOn)) PERSISTENT',
+  ),
+  sqlMigration(
+    '2026-12-01-03-due-state-counted-keys',
+    `ALTER TABLE due_state DROP KEY IF EXISTS due_state_wanted, DROP KEY IF EXISTS due_state_state,
+      ADD KEY IF NOT EXISTS due_state_wanted_counted (wantedOn, lateOn, routeId, areaId, who, sinceOn), ADD KEY IF NOT EXISTS due_state_route (routeId, wantedOn, lateOn, who),
+      ADD KEY IF NOT EXISTS due_state_state_counted (state, areaId, sinceOn), ADD KEY IF NOT EXISTS due_state_lubricant_point (lubricantId, pointId)`,
+    `ALTER TABLE due_state DROP KEY IF EXISTS due_state_wanted_counted, DROP KEY IF EXISTS due_state_route, DROP KEY IF EXISTS due_state_state_counted, DROP KEY IF EXISTS due_state_lubricant_point,
+      ADD KEY IF NOT EXISTS due_state_wanted (wantedOn, taskId, who), ADD KEY IF NOT EXISTS due_state_state (state)`,
+  ),
+  sqlMigration(
+    '2026-12-01-04-lube-point-counted',
+    'ALTER TABLE lube_point ADD KEY IF NOT EXISTS lube_point_in_use (machineId, retiredOn)',
+    'ALTER TABLE lube_point DROP KEY IF EXISTS lube_point_in_use',
+  ),
+  sqlMigration(
+    '2026-12-01-05-meter-state-read',
+    'ALTER TABLE meter_state ADD KEY IF NOT EXISTS meter_state_read (readMs)',
+    'ALTER TABLE meter_state DROP KEY IF EXISTS meter_state_read',
+  ),
+  sqlMigration(
+    '2026-12-01-06-entry-day',
+    'ALTER TABLE entry ADD KEY IF NOT EXISTS entry_day (happenedAtUtc, seq), DROP KEY IF EXISTS happenedAtUtc',
+    'ALTER TABLE entry ADD KEY IF NOT EXISTS happenedAtUtc (happenedAtUtc), DROP KEY IF EXISTS entry_day',
+  ),
+  sqlMigration(
+    '2026-12-01-07-due-history-counted',
+    'ALTER TABLE due_history ADD KEY IF NOT EXISTS due_history_counted (untilOn, sinceOn, state, fromOn, dueOn, toOn), DROP KEY IF EXISTS untilOn',
+    'ALTER TABLE due_history ADD KEY IF NOT EXISTS untilOn (untilOn, sinceOn), DROP KEY IF EXISTS due_history_counted',
+  ),
 ];

@@ -105,7 +105,7 @@ export async function readLog(db: Database, filter: LogFilter, limit = 50): Prom
   const rows = await db.select<Row>(
     `SELECT entry.id, entry.seq, entry.kind, entry.body, entry.happenedAt, entry.happenedAtUtc, entry.offsetMinutes, entry.receivedAt, entry.taskIds, entry.roundId, entry.replacesId, entry.hash,
        person.initials, person.name AS personName, machine.id AS machineId, machine.code AS machineCode, machine.name AS machineName, lube_point.id AS pointId, lube_point.number, lube_point.name AS pointName, newer.id AS correctedById
-     FROM (SELECT * FROM entry WHERE ${where} ORDER BY entry.seq DESC LIMIT :limit) AS entry
+     FROM (SELECT entry.id FROM entry WHERE ${where} ORDER BY entry.seq DESC LIMIT :limit) AS wanted JOIN entry ON entry.id = wanted.id
        JOIN person ON person.id = entry.personId LEFT JOIN machine ON machine.id = entry.machineId LEFT JOIN lube_point ON lube_point.id = entry.pointId LEFT JOIN entry AS newer ON newer.replacesId = entry.id
      ORDER BY entry.seq DESC`,
     { ...filter, ...words?.values, limit },

@@ -9,7 +9,7 @@ import {
 } from '@/core/time/plant-day';
 import type { Desk } from '../desk';
 import { groupBy } from '../group-by';
-import { firstRoute, onRounds, routeJoins, standingSql, standingTable, wantedSql } from '../standing/standing-sql';
+import { countedTable, onRounds, standingSql, wantedSql } from '../standing/standing-sql';
 import { type TaskState, loadPastStates, loadTaskStates } from '../standing/states';
 
 /** So many tasks of one walk stand on a page, the most urgent; the rest is counted, and listed under Due. */
@@ -46,15 +46,7 @@ export type DayWork = {
   metersToRead: { shown: MeterToRead[]; count: number };
 };
 
-type Row = {
-  taskId: string;
-  /** By its code. */
-  route: string | null;
-  routeId: string | null;
-  routeName: string | null;
-  many: number;
-  overdue: number;
-};
+type Counted = { routeId: string | null; code: string | null; name: string | null; count: number; overdue: number };
 
 /** Which page of the diary: a past day is looked at as it ended, a coming one from today. */
 export type When = { day: PlantDay; today: PlantDay; ends: Date; calendar: PlantCalendar };
@@ -66,50 +58,51 @@ export type When = { day: PlantDay; today: PlantDay; ends: Date; calendar: Plant
 export async function readDayWork({ db, now }: Pick<Desk, 'db' | 'now'>, when: When): Promise<DayWork> {
   const { day, today, ends, calendar } = when;
   const [past, coming] = [day < today, day > today];
-  const standing = standingTable(past);
-  const wanted = coming ? '(due_state.dueOn = :day OR due_state.fromOn = :day)' : wantedSql;
+  const standing = countedTable(past, 'days');
+  const wanted = `${onRounds} AND ${coming ? '(due_state.dueOn = :day OR due_state.wantedOn = :day)' : wantedSql}`;
   const values = { day, today: coming ? today : day };
-  const [rows, [unknown], metersToRead] = await Promise.all([
-    db.select<Row>(
-      `WITH work AS (
-         SELECT due_state.taskId, due_state.dueOn, ${standingSql.overdue} AS late, ${firstRoute} AS route
-         FROM ${standing} ${routeJoins} WHERE ${onRounds} AND ${wanted} GROUP BY due_state.taskId),
-       placed AS (
-         SELECT taskId, route, COUNT(*) OVER (PARTITION BY route) AS many, SUM(late) OVER (PARTITION BY route) AS overdue,
-           ROW_NUMBER() OVER (PARTITION BY route ORDER BY late DESC, dueOn IS NULL, dueOn, taskId) AS place FROM work)
-       SELECT placed.taskId, placed.route, route.id AS routeId, route.name AS routeName, placed.many, placed.overdue
-       FROM placed LEFT JOIN route ON route.code = placed.route
-       WHERE placed.place <= ${shownOfWalk} ORDER BY placed.route IS NULL, placed.route, placed.place`,
+  const [counted, [unknown], metersToRead] = await Promise.all([
+    db.select<Counted>(
+      `SELECT counted.*, route.code, route.name FROM (
+         SELECT due_state.routeId, COUNT(*) AS count, IFNULL(SUM(${standingSql.overdue}), 0) AS overdue FROM ${standing} WHERE ${wanted} GROUP BY due_state.routeId) AS counted
+       LEFT JOIN route ON route.id = counted.routeId ORDER BY route.code IS NULL, route.code`,
       values,
     ),
-    db.select<{ count: number }>(`SELECT COUNT(*) AS count FROM ${standing} WHERE ${standingSql.unknown}`, values),
+    db.select<{ count: number }>(
+      `SELECT COUNT(*) AS count FROM ${countedTable(past, 'state')} WHERE ${standingSql.unknown}`,
+      values,
+    ),
     // Which meters want reading is today's question: no other day is answered by reading one.
     past || coming ? { shown: [], count: 0 } : readMetersToRead(db, day, calendar),
   ]);
-  const walks = [...groupBy(rows, ({ route }) => route ?? '').values()];
-  const taskIds = walks.slice(0, shownWalks).flatMap((walk) => walk.map(({ taskId }) => taskId));
+  const shown = counted.slice(0, shownWalks).map(({ routeId }) => routeId);
+  const placed = await db.select<{ taskId: string; routeId: string | null }>(
+    `SELECT taskId, routeId FROM (
+       SELECT due_state.taskId, due_state.routeId, ROW_NUMBER() OVER (PARTITION BY due_state.routeId ORDER BY due_state.lateOn IS NULL, due_state.lateOn, due_state.taskId) AS place
+       FROM ${standing} WHERE ${wanted} AND (due_state.routeId IN (:shown) ${shown.includes(null) ? 'OR due_state.routeId IS NULL' : ''})) AS placed
+     WHERE place <= ${shownOfWalk} ORDER BY place`,
+    { ...values, shown: shown.filter((routeId) => routeId !== null) },
+  );
+  const taskIds = placed.map(({ taskId }) => taskId);
   const read = past ? loadPastStates(db, day, ends, taskIds) : loadTaskStates(db, now, { taskIds });
   const states = new Map((await read).map((state) => [state.taskId, state]));
-  const named = walks.slice(0, shownWalks + namedWalks);
-  const left = walks.slice(shownWalks + namedWalks);
+  const tasksOf = groupBy(placed, ({ routeId }) => routeId ?? '');
+  const left = counted.slice(shownWalks + namedWalks);
   return {
-    more: { walks: left.length, tasks: left.reduce((sum, [first]) => sum + Number(first!.many), 0) },
+    more: { walks: left.length, tasks: left.reduce((sum, { count }) => sum + Number(count), 0) },
     unknownCount: Number(unknown!.count),
     metersToRead,
-    walks: named.map((walk) => {
-      const { route, routeId, routeName, many, overdue } = walk[0]!;
-      return {
-        routeId,
-        code: route ?? '',
-        name: routeName ?? 'On no route yet',
-        count: Number(many),
-        overdue: Number(overdue),
-        tasks: walk.flatMap(({ taskId }) => {
-          const state = states.get(taskId);
-          return state ? [{ ...state, standing: standingOn(state.due, day) }] : [];
-        }),
-      };
-    }),
+    walks: counted.slice(0, shownWalks + namedWalks).map(({ routeId, code, name, count, overdue }) => ({
+      routeId,
+      code: code ?? '',
+      name: name ?? 'On no route yet',
+      count: Number(count),
+      overdue: Number(overdue),
+      tasks: (tasksOf.get(routeId ?? '') ?? []).flatMap(({ taskId }) => {
+        const state = states.get(taskId);
+        return state ? [{ ...state, standing: standingOn(state.due, day) }] : [];
+      }),
+    })),
   };
 }
 
@@ -129,7 +122,7 @@ async function readMetersToRead(
     many: number;
   }>(
     `SELECT meter.id, meter.name, machine.code, machine.name AS machineName, meter_state.readMs, meter_state.shown, COUNT(*) OVER () AS many
-     FROM meter JOIN machine ON machine.id = meter.machineId LEFT JOIN meter_state ON meter_state.meterId = meter.id
+     FROM meter_state JOIN meter ON meter.id = meter_state.meterId JOIN machine ON machine.id = meter.machineId
      WHERE machine.retiredOn IS NULL AND (meter_state.readMs IS NULL OR meter_state.readMs < :beforeMs)
      ORDER BY meter_state.readMs IS NOT NULL, meter_state.readMs, machine.code LIMIT :limit`,
     { beforeMs: startOfPlantDay(addDays(today, 1 - readEveryDays), calendar), limit: shownMeters },

@@ -25,9 +25,9 @@ const groupColumns: Record<DueGroup, { key: string; label: string; join: string 
     join: 'JOIN area ON area.id = due_state.areaId',
   },
   route: {
-    key: "COALESCE(MIN(route.code), '~')",
-    label: "COALESCE(MIN(CONCAT(route.code, ' ', route.name)), 'on no route')",
-    join: 'LEFT JOIN stop ON stop.taskId = due_state.taskId LEFT JOIN route ON route.id = stop.routeId AND route.retiredOn IS NULL',
+    key: "COALESCE(route.code, '~')",
+    label: "COALESCE(CONCAT(route.code, ' ', route.name), 'on no route')",
+    join: 'LEFT JOIN route ON route.id = due_state.routeId',
   },
   lubricant: {
     key: "COALESCE(lubricant.code, '~')",
@@ -59,7 +59,7 @@ export async function readDueList(
   const group = filter.group && groupColumns[filter.group];
   const wanted = group
     ? await db.select<{ taskId: string; groupKey: string }>(
-        `SELECT due_state.taskId, ${group.key} AS groupKey FROM due_state ${group.join} WHERE ${where} GROUP BY due_state.taskId ORDER BY groupKey, due_state.dueOn IS NULL, due_state.dueOn, due_state.taskId LIMIT :limit OFFSET :offset`,
+        `SELECT due_state.taskId, ${group.key} AS groupKey FROM due_state ${group.join} WHERE ${where} ORDER BY groupKey, due_state.dueOn IS NULL, due_state.dueOn, due_state.taskId LIMIT :limit OFFSET :offset`,
         replacements,
       )
     : (await inOrder(db, where, replacements)).map((row) => ({ ...row, groupKey: '' }));
@@ -114,7 +114,7 @@ async function countGroups(
   }
   const { key, label, join } = groupColumns[group];
   const rows = await db.select<DueGroupCount>(
-    `SELECT groupKey AS \`key\`, MIN(groupLabel) AS label, COUNT(*) AS count FROM (SELECT due_state.taskId, ${key} AS groupKey, ${label} AS groupLabel FROM due_state ${join} WHERE ${where} GROUP BY due_state.taskId) AS grouped GROUP BY groupKey ORDER BY groupKey`,
+    `SELECT ${key} AS \`key\`, MIN(${label}) AS label, COUNT(*) AS count FROM due_state ${join} WHERE ${where} GROUP BY 1 ORDER BY 1`,
     values,
   );
   return rows.map((row) => ({

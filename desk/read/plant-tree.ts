@@ -3,7 +3,7 @@ import { plantToday } from '@/core/time/plant-day';
 import type { Desk } from '../desk';
 import { groupBy } from '../group-by';
 import { thePlant } from '../plant';
-import { standingSql } from '../standing/standing-sql';
+import { standingSql, wantedSql } from '../standing/standing-sql';
 import { allAreas } from './lists';
 
 /** From so many machines on the areas are folded, and the one that is asked for is open. */
@@ -23,6 +23,10 @@ export type TreeArea = {
 };
 export type PlantTree = { areas: TreeArea[]; folded: boolean };
 
+/** Tasks by standing in each area: two stretches of the index, what is wanted and what is unknown. */
+const standingByArea = `SELECT areaId, SUM(overdue) AS overdue, SUM(due) AS due, SUM(unknown) AS unknown FROM (
+  SELECT areaId, SUM(${standingSql.overdue}) AS overdue, SUM(${standingSql.due}) AS due, 0 AS unknown FROM due_state WHERE ${wantedSql} GROUP BY areaId
+  UNION ALL SELECT areaId, 0, 0, COUNT(*) FROM due_state WHERE ${standingSql.unknown} GROUP BY areaId) AS counted GROUP BY areaId`;
 const sums = (['overdue', 'due', 'unknown'] as const).map((each) => `SUM(${standingSql[each]}) AS ${each}`).join(', ');
 type Sums = Record<'overdue' | 'due' | 'unknown', number | string | null>;
 const countsOf = (points: number | undefined, row: Sums | undefined): TreeCounts => ({
@@ -41,11 +45,11 @@ export async function readPlantTree({ db, now }: Pick<Desk, 'db' | 'now'>, open 
   const [areas, inUse, standing] = await Promise.all([
     allAreas(db),
     db.select<{ areaId: string; machines: number; points: number }>(
-      `SELECT machine.areaId, COUNT(DISTINCT machine.id) AS machines, COUNT(lube_point.id) AS points
-       FROM machine LEFT JOIN lube_point ON lube_point.machineId = machine.id AND lube_point.retiredOn IS NULL
+      `SELECT machine.areaId, COUNT(*) AS machines, SUM(IFNULL(inUse.points, 0)) AS points
+       FROM machine LEFT JOIN (SELECT machineId, COUNT(*) AS points FROM lube_point WHERE retiredOn IS NULL GROUP BY machineId) AS inUse ON inUse.machineId = machine.id
        WHERE machine.retiredOn IS NULL GROUP BY machine.areaId`,
     ),
-    db.select<Sums & { areaId: string }>(`SELECT areaId, ${sums} FROM due_state GROUP BY areaId`, { today }),
+    db.select<Sums & { areaId: string }>(standingByArea, { today }),
   ]);
   const folded = inUse.reduce((sum, { machines }) => sum + Number(machines), 0) > mostUnfolded;
   const shown = areas.filter(({ code }) => !folded || code === open).map(({ id }) => id);

@@ -4,6 +4,7 @@ import { plantToday } from '@/core/time/plant-day';
 import { type Database, type Desk, type Result, done, refusal } from '../desk';
 import { alone, machinesOfPoints, machinesOfTasks } from '../locks';
 import { projectMachines } from '../standing/projection';
+import { noteWalks, tasksOfRoute } from '../standing/walks';
 import { thePlant } from '../plant';
 import { checkVersion, saving } from '../change/save';
 
@@ -34,9 +35,11 @@ export async function setInUse(
   // All six have what is needed here: an id, a version, a day of retirement.
   const model = models[kind] as typeof db.Machine;
   const machineIds = await machinesOf(db, kind, id);
+  const onRoute = kind === 'route' ? await tasksOfRoute(db, id) : [];
+  const held = [...machineIds, ...(await machinesOfTasks(db, onRoute))];
   // Whether a lubricant is still needed somewhere is a question to the whole plant.
   return saving(() =>
-    alone(db, kind === 'lubricant' ? 'plant' : { machineIds }, async (transaction) => {
+    alone(db, kind === 'lubricant' ? 'plant' : { machineIds: held }, async (transaction) => {
       const row = await model.findByPk(id, { transaction });
       if (!row) return refusal('not-found', 'This is not in the book any more.');
       const stale = checkVersion(row as { version: number }, version);
@@ -49,6 +52,7 @@ export async function setInUse(
         );
       await row.update({ retiredOn: inUse ? null : plantToday(now, await thePlant(db, transaction)) }, { transaction });
       await projectMachines(db, machineIds, transaction);
+      await noteWalks(db, transaction, onRoute);
       return done({ id });
     }),
   );

@@ -10,6 +10,7 @@ import { type KnownMachine, type Stamps, keepKnown, takeKnown } from './known-ma
 import { selectPlan } from './plan-rows';
 import { machineLog } from './read-log';
 import { type StandingRows, sameRow } from './rows';
+import { noteWalks } from './walks';
 
 /**
  * Where every meter and task stands, kept beside the log so that lists need not read it. It is brought up to date in the
@@ -135,6 +136,13 @@ async function replaceAll(
       transaction,
     ),
   ]);
+  const stood = new Set(before.flatMap(({ due }) => due.map(({ taskId }) => taskId)));
+  const standing = after.flatMap(({ due }) => due.map(({ taskId }) => taskId));
+  await noteWalks(
+    db,
+    transaction,
+    standing.filter((taskId) => !stood.has(taskId)),
+  );
 }
 
 /** Which plan machines go by and how far their log reaches, by machine. */

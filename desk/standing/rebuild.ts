@@ -9,6 +9,7 @@ import { selectPlan } from './plan-rows';
 import { projectMachines } from './projection';
 import { machineLog, wholeLog } from './read-log';
 import { type DueRow, type MeterRow, type PastRow, sameRow } from './rows';
+import { noteWalks, strayTasks } from './walks';
 
 const batchRows = 1000;
 
@@ -48,6 +49,7 @@ export async function rebuild(
     }
     await past.end();
     const sum = { entries, meters: await meters.end(), tasks: await due.end() };
+    await noteWalks(db, transaction);
     await db.sequelize.query('REPLACE INTO projection_version (id, version) VALUES (1, ?)', {
       replacements: [projectionVersion],
       transaction,
@@ -123,6 +125,14 @@ export async function compareWithLog(db: Database): Promise<Rebuilt & { differen
         sum.tasks += due.length;
       }
     }
+    for (const { taskId, machineId, stands, should } of await strayTasks(db, transaction))
+      differences.push({
+        table: 'due_state',
+        key: taskId,
+        machineId,
+        stands: { routeId: stands },
+        should: { routeId: should },
+      });
     return { ...sum, differences };
   });
 }

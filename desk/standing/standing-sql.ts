@@ -7,23 +7,18 @@ import { factColumnNames } from '@/db/models/projection';
  */
 export const standingSql: Record<DueStanding, string> = {
   overdue: '(due_state.lateOn < :today)',
-  due: "((due_state.wantedOn <= :today AND due_state.lateOn >= :today) OR due_state.state = 'next-round')",
+  // What is to be done on the next round is wanted from the beginning, and never late.
+  due: '(due_state.wantedOn <= :today AND (due_state.lateOn >= :today OR due_state.lateOn IS NULL))',
   soon: '(due_state.wantedOn > :today AND due_state.wantedOn <= :today + INTERVAL 7 DAY)',
   later: "(due_state.state = 'known' AND (due_state.dueOn IS NULL OR due_state.wantedOn > :today + INTERVAL 7 DAY))",
   unknown: "(due_state.state = 'unknown')",
 };
 
-/** Overdue or due, in the words that an index answers. */
-export const wantedSql = "(due_state.wantedOn <= :today OR due_state.state = 'next-round')";
+/** Overdue or due. */
+export const wantedSql = '(due_state.wantedOn <= :today)';
 
 /** What is not an operator's, who has a card instead of rounds. */
 export const onRounds = "due_state.who IN ('technician', 'mechanic', 'authorised-service')";
-
-/** The routes that tasks are on, for `firstRoute`, where the query groups by task. */
-export const routeJoins =
-  'LEFT JOIN stop ON stop.taskId = due_state.taskId LEFT JOIN route ON route.id = stop.routeId AND route.retiredOn IS NULL';
-/** The code of the first of them, which names a route as well as its identifier does; null where a task is on none. */
-export const firstRoute = 'MIN(route.code)';
 
 /** What the plan says of a task, which has no past. */
 const planColumns = [
@@ -41,20 +36,41 @@ const planColumns = [
   'bandChange',
   'cameEmpty',
 ];
-/** The days from and until which a task is wanted, with or without a window; of the present kept as columns. */
-const days = (table: string) =>
-  `COALESCE(${table}.fromOn, ${table}.dueOn) AS wantedOn, COALESCE(${table}.toOn, ${table}.dueOn) AS lateOn`;
 const columnsOf = (table: string, columns: readonly string[]) =>
   columns.map((column) => `${table}.${column}`).join(', ');
 
+/** A table of the name `due_state` as it was at the end of the past day `:day`: what stands since then, and what stood before. */
+const asOfDay = (columns: string, past: string, condition: string) =>
+  `(SELECT ${columns} FROM due_state WHERE (due_state.sinceOn IS NULL OR due_state.sinceOn <= :day) AND ${condition}
+   UNION ALL SELECT ${past} FROM due_history JOIN due_state ON due_state.taskId = due_history.taskId
+     WHERE due_history.untilOn > :day AND (due_history.sinceOn IS NULL OR due_history.sinceOn <= :day) AND ${condition}) AS due_state`;
+
 /**
- * What a query reads under the name of `due_state`: the table itself, or with `:day` what it would have held at the end of a
- * past day, on the plan of today.
- * @param condition on `due_state`, which narrows the past before it is put together
+ * What a query reads under the name of `due_state` of a few tasks, `:taskIds`: the table itself, or with `:day` what it would
+ * have held at the end of a past day, on the plan of today.
  */
-export const standingTable = (past: boolean, condition = 'TRUE'): string =>
+export const standingTable = (past: boolean): string =>
   past
-    ? `(SELECT ${columnsOf('due_state', [...planColumns, ...factColumnNames])}, ${days('due_state')} FROM due_state WHERE (due_state.sinceOn IS NULL OR due_state.sinceOn <= :day) AND ${condition}
-       UNION ALL SELECT ${columnsOf('due_state', planColumns)}, ${columnsOf('due_history', factColumnNames)}, ${days('due_history')} FROM due_history JOIN due_state ON due_state.taskId = due_history.taskId
-         WHERE due_history.untilOn > :day AND (due_history.sinceOn IS NULL OR due_history.sinceOn <= :day) AND ${condition}) AS due_state`
+    ? asOfDay(
+        columnsOf('due_state', [...planColumns, ...factColumnNames]),
+        `${columnsOf('due_state', planColumns)}, ${columnsOf('due_history', factColumnNames)}`,
+        'due_state.taskId IN (:taskIds)',
+      )
     : 'due_state';
+
+const walkColumns = columnsOf('due_state', ['taskId', 'routeId', 'who']);
+const counted = {
+  days: [
+    'due_state.wantedOn, due_state.lateOn',
+    "IF(due_history.state = 'next-round', '1000-01-01', COALESCE(due_history.fromOn, due_history.dueOn)), COALESCE(due_history.toOn, due_history.dueOn)",
+  ],
+  state: ['due_state.state', 'due_history.state'],
+} as const;
+/**
+ * The same of all tasks, for counting: no more than the task, its walk, who does it, and its state or the days that say
+ * where it stands, so that an index yields them.
+ */
+export function countedTable(past: boolean, by: keyof typeof counted): string {
+  const [present, history] = counted[by];
+  return past ? asOfDay(`${walkColumns}, ${present}`, `${walkColumns}, ${history}`, 'TRUE') : 'due_state';
+}

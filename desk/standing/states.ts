@@ -178,7 +178,7 @@ async function readStates(db: Database, now: Date, filter: TaskFilter, day?: Pla
   const [plant, rows] = await Promise.all([
     thePlant(db),
     db.select<TaskRow & StandingRow>(
-      `SELECT ${taskColumns}, ${standingColumns} ${taskJoins} JOIN ${standingTable(day !== undefined, 'due_state.taskId IN (:taskIds)')} ON due_state.taskId = task.id ${standingJoins} WHERE ${taskCondition(filter)} ${listOrder}`,
+      `SELECT ${taskColumns}, ${standingColumns} ${taskJoins} JOIN ${standingTable(day !== undefined)} ON due_state.taskId = task.id ${standingJoins} WHERE ${taskCondition(filter)} ${listOrder}`,
       { ...filter, day },
     ),
   ]);

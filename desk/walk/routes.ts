@@ -4,13 +4,15 @@ import { routeForm } from '@/core/register/forms';
 import { type Desk, type Result, done, refusal } from '../desk';
 import { parseForm } from '../parse';
 import { checkVersion, saving } from '../change/save';
+import { alone, machinesOfTasks } from '../locks';
+import { noteWalks, tasksOfRoute } from '../standing/walks';
 import { selectStops } from './stops';
 
 const codeTaken = { code: 'Another route has this code. Choose another.' };
 
 /** Makes a route from tasks in walking order. */
 export async function createRoute({ db, now }: Desk, values: unknown): Promise<Result<{ id: string }>> {
-  return saveRoute(db, now, values, async (form, transaction) => {
+  return saveRoute(db, now, values, [], async (form, transaction) => {
     const route = await db.Route.create({ id: ulid(now.getTime()), ...form }, { transaction });
     return done({ id: route.id });
   });
@@ -23,7 +25,7 @@ export async function updateRoute(
   version: number,
   values: unknown,
 ): Promise<Result<{ id: string }>> {
-  return saveRoute(db, now, values, async (form, transaction) => {
+  return saveRoute(db, now, values, await tasksOfRoute(db, id), async (form, transaction) => {
     const route = await db.Route.findByPk(id, { transaction });
     if (!route) return refusal('not-found', 'This route is not in the book any more.');
     const stale = checkVersion(route, version);
@@ -38,10 +40,12 @@ export async function updateRoute(
 
 type RouteFields = { code: string; name: string; note: string };
 
+/** @param before the tasks that the route led to so far */
 async function saveRoute(
   db: Desk['db'],
   now: Date,
   values: unknown,
+  before: readonly string[],
   save: (form: RouteFields, transaction: Transaction) => Promise<Result<{ id: string }>>,
 ): Promise<Result<{ id: string }>> {
   const parsed = parseForm(routeForm, values);
@@ -54,9 +58,11 @@ async function saveRoute(
       'A task on this route is not in the plan any more, or is there twice. Open the page anew.',
       { taskIds: 'Check the stops.' },
     );
+  const touched = [...new Set([...before, ...taskIds])];
+  const machineIds = await machinesOfTasks(db, touched);
   return saving(
     () =>
-      db.transaction(async (transaction) => {
+      alone(db, { machineIds }, async (transaction) => {
         const saved = await save(form, transaction);
         if (!saved.ok) return saved;
         await db.Stop.bulkCreate(
@@ -68,6 +74,7 @@ async function saveRoute(
           })),
           { transaction },
         );
+        await noteWalks(db, transaction, touched);
         return saved;
       }),
     codeTaken,
