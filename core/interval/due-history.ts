@@ -63,12 +63,13 @@ const samePlan = (a: TaskPlanAndLog, b: TaskPlanAndLog): boolean =>
   sameRows(a.yearly ?? [], b.yearly ?? []);
 
 /** Whether two lists hold the same plain things. */
-const sameRows = (a: readonly object[], b: readonly object[]): boolean =>
-  a === b ||
-  (a.length === b.length &&
-    a.every(
-      (each, place) => each === b[place] || sameList(Object.entries(each).flat(), Object.entries(b[place]!).flat()),
-    ));
+const sameRows = <Row extends object>(a: readonly Row[], b: readonly Row[]): boolean =>
+  a === b || (a.length === b.length && a.every((each, place) => each === b[place] || samePlain(each, b[place]!)));
+
+function samePlain<Row extends object>(a: Row, b: Row): boolean {
+  const keys = Object.keys(a) as (keyof Row)[];
+  return keys.length === Object.keys(b).length && keys.every((key) => a[key] === b[key]);
+}
 
 /** The instant until which two inputs say the same of the past, the second having more in its log. */
 function inputSameUntil(before: TaskPlanAndLog, now: TaskPlanAndLog, meters: PastMeters): number {

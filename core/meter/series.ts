@@ -27,6 +27,62 @@ function growthOnDial(from: number, to: number, rolloverAt: number | undefined, 
   return rolloverAt === undefined ? undefined : to + rolloverAt - from;
 }
 
+/** How one reading leads to another by the rules of a meter. */
+function stepsOf(rules: MeterRules) {
+  const replacements = [...rules.replacements].sort((a, b) => a.atMs - b.atMs);
+  const slack = 1e-9 * Math.max(1, rules.resolution);
+  return {
+    replacements,
+    /** How many dials had been replaced at an instant. */
+    dialOf: (atMs: number) =>
+      replacements.length === 0 ? 0 : replacements.filter((replacement) => replacement.atMs <= atMs).length,
+    isShown: ({ value }: ShownReading) => rules.rolloverAt === undefined || value < rules.rolloverAt,
+    /** Accumulated growth between two readings, across replaced dials; undefined where the first cannot lead to the second. */
+    growth: (from: ShownReading, to: ShownReading, fromDial: number, toDial: number): number | undefined => {
+      let sum = 0;
+      let value = from.value;
+      for (let dial = fromDial; dial < toDial; dial += 1) {
+        const part = growthOnDial(value, replacements[dial]!.oldValue, rules.rolloverAt, slack);
+        if (part === undefined) return undefined;
+        sum += part;
+        value = replacements[dial]!.newValue;
+      }
+      const part = growthOnDial(value, to.value, rules.rolloverAt, slack);
+      return part === undefined ? undefined : sum + part;
+    },
+    fits: (grown: number, elapsedMs: number) =>
+      grown <= (rules.maxPerDay * elapsedMs) / dayMs + rules.resolution + slack,
+  };
+}
+
+/**
+ * Goes on from readings of which the plausible are known with such as were taken after them, by the same rules and
+ * replacements. The largest set so far with one more that fits its last is the largest again.
+ * @param kept the largest set of the readings so far, the last of which showed `lastShown`
+ * @param count how many readings there were so far, those that were left out included
+ * @param added in the order in which they were read
+ * @returns what `keepPlausible` would keep of all of them; undefined where one of the added does not fit
+ */
+export function keptOn(
+  kept: readonly AccumulatedReading[],
+  lastShown: number,
+  count: number,
+  added: readonly ShownReading[],
+  rules: MeterRules,
+): AccumulatedReading[] | undefined {
+  const { dialOf, isShown, growth, fits } = stepsOf(rules);
+  const all = [...kept];
+  let before: ShownReading = { atMs: all.at(-1)!.atMs, value: lastShown };
+  for (const [place, reading] of added.entries()) {
+    const elapsedMs = reading.atMs - before.atMs;
+    const grown = growth(before, reading, dialOf(before.atMs), dialOf(reading.atMs));
+    if (elapsedMs < 0 || !isShown(reading) || grown === undefined || !fits(grown, elapsedMs)) return undefined;
+    all.push({ index: count + place, atMs: reading.atMs, value: all.at(-1)!.value + grown });
+    before = reading;
+  }
+  return all;
+}
+
 /**
  * Keeps the largest set of readings that never falls and never grows faster than `maxPerDay` plus one resolution
  * step; of equally large sets the one with the later readings. O(n) where all readings fit, O(n²) where none do.
@@ -37,34 +93,9 @@ export function keepPlausible(
   rules: MeterRules,
 ): { kept: AccumulatedReading[]; rejected: RejectedReading[] } {
   const order = inOrder(readings);
-  const replacements = [...rules.replacements].sort((a, b) => a.atMs - b.atMs);
-  const dialOf = (atMs: number) =>
-    replacements.length === 0 ? 0 : replacements.filter((replacement) => replacement.atMs <= atMs).length;
-  const slack = 1e-9 * Math.max(1, rules.resolution);
-
-  /** Accumulated growth between two readings, across replaced dials; undefined where the first cannot lead to the second. */
-  const growth = (
-    from: (typeof order)[number],
-    to: (typeof order)[number],
-    fromDial: number,
-    toDial: number,
-  ): number | undefined => {
-    let sum = 0;
-    let value = from.value;
-    for (let dial = fromDial; dial < toDial; dial += 1) {
-      const part = growthOnDial(value, replacements[dial]!.oldValue, rules.rolloverAt, slack);
-      if (part === undefined) return undefined;
-      sum += part;
-      value = replacements[dial]!.newValue;
-    }
-    const part = growthOnDial(value, to.value, rules.rolloverAt, slack);
-    return part === undefined ? undefined : sum + part;
-  };
-  const fits = (grown: number, elapsedMs: number) =>
-    grown <= (rules.maxPerDay * elapsedMs) / dayMs + rules.resolution + slack;
-
+  const { replacements, dialOf, isShown, growth, fits } = stepsOf(rules);
   const dials = order.map(({ atMs }) => dialOf(atMs));
-  const valid = order.map(({ value }) => rules.rolloverAt === undefined || value < rules.rolloverAt);
+  const valid = order.map(isShown);
   const whole = allKept();
   if (whole) return { kept: whole, rejected: [] };
 

@@ -2,10 +2,12 @@ import { type DutyClock, plainClock } from './duty';
 import { type Rate, rateOf } from './forecast';
 import {
   type AccumulatedReading,
+  type MeterRules,
   type RejectedReading,
   type Replacement,
   type ShownReading,
   keepPlausible,
+  keptOn,
   valueAt,
 } from './series';
 
@@ -29,18 +31,46 @@ export type MeterSpec = {
   clock?: DutyClock;
 };
 
+/** What was read off a meter, and when its dial was replaced. */
+export type Dials = { readings: readonly ShownReading[]; replacements: readonly Replacement[] };
+
 /** The state of a meter. Its rate is that of the last reading, so that nothing here depends on what day it is. */
-export function meterState(
+export function meterState(spec: MeterSpec, { readings, replacements }: Dials): MeterState {
+  const { kept, rejected } = keepPlausible(readings, rulesOf(spec, replacements));
+  return stateOf(spec, kept, rejected);
+}
+
+/**
+ * The same of a meter that was read on since, without going through all that was read before.
+ * @param before its state by the same replacements
+ * @param lastShown what the dial showed at the last reading that it kept
+ * @param readings those after all that it knows
+ * @returns undefined where it is to be made anew: one of the readings does not fit
+ */
+export function meterStateOn(
   spec: MeterSpec,
-  { readings, replacements }: { readings: readonly ShownReading[]; replacements: readonly Replacement[] },
-): MeterState {
+  before: MeterState,
+  lastShown: number,
+  { readings, replacements }: Dials,
+): MeterState | undefined {
+  const { kept, rejected } = before;
+  if (kept.length === 0) return undefined;
+  const on = keptOn(kept, lastShown, kept.length + rejected.length, readings, rulesOf(spec, replacements));
+  return on && stateOf(spec, on, rejected);
+}
+
+const rulesOf = (
+  { rolloverAt, resolution, maxPerDay }: MeterSpec,
+  replacements: readonly Replacement[],
+): MeterRules => ({
+  rolloverAt: rolloverAt ?? undefined,
+  resolution,
+  maxPerDay,
+  replacements,
+});
+
+function stateOf(spec: MeterSpec, kept: AccumulatedReading[], rejected: RejectedReading[]): MeterState {
   const clock = spec.clock ?? plainClock;
-  const { kept, rejected } = keepPlausible(readings, {
-    rolloverAt: spec.rolloverAt ?? undefined,
-    resolution: spec.resolution,
-    maxPerDay: spec.maxPerDay,
-    replacements,
-  });
   const rate = rateOf(kept, kept.at(-1)?.atMs ?? 0, spec.maxPerDay, spec.dutyPerDay ?? undefined, clock);
   const lastRunMs = standsSince(kept, spec.resolution);
   return {

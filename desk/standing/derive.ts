@@ -1,11 +1,10 @@
 import { type DueFacts, type TaskPlanAndLog, dueFacts } from '@/core/interval/due-facts';
 import type { DueEvent, Stage } from '@/core/interval/limits';
 import { eventsOf, yearlyDaysOf } from '@/core/interval/triggers';
-import { type MeterState, dutyMeter, meterState } from '@/core/meter/state';
-import type { MachineLog } from './machine-log';
+import { type MeterSpec, type MeterState, dutyMeter, meterState, meterStateOn } from '@/core/meter/state';
+import type { DialCount, MachineLog } from './machine-log';
 import {
   type AssignmentRow,
-  type MeterRow,
   type Plan,
   type TaskPlanRow,
   assignmentsInForce,
@@ -24,7 +23,7 @@ export type MachineMeters = {
   /** What the hours go by where no meter says. */
   duty: MeterState | undefined;
   /** How much was known of each when it was derived. */
-  counts: Map<string, number>;
+  counts: Map<string, DialCount>;
 };
 
 /** All that plan and log say of one task, still without now. */
@@ -60,8 +59,8 @@ export function metersOfMachine(plan: Plan, log: MachineLog, machineId: string, 
   };
   for (const meter of plan.metersOf.get(machineId) ?? []) {
     const count = log.dialCount(meter.id);
-    const known = before?.counts.get(meter.id) === count ? before.states.get(meter.id) : undefined;
-    const state = known ?? stateOf(meter, log, planned, clock);
+    const known = before && { count: before.counts.get(meter.id), state: before.states.get(meter.id) };
+    const state = stateOf({ ...meter, dutyPerDay: meter.unit === 'hours' ? planned : null, clock }, log, count, known);
     meters.states.set(meter.id, state);
     meters.counts.set(meter.id, count);
     if (state.unit === 'hours') meters.hours ??= { id: meter.id, state };
@@ -72,8 +71,22 @@ export function metersOfMachine(plan: Plan, log: MachineLog, machineId: string, 
   return meters;
 }
 
-const stateOf = (meter: MeterRow, log: MachineLog, duty: number | null, clock: MeterState['clock']): MeterState =>
-  meterState({ ...meter, dutyPerDay: meter.unit === 'hours' ? duty : null, clock }, log.dials(meter.id));
+/** The state of a meter: as it was known where nothing was added, gone on from that where it was only read on. */
+function stateOf(
+  meter: MeterSpec & { id: string },
+  log: MachineLog,
+  count: DialCount,
+  known: { count: DialCount | undefined; state: MeterState | undefined } | undefined,
+): MeterState {
+  if (known?.state && known.count?.replacements === count.replacements) {
+    if (known.count.readings === count.readings) return known.state;
+    const beyond = log.dialsBeyond(meter.id, known.count.readings);
+    const last = known.state.kept.at(-1);
+    const on = last && beyond && meterStateOn(meter, known.state, log.shownAt(meter.id, last.index)!, beyond);
+    if (on) return on;
+  }
+  return meterState(meter, log.dials(meter.id));
+}
 
 /** What decides when a task is due. */
 export function deriveTask(plan: Plan, log: MachineLog, row: TaskPlanRow, meters: MachineMeters): TaskDerivation {
@@ -127,7 +140,7 @@ function inForce(
 }
 
 /** The meters that a task is counted by: the one that it names, else those of its machine. */
-function metersOfTask({ meterId }: TaskPlanRow, meters: MachineMeters): Pick<MachineMeters, 'hours' | 'cycles'> {
+export function metersOfTask({ meterId }: TaskPlanRow, meters: MachineMeters): Pick<MachineMeters, 'hours' | 'cycles'> {
   const named = meterId ? meters.states.get(meterId) : undefined;
   return {
     hours: named?.unit === 'hours' ? { id: meterId, state: named } : meters.hours,

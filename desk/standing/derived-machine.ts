@@ -3,7 +3,7 @@ import { type DueHistory, dueHistory, sameInput } from '@/core/interval/due-hist
 import { type PastMeters, rememberedPast } from '@/core/meter/past';
 import type { MeterState } from '@/core/meter/state';
 import { groupBy } from '../group-by';
-import { type MachineMeters, type TaskDerivation, deriveTask, factsOf, metersOfMachine } from './derive';
+import { type MachineMeters, type TaskDerivation, deriveTask, factsOf, metersOfMachine, metersOfTask } from './derive';
 import type { MachineLog } from './machine-log';
 import type { Plan, TaskPlanRow } from './plan-rows';
 import { type StandingRows, dueRow, meterRow, pastRow } from './rows';
@@ -17,7 +17,13 @@ type DerivedTask = {
 };
 
 /** A machine with all that plan and log say of its meters and tasks, and the rows that say so. */
-export type DerivedMachine = { meters: MachineMeters; tasks: Map<string, DerivedTask>; rows: StandingRows };
+export type DerivedMachine = {
+  meters: MachineMeters;
+  tasks: Map<string, DerivedTask>;
+  rows: StandingRows;
+  /** How much besides readings the log held. */
+  besidesReadings: number;
+};
 
 /**
  * Derives all meters and tasks of a machine.
@@ -33,15 +39,18 @@ export function deriveMachine(
 ): DerivedMachine {
   const meters = metersOfMachine(plan, log, machineId, before?.meters);
   const past = rememberedPast();
+  const readOnly = before?.besidesReadings === log.besidesReadings;
   const derived = new Map(
     tasks.map((row) => {
-      const derivation = deriveTask(plan, log, row, meters);
-      return [row.taskId, goneOn(derivation, before?.tasks.get(row.taskId), past)];
+      const known = before?.tasks.get(row.taskId);
+      if (readOnly && known && goesBySame(known.derivation, metersOfTask(row, meters))) return [row.taskId, known];
+      return [row.taskId, goneOn(deriveTask(plan, log, row, meters), known, past)];
     }),
   );
   return {
     meters,
     tasks: derived,
+    besidesReadings: log.besidesReadings,
     rows: {
       meters: [...meters.states].map(([meterId, state], place) =>
         before?.meters.states.get(meterId) === state
@@ -74,6 +83,10 @@ function goneOn(derivation: TaskDerivation, before: DerivedTask | undefined, met
   return { derivation, facts, history, rows: { due: dueRow(derivation, facts, history.sinceOn), past } };
 }
 
+/** Whether a task is counted by meters that stand as they did: then more readings say nothing of it. */
+const goesBySame = ({ input }: TaskDerivation, { hours, cycles }: Pick<MachineMeters, 'hours' | 'cycles'>): boolean =>
+  input.meters.hours === hours?.state && input.meters.cycles === cycles?.state;
+
 /** Whether what a row says besides when it is due is the same, of the same plan. */
 const sameBesides = (a: TaskDerivation, b: TaskDerivation): boolean =>
   a.lubricant?.id === b.lubricant?.id &&
@@ -86,5 +99,5 @@ const sameBesides = (a: TaskDerivation, b: TaskDerivation): boolean =>
 /** What the dial showed at the newest kept reading. */
 function shownLast(log: MachineLog, meterId: string, { kept }: MeterState): number | null {
   const last = kept.at(-1);
-  return last ? (log.dials(meterId).readings[last.index]?.value ?? null) : null;
+  return last ? (log.shownAt(meterId, last.index) ?? null) : null;
 }

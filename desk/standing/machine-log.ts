@@ -6,8 +6,16 @@ import type { BelievedRow, BelievedRowOf } from '../log/believed';
 import { type EventName } from '@/core/words/events';
 
 /** Readings as numbers one after another, instant, value and place in the log: millions of them fit, and cost no collecting. */
-type Dials = { numbers: number[]; replacements: Replacement[] };
+type Dials = { numbers: number[]; inOrder: boolean; replacements: Replacement[] };
 const perReading = 3;
+export type DialCount = { readings: number; replacements: number };
+
+function readingsFrom({ numbers }: Dials, place: number): (ShownReading & { seq: number })[] {
+  const readings = [];
+  for (let at = place * perReading; at < numbers.length; at += perReading)
+    readings.push({ atMs: numbers[at]!, value: numbers[at + 1]!, seq: numbers[at + 2]! });
+  return readings;
+}
 
 const bodyStart = '{"meterId":"';
 const ulidLength = 26;
@@ -22,8 +30,9 @@ export class MachineLog {
   private readonly events = new Map<string, (DueEvent & { event: EventName })[]>();
   private readonly overrides = new Map<string, BelievedRowOf<'override'>>();
   private readonly fillings = new Map<string, Filling>();
-  /** How much it holds, and the place of the newest entry. */
+  /** How much it holds, how much of it is not a reading, and the place of the newest entry. */
   size = 0;
+  besidesReadings = 0;
   newestSeq = 0;
 
   /** Takes up one entry as it holds. */
@@ -35,6 +44,7 @@ export class MachineLog {
   private addOther(entry: Exclude<BelievedRow, { kind: 'reading' }>): void {
     const { pointId, machineId } = entry;
     this.count(entry.seq);
+    this.besidesReadings += 1;
     switch (entry.kind) {
       case 'meter-change': {
         const { meterId, oldValue, newValue } = entry.body;
@@ -92,7 +102,14 @@ export class MachineLog {
 
   private pushReading(meterId: string, seq: number, happenedAt: string, value: number): void {
     this.count(seq);
-    this.dialsOf(meterId).numbers.push(Date.parse(happenedAt), value, seq);
+    const dials = this.dialsOf(meterId);
+    const { numbers } = dials;
+    const atMs = Date.parse(happenedAt);
+    // Written in another order than read: readings at one instant go by when they were written.
+    const last = numbers.length - perReading;
+    if (last >= 0 && (atMs < numbers[last]! || (atMs === numbers[last] && seq < numbers[last + 2]!)))
+      dials.inOrder = false;
+    numbers.push(atMs, value, seq);
   }
 
   private count(seq: number): void {
@@ -104,22 +121,29 @@ export class MachineLog {
   dials(meterId: string): { readings: ShownReading[]; replacements: Replacement[] } {
     const dials = this.byMeter.get(meterId);
     if (!dials) return { readings: [], replacements: [] };
-    const { numbers, replacements } = dials;
-    const readings: (ShownReading & { seq: number })[] = [];
-    let sorted = true;
-    for (let at = 0; at < numbers.length; at += perReading) {
-      const [atMs, value, seq] = [numbers[at]!, numbers[at + 1]!, numbers[at + 2]!];
-      const before = readings.at(-1);
-      if (before && (before.atMs > atMs || (before.atMs === atMs && before.seq > seq))) sorted = false;
-      readings.push({ atMs, value, seq });
-    }
-    return { readings: sorted ? readings : readings.sort((a, b) => a.atMs - b.atMs || a.seq - b.seq), replacements };
+    const readings = readingsFrom(dials, 0);
+    return {
+      readings: dials.inOrder ? readings : readings.sort((a, b) => a.atMs - b.atMs || a.seq - b.seq),
+      replacements: dials.replacements,
+    };
   }
 
-  /** How many readings and changes of the dial there are of a meter. */
-  dialCount(meterId: string): number {
+  /** How much was read off a meter, and how often its dial was replaced. */
+  dialCount(meterId: string): DialCount {
     const dials = this.byMeter.get(meterId);
-    return dials ? dials.numbers.length / perReading + dials.replacements.length : 0;
+    return { readings: (dials?.numbers.length ?? 0) / perReading, replacements: dials?.replacements.length ?? 0 };
+  }
+
+  /** What was read off a meter beyond the first so many; undefined where it was not taken up in the order in which it was read. */
+  dialsBeyond(meterId: string, count: number): { readings: ShownReading[]; replacements: Replacement[] } | undefined {
+    const dials = this.byMeter.get(meterId);
+    return dials?.inOrder ? { readings: readingsFrom(dials, count), replacements: dials.replacements } : undefined;
+  }
+
+  /** What a meter showed at the reading of a place in the order of `dials`. */
+  shownAt(meterId: string, place: number): number | undefined {
+    const dials = this.byMeter.get(meterId);
+    return dials?.inOrder ? dials.numbers[place * perReading + 1] : this.dials(meterId).readings[place]?.value;
   }
 
   /**
@@ -158,7 +182,7 @@ export class MachineLog {
 
   private dialsOf(meterId: string): Dials {
     let dials = this.byMeter.get(meterId);
-    if (!dials) this.byMeter.set(meterId, (dials = { numbers: [], replacements: [] }));
+    if (!dials) this.byMeter.set(meterId, (dials = { numbers: [], inOrder: true, replacements: [] }));
     return dials;
   }
 }

@@ -113,7 +113,7 @@ async function replaceAll(
   transaction: Transaction,
 ): Promise<void> {
   const both = <Row>(of: (rows: StandingRows) => Row[]) => ({ stored: before.flatMap(of), derived: after.flatMap(of) });
-  await Promise.all([
+  const [, begun] = await Promise.all([
     replaceRows(
       db,
       db.MeterStanding,
@@ -136,12 +136,10 @@ async function replaceAll(
       transaction,
     ),
   ]);
-  const stood = new Set(before.flatMap(({ due }) => due.map(({ taskId }) => taskId)));
-  const standing = after.flatMap(({ due }) => due.map(({ taskId }) => taskId));
   await noteWalks(
     db,
     transaction,
-    standing.filter((taskId) => !stood.has(taskId)),
+    begun.map(({ taskId }) => taskId),
   );
 }
 
@@ -178,19 +176,24 @@ async function readMachine(
   return { plan, log, derived: undefined, stored: { meters, due, past } };
 }
 
-/** Makes a table say what was derived instead of what stood there; rows that say it already are not touched. */
+/**
+ * Makes a table say what was derived instead of what stood there; rows that say it already are not touched.
+ * @returns rows of which none stood there
+ */
 async function replaceRows<Row extends object>(
   db: Database,
   model: ModelStatic<Model<Row, Row>>,
   { stored, derived }: { stored: readonly Row[]; derived: readonly Row[] },
   keyOf: (row: Row) => string,
   transaction: Transaction,
-): Promise<void> {
+): Promise<Row[]> {
   const [left, made] = whereTheyDiffer(stored, derived);
   const before = new Map(left.map((row) => [keyOf(row), row]));
   const changed: Row[] = [];
+  const begun: Row[] = [];
   for (const row of made) {
     const stood = before.get(keyOf(row));
+    if (!stood) begun.push(row);
     if (!stood || !sameRow(stood, row)) changed.push(row);
     before.delete(keyOf(row));
   }
@@ -201,6 +204,7 @@ async function replaceRows<Row extends object>(
       where: Object.fromEntries(keys.map((key) => [key, gone[key]])) as WhereOptions<Row>,
       transaction,
     });
+  return begun;
 }
 
 /** What stands in one of two lists alone: nearly all rows are the very ones that stood there, mostly at the same place. */
