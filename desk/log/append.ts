@@ -61,9 +61,12 @@ export async function append(
   return rows;
 }
 
+/** The entries of some names as the end of a question, whoever believes them or not; the names are to follow. */
+export const entriesNamed = 'FROM entry WHERE entry.id';
+
 /** Those of some entries that are in the log, each as it was written. */
-export const entriesAsWritten = (db: Database, ids: readonly string[], transaction: Transaction): Promise<Appended[]> =>
-  db.select<Appended>('SELECT * FROM entry WHERE id IN (:ids)', { ids: [...ids] }, transaction);
+export const entriesAsWritten = (db: Database, ids: Iterable<string>, transaction: Transaction): Promise<Appended[]> =>
+  db.select<Appended>(`SELECT * ${entriesNamed} IN (:ids)`, { ids: [...ids] }, transaction);
 
 /** Tasks an entry answers, those of a correction's replacement included. */
 export const answeredTasks = ({ kind, body, taskIds }: EntryEnvelope): string[] => [

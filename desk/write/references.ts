@@ -3,12 +3,12 @@ import type { EntryEnvelope } from '@/core/entry/envelope';
 import { kinds } from '@/core/entry/kinds';
 import { pointerOf } from '@/core/problems';
 import type { Database } from '../desk';
-import { answeredTasks } from '../log/append';
+import { answeredTasks, entriesNamed } from '../log/append';
 import { type WriteOutcome, invalid } from './outcome';
 
 type PersonRow = { id: string; name: string; active: number; leftAt: Date | null };
 
-/** Whatever some entries name and the plant has; each kind of thing read once for all of them. */
+/** Whatever some entries name and the book has. */
 export type References = {
   people: Map<string, PersonRow>;
   rounds: Set<string>;
@@ -18,64 +18,64 @@ export type References = {
   machineOfPoint: Map<string, string>;
   machineOfMeter: Map<string, string>;
   machineOfTask: Map<string, string>;
+  /** Entries by whose name one is in the book already. */
+  entries: Set<string>;
 };
 
 type Named = Partial<Record<'lubricantId' | 'gunId' | 'meterId' | 'taskId', string>>;
+type Ids = readonly (string | null | undefined)[];
 
-/** Reads what some entries name. */
+/** Where each kind of thing is found; people first, as theirs are the columns of all. */
+const sources = {
+  person: 'person.id, NULL AS machineId, name, active, leftAt FROM person WHERE person.id',
+  round: 'round.id, NULL, NULL, NULL, NULL FROM round WHERE round.id',
+  lubricant: 'lubricant.id, NULL, NULL, NULL, NULL FROM lubricant WHERE lubricant.id',
+  gun: 'gun.id, NULL, NULL, NULL, NULL FROM gun WHERE gun.id',
+  point: 'lube_point.id, machineId, NULL, NULL, NULL FROM lube_point WHERE lube_point.id',
+  meter: 'meter.id, machineId, NULL, NULL, NULL FROM meter WHERE meter.id',
+  task: 'task.id, machineId, NULL, NULL, NULL FROM task JOIN lube_point ON lube_point.id = task.pointId WHERE task.id',
+  entry: `entry.id, NULL, NULL, NULL, NULL ${entriesNamed}`,
+};
+type Source = keyof typeof sources;
+
+/** Reads what some entries name, with one question: asking costs more than the answer. */
 export async function readReferences(
   db: Database,
   envelopes: readonly EntryEnvelope[],
   transaction: Transaction,
 ): Promise<References> {
   const bodies = envelopes.map(({ body }) => body as Named);
-  const read = async <Row extends { id: string }>(sql: string, ids: readonly (string | null | undefined)[]) => {
-    const wanted = [...new Set(ids.flatMap((id) => id ?? []))];
-    return wanted.length === 0 ? [] : db.select<Row>(`${sql} IN (:wanted)`, { wanted }, transaction);
+  const named: Record<Source, Ids> = {
+    person: envelopes.map(({ personId }) => personId),
+    round: envelopes.map(({ roundId }) => roundId),
+    lubricant: bodies.map(({ lubricantId }) => lubricantId),
+    gun: bodies.map(({ gunId }) => gunId),
+    point: envelopes.map(({ pointId }) => pointId),
+    meter: bodies.map(({ meterId }) => meterId),
+    task: [...envelopes.flatMap(answeredTasks), ...bodies.map(({ taskId }) => taskId)],
+    entry: envelopes.map(({ id }) => id),
   };
-  const onMachine = async (sql: string, ids: readonly (string | null | undefined)[]) =>
-    new Map((await read<{ id: string; machineId: string }>(sql, ids)).map(({ id, machineId }) => [id, machineId]));
-  const known = async (sql: string, ids: readonly (string | null | undefined)[]) =>
-    new Set((await read(sql, ids)).map(({ id }) => id));
-  // Asked for one after another without waiting for the answers.
-  const [people, rounds, lubricants, guns, machineOfPoint, machineOfMeter, machineOfTask] = await Promise.all([
-    read<PersonRow>(
-      'SELECT id, name, active, leftAt FROM person WHERE id',
-      envelopes.map(({ personId }) => personId),
-    ),
-    known(
-      'SELECT id FROM round WHERE id',
-      envelopes.map(({ roundId }) => roundId),
-    ),
-    known(
-      'SELECT id FROM lubricant WHERE id',
-      bodies.map(({ lubricantId }) => lubricantId),
-    ),
-    known(
-      'SELECT id FROM gun WHERE id',
-      bodies.map(({ gunId }) => gunId),
-    ),
-    onMachine(
-      'SELECT id, machineId FROM lube_point WHERE id',
-      envelopes.map(({ pointId }) => pointId),
-    ),
-    onMachine(
-      'SELECT id, machineId FROM meter WHERE id',
-      bodies.map(({ meterId }) => meterId),
-    ),
-    onMachine(
-      'SELECT task.id, lube_point.machineId FROM task JOIN lube_point ON lube_point.id = task.pointId WHERE task.id',
-      [...envelopes.flatMap(answeredTasks), ...bodies.map(({ taskId }) => taskId)],
-    ),
-  ]);
+  const wanted = (Object.keys(sources) as Source[]).flatMap((source) => {
+    const ids = [...new Set(named[source].flatMap((id) => id ?? []))];
+    return ids.length > 0 ? [{ source, ids }] : [];
+  });
+  const rows = await db.select<PersonRow & { source: Source; machineId: string }>(
+    wanted.map(({ source }) => `SELECT '${source}' AS source, ${sources[source]} IN (:${source})`).join(' UNION ALL '),
+    Object.fromEntries(wanted.map(({ source, ids }) => [source, ids])),
+    transaction,
+  );
+  const of = (wantedSource: Source) => rows.filter(({ source }) => source === wantedSource);
+  const known = (source: Source) => new Set(of(source).map(({ id }) => id));
+  const machineOf = (source: Source) => new Map(of(source).map(({ id, machineId }) => [id, machineId]));
   return {
-    people: new Map(people.map((person) => [person.id, person])),
-    rounds,
-    lubricants,
-    guns,
-    machineOfPoint,
-    machineOfMeter,
-    machineOfTask,
+    people: new Map(of('person').map((person) => [person.id, person])),
+    rounds: known('round'),
+    lubricants: known('lubricant'),
+    guns: known('gun'),
+    machineOfPoint: machineOf('point'),
+    machineOfMeter: machineOf('meter'),
+    machineOfTask: machineOf('task'),
+    entries: known('entry'),
   };
 }
 

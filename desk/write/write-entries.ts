@@ -90,15 +90,11 @@ async function writeParsed(
 ): Promise<WriteOutcome[]> {
   const envelopes = batch.map(({ envelope }) => envelope);
   // Asked for one after another without waiting for the answers.
-  const [stored, references, stamps] = await Promise.all([
-    entriesAsWritten(
-      db,
-      envelopes.map(({ id }) => id),
-      transaction,
-    ),
+  const [references, stamps] = await Promise.all([
     readReferences(db, envelopes, transaction),
     readStamps(db, [...machines], transaction),
   ]);
+  const stored = references.entries.size > 0 ? await entriesAsWritten(db, references.entries, transaction) : [];
   const known = new Map(stored.map((entry) => [entry.id, entry]));
   const refused = new Map<Received, WriteOutcome>();
   const right: Received[] = [];
