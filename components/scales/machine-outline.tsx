@@ -1,4 +1,4 @@
-import { type Outline, fieldHeight, fieldWidth } from '@/core/register/outline';
+import { type Outline, type OutlineBox, fieldHeight, fieldWidth } from '@/core/register/outline';
 
 /** A plain outline drawing of a machine: its parts as boxes, its points as numbers in walking order. */
 export function MachineOutline({
@@ -12,14 +12,7 @@ export function MachineOutline({
 }) {
   return (
     <svg viewBox={`-4 -4 ${fieldWidth + 8} ${fieldHeight + 8}`} role="img" aria-label={title} className="w-full">
-      {outline.boxes.map(({ label, x, y, width, height }, index) => (
-        <g key={index}>
-          <rect x={x} y={y} width={width} height={height} fill="none" stroke="var(--color-ink)" strokeWidth={0.5} />
-          <text x={x + width / 2} y={y + height / 2 + 1} textAnchor="middle" fontSize="3.2" fill="var(--color-muted)">
-            {label}
-          </text>
-        </g>
-      ))}
+      <OutlineBoxes boxes={outline.boxes} />
       {Object.entries(outline.points).map(([id, [x, y]]) => (
         <g key={id}>
           <circle cx={x} cy={y} r={3.1} fill="var(--color-sheet)" stroke="var(--color-ink)" strokeWidth={0.5} />
@@ -31,3 +24,14 @@ export function MachineOutline({
     </svg>
   );
 }
+
+/** The parts of a machine, each named in its middle. */
+export const OutlineBoxes = ({ boxes }: { boxes: readonly OutlineBox[] }) =>
+  boxes.map(({ label, x, y, width, height }, index) => (
+    <g key={index}>
+      <rect x={x} y={y} width={width} height={height} fill="none" stroke="var(--color-ink)" strokeWidth={0.5} />
+      <text x={x + width / 2} y={y + height / 2 + 1} textAnchor="middle" fontSize="3.2" fill="var(--color-muted)">
+        {label}
+      </text>
+    </g>
+  ));

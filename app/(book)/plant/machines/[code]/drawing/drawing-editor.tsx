@@ -3,6 +3,7 @@
 import { Plus, X } from 'lucide-react';
 import { useRouter } from 'next/navigation';
 import { type KeyboardEvent, type PointerEvent, useRef, useState } from 'react';
+import { OutlineBoxes } from '@/components/scales/machine-outline';
 import { FormProblem } from '@/components/ui/notice';
 import { useMutation } from '@/components/ui/use-mutation';
 import { type Outline, type OutlineBox, fieldHeight, fieldWidth } from '@/core/register/outline';
@@ -63,7 +64,7 @@ export function DrawingEditor({ machineId, code, version, initial, points }: Pro
         onPointerUp={() => setDragged(null)}
         onPointerLeave={() => setDragged(null)}
       >
-        <DrawnBoxes boxes={outline.boxes} />
+        <OutlineBoxes boxes={outline.boxes} />
         {points.map(({ id, place, label }) => {
           const [x, y] = outline.points[id]!;
           return (
@@ -175,13 +176,3 @@ function Boxes({ boxes, onChange }: { boxes: readonly OutlineBox[]; onChange: (b
     </>
   );
 }
-
-const DrawnBoxes = ({ boxes }: { boxes: readonly OutlineBox[] }) =>
-  boxes.map(({ label, x, y, width, height }, index) => (
-    <g key={index}>
-      <rect x={x} y={y} width={width} height={height} fill="none" stroke="var(--color-ink)" strokeWidth={0.5} />
-      <text x={x + width / 2} y={y + height / 2 + 1} textAnchor="middle" fontSize="3.2" fill="var(--color-muted)">
-        {label}
-      </text>
-    </g>
-  ));
