@@ -1,5 +1,6 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
+import { HeadRow, right } from '@/components/ui/head-row';
 import { PageHead } from '@/components/ui/page-head';
 import { day, number, quantityOf } from '@/components/words';
 import { families } from '@/core/compat/vocabulary';
@@ -69,28 +70,10 @@ export default async function LubricantsPage() {
 function StoreRoomTable({ lines }: { lines: readonly StoreRoomLine[] }) {
   return (
     <table className="mt-4 w-full">
-      <thead className="max-md:sr-only">
-        <tr className="caption border-b border-ink">
-          <th scope="col" className="py-1 pr-4">
-            Code
-          </th>
-          <th scope="col" className="py-1 pr-4">
-            Lubricant
-          </th>
-          <th scope="col" className="py-1 pr-4 text-right">
-            Grade
-          </th>
-          <th scope="col" className="py-1 pr-4 text-right">
-            Points
-          </th>
-          <th scope="col" className="py-1 pr-4 text-right">
-            A year, by plan
-          </th>
-          <th scope="col" className="py-1 text-right">
-            On hand
-          </th>
-        </tr>
-      </thead>
+      <HeadRow
+        folds
+        columns={['Code', 'Lubricant', right('Grade'), right('Points'), right('A year, by plan'), right('On hand')]}
+      />
       <tbody>
         {lines.map((line) => (
           <StoreRoomRow key={line.lubricant.id} line={line} />
@@ -135,7 +118,7 @@ function StoreRoomRow({ line: { lubricant, unit, onHand, points, need, oldestOpe
         )}
         <span className="caption md:hidden"> a year</span>
       </td>
-      <td className="py-2 text-right max-md:py-0 max-md:text-left">
+      <td className="py-2 pr-4 text-right max-md:py-0 max-md:text-left">
         <span className={`whitespace-nowrap ${short ? 'font-semibold' : ''}`}>
           {onHand > 0 ? quantityOf(onHand, unit) : 'none'}
         </span>

@@ -1,6 +1,7 @@
 'use client';
 
 import Link from 'next/link';
+import { HeadRow, right } from '@/components/ui/head-row';
 
 type Line = { id: string; code: string; name: string; points: number; overdue: number; due: number; unknown: number };
 
@@ -8,18 +9,7 @@ type Line = { id: string; code: string; name: string; points: number; overdue: n
 export function AreaTable({ machines }: { machines: Line[] }) {
   return (
     <table className="mt-2 w-full">
-      <thead className="max-md:sr-only">
-        <tr className="caption rule-b">
-          <th scope="col" className="py-1 pr-4">
-            Machine
-          </th>
-          {['Points', 'Overdue', 'Due', 'Unknown'].map((head) => (
-            <th key={head} scope="col" className="w-24 py-1 pr-4 text-right">
-              {head}
-            </th>
-          ))}
-        </tr>
-      </thead>
+      <HeadRow folds columns={['Machine', ...['Points', 'Overdue', 'Due', 'Unknown'].map(right)]} />
       <tbody>
         {machines.map((machine) => (
           <tr key={machine.id} className="rule-b max-md:block max-md:py-2">

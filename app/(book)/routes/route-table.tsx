@@ -2,6 +2,7 @@
 
 // Sent as what it shows, not as how it is drawn: that would be several times as long.
 import Link from 'next/link';
+import { HeadRow, right } from '@/components/ui/head-row';
 import { number } from '@/components/words';
 import type { RouteLine } from '@/desk/read/route-list';
 
@@ -9,18 +10,7 @@ import type { RouteLine } from '@/desk/read/route-list';
 export function RouteTable({ routes }: { routes: readonly RouteLine[] }) {
   return (
     <table className="mt-6 w-full">
-      <thead className="max-md:sr-only">
-        <tr className="caption rule-b">
-          <th scope="col" className="py-1 pr-4">
-            Route
-          </th>
-          {['Stops', 'Minutes', 'Overdue', 'Due', 'Unknown'].map((head) => (
-            <th key={head} scope="col" className="w-24 py-1 pr-4 text-right">
-              {head}
-            </th>
-          ))}
-        </tr>
-      </thead>
+      <HeadRow folds columns={['Route', ...['Stops', 'Minutes', 'Overdue', 'Due', 'Unknown'].map(right)]} />
       <tbody>
         {routes.map(({ id, code, name, ...counts }) => (
           <tr key={id} className="rule-b max-md:block max-md:py-2">

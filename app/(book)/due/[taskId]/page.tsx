@@ -1,6 +1,7 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
 import { notFound } from 'next/navigation';
+import { HeadRow, right } from '@/components/ui/head-row';
 import { PageHead } from '@/components/ui/page-head';
 import { Section } from '@/components/ui/section';
 import { PostponeForm } from '@/components/entry/postpone-form';
@@ -68,34 +69,19 @@ export default async function WhyDuePage({ params }: { params: Promise<{ taskId:
             {cyclic && ' The stages go round.'}
           </p>
           <table className="mt-2 w-full max-w-xl">
-            <thead>
-              <tr className="rule-b">
-                <th scope="col" className="py-1">
-                  Limit
-                </th>
-                <th scope="col" className="text-right">
-                  Reached at
-                </th>
-                <th scope="col" className="text-right">
-                  Day
-                </th>
-                <th scope="col" className="text-right">
-                  Used up, as last read
-                </th>
-              </tr>
-            </thead>
+            <HeadRow columns={['Limit', right('Reached at'), right('Day'), right('Used up, as last read')]} />
             <tbody>
               {due.limits.map(({ by, dueAt, dueOn, consumedShare }, index) => (
                 <tr key={index} className={`rule-b ${by === due.by ? 'font-semibold' : ''}`}>
-                  <th scope="row" className="py-1.5">
+                  <th scope="row" className="py-1.5 pr-4">
                     {limitWords[by]}
                     {by === due.by && ' (first)'}
                   </th>
-                  <td className="text-right">
+                  <td className="pr-4 text-right">
                     {dueAt === undefined ? '' : `${number(dueAt, 0)} ${by === 'hours' ? 'h' : ''}`}
                   </td>
-                  <td className="text-right">{dueOn ? day(dueOn) : 'no date'}</td>
-                  <td className="text-right">{number(consumedShare * 100, 0)} %</td>
+                  <td className="pr-4 text-right">{dueOn ? day(dueOn) : 'no date'}</td>
+                  <td className="pr-4 text-right">{number(consumedShare * 100, 0)} %</td>
                 </tr>
               ))}
             </tbody>

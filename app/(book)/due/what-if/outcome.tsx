@@ -1,3 +1,4 @@
+import { HeadRow, heardOnly, right } from '@/components/ui/head-row';
 import { counted, number, quantityOf } from '@/components/words';
 import type { TrialResult } from '@/core/interval/what-if';
 
@@ -59,27 +60,15 @@ function Comparison({ result: { before, after, refused } }: { result: TrialResul
     <>
       <table className="mt-4 w-full max-w-md">
         <caption className="text-left font-medium">The year’s work</caption>
-        <thead>
-          <tr className="rule-b">
-            <th scope="col" className="py-1">
-              <span className="sr-only">What</span>
-            </th>
-            <th scope="col" className="text-right">
-              As it is
-            </th>
-            <th scope="col" className="text-right">
-              What if
-            </th>
-          </tr>
-        </thead>
+        <HeadRow columns={[heardOnly('What'), right('As it is'), right('What if')]} />
         <tbody>
           {rows.map(([what, was, becomes]) => (
             <tr key={what} className="rule-b">
-              <th scope="row" className="py-1 font-normal">
+              <th scope="row" className="py-1 pr-4 font-normal">
                 {what}
               </th>
-              <td className="text-right">{was}</td>
-              <td className={`text-right ${was === becomes ? 'text-muted' : 'font-semibold'}`}>{becomes}</td>
+              <td className="pr-4 text-right">{was}</td>
+              <td className={`pr-4 text-right ${was === becomes ? 'text-muted' : 'font-semibold'}`}>{becomes}</td>
             </tr>
           ))}
         </tbody>

@@ -1,5 +1,6 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
+import { HeadRow, right } from '@/components/ui/head-row';
 import { PageHead } from '@/components/ui/page-head';
 import { counted, quantityOf } from '@/components/words';
 import { isGreaseKind } from '@/core/store/store-room';
@@ -61,27 +62,7 @@ export default async function NeedsPage({ searchParams }: Search) {
       )}
       <div className="relative mt-6 overflow-x-auto" role="region" aria-label="Needs by lubricant and route">
         <table className="w-full">
-          <thead>
-            <tr className="caption border-b border-ink align-bottom">
-              <th scope="col" className="py-1 pr-4">
-                Lubricant
-              </th>
-              <th scope="col" className="py-1 pr-4 text-right">
-                A month
-              </th>
-              <th scope="col" className="py-1 pr-4 text-right">
-                A year
-              </th>
-              <th scope="col" className="py-1 pr-4 text-right">
-                On hand
-              </th>
-              {routes.map((route) => (
-                <th key={route} scope="col" className="py-1 pr-4 text-right whitespace-nowrap">
-                  {route}
-                </th>
-              ))}
-            </tr>
-          </thead>
+          <HeadRow columns={['Lubricant', ...['A month', 'A year', 'On hand', ...routes].map(right)]} />
           <tbody>
             {needs.map(({ lubricantId, code, name, unit, perYear, byRoute, unknownTasks }) => (
               <tr key={lubricantId} className="rule-b align-top">

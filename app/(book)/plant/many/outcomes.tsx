@@ -1,4 +1,5 @@
 import type { ReactNode } from 'react';
+import { HeadRow } from '@/components/ui/head-row';
 
 /** What would become of each point, before anything is changed: a row each, one column or more of words. */
 export function Outcomes({
@@ -11,23 +12,15 @@ export function Outcomes({
   return (
     <table className="mt-2 w-full text-sm">
       <caption className="caption text-left">Nothing is changed yet.</caption>
-      <thead>
-        <tr className="border-b border-ink text-left">
-          {columns.map((words) => (
-            <th key={words} scope="col" className="py-1 pr-3">
-              {words}
-            </th>
-          ))}
-        </tr>
-      </thead>
+      <HeadRow columns={columns} />
       <tbody>
         {rows.slice(0, 200).map(({ id, cells: [point, ...others] }) => (
           <tr key={id} className="rule-b align-top">
-            <th scope="row" className="py-1 pr-3">
+            <th scope="row" className="py-1 pr-4">
               {point}
             </th>
             {others.map((words, index) => (
-              <td key={index} className="py-1 pr-3">
+              <td key={index} className="py-1 pr-4">
                 {words}
               </td>
             ))}

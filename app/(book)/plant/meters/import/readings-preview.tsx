@@ -1,6 +1,7 @@
 'use client';
 
 import { useId } from 'react';
+import { HeadRow } from '@/components/ui/head-row';
 import { counted } from '@/components/words';
 import { type ColumnMapping, type ReadingColumn, readingColumns } from '@/core/meter/import-rows';
 import type { ImportPreview } from '@/desk/bulk/import-readings';
@@ -82,33 +83,19 @@ function Lines({ preview }: { preview: ImportPreview }) {
   return (
     <div className="mt-4 overflow-x-auto">
       <table className="w-full">
-        <thead>
-          <tr className="rule-b">
-            <th scope="col" className="py-1">
-              Line
-            </th>
-            {preview.header.map((words, index) => (
-              <th key={index} scope="col" className="pl-3">
-                {words}
-              </th>
-            ))}
-            <th scope="col" className="pl-3">
-              Outcome
-            </th>
-          </tr>
-        </thead>
+        <HeadRow columns={['Line', ...preview.header, 'Outcome']} />
         <tbody>
           {preview.lines.map(({ line, cells, problems, doubt, known, words }) => (
             <tr key={line} className="rule-b align-top">
-              <th scope="row" className="py-1 font-normal">
+              <th scope="row" className="py-1 pr-4 font-normal">
                 {line}
               </th>
               {preview.header.map((_, index) => (
-                <td key={index} className="pl-3">
+                <td key={index} className="py-1 pr-4">
                   {cells[index]}
                 </td>
               ))}
-              <td className="pl-3">
+              <td className="py-1 pr-4">
                 {problems.length > 0 ? (
                   <ul>
                     {problems.map(({ column, reason: why }) => (

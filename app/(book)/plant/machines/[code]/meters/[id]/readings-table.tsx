@@ -1,4 +1,5 @@
 import Link from 'next/link';
+import { HeadRow, right } from '@/components/ui/head-row';
 import { dayAndClock, number } from '@/components/words';
 import type { MeterPage } from '@/desk/read/meter';
 
@@ -14,36 +15,23 @@ export function ReadingsTable({ lines, timeZone }: { lines: MeterPage['lines']; 
   return (
     <div className="overflow-x-auto">
       <table className="mt-2 w-full">
-        <thead>
-          <tr className="rule-b">
-            <th scope="col" className="py-1">
-              When
-            </th>
-            <th scope="col" className="text-right">
-              Shown
-            </th>
-            <th scope="col" className="text-right">
-              Accumulated
-            </th>
-            <th scope="col" className="pl-4">
-              From
-            </th>
-          </tr>
-        </thead>
+        <HeadRow columns={['When', right('Shown'), right('Accumulated'), 'From']} />
         <tbody>
           {lines.map(({ entryId, at, kind, shown, newDial, accumulated, leftOut, by, source, corrected }) => (
             <tr key={entryId} className="rule-b align-top">
-              <td className="py-1 whitespace-nowrap">
+              <td className="py-1 pr-4 whitespace-nowrap">
                 <Link href={`/log/${entryId}`} prefetch={false}>
                   {dayAndClock(at, timeZone)}
                 </Link>
               </td>
-              <td className="py-1 text-right whitespace-nowrap">
+              <td className="py-1 pr-4 text-right whitespace-nowrap">
                 {number(shown)}
                 {kind === 'meter-change' && <> → {number(newDial!)}</>}
               </td>
-              <td className="py-1 text-right whitespace-nowrap">{accumulated === null ? '' : number(accumulated)}</td>
-              <td className="py-1 pl-4">
+              <td className="py-1 pr-4 text-right whitespace-nowrap">
+                {accumulated === null ? '' : number(accumulated)}
+              </td>
+              <td className="py-1 pr-4">
                 <span className="caption">
                   {source === 'typed' ? `${by}, typed` : source}
                   {corrected && ', corrected'}

@@ -1,0 +1,25 @@
+/** A column by its name, that of numbers at the right; one that explains itself is named for those who hear it only. */
+type Column = string | { words: string; right?: true; heardOnly?: true };
+export const right = (words: string): Column => ({ words, right: true });
+export const heardOnly = (words: string): Column => ({ words, heardOnly: true });
+
+/**
+ * The head of a table; its cells keep the distance that those below keep, `pr-4`.
+ * @param folds on a narrow screen the rows become blocks, and the head is only heard
+ */
+export function HeadRow({ columns, folds = false }: { columns: readonly Column[]; folds?: boolean }) {
+  return (
+    <thead className={folds ? 'max-md:sr-only' : undefined}>
+      <tr className="caption border-b border-ink text-left align-bottom">
+        {columns.map((column, place) => {
+          const { words, right, heardOnly } = typeof column === 'string' ? { words: column } : column;
+          return (
+            <th key={place} scope="col" className={`py-1 pr-4 ${right ? 'w-24 text-right' : ''}`}>
+              {heardOnly ? <span className="sr-only">{words}</span> : words}
+            </th>
+          );
+        })}
+      </tr>
+    </thead>
+  );
+}
