@@ -2,8 +2,8 @@ import type { Transaction } from 'sequelize';
 import type { Database } from '../desk';
 import { type Appended, type Received, append, arrivingEntry } from '../log/append';
 import { noteCorrection } from '../log/believed';
-import { type Stamps, noteWritten } from '../standing/known-machines';
-import { projectEntries, projectMachines, readStamps } from '../standing/projection';
+import { type Stamps, noteWritten, readStamps } from '../standing/known-machines';
+import { projectEntries, projectMachines } from '../standing/projection';
 
 /**
  * Brings the projection up to date with entries that are known to be right, and writes them; to be the last step of a

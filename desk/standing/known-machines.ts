@@ -1,5 +1,6 @@
 import type { Transaction } from 'sequelize';
 import type { Database } from '../desk';
+import { newestOfMachine } from '../log/believed';
 import type { DerivedMachine } from './derived-machine';
 import type { MachineLog } from './machine-log';
 import type { Plan } from './plan-rows';
@@ -21,6 +22,21 @@ export type KnownMachine = {
 
 /** By which plan and until which entry something is known. */
 export type Stamps = { planStamp: number; seq: number };
+
+/** Which plan machines go by and how far their log reaches, by machine. */
+export async function readStamps(
+  db: Database,
+  machineIds: readonly string[],
+  transaction: Transaction,
+): Promise<Map<string, Stamps>> {
+  if (machineIds.length === 0) return new Map();
+  const rows = await db.select<{ id: string; planStamp: number; seq: string | number | null }>(
+    `SELECT id, planStamp, ${newestOfMachine} AS seq FROM machine WHERE id IN (:machineIds)`,
+    { machineIds: [...new Set(machineIds)] },
+    transaction,
+  );
+  return new Map(rows.map(({ id, planStamp, seq }) => [id, { planStamp, seq: Number(seq ?? 0) }]));
+}
 
 /** Entries that are held at most, of all machines together: some hundred megabytes would be millions. */
 const mostEntries = 200_000;

@@ -4,9 +4,9 @@ import { decidingKinds } from '@/core/entry/kinds';
 import type { Database } from '../desk';
 import { groupBy } from '../group-by';
 import { alone } from '../locks';
-import { type BelievedRow, newestOfMachine } from '../log/believed';
+import type { BelievedRow } from '../log/believed';
 import { type DerivedMachine, deriveMachine } from './derived-machine';
-import { type KnownMachine, type Stamps, keepKnown, takeKnown } from './known-machines';
+import { type KnownMachine, type Stamps, keepKnown, readStamps, takeKnown } from './known-machines';
 import { selectPlan } from './plan-rows';
 import { machineLog } from './read-log';
 import { type StandingRows, sameRow } from './rows';
@@ -141,21 +141,6 @@ async function replaceAll(
     transaction,
     begun.map(({ taskId }) => taskId),
   );
-}
-
-/** Which plan machines go by and how far their log reaches, by machine. */
-export async function readStamps(
-  db: Database,
-  machineIds: readonly string[],
-  transaction: Transaction,
-): Promise<Map<string, Stamps>> {
-  if (machineIds.length === 0) return new Map();
-  const rows = await db.select<{ id: string; planStamp: number; seq: string | number | null }>(
-    `SELECT id, planStamp, ${newestOfMachine} AS seq FROM machine WHERE id IN (:machineIds)`,
-    { machineIds: [...new Set(machineIds)] },
-    transaction,
-  );
-  return new Map(rows.map(({ id, planStamp, seq }) => [id, { planStamp, seq: Number(seq ?? 0) }]));
 }
 
 /** A machine that nothing is known of, with the rows that stand of it. */

@@ -11,7 +11,7 @@ import { applyFirstHours } from '../plan/task-templates';
 import { doubledDose } from './doubled-dose';
 import { type WriteOutcome, conflict, invalid, written } from './outcome';
 import { checkReferences, readReferences } from './references';
-import { readStamps } from '../standing/projection';
+import { readStamps } from '../standing/known-machines';
 import { checkBody, checkRules } from './rules';
 import { type Together, together } from './together';
 
