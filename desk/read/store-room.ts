@@ -84,8 +84,9 @@ export async function readLubricantPage(
     db.StockItem.findAll({ where: stockInUse(lubricant.id), order: [['receivedOn', 'ASC']] }),
     readNeeds(db, now, lubricant.id),
     db.select<PointUse>(
-      `SELECT lube_point.id, machine.code AS machine, lube_point.number, lube_point.name, lube_point.walkPosition FROM lube_point JOIN machine ON machine.id = lube_point.machineId
-       WHERE EXISTS (SELECT 1 FROM due_state WHERE due_state.pointId = lube_point.id AND due_state.lubricantId = :lubricantId) ORDER BY machine.code, lube_point.walkPosition LIMIT ${shownPoints}`,
+      `SELECT STRAIGHT_JOIN lube_point.id, machine.code AS machine, lube_point.number, lube_point.name, lube_point.walkPosition
+       FROM (SELECT DISTINCT pointId FROM due_state WHERE lubricantId = :lubricantId) AS used JOIN lube_point ON lube_point.id = used.pointId JOIN machine ON machine.id = lube_point.machineId
+       ORDER BY machine.code, lube_point.walkPosition LIMIT ${shownPoints}`,
       { lubricantId: lubricant.id },
     ),
     db.select<{ count: number }>(
