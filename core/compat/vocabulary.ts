@@ -20,6 +20,15 @@ export const families = {
   'semi-fluid': 'semi-fluid grease',
   'dry-film': 'dry film',
   flushing: 'flushing oil',
+  transmission: 'fluid for automatic transmissions',
+  'fire-resistant': 'fire-resistant hydraulic fluid',
+  refrigeration: 'refrigerator oil',
+  vacuum: 'vacuum pump oil',
+  'heat-transfer': 'heat-transfer oil',
+  insulating: 'electrical insulating oil',
+  'heat-treatment': 'hardening and tempering oil',
+  'form-release': 'mould and form release oil',
+  'corrosion-protection': 'corrosion protection oil',
 } as const;
 export type Family = keyof typeof families;
 
@@ -35,6 +44,9 @@ export const bases = {
   water: 'water-based',
 } as const;
 export type Base = keyof typeof bases;
+/** A base as a method is told it: nobody knows, is an answer as well. */
+export const basesOrUnknown = { ...bases, unknown: 'not known' } as const;
+export type BaseOrUnknown = keyof typeof basesOrUnknown;
 
 export const thickeners = {
   lithium: 'lithium',

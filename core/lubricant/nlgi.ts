@@ -12,11 +12,16 @@ export const nlgiRanges: Readonly<Record<string, { from: number; to: number; fee
 };
 
 /**
- * How many NLGI numbers two greases lie apart: 000 and 1 are three apart, though both count up from nought.
+ * How many NLGI numbers two greases lie apart: 000 and 1 are three apart, though both count up from nought. One that lies
+ * between two numbers is half a number from either.
  * @example nlgiApart('1', '2') // 1
  * @example nlgiApart('00', '1') // 2
+ * @example nlgiApart('1-2', '2') // 0.5
  */
-export function nlgiApart(a: string, b: string): number {
+export const nlgiApart = (a: string, b: string): number => Math.abs(placeOf(a) - placeOf(b));
+
+function placeOf(grade: string): number {
   const order = ['000', '00', '0', '1', '2', '3', '4', '5', '6'];
-  return Math.abs(order.indexOf(a) - order.indexOf(b));
+  const places = grade.split('-').map((number) => order.indexOf(number));
+  return places.reduce((sum, place) => sum + place, 0) / places.length;
 }

@@ -1,11 +1,28 @@
-import { type Family, families } from '../compat/vocabulary';
+import { type Base, type Family, families } from '../compat/vocabulary';
+import { nlgiApart } from '../lubricant/nlgi';
 import { isGreaseKind } from './store-room';
 import { isoGrades } from '../viscosity/iso-3448';
 
-type Stored = { id: string; code: string; name: string; kind: Family; isoVg: number | null; nlgi: string | null };
-/** What a plate asks for: the kind as far as its words say it, the grade or the NLGI number. */
-export type Wanted = { type: Family | null; isoVg: number | null; nlgi: string | null };
+type Stored = {
+  id: string;
+  code: string;
+  name: string;
+  kind: Family;
+  baseOil: Base | null;
+  isoVg: number | null;
+  nlgi: string | null;
+};
+/** What a plate asks for: kind and base oil as far as its words say them, the grade or the NLGI number. */
+export type Wanted = { type: Family | null; base: Base | null; isoVg: number | null; nlgi: string | null };
 export type Match<Row extends Stored = Stored> = { lubricant: Row; fits: boolean; why: string };
+
+/** What to take where a plate asks for an oil that is none for machines: of the same viscosity, without its detergent. */
+export const insteadOf: Partial<Record<Family, { type: Family; why: string }>> = {
+  engine: {
+    type: 'circulating',
+    why: 'Engine oil is not a machine oil: its detergent holds water and dirt that ought to settle. Take a circulating or hydraulic oil of that viscosity, unless the machine is an engine or its maker asks for engine oil today as well.',
+  },
+};
 
 /** Kinds that may stand in for another when a plate is read; the first is the kind itself. */
 const near: Partial<Record<Family, readonly Family[]>> = {
@@ -20,7 +37,7 @@ const near: Partial<Record<Family, readonly Family[]>> = {
 const placeOf = (isoVg: number): number => isoGrades.findIndex((grade) => grade.isoVg === isoVg);
 
 /** Lubricants of the store room that a plate may mean: of the right type, then by how near their grade is. At most one grade off. */
-export function matchType<Row extends Stored>(rows: readonly Row[], { type, isoVg, nlgi }: Wanted): Match<Row>[] {
+export function matchType<Row extends Stored>(rows: readonly Row[], { type, base, isoVg, nlgi }: Wanted): Match<Row>[] {
   const kinds = type === null ? null : (near[type] ?? [type]);
   const found = rows.flatMap((lubricant) => {
     const kindPlace = kinds === null ? 0 : kinds.indexOf(lubricant.kind);
@@ -30,8 +47,15 @@ export function matchType<Row extends Stored>(rows: readonly Row[], { type, isoV
       (kinds === null && (isGreaseKind(lubricant.kind) || ['engine', 'coolant', 'flushing'].includes(lubricant.kind)))
     )
       return [];
-    if (nlgi !== null) return lubricant.nlgi === nlgi ? [{ lubricant, kindPlace, steps: 0 }] : [];
-    if (isoVg === null || lubricant.isoVg === null) return [];
+    // A grease between two numbers stands in for either of them.
+    if (nlgi !== null)
+      return lubricant.nlgi !== null && nlgiApart(lubricant.nlgi, nlgi) <= 0.5
+        ? [{ lubricant, kindPlace, steps: nlgiApart(lubricant.nlgi, nlgi) }]
+        : [];
+    // A polyglycol is not stood in for by another base oil, nor the other way round.
+    if (base !== null && lubricant.baseOil !== base) return [];
+    if (isoVg === null) return type === null ? [] : [{ lubricant, kindPlace, steps: 0 }];
+    if (lubricant.isoVg === null) return [];
     const steps = placeOf(lubricant.isoVg) - placeOf(isoVg);
     return Math.abs(steps) <= 1 ? [{ lubricant, kindPlace, steps }] : [];
   });
@@ -44,7 +68,7 @@ export function matchType<Row extends Stored>(rows: readonly Row[], { type, isoV
     )
     .map(({ lubricant, kindPlace, steps }) => ({
       lubricant,
-      fits: kindPlace === 0 && steps === 0,
-      why: `${families[lubricant.kind]}${kindPlace > 0 ? ', a neighbouring type' : ''}; ${nlgi !== null ? `NLGI ${lubricant.nlgi}` : `VG ${lubricant.isoVg}${steps === 0 ? '' : steps < 0 ? ', a grade thinner' : ', a grade thicker'}`}`,
+      fits: kindPlace === 0 && steps === 0 && (isoVg !== null || nlgi !== null),
+      why: `${families[lubricant.kind]}${kindPlace > 0 ? ', a neighbouring type' : ''}; ${nlgi !== null ? `NLGI ${lubricant.nlgi}` : `VG ${lubricant.isoVg ?? 'not said'}${isoVg === null ? ', the plate names no grade' : steps === 0 ? '' : steps < 0 ? ', a grade thinner' : ', a grade thicker'}`}`,
     }));
 }

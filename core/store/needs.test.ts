@@ -117,23 +117,46 @@ describe('greases that could be one', () => {
 describe('what a plate finds in the store room', () => {
   const rows = [
     oil({ code: 'O-220' }),
+    oil({ code: 'O-220 PG', baseOil: 'pag' }),
     oil({ code: 'O-680', kind: 'gear-compounded', isoVg: 680 }),
     oil({ code: 'O-460', kind: 'gear', isoVg: 460 }),
     oil({ code: 'E', kind: 'engine', isoVg: 220 }),
     oil({ code: 'G', kind: 'grease', nlgi: '2', isoVg: 220 }),
   ];
-  const codes = (wanted: Parameters<typeof matchType>[1]) =>
-    matchType(rows, wanted).map(({ lubricant }) => lubricant.code);
+  const codes = (wanted: Partial<Parameters<typeof matchType>[1]>) =>
+    matchType(rows, { type: null, base: null, isoVg: null, nlgi: null, ...wanted }).map(
+      ({ lubricant }) => lubricant.code,
+    );
 
   it('is of the type first, then by the grade', () => {
-    expect(codes({ type: 'gear-compounded', isoVg: 680, nlgi: null })).toEqual(['O-680', 'O-460']);
-    expect(codes({ type: 'gear-ep', isoVg: 320, nlgi: null })).toEqual(['O-220']);
-    expect(codes({ type: 'gear-ep', isoVg: 680, nlgi: null })).toEqual([]);
-    expect(codes({ type: 'grease', isoVg: null, nlgi: '2' })).toEqual(['G']);
+    expect(codes({ type: 'gear-compounded', isoVg: 680 })).toEqual(['O-680', 'O-460']);
+    expect(codes({ type: 'gear-ep', isoVg: 320 })).toEqual(['O-220', 'O-220 PG']);
+    expect(codes({ type: 'gear-ep', isoVg: 680 })).toEqual([]);
+    expect(codes({ type: 'grease', nlgi: '2' })).toEqual(['G']);
   });
 
   it('without a word about the type offers oils only, and no engine oil', () => {
-    expect(codes({ type: null, isoVg: 220, nlgi: null })).toEqual(['O-220']);
+    expect(codes({ isoVg: 220 })).toEqual(['O-220', 'O-220 PG']);
+    expect(codes({})).toEqual([]);
+  });
+
+  it('is of the base oil that the plate names', () => {
+    expect(codes({ type: 'gear-ep', base: 'pag', isoVg: 220 })).toEqual(['O-220 PG']);
+    expect(codes({ type: 'gear-ep', base: 'pao', isoVg: 220 })).toEqual([]);
+    expect(codes({ type: 'gear-ep', isoVg: 220 })).toEqual(['O-220', 'O-220 PG']);
+  });
+
+  it('is all of a kind where the plate names no grade, none of it said to fit', () => {
+    const found = matchType(rows, { type: 'gear-compounded', base: null, isoVg: null, nlgi: null });
+    expect(found.map(({ lubricant, fits }) => [lubricant.code, fits])).toEqual([
+      ['O-680', false],
+      ['O-460', false],
+    ]);
+  });
+
+  it('is a grease between two numbers for either of them, behind the one that fits', () => {
+    expect(codes({ type: 'grease', nlgi: '1-2' })).toEqual(['G']);
+    expect(codes({ type: 'grease', nlgi: '1' })).toEqual([]);
   });
 });
 

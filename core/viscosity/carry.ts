@@ -3,8 +3,10 @@ import { type WaltherLine, highestKv, kvAt, lowestKv, waltherLine } from './walt
 
 /** VI of an ordinary mineral oil, assumed where a plate gives one viscosity only. */
 export const assumedIndex = 95;
-/** VI assumed for a multigrade oil. */
+/** VI assumed for a multigrade engine oil. */
 export const assumedMultigradeIndex = 140;
+/** VI assumed for gear oils by their winter grade: 80W and 85W are mineral oils, 75W and thinner ones synthetic as a rule. */
+export const assumedWinterIndex: Readonly<Record<string, number>> = { '70W': 150, '75W': 150, '80W': 100, '85W': 100 };
 
 /** Viscosity at 40 °C of an oil known by its viscosity at 100 °C (at least 2 mm²/s) and its index; the inverse of ASTM D2270. */
 export function kv40FromIndex(kv100: number, viscosityIndex: number): number {

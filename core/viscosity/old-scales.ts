@@ -36,16 +36,32 @@ export const agmaSuffixes: Readonly<Record<string, string>> = {
 /** A range of viscosity in mm²/s at 100 °C; `max` is missing where the standard sets none. */
 export type HotRange = { min: number; max?: number; edition: string };
 
+const latest = 'SAE J306 of 2019';
 const current = 'SAE J306 since 2005';
 const older = 'SAE J306 before 2005';
 
 /** Automotive gear oils, SAE J306, viscosity at 100 °C. */
 export const saeGearGrades: Readonly<Record<string, readonly HotRange[]>> = {
-  '70W': [{ min: 4.1, edition: current }],
-  '75W': [{ min: 4.1, edition: current }],
-  '80W': [{ min: 7, edition: current }],
+  '70W': [
+    { min: 3.8, edition: latest },
+    { min: 4.1, edition: current },
+  ],
+  '75W': [
+    { min: 3.8, edition: latest },
+    { min: 4.1, edition: current },
+  ],
+  '80W': [
+    { min: 8.5, edition: latest },
+    { min: 7, edition: current },
+  ],
   '85W': [{ min: 11, edition: current }],
-  '80': [{ min: 7, max: 11, edition: current }],
+  '65': [{ min: 3.8, max: 5, edition: latest }],
+  '70': [{ min: 5, max: 6.5, edition: latest }],
+  '75': [{ min: 6.5, max: 8.5, edition: latest }],
+  '80': [
+    { min: 8.5, max: 11, edition: latest },
+    { min: 7, max: 11, edition: current },
+  ],
   '85': [{ min: 11, max: 13.5, edition: current }],
   '90': [
     { min: 13.5, max: 18.5, edition: current },
@@ -71,8 +87,9 @@ export const saeEngineGrades: Readonly<Record<string, readonly HotRange[]>> = {
   '15W': [{ min: 5.6, edition: engineNow }],
   '20W': [{ min: 5.6, edition: engineNow }],
   '25W': [{ min: 9.3, edition: engineNow }],
-  '8': [{ min: 4, max: 6.1, edition: engineNow }],
-  '12': [{ min: 5, max: 7.1, edition: engineNow }],
+  '10': [{ min: 4.1, edition: 'papers before winter grades, read as 10W of SAE J300' }],
+  '8': [{ min: 4, max: 6.1, edition: 'SAE J300 since 2015' }],
+  '12': [{ min: 5, max: 7.1, edition: 'SAE J300 since 2015' }],
   '16': [{ min: 6.1, max: 8.2, edition: engineNow }],
   '20': [
     { min: 6.9, max: 9.3, edition: engineNow },

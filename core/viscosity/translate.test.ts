@@ -6,7 +6,8 @@ import { viscosityBlend } from './blend';
 import { carryTo40, kv40FromIndex } from './carry';
 import { viscosityGrade } from './grade';
 import { isoGrades } from './iso-3448';
-import { readPlate } from './read-plate';
+import { kvOfEngler, kvOfRedwood } from './old-instruments';
+import { readPlate, readPlates } from './read-plate';
 import { kvOfSeconds, sayboltSeconds } from './saybolt';
 import { type Scale, viscosityTranslate } from './translate';
 
@@ -238,6 +239,18 @@ describe('a worn plate', () => {
     ['VG46 hydraulic oil', 'iso-vg', '46', 'hydraulic'],
     ['32 cSt at 40 °C', 'kv40', '32', undefined],
     ['15 mm²/s at 100 °C', 'kv100', '15', undefined],
+    ['80W-90', 'sae-gear', '80W-90', 'gear'],
+    ['75W-90 synthetic', 'sae-gear', '75W-90', 'gear'],
+    ['HYP 90', 'sae-gear', '90', 'gear'],
+    ['SAE 10', 'sae-engine', '10', 'engine'],
+    ['4.5 °E at 50 °C', 'engler-50c', '4.5', undefined],
+    ['12 E at 20 C', 'engler-20c', '12', undefined],
+    ['3 degrees Engler at 100 °C', 'engler-100c', '3', undefined],
+    ['Redwood No. 1 150 s at 70 °F', 'redwood-1-70f', '150', undefined],
+    ['200 s Redwood at 140', 'redwood-1-140f', '200', undefined],
+    ['65 sec Redwood No. 1 at 200 °F', 'redwood-1-200f', '65', undefined],
+    ['150 SUS at 210', 'sus-210f', '150', undefined],
+    ['300 SSU @ 100', 'sus-100f', '300', undefined],
   ])('"%s" is read', (line, scale, value, type) => {
     const read = readPlate(line);
     if (scale === undefined) return expect(read.ok).toBe(false);
@@ -256,7 +269,65 @@ describe('a worn plate', () => {
     ['', 'Type what'],
     ['32 cSt', 'which temperature'],
     ['150 SUS at 130 °F', 'Which of the two'],
+    ['1,500 SUS', 'more than a thousand'],
+    ['1.500 SUS at 100 °F', 'more than a thousand'],
+    ['9 °E', 'At which were'],
+    ['9 °E at 40 °C', 'At which were'],
+    ['200 s Redwood', 'At which were'],
+    ['R&O', 'not how thick'],
   ])('"%s" is asked back', (line, words) => {
     expect(readPlate(line)).toMatchObject({ ok: false, reason: expect.stringContaining(words) });
+  });
+});
+
+describe('a plate with two designations', () => {
+  it('is read by both', () => {
+    expect(readPlates('AGMA 5 EP, 1000 SUS at 100 °F')).toMatchObject([
+      { scale: 'agma', value: '5 EP' },
+      { scale: 'sus-100f', value: '1000' },
+    ]);
+    expect(readPlates('VG 68 or 300 SUS').map((read) => read.ok && read.scale)).toEqual(['sus-100f', 'iso-vg']);
+    expect(readPlates('ISO VG 46')).toHaveLength(1);
+  });
+
+  it('says of what kind it is where it says nothing else', () => {
+    expect(readPlate('R&O')).toMatchObject({ ok: false, type: 'circulating' });
+    expect(readPlate('compounded steam cylinder oil')).toMatchObject({ ok: false, type: 'gear-compounded' });
+  });
+});
+
+describe('instruments of older papers', () => {
+  const read = (scale: Scale, value: number | string) => resultOf(translate(scale, value));
+
+  it.each([
+    [1.1, 2.3],
+    [2, 11.46],
+    [4.5, 31.49],
+    [10, 72.47],
+  ])('%d °E are %d mm²/s', (degrees, kv) => expect(kvOfEngler(degrees)).toBeCloseTo(kv, 1));
+
+  it.each([
+    [30, 1.83],
+    [60, 12.62],
+    [100, 24.21],
+    [200, 49.15],
+  ])('%d s of Redwood No. 1 are %d mm²/s', (seconds, kv) => expect(kvOfRedwood(seconds)).toBeCloseTo(kv, 1));
+
+  it('are carried to 40 °C, and refused where they say nothing', () => {
+    expect(read('engler-50c', 4.5)).toMatchObject({ isoVg: 46 });
+    expect(read('redwood-1-140f', 200)).toMatchObject({ isoVg: 150 });
+    expect(viscosityTranslate.compute({ scale: 'engler-20c', value: 1 })).toMatchObject({ ok: false });
+    expect(viscosityTranslate.compute({ scale: 'redwood-1-70f', value: 29 })).toMatchObject({ ok: false });
+  });
+
+  it('of gear oils the winter grade says how much they thin', () => {
+    expect(read('sae-gear', '80W-90')).toMatchObject({ isoVg: 150 });
+    expect([320, 460]).toContain(read('sae-gear', '85W-140').isoVg);
+    expect(read('sae-gear', '75W-90')).toMatchObject({ isoVg: 100 });
+    expect(read('sae-gear', '75W-140').kv40.typical).toBeLessThan(read('sae-gear', '140').kv40.typical);
+    expect(read('sae-gear', '80').candidates.map(({ note }) => note.slice(0, 17))).toEqual([
+      'SAE J306 of 2019:',
+      'SAE J306 since 20',
+    ]);
   });
 });

@@ -3,7 +3,7 @@ import { singleSpaced } from '../text';
 import { z } from 'zod';
 import { kinematicViscosity, quantity } from '../fields/fields';
 import { type Notice, type WorkingStep, answer, defineMethod, refuse, shown } from '../method';
-import { assumedIndex, assumedMultigradeIndex, carryTo40, kv40FromIndex } from './carry';
+import { assumedIndex, assumedMultigradeIndex, assumedWinterIndex, carryTo40, kv40FromIndex } from './carry';
 import { gradeHalfWidth, isoGrades, nearestGradeIndex } from './iso-3448';
 import {
   type HotRange,
@@ -14,10 +14,27 @@ import {
   saeEngineGrades,
   saeGearGrades,
 } from './old-scales';
+import { fewestEngler, fewestRedwood, kvOfEngler, kvOfRedwood } from './old-instruments';
 import { celsiusOf, fewestSeconds, kvOfSeconds } from './saybolt';
 import { highestKv, lowestKv } from './walther';
 
-export const scales = ['kv40', 'kv100', 'iso-vg', 'sus-100f', 'sus-210f', 'agma', 'sae-gear', 'sae-engine'] as const;
+export const scales = [
+  'kv40',
+  'kv100',
+  'iso-vg',
+  'sus-100f',
+  'sus-210f',
+  'engler-20c',
+  'engler-50c',
+  'engler-100c',
+  'redwood-1-70f',
+  'redwood-1-100f',
+  'redwood-1-140f',
+  'redwood-1-200f',
+  'agma',
+  'sae-gear',
+  'sae-engine',
+] as const;
 export type Scale = (typeof scales)[number];
 
 /** One reading of a designation at 40 °C, with the edition or the grade it follows. */
@@ -34,11 +51,11 @@ const isoGradeNumber = z.number().nullable().meta({ title: 'Nearest ISO grade', 
  */
 export const viscosityTranslate = defineMethod({
   id: 'viscosity.translate',
-  version: 1,
+  version: 2,
   title: 'Translate an old designation',
   summary: 'What a worn plate or an old manual says, in mm²/s at 40 °C and as an ISO grade.',
   source:
-    'ASTM D2161-20 (Saybolt); AGMA 9005-D94 and ANSI/AGMA 9005-E02 (AGMA numbers); SAE J306 and SAE J300 (ranges at 100 °C); ISO 3448:1992; carried to 40 °C by ASTM D341-20 and ASTM D2270',
+    'ASTM D2161-20 (Saybolt); Ubbelohde (Engler); IP 70 (Redwood No. 1); AGMA 9005-D94 and ANSI/AGMA 9005-E02 (AGMA numbers); SAE J306 to 2019 and SAE J300 to 2021 (ranges at 100 °C); ISO 3448:1992; carried to 40 °C by ASTM D341-20 and ASTM D2270',
   input: z.strictObject({
     scale: z.enum(scales).meta({ title: 'Scale' }),
     value: z
@@ -69,7 +86,7 @@ export const viscosityTranslate = defineMethod({
   }),
   rules: [
     'value is a number, a range such as "150–200", an AGMA number with its suffix such as "5 EP", or an SAE grade such as "75W-90".',
-    'Below 32 Saybolt seconds there is no reading.',
+    'Below 32 Saybolt seconds, 1.1 degrees Engler or 30 seconds of Redwood No. 1 there is no reading.',
     'The number inside a product’s name is not a scale.',
   ],
   compute({ scale, value, viscosityIndex }) {
@@ -140,26 +157,8 @@ function readingsOf(scale: Scale, text: string, viscosityIndex: number | undefin
         (kv) => kv,
         () => [],
       );
-    case 'kv100':
-      return atAnotherTemperature(text, 100, viscosityIndex ?? assumedIndex, (kv) => kv, 'mm²/s at 100 °C');
     case 'iso-vg':
       return isoReading(text);
-    case 'sus-100f':
-      return atAnotherTemperature(
-        text,
-        celsiusOf(100),
-        viscosityIndex ?? assumedIndex,
-        (seconds) => kvOfSeconds(seconds, 100),
-        'SUS at 100 °F',
-      );
-    case 'sus-210f':
-      return atAnotherTemperature(
-        text,
-        celsiusOf(210),
-        viscosityIndex ?? assumedIndex,
-        (seconds) => kvOfSeconds(seconds, 210),
-        'SUS at 210 °F',
-      );
     case 'agma':
       return agmaReading(text, viscosityIndex);
     case 'sae-gear':
@@ -171,8 +170,54 @@ function readingsOf(scale: Scale, text: string, viscosityIndex: number | undefin
           text: 'Engine oil is not a machine oil: its detergents hold dirt and water in suspension where they should settle. Take the viscosity, not the oil.',
         },
       ]);
+    default:
+      return atAnotherTemperature(text, instruments[scale], viscosityIndex ?? assumedIndex);
   }
 }
+
+/** An instrument with the temperature at which it was read; `fewest` where it says nothing below. */
+type Instrument = {
+  unit: string;
+  temperatureC: number;
+  toKv: (value: number) => number | undefined;
+  /** How the viscosity there was found, of the middle of what was typed. */
+  how?: (value: string) => string;
+  fewest?: { value: number; words: string };
+};
+
+const saybolt = (fahrenheit: number): Instrument => ({
+  unit: `SUS at ${fahrenheit} °F`,
+  temperatureC: celsiusOf(fahrenheit),
+  toKv: (seconds) => kvOfSeconds(seconds, fahrenheit),
+  how: (seconds) => `ν with SUS(ν) = ${seconds}, by bisection`,
+  fewest: { value: fewestSeconds, words: 'Saybolt seconds' },
+});
+const engler = (temperatureC: number): Instrument => ({
+  unit: `°E at ${temperatureC} °C`,
+  temperatureC,
+  toKv: kvOfEngler,
+  how: (degrees) => `7.31·${degrees} − 6.31/${degrees}`,
+  fewest: { value: fewestEngler, words: 'degrees Engler' },
+});
+const redwood = (fahrenheit: number): Instrument => ({
+  unit: `s Redwood No. 1 at ${fahrenheit} °F`,
+  temperatureC: celsiusOf(fahrenheit),
+  toKv: kvOfRedwood,
+  how: (seconds) => `0.26·R − 179/R up to 100 s, 0.247·R − 50/R above, of R = ${seconds}`,
+  fewest: { value: fewestRedwood, words: 'seconds of Redwood No. 1' },
+});
+const instruments: Record<Exclude<Scale, 'kv40' | 'iso-vg' | 'agma' | 'sae-gear' | 'sae-engine'>, Instrument> = {
+  kv100: { unit: 'mm²/s at 100 °C', temperatureC: 100, toKv: (kv) => kv },
+  'sus-100f': saybolt(100),
+  'sus-210f': saybolt(210),
+  'engler-20c': engler(20),
+  'engler-50c': engler(50),
+  'engler-100c': engler(100),
+  'redwood-1-70f': redwood(70),
+  'redwood-1-100f': redwood(100),
+  'redwood-1-140f': redwood(140),
+  'redwood-1-200f': redwood(200),
+};
 
 const decimal = String.raw`\d+(?:[.,]\d+)?`;
 const rangePattern = new RegExp(`^(${decimal})(?:\\s*(?:–|—|-|…|\\.\\.\\.?|to)\\s*(${decimal}))?$`, 'i');
@@ -236,16 +281,14 @@ function fromRange(
 
 function atAnotherTemperature(
   text: string,
-  temperatureC: number,
+  { unit, temperatureC, toKv, how = (value) => value, fewest }: Instrument,
   viscosityIndex: number,
-  toKv: (value: number) => number | undefined,
-  unit: string,
 ): Readings | Refusal {
   const range = readRange(text);
   if (!range) return notARange(text, unit);
-  if (unit.startsWith('SUS') && range[0] < fewestSeconds)
+  if (fewest && range[0] < fewest.value)
     return refuse(
-      `Below ${fewestSeconds} Saybolt seconds the instrument gives no reading. Is it another scale?`,
+      `Below ${fewest.value} ${fewest.words} the instrument gives no reading. Is it another scale?`,
       'value',
     );
   const middle = Math.sqrt(range[0] * range[1]);
@@ -270,7 +313,7 @@ function atAnotherTemperature(
     working: [
       {
         label: `Viscosity at ${shown(temperatureC)} °C`,
-        expression: unit.startsWith('SUS') ? `ν with SUS(ν) = ${shown(middle)}, by bisection` : shown(middle),
+        expression: how(shown(middle)),
         value: there,
         unit: 'mm²/s',
       },
@@ -360,6 +403,12 @@ function agmaReading(text: string, viscosityIndex: number | undefined): Readings
   };
 }
 
+/** The viscosity index that is usual for a grade: of gear oils by their winter grade, of engine oils that of a multigrade. */
+function usualIndex(grades: typeof saeGearGrades, winter: string | undefined, number: string): number {
+  const index = grades === saeGearGrades ? own(assumedWinterIndex, winter ?? number) : undefined;
+  return index ?? (winter ? assumedMultigradeIndex : assumedIndex);
+}
+
 function saeReading(
   text: string,
   grades: Readonly<Record<string, readonly HotRange[]>>,
@@ -376,12 +425,12 @@ function saeReading(
       `"${text}" is no ${scale}. They are ${Object.keys(grades).join(', ')}, or two of them such as ${scale.includes('gear') ? '75W-90' : '10W-40'}.`,
       'value',
     );
-  const index = viscosityIndex ?? (winter ? assumedMultigradeIndex : assumedIndex);
+  const index = viscosityIndex ?? usualIndex(grades, winter, number);
   const said: Notice[] = [
     ...notices,
     {
       level: 'info',
-      text: `SAE grades are ranges at 100 °C; the values at 40 °C assume a viscosity index of ${shown(index)}${winter && viscosityIndex === undefined ? ', usual for a multigrade' : ''}.`,
+      text: `SAE grades are ranges at 100 °C; the values at 40 °C assume a viscosity index of ${shown(index)}${winter && viscosityIndex === undefined ? `, usual for ${winter}` : ''}.`,
     },
   ];
   if (ranges.length > 1)

@@ -6,12 +6,15 @@ import type { StoredComputation } from '@/core/method';
 
 type DecodedPlate = { result: z.output<typeof lubricantDecode.output>; stored: StoredComputation };
 
+const gradeOf = ({ isoVg, nlgi, saeGrade }: DecodedPlate['result']) =>
+  [isoVg && `ISO VG ${isoVg}, `, nlgi && `NLGI ${nlgi}, `, saeGrade && `SAE ${saeGrade}, `].find(Boolean) ?? '';
+
 /** A designation letter by letter. */
 export function Decoded({ decoded }: { decoded: DecodedPlate }) {
   return (
     <>
       <p className="mt-2 text-2xl">
-        {decoded.result.isoVg ? `ISO VG ${decoded.result.isoVg}` : `NLGI ${decoded.result.nlgi}`},{' '}
+        {gradeOf(decoded.result)}
         {families[decoded.result.type]}
       </p>
       <dl className="mt-3 grid grid-cols-[auto_1fr] gap-x-5">

@@ -2,14 +2,18 @@ import Link from 'next/link';
 import { Section } from '@/components/ui/section';
 import type { Match } from '@/core/store/match';
 
-/** What of the store room is of that type, by viscosity. */
-export function MatchSection({ matches }: { matches: readonly Match[] }) {
+/**
+ * What of the store room is of that type, by viscosity.
+ * @param instead why it is of another type than the plate says
+ */
+export function MatchSection({ matches, instead }: { matches: readonly Match[]; instead?: string | undefined }) {
   return (
     <Section id="match" title="In the store room" className="max-lg:mt-8">
       <p className="caption">
         By type first, then by viscosity. Before it goes in, choose it at its point: metals, seals and what is in there
         decide too.
       </p>
+      {instead && <p className="mt-2 border-l-4 border-ink pl-3">{instead}</p>}
       {matches.length === 0 ? (
         <p className="mt-2">
           Nothing in the store room is of that type. Ask the supplier, with the plate’s words and the range beside.
