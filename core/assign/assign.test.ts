@@ -178,7 +178,43 @@ describe('judging a lubricant', () => {
       { materials: [], contents: oil({ id: 'x', code: 'O-9' }) },
       'stop Only top up with what is in there',
     ],
-    ['a thinner grade', oil({ kind: 'gear-compounded' }), worm, bare, 'caution Grade by the schools'],
+    ['a thinner grade', oil({ kind: 'gear-compounded' }), worm, bare, 'stop Viscosity when running'],
+    [
+      'a grade thinner',
+      oil({ kind: 'gear-compounded', isoVg: 460, kv40: 460, kv100: 30.5 }),
+      worm,
+      bare,
+      'caution Viscosity when running',
+    ],
+    [
+      'a viscosity that nobody entered',
+      oil({ kind: 'gear-compounded', isoVg: null, kv40: null, kv100: null }),
+      worm,
+      bare,
+      'caution Viscosity when running',
+    ],
+    ['EP of which nobody entered what it is, on bronze', oil(), worm, bare, 'stop No active sulphur on copper alloys'],
+    [
+      'a base oil that nobody entered, on seals',
+      oil({ kind: 'gear-compounded', baseOil: null }),
+      worm,
+      { materials: ['nbr'], contents: null },
+      'caution What the lubricant touches',
+    ],
+    [
+      'contents of an unknown base oil',
+      oil({ kind: 'gear-compounded' }),
+      worm,
+      { materials: [], contents: oil({ id: 'x', code: 'O-9', kind: 'gear-compounded', baseOil: null }) },
+      'caution Only top up with what is in there',
+    ],
+    [
+      'polyglycol onto contents of an unknown base oil',
+      oil({ kind: 'gear-compounded', baseOil: 'pag' }),
+      worm,
+      { materials: [], contents: oil({ id: 'x', code: 'O-9', kind: 'gear-compounded', baseOil: null }) },
+      'stop Only top up with what is in there',
+    ],
     [
       'a hot bearing',
       grease({ upperC: 60 }),
@@ -230,6 +266,63 @@ describe('judging a lubricant', () => {
     ],
   ] as const)('%s', (_, lubricant, requirement, around, expected) => {
     expect(levels(lubricant, requirement, around as Surroundings)).toContain(expected);
+  });
+
+  it('compares viscosities where the machine runs: a polyglycol of VG 320 is no thin VG 680', () => {
+    const hot = requirementOf(
+      'worm-unit',
+      { wheelMaterial: 'bronze', centreDistanceMm: 80, temperatureC: 88, supply: 'splash' },
+      mild,
+    );
+    const pag = oil({ kind: 'gear-compounded', baseOil: 'pag', isoVg: 320, kv40: 320, kv100: 55 });
+    expect(hot.isoVg).toBe(680);
+    expect(levels(pag, hot)).toContain('suits Viscosity when running');
+    expect(judge(pag, hot, bare).findings.find(({ rule }) => rule === 'Viscosity when running')!.input).toContain(
+      '88 °C',
+    );
+    // How warm it runs not being known, the same oil is no better than with care.
+    const unknown = requirementOf('worm-unit', { wheelMaterial: 'bronze', centreDistanceMm: 80 }, mild);
+    expect(judge(pag, unknown, bare).verdict).not.toBe('suits');
+  });
+
+  it('too thick is a stop only where it is too thick to start with as well', () => {
+    const thick = oil({ kind: 'hydraulic', isoVg: 220, kv40: 220, kv100: 19 });
+    const rule = 'Viscosity when running';
+    const at = (minC: number) =>
+      levels(thick, requirementOf('hydraulic-set', { temperatureC: 50 }, { minC, maxC: 30 }));
+    expect(at(20)).toContain(`caution ${rule}`);
+    expect(at(-5)).toContain(`stop ${rule}`);
+  });
+
+  it('puts the nearest at temperature first, and one of unknown viscosity last', () => {
+    const candidates = [
+      oil({ id: '1', code: 'A', kind: 'slideway', isoVg: null, kv40: null, kv100: null }),
+      oil({ id: '2', code: 'B', kind: 'slideway', isoVg: 46, kv40: 52, kv100: 7.5 }),
+      oil({ id: '3', code: 'C', kind: 'slideway', isoVg: 68, kv40: 68, kv100: 8.7 }),
+    ];
+    const requirement = requirementOf('slideway', { lie: 'horizontal' }, mild);
+    const judged = candidates.map((lubricant) => ({ lubricant, judged: judge(lubricant, requirement, bare) }));
+    expect(byFitness(judged, requirement).map(({ lubricant }) => lubricant.code)).toEqual(['C', 'B', 'A']);
+  });
+
+  it('is never better with care where something is not known', () => {
+    const known = fc.record({
+      isoVg: fc.constantFrom(150, 220, 460, 680, 1000),
+      baseOil: fc.constantFrom('mineral' as const, 'pao' as const, 'ester' as const),
+      additives: fc.constantFrom([] as const, ['ep-inactive'] as const, ['compounded'] as const),
+      kind: fc.constantFrom('gear-ep' as const, 'gear-compounded' as const, 'gear' as const),
+    });
+    fc.assert(
+      fc.property(known, ({ isoVg, baseOil, additives, kind }) => {
+        const lubricant = oil({ isoVg, kv40: isoVg, kv100: null, baseOil, additives, kind });
+        const around = { materials: ['bronze', 'nbr'] as const, contents: oil({ id: 'x', code: 'X', kind, baseOil }) };
+        for (const less of [{ baseOil: null }, { additives: [] }] as const) {
+          const after = judge({ ...lubricant, ...less }, worm, around);
+          if ('baseOil' in less) expect(after.verdict).not.toBe('suits');
+          if ('additives' in less && kind === 'gear-ep') expect(after.verdict).toBe('stop');
+        }
+      }),
+    );
   });
 
   it('the same lubricant onto itself is never a mixture', () => {

@@ -1,4 +1,4 @@
-import { compatLubricants } from '../compat/lubricants';
+import { changeOver, compatLubricants } from '../compat/lubricants';
 import { compatMaterials } from '../compat/materials';
 import {
   type Additive,
@@ -11,7 +11,7 @@ import {
 } from '../compat/vocabulary';
 import { computeStored, shown } from '../method';
 import { assumedIndex, lineByIndex } from '../viscosity/carry';
-import { isoGrades, nearestGradeIndex } from '../viscosity/iso-3448';
+import { isoGrades } from '../viscosity/iso-3448';
 import { type WaltherLine, kvAt, waltherLine } from '../viscosity/walther';
 import type { Requirement } from './requirement';
 
@@ -35,13 +35,22 @@ export type JudgedLubricant = {
 
 /** One thing that speaks for or against: which rule, which input caused it, in words. */
 export type Finding = { level: 'suits' | 'caution' | 'stop'; rule: string; input: string; text: string };
-export type Judged = { verdict: Verdict; findings: Finding[] };
+export type Judged = {
+  verdict: Verdict;
+  findings: Finding[];
+  /** How far its viscosity when running lies from what is proposed, as |ln| of their ratio; undefined where nothing is. */
+  distance?: number;
+};
 /** `stop` may be overruled by a person with a name and a reason, and by nothing else. */
 export type Verdict = 'suits' | 'with-care' | 'stop';
 
 /** What is at the point already, and what its lubricant touches. */
 export type Surroundings = { materials: readonly Material[]; contents: JudgedLubricant | null };
 
+/** Shares of the viscosity that the proposed grade has when running: below the first it is too thin to be used, and so on. */
+const ratios = { stop: 0.5, thin: 0.75, thick: 1.5 };
+/** Viscosities are compared at the hottest usual running temperature, but never below this one, at which grades are named (°C). */
+const gradeC = 40;
 const hotFilmKv = 10;
 const pourMarginK = 5;
 const compoundedUpperC = 80;
@@ -75,6 +84,7 @@ export function judge(
   requirement: Requirement,
   { materials, contents }: Surroundings,
 ): Judged {
+  const ratio = ratioOf(lubricant, requirement);
   const findings: Finding[] = [
     ...typeFindings(lubricant, requirement),
     ...materialFindings(lubricant, requirement, materials),
@@ -88,7 +98,7 @@ export function judge(
     : findings.some(({ level }) => level === 'caution')
       ? 'with-care'
       : 'suits';
-  return { verdict, findings };
+  return { verdict, findings, ...(ratio !== undefined && { distance: Math.abs(Math.log(ratio)) }) };
 }
 
 function typeFindings({ kind, additives }: JudgedLubricant, { families: wanted, typeWhy, ep }: Requirement): Finding[] {
@@ -148,15 +158,18 @@ function typeFindings({ kind, additives }: JudgedLubricant, { families: wanted, 
 }
 
 function materialFindings(
-  { baseOil, additives, code }: JudgedLubricant,
+  { kind, baseOil, additives, code }: JudgedLubricant,
   { ep }: Requirement,
   materials: readonly Material[],
 ): Finding[] {
   // A gear requirement that forbids EP does so for bronze, whether or not bronze was ticked among the materials.
   const touched = ep === 'forbidden' && !materials.includes('bronze') ? (['bronze', ...materials] as const) : materials;
   if (touched.length === 0) return [];
+  // Of an EP oil that nobody looked into, the worst is assumed.
+  const isDeclared = additives.includes('ep-active') || additives.includes('ep-inactive');
+  const knownAdditives: Additive[] = kind === 'gear-ep' && !isDeclared ? [...additives, 'ep-active'] : [...additives];
   const run = computeStored(compatMaterials, {
-    fluid: { base: baseOil ?? 'mineral', additives: [...additives] },
+    fluid: { base: baseOil ?? 'unknown', additives: knownAdditives },
     materials: [...touched],
   });
   if (!run.ok) return [];
@@ -177,7 +190,7 @@ function mixingFindings(lubricant: JudgedLubricant, contents: JudgedLubricant | 
   if (!contents || contents.id === lubricant.id) return [];
   const composition = ({ kind, baseOil, thickener, additives }: JudgedLubricant) => ({
     family: kind,
-    base: baseOil ?? 'mineral',
+    base: baseOil ?? ('unknown' as const),
     ...(thickener && { thickener }),
     additives: [...additives],
   });
@@ -185,12 +198,14 @@ function mixingFindings(lubricant: JudgedLubricant, contents: JudgedLubricant | 
   if (!run.ok || run.result.verdict === 'same') return [];
   const input = `${lubricant.code} onto ${contents.code}`;
   const { verdict, reasons } = run.result;
+  const greased = isGrease(lubricant) || isGrease(contents);
+  const first = greased ? 'Take the old grease out first' : 'Drain first';
   const flush =
     verdict === 'never'
-      ? ' To change over: drain, clean, flush with the new oil, look again after the first hours.'
+      ? ` ${changeOver(greased)}`
       : verdict === 'test-first'
-        ? ' Drain first; test a mixture or ask the supplier before they meet.'
-        : ' Drain first and change over at an oil change.';
+        ? ` ${first}; test a mixture or ask the supplier before they meet.`
+        : ` ${first} and change over ${greased ? 'when the point is opened' : 'at an oil change'}.`;
   return [
     {
       level: verdict === 'never' ? 'stop' : 'caution',
@@ -203,27 +218,57 @@ function mixingFindings(lubricant: JudgedLubricant, contents: JudgedLubricant | 
 
 function viscosityFindings(lubricant: JudgedLubricant, wanted: Requirement): Finding[] {
   const line = lineOf(lubricant);
-  const isGrease = lubricant.kind === 'grease' || lubricant.kind === 'semi-fluid';
-  const hot = line && (kappaFinding(line, wanted) ?? (isGrease ? undefined : hotFilmFinding(line, wanted)));
-  return [
-    isGrease ? undefined : gradeFinding(lubricant, wanted),
-    hot,
-    line && !isGrease ? coldStartFinding(line, wanted) : undefined,
-  ].filter((finding) => finding !== undefined);
+  const greased = isGrease(lubricant);
+  const hot = line && (kappaFinding(line, wanted) ?? (greased ? undefined : hotFilmFinding(line, wanted)));
+  const cold = line && !greased ? coldStartFinding(line, wanted) : undefined;
+  return [greased ? undefined : gradeFinding(lubricant, wanted, cold !== undefined), hot, cold].filter(
+    (finding) => finding !== undefined,
+  );
 }
 
-function gradeFinding({ isoVg: own, kv40 }: JudgedLubricant, { isoVg }: Requirement): Finding | undefined {
-  const grade = own ?? (kv40 === null ? null : isoGrades[nearestGradeIndex(kv40)]!.isoVg);
-  if (isoVg === undefined || grade === null) return undefined;
-  const steps = placeOf(grade) - placeOf(isoVg);
-  const finding = { rule: 'Grade by the schools', input: `VG ${grade}` };
-  return steps === 0
-    ? { ...finding, level: 'suits', text: `VG ${grade} is the grade proposed.` }
-    : {
-        ...finding,
-        level: 'caution',
-        text: `VG ${grade} is ${Math.abs(steps)} ${Math.abs(steps) === 1 ? 'grade' : 'grades'} ${steps < 0 ? 'thinner' : 'thicker'} than the VG ${isoVg} proposed.`,
-      };
+const isGrease = ({ kind }: Pick<JudgedLubricant, 'kind'>) => kind === 'grease' || kind === 'semi-fluid';
+
+/** Where viscosities are compared: at the hottest usual running temperature, where grades mislead less than at 40 °C. */
+const comparedAt = ({ runningC }: Requirement): number => Math.max(gradeC, runningC ?? gradeC);
+
+/**
+ * Viscosity of an oil when running over what the proposed grade (VI 95) has there: a polyglycol of VG 460 is thicker at 88 °C
+ * than a mineral oil of VG 680. Undefined for greases, and where nothing is proposed or known.
+ */
+function ratioOf(lubricant: JudgedLubricant, wanted: Requirement): number | undefined {
+  const line = isGrease(lubricant) ? undefined : lineOf(lubricant);
+  const proposed = lineOf({ kv40: null, kv100: null, isoVg: wanted.isoVg ?? null });
+  const at = comparedAt(wanted);
+  return line && proposed && kvAt(line, at) / kvAt(proposed, at);
+}
+
+function gradeFinding(lubricant: JudgedLubricant, wanted: Requirement, isTooColdToStart: boolean): Finding | undefined {
+  if (wanted.isoVg === undefined) return undefined;
+  const rule = 'Viscosity when running';
+  const ratio = ratioOf(lubricant, wanted);
+  if (ratio === undefined)
+    return {
+      level: 'caution',
+      rule,
+      input: `${lubricant.code}: viscosity not said`,
+      text: `Whether it is as thick as the VG ${wanted.isoVg} proposed is not known.`,
+    };
+  const at = comparedAt(wanted);
+  const kv = kvAt(lineOf(lubricant)!, at);
+  const finding = {
+    rule,
+    input: `${shown(kv)} mm²/s at ${shown(at)} °C${wanted.runningC === undefined ? ', running temperature not known' : ''}`,
+  };
+  const words = `At ${shown(at)} °C it has ${shown(kv)} mm²/s, ${shown(ratio)} of what the VG ${wanted.isoVg} proposed has there`;
+  if (ratio < ratios.stop) return { ...finding, level: 'stop', text: `${words}: too thin to keep the metals apart.` };
+  if (ratio < ratios.thin) return { ...finding, level: 'caution', text: `${words}: thin.` };
+  if (ratio > ratios.thick)
+    return isTooColdToStart
+      ? { ...finding, level: 'stop', text: `${words}, and it is too thick to start with.` }
+      : { ...finding, level: 'caution', text: `${words}: thick; it costs drag and heat.` };
+  return wanted.runningC === undefined
+    ? { ...finding, level: 'caution', text: `${words}. How warm it runs is not known: give the running temperature.` }
+    : { ...finding, level: 'suits', text: `${words}.` };
 }
 
 type Line = NonNullable<ReturnType<typeof lineOf>>;
@@ -274,8 +319,6 @@ function coldStartFinding(line: Line, { startLimit, coldestC }: Requirement): Fi
         text: `Too thick to get where it must at ${shown(coldestC)} °C (${shown(startLimit)} at most): warm it before the start.`,
       };
 }
-
-const placeOf = (label: number): number => isoGrades.findIndex(({ isoVg }) => isoVg === label);
 
 function greaseFindings(
   { kind, nlgi, thickener, code }: JudgedLubricant,
@@ -353,18 +396,21 @@ const capital = (words: string) => words[0]!.toUpperCase() + words.slice(1);
 
 const rank: Record<Verdict, number> = { suits: 0, 'with-care': 1, stop: 2 };
 
-/** Candidates best first: by verdict, then by how well the kind fits, then by the fewest cautions. */
+/** Candidates best first: by verdict, how well the kind fits, how near the viscosity comes when running, the fewest cautions. */
 export function byFitness<Candidate extends { lubricant: JudgedLubricant; judged: Judged }>(
   candidates: readonly Candidate[],
   { families: wanted }: Requirement,
 ): Candidate[] {
   const place = ({ lubricant }: Candidate) =>
     wanted.includes(lubricant.kind) ? wanted.indexOf(lubricant.kind) : wanted.length;
+  // Of what is not known the worst is assumed, as far as something is proposed.
+  const away = ({ judged }: Candidate) => judged.distance ?? Number.MAX_VALUE;
   const cautions = ({ judged }: Candidate) => judged.findings.filter(({ level }) => level === 'caution').length;
   return [...candidates].sort(
     (a, b) =>
       rank[a.judged.verdict] - rank[b.judged.verdict] ||
       place(a) - place(b) ||
+      away(a) - away(b) ||
       cautions(a) - cautions(b) ||
       a.lubricant.code.localeCompare(b.lubricant.code),
   );

@@ -95,6 +95,7 @@ const anything: Rule = () => ({
 const rules: Partial<Record<PointKind, Rule>> = {
   'gear-case': (details, ambient) =>
     gears(details, ambient, String(details.gearKind ?? 'parallel'), String(details.wheelMaterial ?? 'steel')),
+  'machine-tool-gearbox': machineToolGearbox,
   'worm-unit': (details, ambient) => gears(details, ambient, 'worm', String(details.wheelMaterial ?? 'bronze')),
   'rolling-bearing': rollingBearing,
   'insert-bearing': rollingBearing,
@@ -176,6 +177,24 @@ const rules: Partial<Record<PointKind, Rule>> = {
   }),
   compressor,
 };
+
+/** Thin oil that frees clutches and reaches every bearing; solids and EP make clutches slip. */
+function machineToolGearbox({ clutches }: Details): Asked {
+  const slips = clutches !== 'no';
+  return {
+    ...fixedGrade(
+      slips ? ['circulating', 'hydraulic', 'turbine'] : ['circulating', 'hydraulic', 'turbine', 'gear'],
+      slips
+        ? 'Gearbox with clutches: thin clean oil without EP, graphite or molybdenum, which make clutches slip.'
+        : 'Headstock or feed gearbox: thin clean machine oil; EP is not asked for.',
+      slips ? 32 : 46,
+      slips ? 'clutches or brakes inside' : 'no clutches',
+      'Machine-tool practice: VG 32 to 68 without EP and solids; 32 with clutches',
+    ),
+    ep: slips ? 'forbidden' : 'allowed',
+    startLimit: startLimits.splash,
+  };
+}
 
 function gears(details: Details, { minC, maxC }: Ambient, kind: string, wheelMaterial: string): Asked {
   const sumpTemperatureC = num(details.temperatureC);
@@ -314,7 +333,7 @@ function rollingBearing(details: Details, { minC }: Ambient): Asked {
 export function thinnestGradeFor(kv: number, temperatureC: number): number | undefined {
   return isoGrades.find(({ mid }) => {
     const at = gradeKvAt(mid, temperatureC);
-    return at !== undefined && at >= kv;
+    return at !== undefined && at >= kv * (1 - 1e-9);
   })?.isoVg;
 }
 

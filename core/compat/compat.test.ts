@@ -18,7 +18,8 @@ const grease = (thickener: Composition['thickener'], change: Partial<Composition
   ...(thickener && { thickener }),
   ...change,
 });
-const mix = (a: Composition, b: Composition) => resultOf(compatLubricants.compute({ a, b }));
+const mix = (a: Composition, b: Composition, sameProduct?: boolean) =>
+  resultOf(compatLubricants.compute({ a, b, ...(sameProduct !== undefined && { sameProduct }) }));
 
 describe('two lubricants', () => {
   it.each([
@@ -29,8 +30,8 @@ describe('two lubricants', () => {
       'polyglycol and polyglycol',
       oil({ base: 'pag', family: 'gear' }),
       oil({ base: 'pag', family: 'gear' }),
-      'same',
-      false,
+      'test-first',
+      true,
     ],
     ['mineral and ester', oil(), oil({ base: 'ester' }), 'test-first', true],
     [
@@ -47,17 +48,60 @@ describe('two lubricants', () => {
       'test-first',
       true,
     ],
-    ['oil onto grease', oil(), grease('lithium'), 'never', true],
+    ['oil onto grease', oil(), grease('lithium'), 'never', false],
     ['lithium and lithium complex', grease('lithium'), grease('lithium-complex'), 'mixable', false],
-    ['lithium and polyurea', grease('lithium'), grease('polyurea'), 'never', true],
-    ['lithium and calcium sulphonate', grease('lithium'), grease('calcium-sulphonate'), 'test-first', true],
-    ['bentonite and lithium complex', grease('bentonite'), grease('lithium-complex'), 'never', true],
-    ['a thickener nobody knows', grease(undefined), grease('lithium'), 'test-first', true],
-    ['sodium, not in the charts', grease('sodium'), grease('lithium'), 'test-first', true],
+    ['lithium and polyurea', grease('lithium'), grease('polyurea'), 'never', false],
+    ['lithium and calcium sulphonate', grease('lithium'), grease('calcium-sulphonate'), 'test-first', false],
+    ['bentonite and lithium complex', grease('bentonite'), grease('lithium-complex'), 'never', false],
+    ['a thickener nobody knows', grease(undefined), grease('lithium'), 'test-first', false],
+    ['sodium, not in the charts', grease('sodium'), grease('lithium'), 'test-first', false],
+    ['turbine with gear EP', oil({ family: 'turbine' }), oil({ family: 'gear-ep' }), 'test-first', true],
+    ['hydraulic with gear EP', oil({ family: 'hydraulic' }), oil({ family: 'gear-ep' }), 'test-first', true],
+    [
+      'compressor with zinc hydraulic',
+      oil({ family: 'compressor' }),
+      oil({ family: 'hydraulic', additives: ['anti-wear-zinc'] }),
+      'test-first',
+      true,
+    ],
+    ['detergent with circulating', oil(), oil({ additives: ['detergent'] }), 'test-first', true],
+    ['spindle with gear EP', oil({ family: 'spindle' }), oil({ family: 'gear-ep' }), 'test-first', true],
+    ['slideway with compressor', oil({ family: 'slideway' }), oil({ family: 'compressor' }), 'test-first', true],
+    ['two polyureas', grease('polyurea'), grease('polyurea'), 'test-first', false],
+    ['two shear-stable polyureas', grease('polyurea-shear-stable'), grease('polyurea-shear-stable'), 'same', false],
+    [
+      'two coolants',
+      oil({ family: 'coolant', base: 'water' }),
+      oil({ family: 'coolant', base: 'water' }),
+      'test-first',
+      true,
+    ],
+    ['an unknown base', oil(), oil({ base: 'unknown' }), 'test-first', true],
+    ['two unknown bases', oil({ base: 'unknown' }), oil({ base: 'unknown' }), 'test-first', true],
+    ['polyglycol onto unknown', oil({ base: 'unknown' }), oil({ base: 'pag' }), 'never', true],
+    ['phosphate ester onto unknown', oil({ base: 'unknown' }), oil({ base: 'phosphate-ester' }), 'never', true],
     ['silicone oil', oil({ base: 'silicone' }), oil({ base: 'mineral' }), 'never', true],
   ] as const)('%s: %#', (_, a, b, verdict, flush) => {
     expect(mix(a, b)).toMatchObject({ verdict, flush });
     expect(mix(a, b).reasons.length).toBeGreaterThan(0);
+  });
+
+  it.each([
+    [oil({ base: 'pag' })],
+    [grease('polyurea')],
+    [oil({ family: 'coolant', base: 'water' })],
+    [oil({ base: 'unknown' })],
+  ])('that are one product are the same: %#', (composition) => {
+    expect(mix(composition, composition, true)).toMatchObject({ verdict: 'same', flush: false });
+    expect(mix(composition, composition, false).verdict).toBe('test-first');
+  });
+
+  it('of which one is a grease are never drained and flushed', () => {
+    for (const other of [grease('polyurea'), oil()]) {
+      const run = compatLubricants.compute({ a: grease('lithium'), b: other });
+      expect(JSON.stringify(run)).toContain('open and clean');
+      expect(JSON.stringify(run)).not.toContain('flush, and');
+    }
   });
 
   it('judge alike whichever is poured onto which', () => {
@@ -74,8 +118,10 @@ describe('two lubricants', () => {
           composition('b').parse(JSON.parse(JSON.stringify(y))),
         ];
         expect(mix(a, b).verdict).toBe(mix(b, a).verdict);
-        if (mix(a, a).verdict !== 'same')
-          expect(a.family === 'grease' || a.family === 'semi-fluid' || a.thickener !== undefined).toBe(true);
+        expect(mix(a, a, true).verdict).toBe('same');
+        // To know less of one of them makes no verdict better than a test, and never one that is not mixable so.
+        const less = mix({ ...a, base: 'unknown' }, b).verdict;
+        expect(['test-first', 'never']).toContain(less);
       }),
     );
   });

@@ -1,7 +1,15 @@
 import { z } from 'zod';
 import { type Notice, answer, defineMethod, type WorkingStep } from '../method';
 import { chartCell } from './thickener-chart';
-import { type Additive, type Base, additives, bases, families, keysOf, thickeners } from './vocabulary';
+import {
+  type Additive,
+  type BaseOrUnknown,
+  additives,
+  basesOrUnknown,
+  families,
+  keysOf,
+  thickeners,
+} from './vocabulary';
 
 export const mixVerdicts = ['same', 'mixable', 'test-first', 'never'] as const;
 export type MixVerdict = (typeof mixVerdicts)[number];
@@ -11,7 +19,7 @@ export const composition = (title: string) =>
   z
     .strictObject({
       family: z.enum(keysOf(families)).optional().meta({ title: 'Family' }),
-      base: z.enum(keysOf(bases)).meta({ title: 'Base oil' }),
+      base: z.enum(keysOf(basesOrUnknown)).meta({ title: 'Base oil' }),
       thickener: z.enum(keysOf(thickeners)).optional().meta({ title: 'Thickener' }),
       additives: z
         .array(z.enum(keysOf(additives)))
@@ -23,7 +31,11 @@ export const composition = (title: string) =>
 export type Composition = z.output<ReturnType<typeof composition>>;
 
 /** Pairs of base oils that are not simply mixable, either way round. */
-const basePairs: readonly { pair: readonly [Base, Base | 'any']; verdict: MixVerdict; why: string }[] = [
+const basePairs: readonly {
+  pair: readonly [BaseOrUnknown, BaseOrUnknown | 'any'];
+  verdict: MixVerdict;
+  why: string;
+}[] = [
   { pair: ['pag', 'any'], verdict: 'never', why: 'Polyglycol does not dissolve other oils: they part, foam and gel.' },
   {
     pair: ['silicone', 'any'],
@@ -40,6 +52,11 @@ const basePairs: readonly { pair: readonly [Base, Base | 'any']; verdict: MixVer
     pair: ['phosphate-ester', 'any'],
     verdict: 'never',
     why: 'Phosphate ester and other oils must not meet; seals are chosen for one of them only.',
+  },
+  {
+    pair: ['unknown', 'any'],
+    verdict: 'test-first',
+    why: 'The base oil of one of them is not known: whether they dissolve each other is a guess.',
   },
   {
     pair: ['mineral', 'ester'],
@@ -70,6 +87,26 @@ const basePairs: readonly { pair: readonly [Base, Base | 'any']; verdict: MixVer
     pair: ['pao', 'vegetable'],
     verdict: 'test-first',
     why: 'Vegetable oil ages fast and dissolves poorly in synthetic hydrocarbon.',
+  },
+];
+
+/** Of what products of different make are strangers to each other, though they read the same. */
+const strangers: readonly { is: (composition: Composition) => boolean; why: string }[] = [
+  {
+    is: ({ base }) => base === 'pag',
+    why: 'Two polyglycols may part from each other: which they are made of differs by maker.',
+  },
+  {
+    is: ({ thickener }) => thickener === 'polyurea',
+    why: 'Two conventional polyureas of different make can soften or harden each other.',
+  },
+  {
+    is: ({ family }) => family === 'coolant',
+    why: 'Two coolant concentrates of different make can split or foam: the supplier says.',
+  },
+  {
+    is: ({ base }) => base === 'unknown',
+    why: 'The base oil of neither is known: whether they dissolve each other is a guess.',
   },
 ];
 
@@ -106,46 +143,36 @@ const eitherWay = <Word>([x, y]: readonly [Word, Word | 'any'], a: Word, b: Word
 /** Whether two lubricants may meet in one sump or bearing. */
 export const compatLubricants = defineMethod({
   id: 'compat.lubricants',
-  version: 1,
+  version: 2,
   title: 'May two lubricants meet?',
   summary: 'Whether what is poured on top may mix with what is in there, and whether to flush first.',
   source:
     'Mixing tables of the lubrication literature: base oils; grease thickeners (pairwise charts after ASTM D6185); additives',
-  input: z.strictObject({ a: composition('What is in there'), b: composition('What is added') }),
+  input: z.strictObject({
+    a: composition('What is in there'),
+    b: composition('What is added'),
+    sameProduct: z.boolean().optional().meta({ title: 'One product of one maker' }),
+  }),
   output: z.object({
     verdict: z.enum(mixVerdicts).meta({ title: 'Verdict' }),
     reasons: z.array(z.string()).meta({ title: 'Because' }),
     flush: z.boolean().meta({ title: 'Flush before changing over' }),
   }),
-  rules: [],
-  compute({ a, b }) {
-    const base = basePairs.find(({ pair }) => eitherWay(pair, a.base, b.base));
-    const identical =
-      a.family === b.family && a.base === b.base && a.thickener === b.thickener && sameSet(a.additives, b.additives);
-    const found: Mixing[] = [
-      ...(isGrease(a) === isGrease(b) ? [] : [oilOnGrease]),
-      ...(base ? [{ verdict: base.verdict, why: base.why }] : []),
-      ...(isGrease(a) && isGrease(b) ? thickenerFindings(a, b) : []),
-      ...additiveFindings(a, b),
-      ...familyFindings(a, b),
-    ];
-    if (!identical && found.length === 0)
-      found.push({
-        verdict: 'mixable',
-        why:
-          a.base === b.base
-            ? 'Same base oil and nothing known against it; additives still differ.'
-            : 'Nothing is known against it.',
-      });
+  rules: ['sameProduct is said only where both are one product of one maker: such a pair is the same, whatever it is.'],
+  compute({ a, b, sameProduct = false }) {
+    const found = sameProduct ? [] : mixingsOf(a, b);
     const verdict = worst(found.map((each) => each.verdict));
-    const reasons =
-      identical && found.length === 0
-        ? ['Same family, base oil, thickener and additives.']
-        : found.map(({ why }) => why);
+    const same = sameProduct ? 'One product of one maker.' : 'Same family, base oil, thickener and additives.';
+    const greased = isGrease(a) || isGrease(b);
     return answer(
-      { verdict, reasons, flush: verdict === 'never' || verdict === 'test-first' },
+      {
+        verdict,
+        reasons: found.length === 0 ? [same] : found.map(({ why }) => why),
+        // A grease is not drained and flushed out of a bearing.
+        flush: !greased && (verdict === 'never' || verdict === 'test-first'),
+      },
       [
-        ...mixWorking(a, b, base?.verdict),
+        ...mixWorking(a, b, baseOf(a, b)?.verdict),
         {
           label: 'Worst of all',
           expression: found.map((each) => each.verdict).join(', ') || 'nothing against it',
@@ -153,16 +180,37 @@ export const compatLubricants = defineMethod({
           unit: '',
         },
       ],
-      noticeOf[verdict],
+      noticesOf(verdict, greased),
     );
   },
 });
+
+const baseOf = (a: Composition, b: Composition) => basePairs.find(({ pair }) => eitherWay(pair, a.base, b.base));
+
+const isIdentical = (a: Composition, b: Composition): boolean =>
+  a.family === b.family && a.base === b.base && a.thickener === b.thickener && sameSet(a.additives, b.additives);
+
+/** All that is known for or against two products of different make; nothing of such as read the same. */
+function mixingsOf(a: Composition, b: Composition): Mixing[] {
+  const base = baseOf(a, b);
+  const found: Mixing[] = [
+    ...strangers.filter(({ is }) => is(a) && is(b)).map(({ why }) => testFirst(why)),
+    ...(isGrease(a) === isGrease(b) ? [] : [oilOnGrease]),
+    ...(base ? [{ verdict: base.verdict, why: base.why }] : []),
+    ...(isGrease(a) && isGrease(b) ? thickenerFindings(a, b) : []),
+    ...additiveFindings(a, b),
+    ...familyFindings(a, b),
+  ];
+  return found.length > 0 || isIdentical(a, b)
+    ? found
+    : [testFirst('Nothing is known for it or against it: their additives differ.')];
+}
 
 function mixWorking(a: Composition, b: Composition, ofBases: MixVerdict | undefined): WorkingStep[] {
   const working: WorkingStep[] = [
     {
       label: 'Base oils',
-      expression: `${bases[a.base]} with ${bases[b.base]}`,
+      expression: `${basesOrUnknown[a.base]} with ${basesOrUnknown[b.base]}`,
       value: a.base === b.base ? 'same' : (ofBases ?? 'mixable'),
       unit: '',
     },
@@ -179,6 +227,7 @@ function mixWorking(a: Composition, b: Composition, ofBases: MixVerdict | undefi
 }
 
 type Mixing = { verdict: MixVerdict; why: string };
+const testFirst = (why: string): Mixing => ({ verdict: 'test-first', why });
 
 const oilOnGrease: Mixing = {
   verdict: 'never',
@@ -189,7 +238,13 @@ function familyFindings(a: Composition, b: Composition): Mixing[] {
   const found: Mixing[] = [];
   if (a.family === b.family) return found;
   if (!isGrease(a) && (a.family === 'engine' || b.family === 'engine'))
-    found.push({ verdict: 'test-first', why: 'Engine oil carries detergents and is not a machine oil.' });
+    found.push(testFirst('Engine oil carries detergents and is not a machine oil.'));
+  else if (!isGrease(a) && !isGrease(b) && a.family && b.family)
+    found.push(
+      testFirst(
+        `${capital(families[a.family])} and ${families[b.family]} are made with different additives; nothing is known of these two together.`,
+      ),
+    );
   if (a.family === 'coolant' || b.family === 'coolant')
     found.push({ verdict: 'never', why: 'A coolant is no lubricant for a sump, and oil spoils the coolant.' });
   return found;
@@ -199,17 +254,24 @@ const additiveFindings = (a: Composition, b: Composition): Mixing[] =>
   additivePairs.flatMap(({ pair: [x, y], why }): Mixing[] => {
     const meets = (from: Composition, to: Composition) =>
       from.additives.includes(x) && to.additives.includes(y) && !to.additives.includes(x);
-    return meets(a, b) || meets(b, a) ? [{ verdict: 'test-first', why }] : [];
+    return meets(a, b) || meets(b, a) ? [testFirst(why)] : [];
   });
 
-const noticeOf: Record<MixVerdict, Notice[]> = {
+const capital = (words: string) => words[0]!.toUpperCase() + words.slice(1);
+
+/** How one gives way to the other: an oil is drained and flushed out, a grease is not. */
+export const changeOver = (isGrease: boolean): string =>
+  isGrease
+    ? 'To change over: open and clean, or purge over with the new grease in several short intervals.'
+    : 'To change over: drain, clean, flush, and look again after the first hours.';
+
+const noticesOf = (verdict: MixVerdict, isGrease: boolean): Notice[] =>
+  verdict === 'never'
+    ? [{ level: 'stop', text: `Never top one up with the other. ${changeOver(isGrease)}` }]
+    : notices[verdict];
+
+const notices: Record<Exclude<MixVerdict, 'never'>, Notice[]> = {
   same: [],
-  never: [
-    {
-      level: 'stop',
-      text: 'Never top one up with the other. To change over: drain, clean, flush, and look again after the first hours.',
-    },
-  ],
   'test-first': [
     {
       level: 'caution',

@@ -1,13 +1,22 @@
 import { z } from 'zod';
 import { type Notice, answer, defineMethod } from '../method';
-import { type Base, type Cleaner, type Material, additives, bases, cleaners, keysOf, materials } from './vocabulary';
+import {
+  type Base,
+  type Cleaner,
+  type Material,
+  additives,
+  basesOrUnknown,
+  cleaners,
+  keysOf,
+  materials,
+} from './vocabulary';
 
 export const materialVerdicts = ['suits', 'test-first', 'never'] as const;
 export type MaterialVerdict = (typeof materialVerdicts)[number];
 
 export const fluid = z
   .strictObject({
-    base: z.enum(keysOf(bases)).optional().meta({ title: 'Base oil, of a lubricant' }),
+    base: z.enum(keysOf(basesOrUnknown)).optional().meta({ title: 'Base oil, of a lubricant' }),
     additives: z
       .array(z.enum(keysOf(additives)))
       .max(9)
@@ -116,7 +125,7 @@ const yellowMetals: readonly Material[] = ['bronze', 'brass', 'copper'];
 /** Whether a lubricant or cleaner may touch the materials of a point: metals, seals, plastics, paint. */
 export const compatMaterials = defineMethod({
   id: 'compat.materials',
-  version: 1,
+  version: 2,
   title: 'May a fluid touch these materials?',
   summary: 'Whether a lubricant or cleaner suits the bronze, the seals and the paint it will touch.',
   source:
@@ -178,8 +187,12 @@ function judge(
   const name = materials[material];
   if (mixed.includes('ep-active') && yellowMetals.includes(material))
     return { verdict: 'never', reason: `EP additives with active sulphur or chlorine attack ${name}.` };
+  if (base === 'unknown')
+    return Object.values(againstBase).some((against) => against[material])
+      ? { verdict: 'test-first', reason: `The base oil is not known, and some base oils attack ${name}.` }
+      : { verdict: 'suits', reason: `No base oil in the tables attacks ${name}.` };
   const against = base ? againstBase[base][material] : againstCleaner[cleaner!][material];
-  const who = base ? `${bases[base]} fluid` : cleaners[cleaner!];
+  const who = base ? `${basesOrUnknown[base]} fluid` : cleaners[cleaner!];
   if (against === 'n') return { verdict: 'never', reason: `${sentence(who)} destroys or swells ${name}.` };
   if (against === 't')
     return { verdict: 'test-first', reason: `${sentence(who)} may affect ${name}; it depends on the very compound.` };

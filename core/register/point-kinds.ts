@@ -193,6 +193,20 @@ export const pointKinds = {
       oilTemperature,
     ],
   },
+  'machine-tool-gearbox': {
+    label: 'Machine-tool gearbox',
+    amountKind: 'litres',
+    action: 'oil-change',
+    fields: [
+      choice(
+        'clutches',
+        'Clutches or brakes inside',
+        { yes: 'yes', no: 'no', unknown: 'not known' },
+        { initial: 'unknown' },
+      ),
+      quantity('temperatureC', 'Running temperature', 'temperature', { min: -40, max: 150 }),
+    ],
+  },
   'worm-unit': {
     label: 'Worm unit',
     amountKind: 'litres',

@@ -14,7 +14,7 @@ const mixWords = {
 
 const compositionOf = (row: LubricantPage['lubricant']) => ({
   family: row.kind,
-  base: row.baseOil ?? 'mineral',
+  base: row.baseOil ?? ('unknown' as const),
   ...(row.thickener && { thickener: row.thickener }),
   additives: row.additives,
 });
