@@ -1,6 +1,8 @@
 /** A column by its name, that of numbers at the right; one that explains itself is named for those who hear it only. */
-type Column = string | { words: string; right?: true; heardOnly?: true };
+type Column = string | { words: string; right?: true; narrow?: true; heardOnly?: true };
 export const right = (words: string): Column => ({ words, right: true });
+/** A column of whole numbers, all of one width. */
+export const count = (words: string): Column => ({ words, right: true, narrow: true });
 export const heardOnly = (words: string): Column => ({ words, heardOnly: true });
 
 /**
@@ -12,9 +14,15 @@ export function HeadRow({ columns, folds = false }: { columns: readonly Column[]
     <thead className={folds ? 'max-md:sr-only' : undefined}>
       <tr className="caption border-b border-ink text-left align-bottom">
         {columns.map((column, place) => {
-          const { words, right, heardOnly } = typeof column === 'string' ? { words: column } : column;
+          const { words, right, narrow, heardOnly } = typeof column === 'string' ? { words: column } : column;
+          // A code is not broken at its hyphen.
+          const whole = words.includes(' ') ? '' : 'whitespace-nowrap';
           return (
-            <th key={place} scope="col" className={`py-1 pr-4 ${right ? 'w-24 text-right' : ''}`}>
+            <th
+              key={place}
+              scope="col"
+              className={`py-1 pr-4 ${right ? 'text-right' : ''} ${narrow ? 'w-24' : ''} ${whole}`}
+            >
               {heardOnly ? <span className="sr-only">{words}</span> : words}
             </th>
           );

@@ -1,7 +1,7 @@
 'use client';
 
 import Link from 'next/link';
-import { HeadRow, right } from '@/components/ui/head-row';
+import { HeadRow, count } from '@/components/ui/head-row';
 
 type Line = { id: string; code: string; name: string; points: number; overdue: number; due: number; unknown: number };
 
@@ -9,7 +9,7 @@ type Line = { id: string; code: string; name: string; points: number; overdue: n
 export function AreaTable({ machines }: { machines: Line[] }) {
   return (
     <table className="mt-2 w-full">
-      <HeadRow folds columns={['Machine', ...['Points', 'Overdue', 'Due', 'Unknown'].map(right)]} />
+      <HeadRow folds columns={['Machine', ...['Points', 'Overdue', 'Due', 'Unknown'].map(count)]} />
       <tbody>
         {machines.map((machine) => (
           <tr key={machine.id} className="rule-b max-md:block max-md:py-2">

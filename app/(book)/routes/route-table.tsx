@@ -2,7 +2,7 @@
 
 // Sent as what it shows, not as how it is drawn: that would be several times as long.
 import Link from 'next/link';
-import { HeadRow, right } from '@/components/ui/head-row';
+import { HeadRow, count } from '@/components/ui/head-row';
 import { number } from '@/components/words';
 import type { RouteLine } from '@/desk/read/route-list';
 
@@ -10,7 +10,7 @@ import type { RouteLine } from '@/desk/read/route-list';
 export function RouteTable({ routes }: { routes: readonly RouteLine[] }) {
   return (
     <table className="mt-6 w-full">
-      <HeadRow folds columns={['Route', ...['Stops', 'Minutes', 'Overdue', 'Due', 'Unknown'].map(right)]} />
+      <HeadRow folds columns={['Route', ...['Stops', 'Minutes', 'Overdue', 'Due', 'Unknown'].map(count)]} />
       <tbody>
         {routes.map(({ id, code, name, ...counts }) => (
           <tr key={id} className="rule-b max-md:block max-md:py-2">
