@@ -259,7 +259,7 @@ function gradeFinding(lubricant: JudgedLubricant, wanted: Requirement, isTooCold
     rule,
     input: `${shown(kv)} mm²/s at ${shown(at)} °C${wanted.runningC === undefined ? ', running temperature not known' : ''}`,
   };
-  const words = `At ${shown(at)} °C it has ${shown(kv)} mm²/s, ${shown(ratio)} of what the VG ${wanted.isoVg} proposed has there`;
+  const words = `At ${shown(at)} °C it has ${shown(kv)} mm²/s, ${Math.round(ratio * 100)} % of what the VG ${wanted.isoVg} proposed has there`;
   if (ratio < ratios.stop) return { ...finding, level: 'stop', text: `${words}: too thin to keep the metals apart.` };
   if (ratio < ratios.thin) return { ...finding, level: 'caution', text: `${words}: thin.` };
   if (ratio > ratios.thick)

@@ -34,11 +34,15 @@ const near: Partial<Record<Family, readonly Family[]>> = {
   spindle: ['spindle', 'circulating'],
 };
 
+/** Where a plate names its base oil, that says more than whether it has EP. */
+const kindsFor = (type: Family, base: Base | null): readonly Family[] =>
+  base !== null && type === 'gear-ep' ? ['gear-ep', 'gear', 'gear-compounded'] : (near[type] ?? [type]);
+
 const placeOf = (isoVg: number): number => isoGrades.findIndex((grade) => grade.isoVg === isoVg);
 
 /** Lubricants of the store room that a plate may mean: of the right type, then by how near their grade is. At most one grade off. */
 export function matchType<Row extends Stored>(rows: readonly Row[], { type, base, isoVg, nlgi }: Wanted): Match<Row>[] {
-  const kinds = type === null ? null : (near[type] ?? [type]);
+  const kinds = type === null ? null : kindsFor(type, base);
   const found = rows.flatMap((lubricant) => {
     const kindPlace = kinds === null ? 0 : kinds.indexOf(lubricant.kind);
     // Without a word about the type only oils are offered, and never what is no machine oil.

@@ -118,6 +118,7 @@ describe('what a plate finds in the store room', () => {
   const rows = [
     oil({ code: 'O-220' }),
     oil({ code: 'O-220 PG', baseOil: 'pag' }),
+    oil({ code: 'O-460 PG', kind: 'gear', baseOil: 'pag', isoVg: 460 }),
     oil({ code: 'O-680', kind: 'gear-compounded', isoVg: 680 }),
     oil({ code: 'O-460', kind: 'gear', isoVg: 460 }),
     oil({ code: 'E', kind: 'engine', isoVg: 220 }),
@@ -129,7 +130,7 @@ describe('what a plate finds in the store room', () => {
     );
 
   it('is of the type first, then by the grade', () => {
-    expect(codes({ type: 'gear-compounded', isoVg: 680 })).toEqual(['O-680', 'O-460']);
+    expect(codes({ type: 'gear-compounded', isoVg: 680 })).toEqual(['O-680', 'O-460', 'O-460 PG']);
     expect(codes({ type: 'gear-ep', isoVg: 320 })).toEqual(['O-220', 'O-220 PG']);
     expect(codes({ type: 'gear-ep', isoVg: 680 })).toEqual([]);
     expect(codes({ type: 'grease', nlgi: '2' })).toEqual(['G']);
@@ -142,6 +143,8 @@ describe('what a plate finds in the store room', () => {
 
   it('is of the base oil that the plate names', () => {
     expect(codes({ type: 'gear-ep', base: 'pag', isoVg: 220 })).toEqual(['O-220 PG']);
+    expect(codes({ type: 'gear-ep', base: 'pag', isoVg: 460 })).toEqual(['O-460 PG']);
+    expect(codes({ type: 'gear-ep', isoVg: 460 })).toEqual([]);
     expect(codes({ type: 'gear-ep', base: 'pao', isoVg: 220 })).toEqual([]);
     expect(codes({ type: 'gear-ep', isoVg: 220 })).toEqual(['O-220', 'O-220 PG']);
   });
@@ -151,6 +154,7 @@ describe('what a plate finds in the store room', () => {
     expect(found.map(({ lubricant, fits }) => [lubricant.code, fits])).toEqual([
       ['O-680', false],
       ['O-460', false],
+      ['O-460 PG', false],
     ]);
   });
 

@@ -35,15 +35,17 @@ export default async function TranslatePage({ searchParams }: Search) {
         <div className="mt-8 gap-12 lg:grid lg:grid-cols-[minmax(0,1fr)_minmax(0,1.1fr)]" role="status">
           <Section id="means" title="It means">
             {decoded?.ok && <Decoded decoded={decoded} />}
-            {readings.map(({ read, translated }) =>
-              read.ok && translated?.ok ? (
-                <Translated key={read.read} read={read} translated={translated} />
-              ) : (
-                <p key={read.ok ? read.read : read.reason} className="mt-2 border-l-4 border-ink pl-3">
-                  {translated?.ok === false ? translated.reason : !read.ok && read.reason}
-                </p>
-              ),
-            )}
+            {readings.map(({ read, translated }) => (
+              <div key={read.ok ? read.read : read.reason} className="mt-4 first:mt-0">
+                {read.ok && translated?.ok ? (
+                  <Translated read={read} translated={translated} />
+                ) : (
+                  <p className="border-l-4 border-ink pl-3">
+                    {translated?.ok === false ? translated.reason : !read.ok && read.reason}
+                  </p>
+                )}
+              </div>
+            ))}
             {named.length > 0 && <FormerProducts named={named} />}
           </Section>
           {wanted && <MatchSection matches={matches} instead={instead} />}
