@@ -191,7 +191,7 @@ test('a unit that came empty says so on its page, on its machine and before the 
 });
 
 test('when the season turns a change falls due, and the top-up stays what the sump holds', async ({ page }) => {
-  const told = page.getByText('The winter band wants O-151; the sump holds O-220.');
+  const told = page.getByText('The winter band wants O-152; the sump holds O-220.');
   const declare = async (band: string) => {
     await page.goto('/plant');
     const select = page.getByLabel('Ambient band now');
@@ -212,5 +212,5 @@ test('when the season turns a change falls due, and the top-up stays what the su
   await expect(told).toBeVisible();
   await page.goto('/plant/machines/BM-C1');
   await expect(page.getByRole('row', { name: /Check level, top up/ })).toContainText('O-220');
-  await expect(page.getByRole('row', { name: /Change oil/ })).toContainText('O-151');
+  await expect(page.getByRole('row', { name: /Change oil/ })).toContainText('O-152');
 });

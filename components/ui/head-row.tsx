@@ -7,9 +7,18 @@ export const heardOnly = (words: string): Column => ({ words, heardOnly: true })
 
 /**
  * The head of a table; its cells keep the distance that those below keep, `pr-4`.
+ * @param tight the cells keep half of that, and none after the last: a table that must stand on a phone as it stands on paper
  * @param folds on a narrow screen the rows become blocks, and the head is only heard
  */
-export function HeadRow({ columns, folds = false }: { columns: readonly Column[]; folds?: boolean }) {
+export function HeadRow({
+  columns,
+  folds = false,
+  tight = false,
+}: {
+  columns: readonly Column[];
+  folds?: boolean;
+  tight?: boolean;
+}) {
   return (
     <thead className={folds ? 'max-md:sr-only' : undefined}>
       <tr className="caption border-b border-ink text-left align-bottom">
@@ -21,7 +30,7 @@ export function HeadRow({ columns, folds = false }: { columns: readonly Column[]
             <th
               key={place}
               scope="col"
-              className={`py-1 pr-4 ${right ? 'text-right' : ''} ${narrow ? 'w-24' : ''} ${whole}`}
+              className={`py-1 ${tight ? 'pr-2 last:pr-0' : 'pr-4'} ${right ? 'text-right' : ''} ${narrow ? 'w-24' : ''} ${whole}`}
             >
               {heardOnly ? <span className="sr-only">{words}</span> : words}
             </th>

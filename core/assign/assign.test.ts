@@ -69,6 +69,9 @@ describe('what a point asks for', () => {
     ['compressor', { compressorKind: 'screw' }, 'compressor', 68],
     ['compressor', { compressorKind: 'piston', dischargeC: 180 }, 'compressor', 150],
     ['pneumatic-lubricator', {}, 'pneumatic', 32],
+    ['machine-tool-gearbox', { clutches: 'yes' }, 'circulating', 32],
+    ['machine-tool-gearbox', { clutches: 'no' }, 'circulating', 46],
+    ['apron', {}, 'slideway', 68],
   ] as const)('%s %j: %s, VG %i', (kind, details, family, isoVg) => {
     expect(requirementOf(kind, details, mild)).toMatchObject({ isoVg, families: expect.arrayContaining([family]) });
     expect(requirementOf(kind, details, mild).families[0]).toBe(family);
@@ -101,6 +104,11 @@ describe('what a point asks for', () => {
       isoVg: 100,
       families: expect.not.arrayContaining(['grease']),
     });
+  });
+
+  it('keeps EP out of clutches, also of such as nobody knows', () => {
+    expect(requirementOf('machine-tool-gearbox', { clutches: 'unknown' }, mild).ep).toBe('forbidden');
+    expect(requirementOf('machine-tool-gearbox', { clutches: 'no' }, mild).ep).toBe('allowed');
   });
 
   it('in dust a dry film is offered first, oil stays allowed', () => {

@@ -171,6 +171,14 @@ const rules: Partial<Record<PointKind, Rule>> = {
   'grease-cup': greased(['2', '3'], 'Grease cups: as stiff as the cup can push.'),
   'single-point-lubricator': greased(['2', '1'], 'The device pushes soft grease that does not bleed.'),
   'valve-stem': greased(['2', '1'], 'Valve stems: a grease that clings and stands the medium.'),
+  apron: () =>
+    fixedGrade(
+      ['slideway', 'circulating'],
+      'The apron feeds the ways as well as its own gears: slideway oil.',
+      68,
+      'lathe apron',
+      'Machine-tool practice: VG 68 slideway oil',
+    ),
   'coolant-sump': () => ({
     families: ['coolant'],
     typeWhy: 'A coolant cools and rinses; it is no lubricant for anything else, and no lubricant belongs into it.',

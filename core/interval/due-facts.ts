@@ -169,7 +169,7 @@ const finished = ({ atMs }: ServiceRecord, servicesDone: number): ExplainedDue =
 
 const stageWorking = (inForce: readonly Stage[], servicesDone: number): WorkingStep => ({
   label: 'Stage',
-  expression: `${servicesDone} services done of ${inForce.map(({ name, count }) => `${name} ×${count ?? '∞'}`).join(', ')}`,
+  expression: `${servicesDone} services done of ${inForce.map(({ name, count }) => `${name}${count === undefined ? ' from then on' : ` ×${count}`}`).join(', ')}`,
   value: '',
   unit: '',
 });

@@ -231,7 +231,7 @@ export const intervalNextDue = defineMethod({
     const working: WorkingStep[] = [
       {
         label: 'Stage',
-        expression: `${servicesDone} services done of ${value.stages.map((each) => `${each.name} ×${each.count ?? (value.cyclic ? 1 : '∞')}`).join(', ')}`,
+        expression: `${servicesDone} services done of ${value.stages.map((each) => `${each.name}${each.count === undefined && !value.cyclic ? ' from then on' : ` ×${each.count ?? 1}`}`).join(', ')}`,
         value: current.name,
         unit: '',
       },

@@ -363,6 +363,7 @@ export const pointKinds = {
     enough: 'A thin film over the whole thread.',
     fields: [],
   },
+  apron: { label: 'Lathe apron', amountKind: 'to-mark', action: 'top-up', fields: [] },
   'seal-flush-pot': {
     label: 'Seal flush pot',
     amountKind: 'to-mark',

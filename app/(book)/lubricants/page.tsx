@@ -87,7 +87,7 @@ function StoreRoomRow({ line: { lubricant, unit, onHand, points, need, oldestOpe
   const short = need !== undefined && onHand < need.perYear / 12;
   return (
     <tr className="rule-b align-top max-md:grid max-md:grid-cols-[5.5rem_1fr] max-md:py-2">
-      <td className="py-2 pr-4 whitespace-nowrap max-md:row-span-4 max-md:py-0">
+      <td className="py-2 pr-4 whitespace-nowrap max-md:row-span-5 max-md:py-0">
         <Link href={`/lubricants/${lubricant.code}`} className="no-underline">
           <span className="house-code">{lubricant.code}</span>
         </Link>
@@ -106,7 +106,7 @@ function StoreRoomRow({ line: { lubricant, unit, onHand, points, need, oldestOpe
       </td>
       <td className="py-2 pr-4 text-right max-md:py-0 max-md:text-left">
         {points === 0 ? <span className="text-muted">none</span> : number(points, 0)}
-        <span className="caption md:hidden"> points</span>
+        <span className="caption md:hidden">{points === 1 ? ' point' : ' points'}</span>
       </td>
       <td className="py-2 pr-4 text-right whitespace-nowrap max-md:py-0 max-md:text-left">
         {need && need.perYear > 0 ? (

@@ -38,7 +38,7 @@ export default async function TranslatePage({ searchParams }: Search) {
             {readings.map(({ read, translated }) => (
               <div key={read.ok ? read.read : read.reason} className="mt-4 first:mt-0">
                 {read.ok && translated?.ok ? (
-                  <Translated read={read} translated={translated} />
+                  <Translated read={read} translated={translated} isKindSaid={Boolean(decoded?.ok)} />
                 ) : (
                   <p className="border-l-4 border-ink pl-3">
                     {translated?.ok === false ? translated.reason : !read.ok && read.reason}

@@ -11,12 +11,21 @@ type ReadPlate = Extract<ReturnType<typeof readPlate>, { ok: true }>;
 type TranslatedPlate = { result: z.output<typeof viscosityTranslate.output>; stored: StoredComputation };
 
 /** A viscosity of an old scale as the grade of today. */
-export function Translated({ read, translated }: { read: ReadPlate; translated: TranslatedPlate }) {
+export function Translated({
+  read,
+  translated,
+  isKindSaid,
+}: {
+  read: ReadPlate;
+  translated: TranslatedPlate;
+  /** The designation above it says the kind. */
+  isKindSaid: boolean;
+}) {
   return (
     <>
       <p className="mt-2 text-muted">
         Read as {read.read}
-        {read.type && `; kind: ${read.type === 'engine' ? families.engine : families[read.type]}`}.
+        {!isKindSaid && read.type && `; kind: ${read.type === 'engine' ? families.engine : families[read.type]}`}.
       </p>
       <p className="text-2xl">
         {translated.result.isoVg === null ? 'Outside the ISO scale' : `ISO VG ${translated.result.isoVg}`}

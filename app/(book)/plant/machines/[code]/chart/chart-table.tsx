@@ -14,16 +14,16 @@ export function ChartTable({
 }: Pick<MachinePage, 'machine' | 'points' | 'states'> & { numbers: ReadonlyMap<string, number> }) {
   return (
     <table className="w-full content-start text-sm max-lg:mt-4">
-      <HeadRow columns={['No.', 'Point', 'What', right('How much'), 'How often', 'Machine']} />
+      <HeadRow tight columns={['No.', 'Point', 'What', right('How much'), 'How often', 'Machine']} />
       <tbody>
         {points.flatMap((point) => {
           const tasks = states.filter((state) => state.point.id === point.id);
           const name = (
             <>
-              <th scope="row" rowSpan={Math.max(1, tasks.length)} className="py-1 pr-4 align-top">
+              <th scope="row" rowSpan={Math.max(1, tasks.length)} className="py-1 pr-2 align-top">
                 {numbers.get(point.id)}
               </th>
-              <td rowSpan={Math.max(1, tasks.length)} className="py-1 pr-4 align-top">
+              <td rowSpan={Math.max(1, tasks.length)} className="py-1 pr-2 align-top">
                 <span className="font-medium">{point.name}</span> <br />
                 <span className="text-xs text-muted">
                   {pointLabel(machine.code, point.number)}, {point.location}
@@ -67,14 +67,14 @@ function TaskCells({
     .join(' or ');
   return (
     <>
-      <td className="py-1 pr-4 align-top">
+      <td className="py-1 pr-2 align-top">
         {title} {lubricant && <span className="house-code text-xs">{lubricant.code}</span>}
       </td>
-      <td className="py-1 pr-4 text-right align-top whitespace-nowrap">
+      <td className="py-1 pr-2 text-right align-top whitespace-nowrap">
         {taskAmount(action, planned.kind, planned.value)}
       </td>
-      <td className="py-1 pr-4 align-top">{often || 'not set'}</td>
-      <td className="py-1 pr-4 align-top text-xs">{machineStates[machineState]}</td>
+      <td className="py-1 pr-2 align-top">{often || 'not set'}</td>
+      <td className="py-1 align-top text-xs">{machineStates[machineState]}</td>
     </>
   );
 }
