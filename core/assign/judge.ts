@@ -10,6 +10,7 @@ import {
   materials as materialNames,
 } from '../compat/vocabulary';
 import { computeStored, shown } from '../method';
+import { isGreaseKind } from '../store/store-room';
 import { assumedIndex, lineByIndex } from '../viscosity/carry';
 import { isoGrades } from '../viscosity/iso-3448';
 import { type WaltherLine, kvAt, waltherLine } from '../viscosity/walther';
@@ -198,7 +199,7 @@ function mixingFindings(lubricant: JudgedLubricant, contents: JudgedLubricant | 
   if (!run.ok || run.result.verdict === 'same') return [];
   const input = `${lubricant.code} onto ${contents.code}`;
   const { verdict, reasons } = run.result;
-  const greased = isGrease(lubricant) || isGrease(contents);
+  const greased = isGreaseKind(lubricant.kind) || isGreaseKind(contents.kind);
   const first = greased ? 'Take the old grease out first' : 'Drain first';
   const flush =
     verdict === 'never'
@@ -218,15 +219,13 @@ function mixingFindings(lubricant: JudgedLubricant, contents: JudgedLubricant | 
 
 function viscosityFindings(lubricant: JudgedLubricant, wanted: Requirement): Finding[] {
   const line = lineOf(lubricant);
-  const greased = isGrease(lubricant);
+  const greased = isGreaseKind(lubricant.kind);
   const hot = line && (kappaFinding(line, wanted) ?? (greased ? undefined : hotFilmFinding(line, wanted)));
   const cold = line && !greased ? coldStartFinding(line, wanted) : undefined;
   return [greased ? undefined : gradeFinding(lubricant, wanted, cold !== undefined), hot, cold].filter(
     (finding) => finding !== undefined,
   );
 }
-
-const isGrease = ({ kind }: Pick<JudgedLubricant, 'kind'>) => kind === 'grease' || kind === 'semi-fluid';
 
 /** Where viscosities are compared: at the hottest usual running temperature, where grades mislead less than at 40 °C. */
 const comparedAt = ({ runningC }: Requirement): number => Math.max(gradeC, runningC ?? gradeC);
@@ -236,7 +235,7 @@ const comparedAt = ({ runningC }: Requirement): number => Math.max(gradeC, runni
  * than a mineral oil of VG 680. Undefined for greases, and where nothing is proposed or known.
  */
 function ratioOf(lubricant: JudgedLubricant, wanted: Requirement): number | undefined {
-  const line = isGrease(lubricant) ? undefined : lineOf(lubricant);
+  const line = isGreaseKind(lubricant.kind) ? undefined : lineOf(lubricant);
   const proposed = lineOf({ kv40: null, kv100: null, isoVg: wanted.isoVg ?? null });
   const at = comparedAt(wanted);
   return line && proposed && kvAt(line, at) / kvAt(proposed, at);
@@ -324,7 +323,7 @@ function greaseFindings(
   { kind, nlgi, thickener, code }: JudgedLubricant,
   { nlgi: wanted, wet }: Requirement,
 ): Finding[] {
-  if (kind !== 'grease' && kind !== 'semi-fluid') return [];
+  if (!isGreaseKind(kind)) return [];
   const findings: Finding[] = [];
   if (wanted && nlgi !== null)
     findings.push(
