@@ -6,7 +6,7 @@ test.describe.configure({ mode: 'serial' });
 /** Codes are never reused, so every run takes its own. */
 const code = `TB-${Date.now() % 1_000_000}`;
 
-test('a new machine with a motor bearing is worked out, routed, walked on a phone and signed', async ({ page }) => {
+test('a new machine with a motor bearing is worked out, routed and starts to count', async ({ page }) => {
   await openBook(page);
   await addMotorBearing(page, code);
   await expect(page.getByText('20.2 g')).toBeVisible();
@@ -22,6 +22,12 @@ test('a new machine with a motor bearing is worked out, routed, walked on a phon
   await page.getByLabel('Last done on').fill(month);
   await page.getByRole('button', { name: 'Write in the book' }).click();
   await expect(page.getByText('Written in the book.')).toBeVisible();
+  const next = page.getByText('When next').locator('..').locator('strong').first();
+  await expect(next).not.toHaveText('unknown');
+});
+
+test('its route is walked on a phone and signed, and the next due moves', async ({ page }) => {
+  await openBook(page, `/plant/machines/${code}/points/1`);
   const next = page.getByText('When next').locator('..').locator('strong').first();
   await expect(next).not.toHaveText('unknown');
   const before = await next.innerText();
