@@ -1,3 +1,4 @@
+import { strokesOf } from '@/core/grease/strokes';
 import type { WritableKind } from '@/core/entry/kinds';
 import { addDays, daysBetween, offsetMs, startOfPlantDay } from '@/core/time/plant-day';
 import type { Database } from '@/desk/desk';
@@ -332,7 +333,7 @@ function serviceOf(
 ): Pick<Draft, 'kind' | 'body'> {
   const round = (value: number, step: number) => Math.round(value / step) * step;
   if (plan.action === 'grease' && gunId) {
-    const strokes = Math.max(1, Math.round(amount! / gramsPerStroke));
+    const strokes = strokesOf(amount!, gramsPerStroke);
     return {
       kind: 'grease',
       body: { lubricantId, massG: Number((strokes * gramsPerStroke).toFixed(2)), strokes, gunId },

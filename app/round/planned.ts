@@ -1,23 +1,23 @@
 import { amount, counted, measured } from '@/components/words';
+import { strokesOf } from '@/core/grease/strokes';
 import type { WalkDocument, WalkStop } from '@/core/walk/document';
 import { type AmountKind, putsNothingIn } from '@/core/words/task-words';
 
 export type Gun = WalkDocument['guns'][number];
 
 /** As much of a stop as its amount and its answer need; the operator's counter has no more. */
-export type Asked = Pick<WalkStop, 'action' | 'amountKind' | 'amount' | 'lubricant'>;
+export type Asked = Pick<WalkStop, 'action' | 'amountKind' | 'amount' | 'lubricant'> &
+  Partial<Pick<WalkStop, 'strokeRounding'>>;
 
 /** What a stop asks for: the words in the largest type, and the number that ± changes. */
 export type Planned = { words: string; value: number; step: number; unit: string; gun: Gun | null };
-
-/** Whole strokes for an amount, nearest and at least one; the same rule as `grease.strokes`. */
-const strokesFor = (massG: number, gun: Gun) => Math.max(1, Math.round(massG / gun.gramsPerStroke));
 
 /** The plan of a stop in the units the technician holds: strokes of the chosen gun for grease, litres for oil. */
 export function plannedOf(stop: Asked, gun: Gun | null): Planned {
   const kind = stop.amountKind as AmountKind;
   if (kind === 'grams' && stop.amount !== null && gun) {
-    const strokes = strokesFor(stop.amount, gun);
+    // A gun that is too coarse for the seal gives its one stroke; the point says so where it is planned.
+    const strokes = Math.max(1, strokesOf(stop.amount, gun.gramsPerStroke, stop.strokeRounding));
     return { words: counted(strokes, 'stroke'), value: strokes, step: 1, unit: 'strokes', gun };
   }
   if (kind === 'to-mark') return { words: 'to the mark', value: 0, step: 0.1, unit: 'L', gun: null };

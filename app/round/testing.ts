@@ -24,6 +24,7 @@ export const someStop = (change: Partial<WalkStop> = {}): WalkStop => ({
   procedureText: '',
   enoughSign: '',
   forbidsAirGun: false,
+  strokeRounding: 'nearest',
   lubricant: { id: 'L', code: 'G-22', name: 'Grease' },
   amountKind: 'grams',
   amount: 20.15,

@@ -120,6 +120,20 @@ describe('known sizes, one and more of every series', () => {
     ['231/500', 500, 830, 264],
     ['320/28', 28, 52, 16],
     ['UC 210', 50, 90, 51.6],
+    ['33008', 40, 68, 22],
+    ['33113', 65, 110, 34],
+    ['33206', 30, 62, 25],
+    ['33220', 100, 180, 63],
+    ['32910', 50, 72, 15],
+    ['UC 308', 40, 90, 52],
+    ['UCP 310', 50, 110, 61],
+    ['UK 208', 40, 80, 21],
+    ['UKF 312', 60, 130, 36],
+    ['8106', 30, 47, 11],
+    ['8210', 50, 78, 22],
+    ['8320', 100, 170, 55],
+    ['51408', 40, 90, 36],
+    ['81112', 60, 85, 17],
   ])('%s is %f × %f × %f mm', (designation, boreMm, outsideDiameterMm, widthMm) => {
     expect(size(designation)).toEqual([boreMm, outsideDiameterMm, widthMm]);
   });
@@ -138,6 +152,18 @@ describe('suffixes', () => {
     ['22220-K-C3-W33', { kind: 'spherical', centreGroove: true, relubricable: true }],
     ['22220CCKW33', { centreGroove: true }],
     ['22220', { centreGroove: false }],
+    ['6206DDU', { sealed: true, relubricable: false, unread: [] }],
+    ['6308 LLU C3', { sealed: true, relubricable: false }],
+    ['6310-2ZR', { sealed: true, relubricable: false }],
+    ['6004 2CS', { sealed: true, relubricable: false }],
+    ['2208 E-2RS1TN9', { kind: 'ball', sealed: true, relubricable: false, unread: [] }],
+    ['6305 LU', { sealed: false, relubricable: true }],
+    ['6203-2RSH', { sealed: true, relubricable: false }],
+    ['6207 VV', { sealed: true, relubricable: false }],
+    ['6208-2RZ/C3', { sealed: true, relubricable: false }],
+    ['23024-2CS5 W33', { sealed: true, relubricable: true, centreGroove: true }],
+    ['UC 205', { doseWidthMm: 17, widthMm: 34.1 }],
+    ['UK 310', { doseWidthMm: 32, sealed: true, relubricable: true }],
     ['nu 212 ec', { kind: 'cylindrical' }],
     ['51110', { kind: 'thrust' }],
   ])('%s', (designation, expected) => {
@@ -150,12 +176,18 @@ describe('suffixes', () => {
     });
   });
 
-  it('an unknown suffix is named, never swallowed', () => {
-    expect(bearingFromDesignation.compute({ designation: '6312-QQ7' })).toMatchObject({
-      ok: true,
-      notices: [{ level: 'caution', text: expect.stringContaining('QQ7') }],
-    });
-  });
+  it.each(['6312-QQ7', '6312-2RS1/VT143', '6205 QE6', 'UC205-16'])(
+    '%s: an unknown suffix is named, and nobody knows then whether it is closed',
+    (designation) => {
+      const outcome = bearingFromDesignation.compute({ designation });
+      const { unread, sealed, relubricable } = resultOf(outcome);
+      expect(unread).toHaveLength(1);
+      expect([sealed, relubricable]).toEqual([null, null]);
+      expect(outcome).toMatchObject({
+        notices: [{ level: 'caution', text: expect.stringContaining(unread[0]!) }],
+      });
+    },
+  );
 
   it.each(['', '6', '9999', '62999', 'ABC', '618/3', '12x30', '6312/'.repeat(8)])(
     '"%s" is refused or read in full',

@@ -1,7 +1,13 @@
-import { insertUc2, outsideDiameters, tapered, thrustBall, thrustRoller, widths } from './boundary-dimensions';
+import { inserts, outsideDiameters, tapered, thrustBall, thrustRoller, widths } from './boundary-dimensions';
 
 export type BearingKind = 'ball' | 'cylindrical' | 'needle' | 'spherical' | 'tapered' | 'thrust';
-export type BoundaryDimensions = { boreMm: number; outsideDiameterMm: number; widthMm: number };
+export type BoundaryDimensions = {
+  boreMm: number;
+  outsideDiameterMm: number;
+  widthMm: number;
+  /** Width of an insert's outer ring, where its inner ring is wider: doses go by it. */
+  doseWidthMm?: number;
+};
 export type BearingSeries = {
   series: string;
   title: string;
@@ -69,6 +75,54 @@ const listed = (series: string, title: string, kind: BearingKind, text: string):
   ),
 });
 
+/** Insert bearings for a cylindrical shaft: the inner ring is wider than the outer one. */
+const insert = (series: keyof typeof inserts): BearingSeries => ({
+  series,
+  title: 'Insert bearing, width is that of the inner ring',
+  kind: 'ball',
+  sizes: new Map(
+    rowsOf(inserts[series]).map(([code, outsideDiameterMm, widthMm, doseWidthMm]) => [
+      code,
+      {
+        boreMm: boreOfCode(code),
+        outsideDiameterMm: outsideDiameterMm!,
+        widthMm: widthMm!,
+        doseWidthMm: doseWidthMm!,
+      },
+    ]),
+  ),
+});
+
+/** Insert bearings with a tapered bore for an adapter sleeve; only the outer ring is told apart by its maker's tables. */
+const sleeveInsert = (series: string, like: keyof typeof inserts): BearingSeries => ({
+  series,
+  title: 'Insert bearing for an adapter sleeve, width is that of the outer ring',
+  kind: 'ball',
+  sizes: new Map(
+    rowsOf(inserts[like])
+      .filter(([code]) => Number(code) >= 5)
+      .map(([code, outsideDiameterMm, , outerWidth]) => [
+        code,
+        {
+          boreMm: boreOfCode(code),
+          outsideDiameterMm: outsideDiameterMm!,
+          widthMm: outerWidth!,
+          doseWidthMm: outerWidth!,
+        },
+      ]),
+  ),
+});
+
+/** Thrust bearings under their other names: an older numbering of four digits, and cylindrical rollers of the same sizes. */
+const thrustTwins = [
+  { series: '81', title: 'Thrust ball bearing, numbered with four digits, width is H', like: '511' },
+  { series: '82', title: 'Thrust ball bearing, numbered with four digits, width is H', like: '512' },
+  { series: '83', title: 'Thrust ball bearing, numbered with four digits, width is H', like: '513' },
+  { series: '84', title: 'Thrust ball bearing, numbered with four digits, width is H', like: '514' },
+  { series: '811', title: 'Cylindrical roller thrust bearing, width is H', like: '511' },
+  { series: '812', title: 'Cylindrical roller thrust bearing, width is H', like: '512' },
+] as const;
+
 const cylindricalForms = ['N', 'NU', 'NJ', 'NUP'] as const;
 const cylindricalSeries: readonly [string, keyof typeof widths, number, number][] = [
   ['10', '10', 25, 500],
@@ -119,8 +173,12 @@ export const bearingSeries: ReadonlyMap<string, BearingSeries> = new Map(
     ...Object.entries(thrustRoller).map(([series, text]) =>
       listed(series, 'Spherical roller thrust bearing, width is H', 'thrust', text),
     ),
+    ...thrustTwins.map(({ series, title, like }) => listed(series, title, 'thrust', thrustBall[like])),
     radial('NA49', 'Needle roller bearing', 'needle', '49', { between: true }),
-    listed('UC2', 'Insert bearing, width is that of the inner ring', 'ball', insertUc2),
+    insert('UC2'),
+    insert('UC3'),
+    sleeveInsert('UK2', 'UC2'),
+    sleeveInsert('UK3', 'UC3'),
   ].map((each) => [each.series, each]),
 );
 
@@ -135,28 +193,39 @@ export type ReadDesignation = {
   centreGroove: boolean;
   taperedBore: boolean;
   isInsert: boolean;
-  /** Suffixes with their meaning, in order; unknown ones say so. */
-  suffixes: { suffix: string; meaning: string }[];
+  /** Suffixes with their meaning, in order; null where this book cannot read one. */
+  suffixes: { suffix: string; meaning: string | null }[];
+  /** Suffixes that cannot be read: one of them may close the bearing, or open it to grease. */
+  unread: string[];
 };
 
+const bothSides = (what: string) => `${what} on both sides`;
+const oneSide = (what: string) => `${what} on one side`;
+
+/** Suffixes as makers commonly use them. What is not here is unread, never guessed. */
 const knownSuffixes: readonly [RegExp, string][] = [
-  [/^(2Z|ZZ)$/, 'shield on both sides'],
-  [/^Z$/, 'shield on one side'],
-  [/^2RS\w?$|^2RSR$/, 'rubbing seal on both sides'],
-  [/^RS\w?$|^RSR$/, 'rubbing seal on one side'],
+  [/^(2ZR?|ZZ)$/, bothSides('shield')],
+  [/^ZR?$/, oneSide('shield')],
+  [/^2RS[A-Z]?\d?$|^2(H|B)RSH?$|^DD[UW]?$|^LLU$|^2CS\d?$|^2LS$|^2NSE$|^2RU$/, bothSides('rubbing seal')],
+  [/^RS[A-Z]?\d?$|^(H|B)RSH?$|^DU$|^LU$|^CS\d?$|^LS$|^NSE$|^RU$/, oneSide('rubbing seal')],
+  [/^2RZ$|^VV$|^LL[BHC]$|^2RSL$/, bothSides('seal of low friction')],
+  [/^RZ$|^L[BH]$/, oneSide('seal of low friction')],
   [/^K$/, 'tapered bore 1:12'],
   [/^K30$/, 'tapered bore 1:30'],
-  [/^W33$/, 'groove and holes in the outer ring for grease'],
-  [/^C[1-5]$/, 'internal clearance'],
+  [/^W33X?$/, 'groove and holes in the outer ring for grease'],
+  [/^W20$/, 'holes in the outer ring for grease'],
+  [/^C[1-5]$|^C[NM]$/, 'internal clearance'],
   [/^NR?$/, 'groove (and ring) for a snap ring'],
-  [/^M[AB]?$/, 'brass cage'],
-  [/^(TN|TVP?|P)$/, 'polymer cage'],
+  [/^M[ABL]?$|^MP$/, 'brass cage'],
+  [/^(TN\d?|TNHA?|TNG|TVPB?|TVH|P)$/, 'polymer cage'],
+  [/^[JY]$/, 'metal cage'],
   [/^P[456]$/, 'tighter tolerances'],
-  [/^[XJABCE]$|^E[1A]$|^B[ET]?P?$|^[ABC]?C$|^CC$/, 'design variant'],
+  [/^S[0-4]$/, 'rings kept true when hot'],
+  [/^[XABCE]$|^E[1A]$|^B[ET]?P?$|^[ABC]?C$|^CC$|^BE?[CG][ABC]?[PMY]?$/, 'design variant'],
 ];
 
 /** An insert bearing named with its housing: pillow block, flange or take-up unit. */
-const housedInsert = /^UC(P|PA|F|FL|FC|T)(?=\d)/;
+const housedInsert = /^(UC|UK)(PA?|F[LCB]?|T|PH|HA)(?=\d)/;
 
 /**
  * Reads a designation such as `6312-2Z`, `22220-K-C3-W33`, `NU 2212 E`, `UC 205`, `NA 4906` or `230/500`.
@@ -168,7 +237,7 @@ export function readDesignation(typed: string): ReadDesignation | undefined {
     .toUpperCase()
     .replace(/[\s_]+/g, '-')
     .replace(/^([A-Z]+)-(?=\d)/, '$1')
-    .replace(housedInsert, 'UC');
+    .replace(housedInsert, '$1');
   const match = /^([A-Z]{0,3})(\d{2,5})(\/\d{1,3}(?!\d))?(.*)$/.exec(text);
   if (!match) return undefined;
   const [, prefix = '', digits = '', slash, rest = ''] = match;
@@ -181,19 +250,20 @@ export function readDesignation(typed: string): ReadDesignation | undefined {
     .flatMap((part) => splitSuffix(part))
     .map((suffix) => ({
       suffix,
-      meaning: knownSuffixes.find(([pattern]) => pattern.test(suffix))?.[1] ?? 'not known here; ask the maker',
+      meaning: knownSuffixes.find(([pattern]) => pattern.test(suffix))?.[1] ?? null,
     }));
-  const has = (meaning: string) => suffixes.some((each) => each.meaning.includes(meaning));
-  const isInsert = found.series.series === 'UC2';
+  const has = (meaning: string) => suffixes.some((each) => each.meaning?.includes(meaning));
+  const isInsert = dimensions.doseWidthMm !== undefined;
   return {
     series: found.series,
     boreCode: found.code,
     dimensions,
     isInsert,
     suffixes,
+    unread: suffixes.filter(({ meaning }) => meaning === null).map(({ suffix }) => suffix),
     closure: has('both sides') || isInsert ? 'both-sides' : has('one side') ? 'one-side' : 'open',
     centreGroove: has('outer ring for grease'),
-    taperedBore: has('tapered bore'),
+    taperedBore: has('tapered bore') || found.series.series.startsWith('UK'),
   };
 }
 

@@ -11,7 +11,7 @@ const unknownHint = `Known are the series ${[...bearingSeries.keys()].filter((se
  */
 export const bearingFromDesignation = defineMethod({
   id: 'bearing.from-designation',
-  version: 1,
+  version: 2,
   title: 'Bearing dimensions from the designation',
   summary: 'Bore, outside diameter, width and kind of a bearing, and whether it takes grease at all.',
   source:
@@ -21,9 +21,11 @@ export const bearingFromDesignation = defineMethod({
     boreMm,
     outsideDiameterMm,
     widthMm,
+    doseWidthMm: widthMm.optional().meta({ title: 'Width that a dose goes by', unit: 'mm' }),
     kind: bearingKind,
-    sealed: z.boolean().meta({ title: 'Closed on both sides' }),
-    relubricable: z.boolean().meta({ title: 'Takes grease' }),
+    sealed: z.boolean().nullable().meta({ title: 'Closed on both sides' }),
+    relubricable: z.boolean().nullable().meta({ title: 'Takes grease' }),
+    unread: z.array(z.string()).meta({ title: 'Suffixes that were not read' }),
     centreGroove: z.boolean().meta({ title: 'Centre groove' }),
   }),
   rules: ['The designation belongs to a series of the tables and its bore code is listed there.'],
@@ -31,19 +33,29 @@ export const bearingFromDesignation = defineMethod({
     const read = readDesignation(designation);
     if (!read)
       return refuse(`"${designation}" is not in the tables of bearing dimensions. ${unknownHint}`, 'designation');
-    const { series, boreCode, dimensions, closure, centreGroove, taperedBore, isInsert, suffixes } = read;
-    const sealed = closure === 'both-sides';
-    const relubricable = !sealed || isInsert;
+    const { series, boreCode, dimensions, closure, centreGroove, taperedBore, isInsert, suffixes, unread } = read;
+    const isSealed = closure === 'both-sides';
+    const hasWayIn = isInsert || centreGroove;
     const notices: Notice[] = [];
-    if (isInsert)
+    if (unread.length > 0)
       notices.push({
         level: 'caution',
-        text: 'Insert bearing: sealed, yet regreased through the outer ring. Small metered doses, slowly; a fast or large one pushes the seals out.',
+        text: `Not read: ${unread.join(', ')}. The dimensions do not depend on it; whether the bearing is closed, and so whether it takes grease, may. No dose is proposed until somebody says how it is sealed.`,
       });
-    else if (sealed)
+    else if (isInsert)
+      notices.push({
+        level: 'caution',
+        text: 'Insert bearing: sealed, yet regreased through the outer ring. Small metered doses by the width of the outer ring, slowly; a fast or large one pushes the seals out.',
+      });
+    else if (isSealed && hasWayIn)
+      notices.push({
+        level: 'caution',
+        text: 'Sealed on both sides, with a groove for grease in the outer ring: small metered doses, slowly, and only where the maker wants them.',
+      });
+    else if (isSealed)
       notices.push({
         level: 'stop',
-        text: `${designation}: ${suffixes.find(({ meaning }) => meaning.includes('both sides'))!.meaning}, filled for life and without a way in for grease. It is not relubricated; replace it when it is worn.`,
+        text: `${designation}: ${suffixes.find(({ meaning }) => meaning?.includes('both sides'))!.meaning}, filled for life and without a way in for grease. It is not relubricated; replace it when it is worn.`,
       });
     if (closure === 'one-side')
       notices.push({ level: 'info', text: 'Closed on one side: grease goes in from the open side.' });
@@ -52,14 +64,16 @@ export const bearingFromDesignation = defineMethod({
         level: 'info',
         text: 'Tapered bore: the bore given is the small end; the shaft or sleeve is measured there.',
       });
-    const unread = suffixes.filter(({ meaning }) => meaning.startsWith('not known'));
-    if (unread.length > 0)
-      notices.push({
-        level: 'caution',
-        text: `Not read: ${unread.map(({ suffix }) => suffix).join(', ')}. Dimensions do not depend on it; whether the bearing is closed may.`,
-      });
+    const known = unread.length === 0;
     return answer(
-      { ...dimensions, kind: series.kind, sealed, relubricable, centreGroove },
+      {
+        ...dimensions,
+        kind: series.kind,
+        sealed: known ? isSealed : null,
+        relubricable: known ? !isSealed || hasWayIn : null,
+        unread,
+        centreGroove,
+      },
       [
         { label: series.title, expression: `series ${series.series}`, value: series.series, unit: '' },
         { label: 'Bore code', expression: boreCode, value: dimensions.boreMm, unit: 'mm' },
@@ -77,7 +91,7 @@ export const bearingFromDesignation = defineMethod({
         },
         ...suffixes.map(({ suffix, meaning }) => ({
           label: `Suffix ${suffix}`,
-          expression: meaning,
+          expression: meaning ?? 'not known here; ask the maker',
           value: suffix,
           unit: '',
         })),

@@ -1,7 +1,9 @@
 import { readDesignation } from '../bearing/designations';
 import { type Notice, type StoredComputation, computeStored } from '../method';
+import { greaseInitialFill } from './initial-fill';
 import { greaseInterval } from './interval';
 import { greaseQuantity } from './quantity';
+import type { StrokeRounding } from './strokes';
 
 /** The schools of how much grease: metered by size, metered by interval, purged to the relief plug, or fixed strokes. */
 export const greaseSchools = {
@@ -18,17 +20,25 @@ export const purgeMultiple = 3;
 /** A number with its working, or why there is none. */
 export type Proposed = { ok: true; value: number; stored: StoredComputation } | { ok: false; reason: string };
 
+/** Machine hours between services, and the calendar days that they may not pass. */
+export type ProposedInterval =
+  { ok: true; value: number; days: number; stored: StoredComputation } | { ok: false; reason: string };
+
+/** An insert bearing never gets more than this share of its free volume. */
+const insertShareOfVolume = 0.25;
+
 export type GreasePlan = {
   /** Why this bearing gets no grease at all; the rest then only informs. */
   closed: string | null;
   school: GreaseSchool;
+  rounding: StrokeRounding;
   /** Grams of one service; for a purge its maximum. */
   amount: Proposed;
-  interval: Proposed;
+  interval: ProposedInterval;
   /** What the other schools would say, one tap away. */
   others: { school: GreaseSchool; amount: Proposed }[];
   /** The other temperature rule's interval. */
-  otherInterval: { rule: 'steps' | 'halving'; interval: Proposed };
+  otherInterval: { rule: 'steps' | 'halving'; interval: ProposedInterval };
   notices: Notice[];
 };
 
@@ -41,21 +51,10 @@ export function greasePlan(
   schools: Schools,
   lubricant: { densityGCm3: number; upperC: number | null } | null,
 ): GreasePlan {
-  const {
-    bearingKind,
-    boreMm,
-    speedRpm,
-    temperatureC,
-    contamination,
-    moisture,
-    vibrationMmS,
-    position,
-    outsideDiameterMm,
-    widthMm,
-    feed,
-    sealing,
-  } = details;
-  const intervalBy = (rule: 'steps' | 'halving'): Proposed => {
+  const { bearingKind, boreMm, speedRpm, temperatureC, contamination, moisture, vibrationMmS, position, sealing } =
+    details;
+  const insert = insertOf(details);
+  const intervalBy = (rule: 'steps' | 'halving'): ProposedInterval => {
     const run = computeStored(greaseInterval, {
       kind: bearingKind,
       boreMm,
@@ -68,19 +67,14 @@ export function greasePlan(
       temperatureRule: rule,
       greaseUpperC: lubricant?.upperC,
     });
-    return run.ok ? { ok: true, value: run.result.intervalH, stored: run.stored } : { ok: false, reason: run.reason };
+    return run.ok
+      ? { ok: true, value: run.result.intervalH, days: run.result.capDays, stored: run.stored }
+      : { ok: false, reason: run.reason };
   };
   const interval = intervalBy(schools.temperatureRule);
   const metered = (school: 'fixed' | 'by-interval'): Proposed => {
-    const run = computeStored(greaseQuantity, {
-      outsideDiameterMm,
-      widthMm,
-      school,
-      feed: school === 'fixed' ? feed : undefined,
-      intervalH: school === 'by-interval' && interval.ok ? interval.value : undefined,
-      densityGCm3: lubricant?.densityGCm3,
-    });
-    return run.ok ? { ok: true, value: run.result.massG, stored: run.stored } : { ok: false, reason: run.reason };
+    const dose = meteredDose(details, school, interval.ok ? interval.value : undefined, lubricant?.densityGCm3);
+    return insert && dose.ok ? withinInsert(dose, insert, lubricant?.densityGCm3) : dose;
   };
   const amountBy = (school: GreaseSchool): Proposed => {
     if (school === 'fixed' || school === 'by-interval') return metered(school);
@@ -118,11 +112,12 @@ export function greasePlan(
   if (school === 'purge')
     notices.push({
       level: 'caution',
-      text: 'Stop when clean grease shows at the relief, and at the maximum in any case: nothing at the relief by then means blocked. Stop and report.',
+      text: 'Stop when clean grease shows at the relief, and at the maximum in any case: nothing at the relief by then means blocked. Stop and report. Only the first purge of a dry housing may need its whole free space: ask then.',
     });
   return {
     closed: closedReason(details),
     school,
+    rounding: strokeRounding(details),
     amount: amountBy(school),
     interval,
     others: (['fixed', 'by-interval'] as const)
@@ -136,11 +131,87 @@ export function greasePlan(
   };
 }
 
-/** Why a bearing takes no grease: closed on both sides and without a way in. Null where it does. */
+/**
+ * The metered dose of a bearing by its point's fields; an insert's by the width of its outer ring.
+ * @param intervalH machine hours between doses, for the school that goes by it
+ */
+export function meteredDose(
+  details: Details,
+  school: 'fixed' | 'by-interval',
+  intervalH: number | undefined,
+  densityGCm3: number | undefined,
+): Proposed {
+  const insert = insertOf(details);
+  const run = computeStored(greaseQuantity, {
+    outsideDiameterMm: details.outsideDiameterMm,
+    widthMm: insert?.doseWidthMm ?? details.widthMm,
+    school,
+    // Inserts are dosed as through a centre groove: their way in is a hole in the outer ring.
+    feed: school === 'fixed' ? (insert ? 'centre' : details.feed) : undefined,
+    intervalH: school === 'by-interval' ? intervalH : undefined,
+    densityGCm3,
+  });
+  return run.ok ? { ok: true, value: run.result.massG, stored: run.stored } : { ok: false, reason: run.reason };
+}
+
+const readOf = ({ designation }: Details) =>
+  typeof designation === 'string' && designation !== '' ? readDesignation(designation) : undefined;
+
+type Insert = { boreMm: number; outsideDiameterMm: number; doseWidthMm: number };
+
+/** Boundary dimensions of an insert bearing; undefined where the point is none. */
+function insertOf(details: Details): Insert | undefined {
+  const dimensions = readOf(details)?.dimensions;
+  const { doseWidthMm } = dimensions ?? {};
+  return dimensions && doseWidthMm !== undefined ? { ...dimensions, doseWidthMm } : undefined;
+}
+
+/** A dose kept within a quarter of an insert's free volume, with the line of working that says so. */
+function withinInsert(
+  dose: Proposed & { ok: true },
+  { boreMm, outsideDiameterMm, doseWidthMm }: Insert,
+  densityGCm3: number | undefined,
+): Proposed {
+  const volume = computeStored(greaseInitialFill, {
+    boreMm,
+    outsideDiameterMm,
+    widthMm: doseWidthMm,
+    speedShare: 0.5,
+    densityGCm3,
+  });
+  if (!volume.ok) return dose;
+  const most = volume.result.freeVolumeCm3 * insertShareOfVolume * (densityGCm3 ?? 0.9);
+  if (dose.value <= most) return dose;
+  return {
+    ok: true,
+    value: most,
+    stored: {
+      ...dose.stored,
+      result: { massG: most },
+      working: [
+        ...dose.stored.working,
+        {
+          label: 'At most a quarter of the free volume',
+          expression: `${insertShareOfVolume}·free volume`,
+          value: most,
+          unit: 'g',
+        },
+      ],
+    },
+  };
+}
+
+/** How strokes are rounded at a point: lip seals let go when more than the metered dose is pressed in. */
+export const strokeRounding = ({ sealing }: Details): StrokeRounding => (sealing === 'lip' ? 'down' : 'nearest');
+
+/** Why a bearing takes no grease: closed on both sides without a way in, or nobody knows. Null where it does. */
 export function closedReason(details: Details): string | null {
-  const designation = typeof details.designation === 'string' ? details.designation : '';
-  const read = designation ? readDesignation(designation) : undefined;
-  if (read && read.closure === 'both-sides' && !read.isInsert)
+  const read = readOf(details);
+  const designation = String(details.designation ?? '');
+  const said = details.sealing !== undefined && details.sealing !== 'unknown' && details.sealing !== '';
+  if (read && read.unread.length > 0 && !said)
+    return `${designation}: ${read.unread.join(', ')} is not known here, so nobody knows whether it is closed. No dose is proposed until it is said at the point how it is sealed; ask the maker or look at it.`;
+  if (read?.closure === 'both-sides' && !read.isInsert && !read.centreGroove && read.unread.length === 0)
     return `${designation} is closed on both sides and filled for life: there is no way in for grease, so it is not regreased. Listen to it, feel its temperature with a probe, and replace it when it is worn.`;
   if (details.sealing === 'closed')
     return 'The bearing is closed on both sides and filled for life: there is no way in for grease, so it is not regreased.';

@@ -1,6 +1,6 @@
 import { isOwn } from '../own';
 import { z } from 'zod';
-import { readDesignation } from '../bearing/designations';
+import { type ReadDesignation, readDesignation } from '../bearing/designations';
 import { keysOf, materials } from '../compat/vocabulary';
 import { isPlantDay } from '../time/plant-day';
 import { line, longText, requiredQuantity, typedQuantity } from '../units/typed-field';
@@ -182,12 +182,23 @@ function saidByDesignation(typed: Record<string, string>, context: z.RefinementC
       });
     return {};
   }
+  const { boreMm, outsideDiameterMm, widthMm } = read.dimensions;
+  const sealing = sealingByDesignation(read);
   return {
-    ...read.dimensions,
+    boreMm,
+    outsideDiameterMm,
+    widthMm,
     bearingKind: read.series.kind,
     ...(read.centreGroove && { feed: 'centre' }),
-    ...(read.isInsert ? { sealing: 'lip' } : read.closure === 'both-sides' && { sealing: 'closed' }),
+    ...(sealing && { sealing }),
   };
+}
+
+/** How a bearing is sealed by its designation; undefined where a suffix is unread, so that a person says it. */
+function sealingByDesignation({ unread, closure, isInsert, centreGroove }: ReadDesignation) {
+  if (unread.length > 0) return undefined;
+  if (closure !== 'both-sides') return 'open';
+  return isInsert || centreGroove ? 'lip' : 'closed';
 }
 
 function fieldSchema(field: FieldSpec): z.ZodType<number | string | undefined> {

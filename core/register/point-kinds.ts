@@ -140,8 +140,11 @@ const runningBearing: readonly FieldSpec[] = [
   choice(
     'sealing',
     'Sealing',
-    { open: 'open or shielded on one side', lip: 'lip seals', closed: 'closed on both sides' },
-    { initial: 'open', hint: 'Lip seals: metered doses only, slowly' },
+    { unknown: 'not known', open: 'open or shielded on one side', lip: 'lip seals', closed: 'closed on both sides' },
+    {
+      initial: 'unknown',
+      hint: 'Follows from a designation that is read whole; lip seals: metered doses only, slowly',
+    },
   ),
   choice(
     'greaseSchool',

@@ -27,6 +27,7 @@ const stop = z.object({
   procedureText: z.string(),
   enoughSign: z.string(),
   forbidsAirGun: z.boolean(),
+  strokeRounding: z.enum(['nearest', 'down']).default('nearest'),
   lubricant: z.object({ id: z.string(), code: z.string(), name: z.string() }).nullable(),
   amountKind: z.string(),
   amount: z.number().nullable(),

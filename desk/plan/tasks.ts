@@ -2,6 +2,7 @@ import type { Transaction } from 'sequelize';
 import { ulid } from 'ulid';
 import { z } from 'zod';
 import { type GreasePlan, closedReason } from '@/core/grease/plan';
+import { type StrokeRounding, minutesOfStrokes, strokesOf } from '@/core/grease/strokes';
 import { type Severity, severityFactors } from '@/core/interval/severity';
 import { sameStages } from '@/core/interval/stage-words';
 import { computeStored } from '@/core/method';
@@ -199,12 +200,30 @@ export async function takeOilLife(
   });
 }
 
+/** Whole minutes that a dose takes with the plant's gun of this lubricant; two where there is none. */
+async function minutesOf(
+  db: Database,
+  point: InstanceType<Database['LubePoint']>,
+  assignmentId: string,
+  massG: number,
+  rounding: StrokeRounding,
+  transaction: Transaction,
+): Promise<number> {
+  const assignment = await db.Assignment.findByPk(assignmentId, { transaction });
+  const gun = await db.Gun.findOne({
+    where: { lubricantId: assignment!.lubricantId, ...(point.forbidsAirGun && { airPowered: false }) },
+    order: [['code', 'ASC']],
+    transaction,
+  });
+  return Math.ceil(minutesOfStrokes(gun ? strokesOf(massG, gun.gramsPerStroke, rounding) : 0));
+}
+
 /** Writes a computed amount and interval into the greasing task of a point, with everything they were computed from. */
 export async function insertComputedTask(
   { db, now }: Pick<Desk, 'db' | 'now'>,
   point: InstanceType<Database['LubePoint']>,
   assignmentId: string,
-  { school, amount, interval }: GreasePlan,
+  { school, amount, interval, rounding }: GreasePlan,
   transaction: Transaction,
 ): Promise<string> {
   if (!amount.ok || !interval.ok) throw new Error('Only a whole proposal is taken.');
@@ -215,8 +234,9 @@ export async function insertComputedTask(
     intervalComputed: interval.stored,
   };
   const known = await db.Task.findOne({ where: { pointId: point.id, action: 'grease', retiredOn: null }, transaction });
+  const minutes = await minutesOf(db, point, assignmentId, amount.value, rounding, transaction);
   const task = known
-    ? await known.update(computed, { transaction })
+    ? await known.update({ ...computed, minutes: Math.max(known.minutes ?? 0, minutes) }, { transaction })
     : await db.Task.create(
         {
           id: ulid(now.getTime()),
@@ -224,12 +244,14 @@ export async function insertComputedTask(
           action: 'grease',
           title: 'Regrease',
           machineState: point.machineState,
+          minutes,
           ...computed,
         },
         { transaction },
       );
   const stage = await db.IntervalStage.findOne({ where: { taskId: task.id, assignmentId, count: null }, transaction });
-  if (stage) await stage.update({ hours: interval.value }, { transaction });
+  const limits = { hours: interval.value, days: interval.days };
+  if (stage) await stage.update(limits, { transaction });
   else
     await db.IntervalStage.create(
       {
@@ -239,9 +261,8 @@ export async function insertComputedTask(
         position: 0,
         name: 'steady',
         count: null,
-        hours: interval.value,
+        ...limits,
         cycles: null,
-        days: null,
         standstillDays: null,
       },
       { transaction },

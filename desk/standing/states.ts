@@ -1,3 +1,5 @@
+import { strokeRounding } from '@/core/grease/plan';
+import type { StrokeRounding } from '@/core/grease/strokes';
 import type { DueFacts } from '@/core/interval/due-facts';
 import type { Stage } from '@/core/interval/limits';
 import { type AsOf, type HourMeter, type TaskDue, dueAsOf, taskDue } from '@/core/interval/task-due';
@@ -76,6 +78,7 @@ export type TaskState = {
     forbidsAirGun: boolean;
     consequence: number;
     temperatureC: number | null;
+    strokeRounding: StrokeRounding;
   };
   machine: { id: string; code: string; name: string; hasHourMeter: boolean };
   area: { id: string; code: string; name: string };
@@ -366,6 +369,7 @@ function assemble(
       forbidsAirGun: Boolean(row.forbidsAirGun),
       consequence: row.consequence,
       temperatureC: typeof row.details.temperatureC === 'number' ? row.details.temperatureC : null,
+      strokeRounding: strokeRounding(row.details),
     },
     machine: {
       id: row.machineId,

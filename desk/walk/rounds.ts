@@ -217,6 +217,7 @@ async function documentOf(
           procedureText,
           enoughSign: point.enoughSign,
           forbidsAirGun: point.forbidsAirGun,
+          strokeRounding: point.strokeRounding,
           lubricant,
           amountKind: amount.kind,
           amount: amount.value,

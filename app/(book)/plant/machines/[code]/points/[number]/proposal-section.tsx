@@ -4,7 +4,7 @@ import { NoticeLine } from '@/components/ui/notice';
 import { Working } from '@/components/ui/working';
 import { counted, measured, number } from '@/components/words';
 import { type GreasePlan, greaseSchools } from '@/core/grease/plan';
-import { greaseStrokes } from '@/core/grease/strokes';
+import { type StrokeRounding, greaseStrokes } from '@/core/grease/strokes';
 import { computeStored } from '@/core/method';
 import { TakeComputed } from './take-computed';
 
@@ -57,7 +57,13 @@ export function ProposalSection({
                 </span>{' '}
                 <span className="caption">{greaseSchools[school]}</span>
                 {guns.map((gun) => (
-                  <GunLine key={gun.id} gun={gun} massG={amount.value} forbidden={forbidsAirGun && gun.airPowered} />
+                  <GunLine
+                    key={gun.id}
+                    gun={gun}
+                    massG={amount.value}
+                    rounding={proposal.rounding}
+                    forbidden={forbidsAirGun && gun.airPowered}
+                  />
                 ))}
                 <Working computation={amount.stored} label="The working of the amount" />
               </>
@@ -80,7 +86,8 @@ export function ProposalSection({
           <dd>
             {interval.ok ? (
               <>
-                <span className="text-2xl">{number(interval.value, 0)} h</span>
+                <span className="text-2xl">{number(interval.value, 0)} h</span>{' '}
+                <span className="caption">or {counted(interval.days, 'day')}, whichever comes first</span>
                 <Working computation={interval.stored} label="The working of the interval" />
               </>
             ) : (
@@ -102,10 +109,20 @@ export function ProposalSection({
   );
 }
 
-function GunLine({ gun, massG, forbidden }: { gun: Gun; massG: number; forbidden: boolean }) {
-  const run = computeStored(greaseStrokes, { massG, gramsPerStroke: gun.gramsPerStroke });
+function GunLine({
+  gun,
+  massG,
+  rounding,
+  forbidden,
+}: {
+  gun: Gun;
+  massG: number;
+  rounding: StrokeRounding;
+  forbidden: boolean;
+}) {
+  const run = computeStored(greaseStrokes, { massG, gramsPerStroke: gun.gramsPerStroke, rounding });
   if (forbidden) return <p className="text-muted">{gun.code}: not here, it is air-powered.</p>;
-  if (!run.ok) return null;
+  if (!run.ok) return <NoticeLine notice={{ level: 'caution', text: `${gun.code}: ${run.reason}` }} />;
   return (
     <>
       <p>

@@ -2,29 +2,33 @@ import { Disclosure } from '@/components/ui/disclosure';
 import { OverrideForm } from '@/components/entry/override-form';
 import { Working } from '@/components/ui/working';
 import { amount, counted } from '@/components/words';
+import { strokesOf } from '@/core/grease/strokes';
 import { amountKinds } from '@/core/words/task-words';
 import { OverrideLine } from './override-line';
+import { RedoseLine } from './redose-line';
 import type { TaskSectionProps } from './task-props';
 
 /** How much a task takes, with its working and the way to overrule it. */
-export function TaskAmount({ state, calendar, personId, machineId, guns }: TaskSectionProps) {
+export function TaskAmount(props: TaskSectionProps) {
+  const { state, calendar, personId, machineId, guns } = props;
   const { lubricant } = state;
   const gun = guns.find(({ lubricantId }) => lubricantId === lubricant?.id);
   const strokes =
     state.amount.kind === 'grams' && gun && state.amount.value !== null
-      ? Math.max(1, Math.round(state.amount.value / gun.gramsPerStroke))
+      ? strokesOf(state.amount.value, gun.gramsPerStroke, state.point.strokeRounding)
       : null;
   const common = { personId, machineId, pointId: state.point.id, taskId: state.taskId };
   return (
     <div>
       <p className="text-muted">How much</p>
       <p className="text-2xl">{amount(state.amount.kind, state.amount.value)}</p>
-      {strokes !== null && (
+      {strokes !== null && strokes > 0 && (
         <p>
           {counted(strokes, 'stroke')} of {gun!.code}
         </p>
       )}
       {state.amount.override && <OverrideLine calendar={calendar} override={state.amount.override} />}
+      <RedoseLine {...props} />
       {state.amount.computed && <Working computation={state.amount.computed} label="The working of the amount" />}
       {!state.amount.computed && <p className="caption">As stated by its source.</p>}
       {state.amount.planned !== null && (

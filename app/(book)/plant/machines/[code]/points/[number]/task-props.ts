@@ -10,5 +10,7 @@ export type TaskSectionProps = {
   today: PlantDay;
   personId: string;
   machineId: string;
+  /** Fields of the point's kind. */
+  details: Readonly<Record<string, number | string>>;
   guns: { id: string; code: string; lubricantId: string; gramsPerStroke: number }[];
 };

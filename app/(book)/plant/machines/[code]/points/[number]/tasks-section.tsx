@@ -47,6 +47,7 @@ export function TasksSection({
           today={today}
           personId={personId}
           machineId={machine.id}
+          details={point.details}
           guns={guns.filter(({ airPowered }) => !(airPowered && point.forbidsAirGun))}
         />
       ))}
