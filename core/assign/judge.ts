@@ -6,9 +6,11 @@ import {
   type Family,
   type Material,
   type Thickener,
+  bases,
   families,
   materials as materialNames,
 } from '../compat/vocabulary';
+import { heatOfSump, isSyntheticBase } from '../gear/sump-heat';
 import { computeStored, shown } from '../method';
 import { isGreaseKind } from '../store/store-room';
 import { assumedIndex, lineByIndex } from '../viscosity/carry';
@@ -92,6 +94,7 @@ export function judge(
     ...mixingFindings(lubricant, contents),
     ...viscosityFindings(lubricant, requirement),
     ...greaseFindings(lubricant, requirement),
+    ...baseFindings(lubricant, requirement),
     ...temperatureFindings(lubricant, requirement),
   ];
   const verdict: Verdict = findings.some(({ level }) => level === 'stop')
@@ -320,8 +323,8 @@ function coldStartFinding(line: Line, { startLimit, coldestC }: Requirement): Fi
 }
 
 function greaseFindings(
-  { kind, nlgi, thickener, code }: JudgedLubricant,
-  { nlgi: wanted, wet }: Requirement,
+  { kind, nlgi, thickener, code, kv40 }: JudgedLubricant,
+  { nlgi: wanted, wet, leastBaseKv40 }: Requirement,
 ): Finding[] {
   if (!isGreaseKind(kind)) return [];
   const findings: Finding[] = [];
@@ -336,6 +339,13 @@ function greaseFindings(
             text: `NLGI ${wanted.join(' or ')} would suit better.`,
           },
     );
+  if (leastBaseKv40 !== undefined && !(kv40 !== null && kv40 >= leastBaseKv40))
+    findings.push({
+      level: 'caution',
+      rule: 'Base oil of the grease',
+      input: `${code}: ${kv40 === null ? 'base oil not said' : `${shown(kv40)} mm²/s at 40 °C`}`,
+      text: `At least ${shown(leastBaseKv40)} mm²/s at 40 °C are wanted here; a thinner base oil is flung out of the grease.`,
+    });
   if (wet)
     findings.push(
       thickener && waterproof.includes(thickener)
@@ -348,6 +358,30 @@ function greaseFindings(
           },
     );
   return findings;
+}
+
+/** What the table asks of the base oil, and what the heat of a gear’s sump says against it. */
+function baseFindings(
+  { kind, baseOil, code }: JudgedLubricant,
+  { baseRequired, isGearSump, runningC }: Requirement,
+): Finding[] {
+  if (isGreaseKind(kind)) return [];
+  const synthetic = isSyntheticBase(baseOil ?? 'unknown');
+  const input = `${code}: ${baseOil === null ? 'base oil not said' : bases[baseOil]}`;
+  const heat = isGearSump && runningC !== undefined ? heatOfSump(synthetic, runningC) : undefined;
+  return [
+    ...(baseRequired && !synthetic
+      ? [
+          {
+            level: 'stop' as const,
+            rule: 'Synthetic asked for',
+            input,
+            text: 'The table asks for a synthetic oil in this cold or heat.',
+          },
+        ]
+      : []),
+    ...(heat ? [{ level: heat.level, rule: 'Base oil in the heat', input, text: heat.text }] : []),
+  ];
 }
 
 function temperatureFindings(

@@ -81,6 +81,9 @@ describe('oils by convention', () => {
   it.each([
     [{ compressorKind: 'screw' }, 25, 46],
     [{ compressorKind: 'screw' }, 31, 68],
+    [{ compressorKind: 'vane' }, 8, 68],
+    [{ compressorKind: 'vane' }, 25, 100],
+    [{ compressorKind: 'vane' }, 38, 150],
     [{ compressorKind: 'piston' }, 25, 100],
     [{ compressorKind: 'piston', dischargeC: 160 }, 25, 100],
     [{ compressorKind: 'piston', dischargeC: 161 }, 25, 150],

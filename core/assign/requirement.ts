@@ -1,10 +1,11 @@
 import { bearingRequiredViscosity } from '../bearing/required-viscosity';
 import { bearingSelectGrade } from '../bearing/select-grade';
 import type { Family } from '../compat/vocabulary';
-import { gearSelectGrade, startLimits } from '../gear/select-grade';
+import { gearSelectGrade } from '../gear/select-grade';
 import { type Notice, type StoredComputation, computeStored, shown } from '../method';
 import { type PointKind, pointKinds } from '../register/point-kinds';
 import { assumedIndex, lineByIndex } from '../viscosity/carry';
+import { startLimits } from '../viscosity/start-limits';
 import { isoGrades } from '../viscosity/iso-3448';
 import { kvAt } from '../viscosity/walther';
 
@@ -27,6 +28,12 @@ export type Requirement = {
   /** Thickest oil that the supply still moves at the start (mm²/s). */
   startLimit?: number;
   ep: 'required' | 'allowed' | 'forbidden';
+  /** The table asks for a synthetic oil. */
+  baseRequired?: 'synthetic';
+  /** Running temperature is that of a gear’s sump, which not every base oil stands. */
+  isGearSump?: boolean;
+  /** Thinnest base oil of a grease at 40 °C (mm²/s) that stays where it must. */
+  leastBaseKv40?: number;
   /** Water at the point: the grease must stand it. */
   wet: boolean;
   schools: SchoolAnswer[];
@@ -61,6 +68,17 @@ const chainGrades = [
   { below: 45, isoVg: 150 },
   { below: 65, isoVg: 220 },
   { below: Infinity, isoVg: 320 },
+];
+
+/** Base oil of a coupling grease at 40 °C (mm²/s), at least. Convention after AGMA CG-2 and CG-3. */
+const couplingBaseKv40 = 320;
+/** Thickest oil that the ring, wick or drops of a plain bearing still bring at the start (mm²/s). Mark: M C. */
+const plainBearingStart = 2000;
+/** Grade of a sliding-vane compressor by the warmest surroundings (°C). Convention: VG 68 to 150. */
+const vaneGrades = [
+  { upToC: 10, isoVg: 68 },
+  { upToC: 30, isoVg: 100 },
+  { upToC: Infinity, isoVg: 150 },
 ];
 
 const num = (value: number | string | undefined): number | undefined =>
@@ -106,7 +124,8 @@ const rules: Partial<Record<PointKind, Rule>> = {
   'circulating-outlet': plainBearing(['circulating', 'turbine', 'gear']),
   'seal-flush-pot': () => ({
     families: ['circulating', 'spindle', 'hydraulic'],
-    typeWhy: 'Barrier fluid of a seal: light clean oil that the pumped medium tolerates; the seal maker decides.',
+    typeWhy:
+      'Barrier fluid of a seal: light clean oil, VG 5 to 32, poor in additives, that the pumped medium tolerates; the seal maker decides.',
   }),
   slideway: ({ lie }) =>
     fixedGrade(
@@ -140,8 +159,10 @@ const rules: Partial<Record<PointKind, Rule>> = {
   chain,
   coupling: () => ({
     families: ['grease'],
-    typeWhy: 'Couplings fling lubricant out: coupling or bearing grease with little bleeding.',
+    typeWhy: 'Couplings fling grease apart: a coupling grease with a thick base oil and EP that bleeds little.',
     nlgi: ['1', '2'],
+    ep: 'required',
+    leastBaseKv40: couplingBaseKv40,
   }),
   spindle: (details) => {
     const speedRpm = num(details.speedRpm);
@@ -231,11 +252,13 @@ function gears(details: Details, { minC, maxC }: Ambient, kind: string, wheelMat
           ? 'required'
           : 'allowed';
   const families: Family[] =
-    ep === 'forbidden'
-      ? ['gear-compounded', 'gear', 'gear-ep']
-      : ep === 'required'
-        ? ['gear-ep']
-        : ['gear-ep', 'gear', 'circulating', 'gear-compounded'];
+    kind === 'high-speed' && ep !== 'required'
+      ? ['turbine', 'circulating', 'gear', 'gear-ep']
+      : ep === 'forbidden'
+        ? ['gear-compounded', 'gear', 'gear-ep']
+        : ep === 'required'
+          ? ['gear-ep']
+          : ['gear-ep', 'gear', 'circulating', 'gear-compounded'];
   const typeWhy =
     ep === 'forbidden'
       ? 'Bronze wheel: compounded oil, polyglycol, or an EP oil declared safe for yellow metals.'
@@ -271,6 +294,8 @@ function gears(details: Details, { minC, maxC }: Ambient, kind: string, wheelMat
       typeWhy,
       ep,
       isoVg: run.result.isoVg,
+      isGearSump: true,
+      ...(run.result.baseRequired && { baseRequired: run.result.baseRequired }),
       startLimit: startLimits[supply],
       schools,
       notices: run.stored.notices.filter(({ level }) => level !== 'stop'),
@@ -280,6 +305,7 @@ function gears(details: Details, { minC, maxC }: Ambient, kind: string, wheelMat
     families,
     typeWhy,
     ep,
+    isGearSump: true,
     startLimit: startLimits[supply],
     schools: [{ school: 'By size or speed', answer: run.reason }],
     notices: [],
@@ -365,7 +391,7 @@ function plainBearing(families: Family[]): Rule {
       return {
         families,
         typeWhy,
-        startLimit: startLimits.ring,
+        startLimit: plainBearingStart,
         schools: [{ school: 'By surface speed', answer: 'Give bore and speed of the journal.' }],
       };
     const surface = (Math.PI * bore * speedRpm) / 60_000;
@@ -390,7 +416,7 @@ function plainBearing(families: Family[]): Rule {
     return {
       families,
       typeWhy,
-      startLimit: startLimits.ring,
+      startLimit: plainBearingStart,
       ...(isoVg !== undefined && { isoVg }),
       schools: [
         {
@@ -513,7 +539,10 @@ function hydraulicSet(details: Details): Asked {
 function compressor(details: Details, { maxC }: Ambient): Asked {
   const piston = details.compressorKind === 'piston';
   const discharge = num(details.dischargeC);
-  const isoVg = piston ? ((discharge ?? 0) > 160 ? 150 : 100) : maxC > 30 ? 68 : 46;
+  const vane = details.compressorKind === 'vane';
+  const screwVg = maxC > 30 ? 68 : 46;
+  const rotaryVg = vane ? vaneGrades.find(({ upToC }) => maxC <= upToC)!.isoVg : screwVg;
+  const isoVg = piston ? ((discharge ?? 0) > 160 ? 150 : 100) : rotaryVg;
   return fixedGrade(
     ['compressor'],
     piston
@@ -522,8 +551,8 @@ function compressor(details: Details, { maxC }: Ambient): Asked {
     isoVg,
     piston
       ? `piston${discharge === undefined ? '' : `, discharge ${shown(discharge)} °C`}`
-      : `rotary, up to ${shown(maxC)} °C around it`,
-    'Compressor practice: rotary VG 46, 68 in hot rooms; piston VG 100, 150 above 160 °C discharge',
+      : `${vane ? 'sliding vane' : 'screw'}, up to ${shown(maxC)} °C around it`,
+    'Compressor practice: screw VG 46, 68 in hot rooms; sliding vane VG 68 to 150 by the room; piston VG 100, 150 above 160 °C discharge',
   );
 }
 

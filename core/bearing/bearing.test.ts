@@ -65,6 +65,30 @@ describe('oil grade for a bearing', () => {
     expect(resultOf(select(70)).kvAtStart).toBeUndefined();
   });
 
+  it.each([
+    ['splash', -10, true],
+    ['ring', -15, false],
+    ['pumped', -10, false],
+    ['hydraulic', 0, false],
+    ['hydraulic', 15, true],
+  ] as const)('judges the cold start by %s at %i °C: %s', (supply, lowestStartC, ok) => {
+    const outcome = select(70, { supply, lowestStartC });
+    expect(resultOf(outcome).start).toMatchObject({ ok });
+    expect(outcome.ok && outcome.notices.some(({ text }) => text.includes(`too thick for ${supply}`))).toBe(!ok);
+  });
+
+  it('follows a product told by its two viscosities, and refuses half of one or an impossible one', () => {
+    const product = { viscosityIndex: undefined, kv40: 100, kv100: 14.5 };
+    const high = resultOf(select(70, { ...product, lowestStartC: -10 }));
+    expect(high.kvAtStart!).toBeLessThan(resultOf(select(70, { lowestStartC: -10 })).kvAtStart!);
+    expect(select(70, { ...product, kv100: 120 })).toMatchObject({ ok: false, fields: ['kv100'] });
+    expect(select(70, { ...product, kv100: 1.5 })).toMatchObject({ ok: false, fields: ['kv100', 'kv40'] });
+    const path = (change: object) =>
+      bearingSelectGrade.input.safeParse({ ...motor, temperatureC: 70, ...change }).error?.issues[0]?.path;
+    expect(path({ viscosityIndex: undefined, kv40: 100 })).toEqual(['kv100']);
+    expect(path({ kv40: 100, kv100: 11 })).toEqual(['viscosityIndex']);
+  });
+
   it('never chooses a thinner grade for a higher temperature', () => {
     fc.assert(
       fc.property(

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import {
   boreMm,
   diameterRule,
+  kinematicViscosity,
   oilTemperatureC,
   outsideDiameterMm,
   quantity,
@@ -11,7 +12,9 @@ import {
 } from '../fields/fields';
 import { type Notice, answer, defineMethod, refuse, shown } from '../method';
 import { extrapolationNotice } from '../viscosity/at-temperature';
-import { lineByIndex } from '../viscosity/carry';
+import { highestIndex, lowestIndex, lowestKv100ForIndex, viscosityIndexOf } from '../viscosity/astm-d2270';
+import { type Supply, startLimits, supplies } from '../viscosity/start-limits';
+import { assumedIndex, lineByIndex } from '../viscosity/carry';
 import { isoGrades } from '../viscosity/iso-3448';
 import { highestKv, kvAt, lowestKv } from '../viscosity/walther';
 import { meanDiameterMm, requiredViscosity } from './required-viscosity';
@@ -30,10 +33,11 @@ type Candidate = z.infer<typeof candidate>;
  */
 export const bearingSelectGrade = defineMethod({
   id: 'bearing.select-grade',
-  version: 1,
+  version: 2,
   title: 'Oil grade for a rolling bearing',
   summary: 'The thinnest ISO VG grade that carries the bearing at its temperature.',
-  source: 'ISO 281:2007, 9.3.3.3 (ν1, κ); ISO 3448:1992; ASTM D341-20; ASTM D2270-10(2016)',
+  source:
+    'ISO 281:2007, 9.3.3.3 (ν1, κ); ISO 3448:1992; ASTM D341-20; ASTM D2270-10(2016); start limits by supply: convention',
   input: z
     .strictObject({
       boreMm,
@@ -42,14 +46,42 @@ export const bearingSelectGrade = defineMethod({
       widthMm: widthMm.optional(),
       speedRpm,
       temperatureC: oilTemperatureC,
-      viscosityIndex: viscosityIndexField.default(95),
+      viscosityIndex: viscosityIndexField.optional(),
+      /** A product whose viscosity index is followed, in place of an index. */
+      kv40: kinematicViscosity('A product at 40 °C').optional(),
+      kv100: kinematicViscosity('The same product at 100 °C').optional(),
       targetKappa: quantity('Wanted κ', '', { min: 0.1, max: 10 }).default(2),
       lowestStartC: quantity('Coldest start', '°C', { min: -60, max: 100 }).optional(),
+      supply: z.enum(supplies).optional().meta({ title: 'How the oil gets there' }),
     })
-    .superRefine(diameterRule.check),
-  output: candidate.extend({ alternatives: z.array(candidate).meta({ title: 'One grade thinner and one thicker' }) }),
-  rules: [diameterRule.text],
-  compute({ boreMm, outsideDiameterMm, speedRpm, temperatureC, viscosityIndex, targetKappa, lowestStartC }) {
+    .superRefine(diameterRule.check)
+    .superRefine((value, context) => {
+      const half = (value.kv40 === undefined) !== (value.kv100 === undefined);
+      if (half)
+        context.addIssue({
+          code: 'custom',
+          path: [value.kv40 === undefined ? 'kv40' : 'kv100'],
+          message: 'a product is told by both of its viscosities, at 40 and at 100 °C.',
+        });
+      else if (value.kv40 !== undefined && value.viscosityIndex !== undefined)
+        context.addIssue({
+          code: 'custom',
+          path: ['viscosityIndex'],
+          message: 'follows from kv40 and kv100. Leave it out.',
+        });
+    }),
+  output: candidate.extend({
+    start: z
+      .object({ kv: quantity('Viscosity', 'mm²/s', { above: 0 }), ok: z.boolean().meta({ title: 'In order' }) })
+      .optional()
+      .meta({ title: 'At the coldest start' }),
+    alternatives: z.array(candidate).meta({ title: 'One grade thinner and one thicker' }),
+  }),
+  rules: [diameterRule.text, 'kv40 and kv100 are given together, kv100 below kv40, and then viscosityIndex is not.'],
+  compute({ boreMm, outsideDiameterMm, speedRpm, temperatureC, targetKappa, lowestStartC, supply = 'splash', ...oil }) {
+    const index = indexOf(oil);
+    if (!index.ok) return index;
+    const { viscosityIndex } = index;
     const dm = meanDiameterMm(boreMm, outsideDiameterMm);
     const nu1 = requiredViscosity(dm, speedRpm);
     const candidates = isoGrades.flatMap(({ isoVg, mid }): Candidate[] => {
@@ -67,8 +99,8 @@ export const bearingSelectGrade = defineMethod({
         },
       ];
     });
-    const index = candidates.findIndex(({ kappa }) => kappa >= targetKappa);
-    const chosen = candidates[index];
+    const place = candidates.findIndex(({ kappa }) => kappa >= targetKappa);
+    const chosen = candidates[place];
     if (!chosen) {
       const reason =
         candidates.length === 0
@@ -78,11 +110,7 @@ export const bearingSelectGrade = defineMethod({
     }
     const notices: Notice[] = [...extrapolationNotice(temperatureC)];
     if (lowestStartC !== undefined) notices.push(...extrapolationNotice(lowestStartC));
-    if (lowestStartC !== undefined && chosen.kvAtStart === undefined)
-      notices.push({
-        level: 'caution',
-        text: `At ${shown(lowestStartC)} °C VG ${chosen.isoVg} is thicker than any scale: warm it before the start or choose a higher viscosity index.`,
-      });
+    const start = lowestStartC === undefined ? undefined : coldStart(chosen, lowestStartC, supply, notices);
     if (chosen.kappa > 4)
       notices.push({
         level: 'info',
@@ -96,7 +124,8 @@ export const bearingSelectGrade = defineMethod({
     return answer(
       {
         ...chosen,
-        alternatives: [candidates[index - 1], candidates[index + 1]].filter((other) => other !== undefined),
+        ...(start && { start }),
+        alternatives: [candidates[place - 1], candidates[place + 1]].filter((other) => other !== undefined),
       },
       [
         {
@@ -126,6 +155,16 @@ export const bearingSelectGrade = defineMethod({
           value: chosen.kvAtTemperature,
           unit: 'mm²/s',
         },
+        ...(start
+          ? [
+              {
+                label: `The same at ${shown(lowestStartC!)} °C`,
+                expression: `at most ${startLimits[supply]} for ${supply}`,
+                value: start.kv,
+                unit: 'mm²/s',
+              },
+            ]
+          : []),
         {
           label: 'Its κ',
           expression: `${shown(chosen.kvAtTemperature)} / ${shown(nu1)}`,
@@ -137,3 +176,42 @@ export const bearingSelectGrade = defineMethod({
     );
   },
 });
+
+/** The viscosity index that grades are followed with: said, of a product, or a usual one. */
+function indexOf({
+  viscosityIndex,
+  kv40,
+  kv100,
+}: {
+  viscosityIndex?: number | undefined;
+  kv40?: number | undefined;
+  kv100?: number | undefined;
+}): { ok: true; viscosityIndex: number } | ReturnType<typeof refuse> {
+  if (kv40 === undefined || kv100 === undefined) return { ok: true, viscosityIndex: viscosityIndex ?? assumedIndex };
+  if (kv100 >= kv40)
+    return refuse('The viscosity at 100 °C must be lower than the one at 40 °C. Were the two swapped?', 'kv100');
+  const own = kv100 < lowestKv100ForIndex ? undefined : viscosityIndexOf(kv40, kv100);
+  return own !== undefined && own >= lowestIndex && own <= highestIndex
+    ? { ok: true, viscosityIndex: own }
+    : refuse(
+        'These two viscosities have no viscosity index: it is defined from 2 mm²/s at 100 °C on, and no oil is so steep. Check both.',
+        'kv100',
+        'kv40',
+      );
+}
+
+/** Whether the supply still moves the oil at the coldest start; said where it does not. */
+function coldStart(
+  { isoVg, kvAtStart }: Candidate,
+  lowestStartC: number,
+  supply: Supply,
+  notices: Notice[],
+): { kv: number; ok: boolean } | undefined {
+  const ok = kvAtStart !== undefined && kvAtStart <= startLimits[supply];
+  if (!ok)
+    notices.push({
+      level: 'caution',
+      text: `At ${shown(lowestStartC)} °C VG ${isoVg} ${kvAtStart === undefined ? 'is thicker than any scale' : `has ${shown(kvAtStart)} mm²/s`}, too thick for ${supply} (${startLimits[supply]} at most): warm it before the start, or take a higher viscosity index.`,
+    });
+  return kvAtStart === undefined ? undefined : { kv: kvAtStart, ok };
+}

@@ -168,3 +168,114 @@ describe('metals and limits', () => {
     );
   });
 });
+
+const says = (change: object, text: string, level?: string) => {
+  const outcome = select(change);
+  return outcome.ok && outcome.notices.some((each) => each.text.includes(text) && (!level || each.level === level));
+};
+
+describe('a synthetic base is part of the answer', () => {
+  it.each([
+    [{ pitchLineVelocityMS: 3, ambientMinC: -35, ambientMaxC: -12 }, 'synthetic'],
+    [{ pitchLineVelocityMS: 20, ambientMinC: -25, ambientMaxC: -10 }, 'synthetic'],
+    [{ kind: 'worm', pitchLineVelocityMS: 1, ambientMinC: 20, ambientMaxC: 50 }, 'synthetic'],
+    [{ kind: 'worm', pitchLineVelocityMS: 3, ambientMinC: 36, ambientMaxC: 45 }, 'synthetic'],
+    [{ kind: 'worm', pitchLineVelocityMS: 3, ambientMinC: 15, ambientMaxC: 30 }, undefined],
+    [{ pitchLineVelocityMS: 3 }, undefined],
+  ])('%j: %s', (change, base) => {
+    expect(result(change).baseRequired).toBe(base);
+  });
+
+  it('is asked of the product, and its index checks the start', () => {
+    const cold = { pitchLineVelocityMS: 3, ambientMinC: -30, ambientMaxC: -12 };
+    expect(says({ ...cold, base: 'mineral' }, 'synthetic', 'stop')).toBe(true);
+    expect(says({ ...cold, base: 'unknown' }, 'not known', 'stop')).toBe(true);
+    expect(says({ ...cold, base: 'pao' }, 'asks for a synthetic')).toBe(false);
+    expect(says({ ...cold, base: 'pao', viscosityIndex: 100 }, 'at least 140', 'caution')).toBe(true);
+    expect(result(cold).start!.kv).toBeLessThan(result({ ...cold, viscosityIndex: 95 }).start!.kv);
+  });
+
+  it('says for the cold season that the colder answer is synthetic', () => {
+    expect(says({ pitchLineVelocityMS: 3, ambientMinC: -20, ambientMaxC: 5 }, 'In the cold season', 'caution')).toBe(
+      true,
+    );
+  });
+});
+
+describe('a hot sump', () => {
+  it.each([
+    [{ sumpTemperatureC: 90 }, undefined],
+    [{ sumpTemperatureC: 91 }, 'caution'],
+    [{ sumpTemperatureC: 96 }, 'stop'],
+    [{ sumpTemperatureC: 100, base: 'unknown' }, 'stop'],
+    [{ sumpTemperatureC: 100, base: 'vegetable' }, 'stop'],
+    [{ sumpTemperatureC: 100, base: 'pag' }, undefined],
+    [{ sumpTemperatureC: 111, base: 'pao' }, 'stop'],
+  ])('%j: %s', (change, level) => {
+    const outcome = select({ pitchLineVelocityMS: 3, ...change });
+    const said = outcome.ok ? outcome.notices.find(({ text }) => text.startsWith('Sump at')) : undefined;
+    expect(said?.level).toBe(level);
+  });
+});
+
+describe('a rare peak', () => {
+  it.each([
+    [{ ambientMaxC: 38 }, 680],
+    [{ ambientMaxC: 38, peakDaysShare: 0.05 }, 320],
+    [{ ambientMaxC: 40, peakDaysShare: 0.09 }, 320],
+    [{ ambientMaxC: 41, peakDaysShare: 0.05 }, 680],
+    [{ ambientMaxC: 38, peakDaysShare: 0.1 }, 680],
+    [{ ambientMaxC: 13, ambientMinC: 0, peakDaysShare: 0.02 }, 150],
+  ])('%j: VG %i', (change, isoVg) => {
+    expect(result({ pitchLineVelocityMS: 3, ...change }).isoVg).toBe(isoVg);
+    expect(says({ pitchLineVelocityMS: 3, ...change }, 'does not move the column')).toBe(isoVg !== 680);
+  });
+});
+
+describe('schools that disagree', () => {
+  it.each([
+    [{ pitchLineVelocityMS: 0.3, reductions: 1, centreDistanceMm: 150 }, 'by size', 'by film'],
+    [{ pitchLineVelocityMS: 30, reductions: 3, centreDistanceMm: 600 }, 'by pitch-line velocity', 'by size'],
+    [
+      { pitchLineVelocityMS: 18, kind: 'bevel', centreDistanceMm: 400, ambientMinC: 36, ambientMaxC: 45 },
+      'by film',
+      undefined,
+    ],
+  ])('%j', (change, thinnest, thickest) => {
+    const { disagreement } = result(change);
+    expect(disagreement!.grades).toBeGreaterThan(2);
+    expect(disagreement!.thinnest.school).toBe(thinnest);
+    if (thickest) expect(disagreement!.thickest.school).toBe(thickest);
+    expect(says(change, 'disagree', 'caution')).toBe(true);
+  });
+
+  it('are not named within two grades', () => {
+    expect(result({ pitchLineVelocityMS: 4, reductions: 1, centreDistanceMm: 300 }).disagreement).toBeUndefined();
+    expect(result({ pitchLineVelocityMS: 2.5, reductions: 2, centreDistanceMm: 250 }).disagreement).toBeUndefined();
+  });
+});
+
+describe('a refusal points at what is missing or wrong', () => {
+  it.each([
+    [{ centreDistanceMm: 250 }, ['reductions']],
+    [{ kind: 'worm', centreDistanceMm: 200 }, ['wormSpeedRpm']],
+    [{ kind: 'worm', centreDistanceMm: 500, wheelMaterial: 'bronze' }, ['wormSpeedRpm']],
+    [{ kind: 'planetary' }, ['pitchLineVelocityMS', 'centreDistanceMm']],
+    [{ kind: 'gearmotor', ambientMaxC: 60 }, ['ambientMaxC', 'ambientMinC']],
+    [{ pitchLineVelocityMS: 4, kv100: 330 }, ['kv100']],
+  ])('%j: %j', (change, fields) => {
+    expect(select(change)).toMatchObject({ ok: false, fields });
+  });
+
+  it('takes the product’s own line, told once', () => {
+    const line = (change: object) => result({ pitchLineVelocityMS: 4, ambientMinC: 0, ...change }).start!.kv;
+    expect(line({ kv100: 35 })).toBeLessThan(line({}));
+    expect(gearSelectGrade.input.safeParse({ ...base, kv100: 24, viscosityIndex: 95 }).error?.issues[0]?.path).toEqual([
+      'kv100',
+    ]);
+  });
+
+  it('names turbine oil first for high-speed gears', () => {
+    expect(says({ kind: 'high-speed' }, 'turbine oil')).toBe(true);
+  });
+});

@@ -1,10 +1,13 @@
 import { z } from 'zod';
 import { quantity, viscosityIndexField } from '../fields/fields';
 import { type Notice, type WorkingStep, answer, defineMethod, refuse, shown } from '../method';
-import { lineByIndex } from '../viscosity/carry';
+import { type BaseOrUnknown, basesOrUnknown } from '../compat/vocabulary';
+import { assumedIndex, lineByIndex } from '../viscosity/carry';
 import { isoGrades, nearestGradeIndex } from '../viscosity/iso-3448';
+import { startLimits, supplies } from '../viscosity/start-limits';
 import { agmaGrades } from '../viscosity/old-scales';
-import { highestKv, kvAt } from '../viscosity/walther';
+import { type WaltherLine, highestKv, kvAt, waltherLine } from '../viscosity/walther';
+import { heatOfSump, isSyntheticBase } from './sump-heat';
 import {
   type AgmaRange,
   bySize as sizeTables,
@@ -17,14 +20,17 @@ import {
 
 export const gearKinds = ['parallel', 'bevel', 'hypoid', 'planetary', 'gearmotor', 'high-speed', 'worm'] as const;
 export const wheelMaterials = ['steel', 'cast-iron', 'bronze', 'polymer'] as const;
-export const supplies = ['splash', 'ring', 'pumped', 'hydraulic'] as const;
-
-/** Thickest oil in mm²/s that each kind of supply still moves at the start. */
-export const startLimits = { splash: 20_000, ring: 5000, pumped: 2000, hydraulic: 1000 } as const;
 const thinnestHot = 10;
 /** A compounded oil above this sump temperature loses its fat (°C). */
 const compoundedUpperC = 80;
 const pourMarginK = 5;
+/** An index of a synthetic oil where only the table says that it is one. */
+const syntheticIndex = 140;
+/** A warm peak by so much (K) over a column, on fewer than this share of the days, does not move the column. */
+const peakOverK = 5;
+const peakDays = 0.1;
+/** Schools further apart than so many grades are named as disagreeing. */
+const gradesApart = 2;
 
 const isoVgField = z.number().meta({ title: 'Grade', unit: 'ISO VG' });
 const agmaText = (title: string) => z.string().meta({ title });
@@ -55,7 +61,13 @@ const input = z
     supply: z.enum(supplies).optional().meta({ title: 'How the oil gets there' }),
     wheelMaterial: z.enum(wheelMaterials).meta({ title: 'Wheel material' }),
     shock: z.boolean().meta({ title: 'Shock loads' }),
-    viscosityIndex: viscosityIndexField.default(95),
+    viscosityIndex: viscosityIndexField.optional(),
+    kv100: quantity('The product at 100 °C', 'mm²/s', { above: 0, max: 10_000 }).optional(),
+    base: z
+      .enum(Object.keys(basesOrUnknown) as [BaseOrUnknown, ...BaseOrUnknown[]])
+      .optional()
+      .meta({ title: 'Base oil' }),
+    peakDaysShare: quantity('Share of days as warm as ambientMaxC', '', { min: 0, max: 1 }).optional(),
     pourPointC: quantity('Pour point of the oil', '°C', { min: -80, max: 40 }).optional(),
   })
   .superRefine((value, context) => {
@@ -64,6 +76,12 @@ const input = z
         code: 'custom',
         path: ['ambientMinC'],
         message: 'must not be warmer than the warmest ambient. Were the two swapped?',
+      });
+    if (value.viscosityIndex !== undefined && value.kv100 !== undefined)
+      context.addIssue({
+        code: 'custom',
+        path: ['kv100'],
+        message: 'give either the viscosity index of the product or its viscosity at 100 °C, and not both.',
       });
   });
 type Input = z.output<typeof input>;
@@ -74,7 +92,7 @@ type Input = z.output<typeof input>;
  */
 export const gearSelectGrade = defineMethod({
   id: 'gear.select-grade',
-  version: 1,
+  version: 2,
   title: 'Oil grade of a gear unit',
   summary:
     'Which viscosity a gear case or worm unit wants, by speed, by size and by film, with what its metals forbid.',
@@ -98,6 +116,16 @@ export const gearSelectGrade = defineMethod({
       .optional()
       .meta({ title: 'By pitch-line velocity' }),
     isoVg: isoVgField,
+    baseRequired: z.enum(['synthetic']).optional().meta({ title: 'Base that the table asks for' }),
+    disagreement: z
+      .object({
+        thinnest: z.object({ school: z.string(), isoVg: isoVgField }).meta({ title: 'Thinnest' }),
+        thickest: z.object({ school: z.string(), isoVg: isoVgField }).meta({ title: 'Thickest' }),
+        grades: z.number().int().meta({ title: 'Grades apart' }),
+        why: z.string().meta({ title: 'Because' }),
+      })
+      .optional()
+      .meta({ title: 'Where schools disagree by more than two grades' }),
     why: z.string().meta({ title: 'Because' }),
     ep: z.enum(['required', 'allowed', 'forbidden']).meta({ title: 'Extreme-pressure additives' }),
     start: checked('At the coldest start'),
@@ -106,6 +134,7 @@ export const gearSelectGrade = defineMethod({
   rules: [
     'ambientMinC is at most ambientMaxC.',
     'At least one of pitchLineVelocityMS and centreDistanceMm is given (kinds gearmotor and high-speed need neither).',
+    'At most one of viscosityIndex and kv100 is given; kv100 is below the proposed grade at 40 °C.',
     'kind parallel by size also needs reductions; kind worm over 150 mm by size also needs wormSpeedRpm.',
     'Hypoid gears follow their manufacturer alone: the tables refuse them.',
   ],
@@ -117,23 +146,36 @@ export const gearSelectGrade = defineMethod({
       );
     const working: WorkingStep[] = [];
     const notices: Notice[] = [];
+    const missing: string[] = [];
     const film = filmSchool(value, working);
-    const size = sizeSchool(value, working, notices);
+    const size = sizeSchool(value, working, notices, missing);
     const velocity = velocitySchool(value, working, notices);
     const isoVg = velocity?.isoVg ?? size?.isoVg ?? film?.isoVg;
-    if (isoVg === undefined) return noSchool(notices);
-    if (velocity?.coldSeason || size?.coldSeason) notices.push(overSeasons(value));
+    if (isoVg === undefined) return noSchool(notices, missing);
+    const synthetic = (velocity?.agma ?? size?.agma.max ?? '').endsWith('S');
+    const line = productLine(value, isoVg, synthetic);
+    if (line === 'not below')
+      return refuse(
+        `The product has ${shown(value.kv100!)} mm²/s at 100 °C, not less than VG ${isoVg} has at 40 °C. Check the number.`,
+        'kv100',
+      );
+    if (velocity?.coldSeason || size?.coldSeason) notices.push(overSeasons(value, velocity?.coldSeason?.agma));
+    const disagreement = disagreementOf({ film, size, velocity });
+    if (disagreement) notices.push({ level: 'caution', text: disagreement.why });
     const ep = epRule(value, notices);
     compoundedNotices(value, [velocity?.agma, size?.agma.max], notices);
+    baseNotices(value, synthetic, notices);
     return answer(
       {
         ...(film && { film }),
         ...(size && { bySize: size }),
         ...(velocity && { byVelocity: velocity }),
         isoVg,
+        ...(synthetic && { baseRequired: 'synthetic' as const }),
+        ...(disagreement && { disagreement }),
         why: chosenBy(velocity, size),
         ep,
-        ...checks(value, isoVg, working, notices),
+        ...checks(value, isoVg, line, working, notices),
       },
       working,
       notices,
@@ -141,7 +183,8 @@ export const gearSelectGrade = defineMethod({
   },
 });
 
-function noSchool(notices: readonly Notice[]) {
+function noSchool(notices: readonly Notice[], missing: readonly string[]) {
+  if (missing.length > 0) return refuse(notices.map(({ text }) => text).join(' '), ...missing);
   return notices.length > 0
     ? refuse(
         `No school reaches this ambient: ${notices.map(({ text }) => text).join(' ')}`,
@@ -155,9 +198,9 @@ function noSchool(notices: readonly Notice[]) {
       );
 }
 
-const overSeasons = ({ ambientMinC, ambientMaxC }: Input): Notice => ({
+const overSeasons = ({ ambientMinC, ambientMaxC }: Input, coldAgma: string | undefined): Notice => ({
   level: 'caution',
-  text: `The ambient runs from ${shown(ambientMinC)} to ${shown(ambientMaxC)} °C, over more than one column: the grade proposed is for the warm season, the colder one stands beside it. Change the oil with the season, or take a synthetic oil of higher viscosity index that covers both.`,
+  text: `${coldAgma?.endsWith('S') ? 'In the cold season the table asks for a synthetic oil. ' : ''}The ambient runs from ${shown(ambientMinC)} to ${shown(ambientMaxC)} °C, over more than one column: the grade proposed is for the warm season, the colder one stands beside it. Change the oil with the season, or take a synthetic oil of higher viscosity index that covers both.`,
 });
 
 function chosenBy(velocity: ReturnType<typeof velocitySchool>, size: ReturnType<typeof sizeSchool>): string {
@@ -165,6 +208,78 @@ function chosenBy(velocity: ReturnType<typeof velocitySchool>, size: ReturnType<
   if (!size) return 'by film alone: ν40 = 7000/√V';
   const { min, max } = size.agma;
   return `by size, the thicker of AGMA ${min}${min === max ? '' : ` and ${max}`}`;
+}
+
+type Schools = {
+  film: ReturnType<typeof filmSchool>;
+  size: ReturnType<typeof sizeSchool>;
+  velocity: ReturnType<typeof velocitySchool>;
+};
+
+/** Which schools are further apart than two grades, and why they may be; undefined where they agree well enough. */
+function disagreementOf({ film, size, velocity }: Schools) {
+  const said = [
+    ...(film ? [{ school: 'by film', isoVg: film.isoVg }] : []),
+    ...(size ? [{ school: 'by size', isoVg: size.isoVg }] : []),
+    ...(velocity ? [{ school: 'by pitch-line velocity', isoVg: velocity.isoVg }] : []),
+  ].sort((a, b) => a.isoVg - b.isoVg);
+  const [thinnest, thickest] = [said[0], said.at(-1)];
+  if (!thinnest || !thickest) return undefined;
+  const place = (isoVg: number) => isoGrades.findIndex((grade) => grade.isoVg === isoVg);
+  const grades = place(thickest.isoVg) - place(thinnest.isoVg);
+  if (grades <= gradesApart) return undefined;
+  return {
+    thinnest,
+    thickest,
+    grades,
+    why: `The schools disagree by ${grades} grades: VG ${thinnest.isoVg} ${thinnest.school}, VG ${thickest.isoVg} ${thickest.school}. ${[thinnest, thickest].map(({ school }) => blindTo[school]).join(' ')} Ask the maker of the gear, or measure the sump’s temperature and judge by that.`,
+  };
+}
+
+/** What each school does not look at, which is where it goes wrong. */
+const blindTo: Readonly<Record<string, string>> = {
+  'by film': 'Film looks at speed alone: neither load nor ambient move it, and it runs thick for slow gears.',
+  'by size': 'Size does not look at speed: it runs thick for fast gears and thin for slow ones.',
+  'by pitch-line velocity':
+    'Pitch-line velocity looks at the last stage and the ambient, not at size or faster stages.',
+};
+
+/** The oil that the checks follow: the product’s own line where it is told, else a usual oil of the grade. */
+function productLine(
+  { viscosityIndex, kv100 }: Input,
+  isoVg: number,
+  synthetic: boolean,
+): { line: WaltherLine | undefined; words: string } | 'not below' {
+  const mid = isoGrades.find((grade) => grade.isoVg === isoVg)!.mid;
+  if (kv100 !== undefined)
+    return kv100 >= mid
+      ? 'not below'
+      : {
+          line: waltherLine({ temperatureC: 40, kv: mid }, { temperatureC: 100, kv: kv100 }),
+          words: `${shown(kv100)} mm²/s at 100 °C`,
+        };
+  const index = viscosityIndex ?? (synthetic ? syntheticIndex : assumedIndex);
+  return { line: lineByIndex(mid, index), words: `VI ${shown(index)}` };
+}
+
+/** What the base oil stands and what the table asks of it. */
+function baseNotices({ base, sumpTemperatureC, viscosityIndex }: Input, required: boolean, notices: Notice[]) {
+  const isSynthetic = base !== undefined && isSyntheticBase(base);
+  if (required && base !== undefined && !isSynthetic)
+    notices.push({
+      level: 'stop',
+      text: `The table asks for a synthetic oil here; this one is ${base === 'unknown' ? 'of a base that is not known' : basesOrUnknown[base]}.`,
+    });
+  if (required && base === undefined)
+    notices.push({ level: 'info', text: 'The S of the number asks for a synthetic oil: it is part of the answer.' });
+  if (required && viscosityIndex !== undefined && viscosityIndex < syntheticIndex)
+    notices.push({
+      level: 'caution',
+      text: `A synthetic oil for this column has a viscosity index of at least ${syntheticIndex}; this one has ${shown(viscosityIndex)}.`,
+    });
+  if (sumpTemperatureC === undefined) return;
+  const heat = heatOfSump(isSynthetic || (required && base === undefined), sumpTemperatureC);
+  if (heat) notices.push(heat);
 }
 
 const isoOfAgma = (number: string): number => agmaGrades[number.replace(/[CS]$/, '')]!;
@@ -189,12 +304,20 @@ function filmSchool(
 
 /** Columns of the warm and the cold end of the ambient; undefined where the table ends. */
 function columnsFor(
-  { ambientMinC, ambientMaxC }: Input,
+  { ambientMinC, ambientMaxC, peakDaysShare }: Input,
   columns: readonly { from: number; to: number }[],
   table: string,
   notices: Notice[],
 ): { warm: number; cold: number } | undefined {
-  const warm = columns.findIndex(({ to }) => ambientMaxC <= to);
+  const inside = columns.findIndex(({ to }) => ambientMaxC <= to);
+  const isRare = peakDaysShare !== undefined && peakDaysShare < peakDays;
+  const under = columns.findIndex(({ to }) => ambientMaxC > to && ambientMaxC <= to + peakOverK);
+  const warm = isRare && under >= 0 && ambientMinC <= columns[under]!.to ? under : inside;
+  if (warm === under && warm >= 0)
+    notices.push({
+      level: 'info',
+      text: `${shown(ambientMaxC)} °C is at most ${peakOverK} K over the column up to ${columns[under]!.to} °C, ${table}, and only on ${shown(100 * peakDaysShare!)} % of the days: it does not move the column.`,
+    });
   if (warm < 0 || ambientMaxC < columns[0]!.from) {
     notices.push({
       level: 'caution',
@@ -211,7 +334,7 @@ function columnsFor(
   return { warm, cold: Math.min(warm, cold < 0 ? warm : cold) };
 }
 
-function sizeSchool(value: Input, working: WorkingStep[], notices: Notice[]) {
+function sizeSchool(value: Input, working: WorkingStep[], notices: Notice[], missing: string[]) {
   const { kind, centreDistanceMm, reductions, wormSpeedRpm } = value;
   const needsSize = kind !== 'gearmotor' && kind !== 'high-speed';
   if (needsSize && centreDistanceMm === undefined) return undefined;
@@ -223,6 +346,7 @@ function sizeSchool(value: Input, working: WorkingStep[], notices: Notice[]) {
         level: 'info',
         text: `By size a worm of ${shown(centreDistanceMm!)} mm goes by the worm’s speed (${limit} rpm); it is not given.`,
       });
+      missing.push('wormSpeedRpm');
       return undefined;
     }
     const warm = wormSpeedRpm === undefined || wormSpeedRpm <= limit ? '8C' : '7C';
@@ -236,6 +360,7 @@ function sizeSchool(value: Input, working: WorkingStep[], notices: Notice[]) {
         level: 'info',
         text: 'By size, parallel gears also go by the number of reductions; it is not given.',
       });
+      missing.push('reductions');
       return undefined;
     }
     const row = sizeTables[(kind === 'parallel' ? `parallel-${reductions}` : kind) as keyof typeof sizeTables].find(
@@ -288,6 +413,11 @@ function epRule({ wheelMaterial, kind, shock }: Input, notices: Notice[]): 'requ
     });
     return 'forbidden';
   }
+  if (kind === 'high-speed')
+    notices.push({
+      level: 'info',
+      text: 'High-speed gears: a turbine oil or another rust- and oxidation-inhibited oil first; EP only where their maker wants it.',
+    });
   if (wheelMaterial === 'polymer') return 'allowed';
   if (!shock) return 'allowed';
   notices.push({
@@ -309,19 +439,18 @@ function compoundedNotices({ sumpTemperatureC }: Input, numbers: (string | undef
     });
 }
 
-/** How thick the proposed grade is at the coldest start and how thin when hot, as an oil of the given index. */
+/** How thick the proposed grade is at the coldest start and how thin when hot, along the line of the product. */
 function checks(
-  { ambientMinC, sumpTemperatureC, supply = 'splash', viscosityIndex, pourPointC }: Input,
+  { ambientMinC, sumpTemperatureC, supply = 'splash', pourPointC }: Input,
   isoVg: number,
+  { line, words }: { line: WaltherLine | undefined; words: string },
   working: WorkingStep[],
   notices: Notice[],
 ) {
-  const mid = isoGrades.find((grade) => grade.isoVg === isoVg)!.mid;
-  const line = lineByIndex(mid, viscosityIndex);
   if (line === undefined) {
     notices.push({
       level: 'caution',
-      text: `No VG ${isoVg} oil has a viscosity index of ${shown(viscosityIndex)}; cold start and hot film are not checked.`,
+      text: `There is no VG ${isoVg} oil of ${words}; cold start and hot film are not checked.`,
     });
     return {};
   }
@@ -330,7 +459,7 @@ function checks(
   const start = startKv <= highestKv ? { kv: startKv, ok: startKv <= startLimits[supply] && !nearPour } : undefined;
   if (start)
     working.push({
-      label: `VG ${isoVg} (VI ${shown(viscosityIndex)}) at ${shown(ambientMinC)} °C`,
+      label: `VG ${isoVg} (${words}) at ${shown(ambientMinC)} °C`,
       expression: `at most ${startLimits[supply]} for ${supply}`,
       value: startKv,
       unit: 'mm²/s',
