@@ -225,6 +225,30 @@ function machineToolGearbox({ clutches }: Details): Asked {
   };
 }
 
+/** What extreme-pressure additives a gear asks for where no table reaches it. */
+function epWithoutTable(kind: string, wheelMaterial: string, shock: boolean): Requirement['ep'] {
+  if (kind === 'hypoid') return 'required';
+  if (wheelMaterial === 'bronze') return 'forbidden';
+  return shock ? 'required' : 'allowed';
+}
+
+/** Kinds of oil for a gear by what it asks of extreme-pressure additives, best first. */
+const gearTypes: Readonly<Record<Requirement['ep'] | 'high-speed', Pick<Requirement, 'families' | 'typeWhy'>>> = {
+  'high-speed': {
+    families: ['turbine', 'circulating', 'gear', 'gear-ep'],
+    typeWhy: 'High-speed gear: turbine oil or another rust- and oxidation-inhibited oil first.',
+  },
+  forbidden: {
+    families: ['gear-compounded', 'gear', 'gear-ep'],
+    typeWhy: 'Bronze wheel: compounded oil, polyglycol, or an EP oil declared safe for yellow metals.',
+  },
+  required: { families: ['gear-ep'], typeWhy: 'Steel under shock or hypoid: extreme-pressure gear oil.' },
+  allowed: {
+    families: ['gear-ep', 'gear', 'circulating', 'gear-compounded'],
+    typeWhy: 'Gear oil, with EP or without.',
+  },
+};
+
 function gears(details: Details, { minC, maxC }: Ambient, kind: string, wheelMaterial: string): Asked {
   const sumpTemperatureC = num(details.temperatureC);
   const supply = (details.supply as keyof typeof startLimits | undefined) ?? 'splash';
@@ -241,30 +265,8 @@ function gears(details: Details, { minC, maxC }: Ambient, kind: string, wheelMat
     reductions: kind === 'parallel' ? num(details.reductions) : undefined,
     wormSpeedRpm: kind === 'worm' ? num(details.wormSpeedRpm) : undefined,
   });
-  const bronze = wheelMaterial === 'bronze';
-  const ep = run.ok
-    ? run.result.ep
-    : kind === 'hypoid'
-      ? 'required'
-      : bronze
-        ? 'forbidden'
-        : details.shock === 'yes'
-          ? 'required'
-          : 'allowed';
-  const families: Family[] =
-    kind === 'high-speed' && ep !== 'required'
-      ? ['turbine', 'circulating', 'gear', 'gear-ep']
-      : ep === 'forbidden'
-        ? ['gear-compounded', 'gear', 'gear-ep']
-        : ep === 'required'
-          ? ['gear-ep']
-          : ['gear-ep', 'gear', 'circulating', 'gear-compounded'];
-  const typeWhy =
-    ep === 'forbidden'
-      ? 'Bronze wheel: compounded oil, polyglycol, or an EP oil declared safe for yellow metals.'
-      : ep === 'required'
-        ? 'Steel under shock or hypoid: extreme-pressure gear oil.'
-        : 'Gear oil, with EP or without.';
+  const ep = run.ok ? run.result.ep : epWithoutTable(kind, wheelMaterial, details.shock === 'yes');
+  const { families, typeWhy } = gearTypes[kind === 'high-speed' && ep !== 'required' ? 'high-speed' : ep];
   const schools: SchoolAnswer[] = [];
   if (run.ok) {
     const { film, bySize, byVelocity } = run.result;

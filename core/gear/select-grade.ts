@@ -147,9 +147,12 @@ export const gearSelectGrade = defineMethod({
     const working: WorkingStep[] = [];
     const notices: Notice[] = [];
     const missing: string[] = [];
-    const film = filmSchool(value, working);
-    const size = sizeSchool(value, working, notices, missing);
-    const velocity = velocitySchool(value, working, notices);
+    const schools: Schools = {
+      film: filmSchool(value, working),
+      size: sizeSchool(value, working, notices, missing),
+      velocity: velocitySchool(value, working, notices),
+    };
+    const { film, size, velocity } = schools;
     const isoVg = velocity?.isoVg ?? size?.isoVg ?? film?.isoVg;
     if (isoVg === undefined) return noSchool(notices, missing);
     const synthetic = (velocity?.agma ?? size?.agma.max ?? '').endsWith('S');
@@ -159,17 +162,13 @@ export const gearSelectGrade = defineMethod({
         `The product has ${shown(value.kv100!)} mm²/s at 100 °C, not less than VG ${isoVg} has at 40 °C. Check the number.`,
         'kv100',
       );
-    if (velocity?.coldSeason || size?.coldSeason) notices.push(overSeasons(value, velocity?.coldSeason?.agma));
-    const disagreement = disagreementOf({ film, size, velocity });
-    if (disagreement) notices.push({ level: 'caution', text: disagreement.why });
+    const disagreement = schoolNotices(value, schools, notices);
     const ep = epRule(value, notices);
     compoundedNotices(value, [velocity?.agma, size?.agma.max], notices);
     baseNotices(value, synthetic, notices);
     return answer(
       {
-        ...(film && { film }),
-        ...(size && { bySize: size }),
-        ...(velocity && { byVelocity: velocity }),
+        ...published(schools),
         isoVg,
         ...(synthetic && { baseRequired: 'synthetic' as const }),
         ...(disagreement && { disagreement }),
@@ -182,6 +181,21 @@ export const gearSelectGrade = defineMethod({
     );
   },
 });
+
+/** The answers of the schools that have one, under the names of the result. */
+const published = ({ film, size, velocity }: Schools) => ({
+  ...(film && { film }),
+  ...(size && { bySize: size }),
+  ...(velocity && { byVelocity: velocity }),
+});
+
+/** Says that the answer changes with the season, and where the schools disagree; answers the disagreement. */
+function schoolNotices(value: Input, { film, size, velocity }: Schools, notices: Notice[]) {
+  if (velocity?.coldSeason || size?.coldSeason) notices.push(overSeasons(value, velocity?.coldSeason?.agma));
+  const disagreement = disagreementOf({ film, size, velocity });
+  if (disagreement) notices.push({ level: 'caution', text: disagreement.why });
+  return disagreement;
+}
 
 function noSchool(notices: readonly Notice[], missing: readonly string[]) {
   if (missing.length > 0) return refuse(notices.map(({ text }) => text).join(' '), ...missing);

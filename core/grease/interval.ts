@@ -217,17 +217,17 @@ export const greaseInterval = defineMethod({
 
 /** The fields whose factors shorten an interval, the strongest first; the speed where none does. */
 function shortening(factors: Readonly<Record<string, number>>): string[] {
-  const fieldOf: Record<string, string> = {
-    temperature: 'temperatureC',
-    contamination: 'contamination',
-    moisture: 'moisture',
-    vibration: 'vibrationMmS',
-    position: 'position',
-  };
-  const fields = Object.entries(factors)
-    .filter(([name, value]) => value < 1 && name in fieldOf)
+  const fieldsOf: [field: string, factor: number | undefined][] = [
+    ['temperatureC', factors.temperature],
+    ['contamination', factors.contamination],
+    ['moisture', factors.moisture],
+    ['vibrationMmS', factors.vibration],
+    ['position', factors.position],
+  ];
+  const fields = fieldsOf
+    .filter((each): each is [string, number] => each[1] !== undefined && each[1] < 1)
     .sort(([, a], [, b]) => a - b)
-    .map(([name]) => fieldOf[name]!);
+    .map(([field]) => field);
   return fields.length > 0 ? fields : ['speedRpm', 'boreMm'];
 }
 

@@ -236,7 +236,7 @@ export async function insertComputedTask(
   const known = await db.Task.findOne({ where: { pointId: point.id, action: 'grease', retiredOn: null }, transaction });
   const minutes = await minutesOf(db, point, assignmentId, amount.value, rounding, transaction);
   const task = known
-    ? await known.update({ ...computed, minutes: Math.max(known.minutes ?? 0, minutes) }, { transaction })
+    ? await known.update({ ...computed, minutes: Math.max(known.minutes, minutes) }, { transaction })
     : await db.Task.create(
         {
           id: ulid(now.getTime()),
