@@ -46,6 +46,7 @@ export function amount(kind: AmountKind, value: number | null): string {
   if (kind === 'film') return 'a film';
   if (value === null) return 'amount not set';
   if (kind === 'purge') return `purge, at most ${measured(value)} g`;
+  if (kind === 'pieces') return counted(value, 'piece');
   return `${measured(value)} ${amountKinds[kind]}`;
 }
 

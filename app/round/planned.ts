@@ -48,7 +48,8 @@ export function doneEntry(
 ): { kind: 'grease' | 'oil-change' | 'top-up' | 'check'; body: Record<string, unknown> } {
   const lubricantId = stop.lubricant?.id;
   if (putsNothingIn(stop.action) || !lubricantId) return { kind: 'check', body: { result: 'in-order' } };
-  if (stop.action === 'grease')
+  // Cartridges are counted, whatever the task calls its action.
+  if (stop.action === 'grease' && stop.amountKind !== 'pieces')
     return {
       kind: 'grease',
       body: {

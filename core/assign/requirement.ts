@@ -559,7 +559,7 @@ function compressor(details: Details, { maxC }: Ambient): Asked {
 }
 
 /**
- * Kinds whose lubricant is counted in grams as a rule.
+ * Kinds whose lubricant is counted in grams or cartridges as a rule.
  * @example takesGrease('rolling-bearing') // true
  */
-export const takesGrease = (kind: PointKind): boolean => pointKinds[kind].amountKind === 'grams';
+export const takesGrease = (kind: PointKind): boolean => ['grams', 'pieces'].includes(pointKinds[kind].amountKind);

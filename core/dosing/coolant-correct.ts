@@ -2,6 +2,71 @@ import { z } from 'zod';
 import { quantity } from '../fields/fields';
 import { type Notice, type WorkingStep, answer, defineMethod, refuse, shown } from '../method';
 
+/** Concentrations (%) and shares of the wanted one outside which something is wrong. Convention of the trade. */
+const thin = { pct: 4, share: 0.6 };
+const rich = { pct: 12, share: 1.3 };
+/** A deficit over this share of the sump is not made good in one go. */
+const wholeDeficitShare = 0.02;
+
+/** What a reading itself says, before anything is added. */
+function readingNotices(readingPct: number, actual: number, targetPct: number): Notice[] {
+  if (readingPct === 0)
+    return [
+      {
+        level: 'stop',
+        text: 'A reading of 0: plain water, a split emulsion, or a refractometer that is not zeroed. Zero it with the plant’s water and read again; layers or a split mean clean out and fill anew, not correct.',
+      },
+    ];
+  if (actual < thin.pct || actual < thin.share * targetPct)
+    return [
+      {
+        level: 'caution',
+        text: 'So thin a coolant lets germs and rust grow: look for the cause, not only the number.',
+      },
+    ];
+  return actual > rich.pct || actual > rich.share * targetPct
+    ? [{ level: 'caution', text: 'So rich a coolant harms the skin and foams: find out who added concentrate.' }]
+    : [];
+}
+
+/** Whether what is added runs over, and how much to draw off first so that it does not. */
+function overflowNotices({
+  tankL,
+  actual,
+  targetPct,
+  capacityL,
+  addedL,
+  isGiven = false,
+}: {
+  tankL: number;
+  actual: number;
+  targetPct: number;
+  capacityL: number | undefined;
+  addedL: number;
+  /** The amount added is given; otherwise it follows from what stays. */
+  isGiven?: boolean;
+}): Notice[] {
+  if (capacityL === undefined)
+    return addedL > tankL
+      ? [
+          {
+            level: 'caution',
+            text: 'More than the sump holds now is to be added: draw some off first, or it runs over.',
+          },
+        ]
+      : [];
+  if (tankL + addedL <= capacityL) return [];
+  // What stays is brought to the wanted concentration by what fills the sump up: with concentrate, or with water.
+  const bySelf = actual < targetPct ? (100 - targetPct) / (100 - actual) : targetPct / actual;
+  const stays = isGiven ? capacityL - addedL : capacityL * bySelf;
+  return [
+    {
+      level: 'stop',
+      text: `${shown(tankL + addedL)} L do not go into ${shown(capacityL)} L: it runs over. Draw ${shown(tankL - stays)} L off first, then reckon again with what is left.`,
+    },
+  ];
+}
+
 /**
  * What brings a coolant sump back to its concentration. Without `topUpL` only what is lacking is added: concentrate
  * into a thin sump, water into a rich one. With it, so many litres go in and their mix is found.
@@ -9,7 +74,7 @@ import { type Notice, type WorkingStep, answer, defineMethod, refuse, shown } fr
  */
 export const coolantCorrect = defineMethod({
   id: 'coolant.correct',
-  version: 1,
+  version: 2,
   title: 'Coolant correction',
   summary: 'Concentrate and water that bring a sump back to its percentage.',
   source: 'Mixing balance; refractometer reading × the fluid’s factor',
@@ -18,6 +83,7 @@ export const coolantCorrect = defineMethod({
     readingPct: quantity('Refractometer reading', '%', { min: 0, max: 100 }),
     factor: quantity('Refractometer factor', '', { min: 0.1, max: 10 }).default(1),
     targetPct: quantity('Wanted', '%', { above: 0, max: 50 }),
+    capacityL: quantity('The sump holds', 'L', { above: 0, max: 1e6 }).optional(),
     topUpL: quantity('To be topped up', 'L', { above: 0, max: 1e6 }).optional(),
   }),
   output: z.object({
@@ -25,14 +91,24 @@ export const coolantCorrect = defineMethod({
     waterL: quantity('Water', 'L', { min: 0 }),
     topUpMixPct: quantity('Mix of the top-up', '%', { min: 0, max: 100 }).optional(),
   }),
-  rules: ['readingPct × factor is at most 100 %.', 'The target can be reached by the amount to be topped up.'],
-  compute({ tankL, readingPct, factor, targetPct, topUpL }) {
+  rules: [
+    'tankL is at most capacityL.',
+    'readingPct × factor is at most 100 %.',
+    'The target can be reached by the amount to be topped up.',
+  ],
+  compute({ tankL, readingPct, factor, targetPct, capacityL, topUpL }) {
     const actual = readingPct * factor;
     if (actual > 100)
       return refuse(
         `${shown(readingPct)} × ${shown(factor)} is ${shown(actual)} %, more than pure concentrate. Check the reading and the factor.`,
         'readingPct',
         'factor',
+      );
+    if (capacityL !== undefined && tankL > capacityL)
+      return refuse(
+        `${shown(tankL)} L are more than the sump holds (${shown(capacityL)} L). Check both.`,
+        'tankL',
+        'capacityL',
       );
     const working: WorkingStep[] = [
       { label: 'Concentration now', expression: `${shown(readingPct)}·${shown(factor)}`, value: actual, unit: '%' },
@@ -42,14 +118,16 @@ export const coolantCorrect = defineMethod({
         level: 'info',
         text: 'Stir concentrate into water, never water into concentrate; add it slowly while the pump runs, and read again after ten minutes.',
       },
+      ...readingNotices(readingPct, actual, targetPct),
     ];
     if (topUpL === undefined) {
       const concentrateL = actual < targetPct ? (tankL * (targetPct - actual)) / (100 - targetPct) : 0;
       const waterL = actual > targetPct ? tankL * (actual / targetPct - 1) : 0;
-      if (waterL > tankL)
+      notices.push(...overflowNotices({ tankL, actual, targetPct, capacityL, addedL: concentrateL + waterL }));
+      if (concentrateL > wholeDeficitShare * tankL)
         notices.push({
           level: 'caution',
-          text: 'More water than the sump holds now: draw some off first, or it runs over.',
+          text: `${shown(concentrateL)} L of concentrate are more than ${100 * wholeDeficitShare} % of what is in there: not in one go. Stir half of it in as premix, read, then the rest.`,
         });
       working.push(
         {
@@ -82,6 +160,7 @@ export const coolantCorrect = defineMethod({
         'topUpL',
       );
     }
+    notices.push(...overflowNotices({ tankL, actual, targetPct, capacityL, addedL: topUpL, isGiven: true }));
     const concentrate = Math.max(0, concentrateL);
     const mix = (100 * concentrate) / topUpL;
     working.push(

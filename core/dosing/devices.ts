@@ -1,4 +1,5 @@
-import { type StoredComputation, computeStored } from '../method';
+import type { Stage } from '../interval/limits';
+import { type Notice, type StoredComputation, computeStored, shown } from '../method';
 import type { PointKind } from '../register/point-kinds';
 import { dripRate } from './drip-rate';
 import { lubricatorSetting } from './lubricator-setting';
@@ -9,7 +10,11 @@ export type DeviceFacts = {
   usePerDay?: { value: number; unit: 'mL' | 'g' };
   lastsDays?: number;
   stored?: StoredComputation;
+  notices?: Notice[];
 };
+
+/** A setting that gives more than this multiple of the need, or less than this share of it, is doubted. */
+const farFromNeed = { most: 2, least: 0.75 };
 
 type Details = Readonly<Record<string, number | string>>;
 const number = (value: number | string | undefined): number | undefined =>
@@ -27,9 +32,15 @@ export function settingsOf(text: string): number[] | undefined {
 /**
  * Facts of a drip oiler, bottle oiler, grease cup, single-point or central lubricator.
  * @param hoursPerDay machine hours a day at the present rate
+ * @param fedBeside fields of the other outlets that the same reservoir feeds: it is emptied by their sum
  * @returns undefined for kinds that are no device
  */
-export function deviceFacts(kind: PointKind, details: Details, hoursPerDay: number): DeviceFacts | undefined {
+export function deviceFacts(
+  kind: PointKind,
+  details: Details,
+  hoursPerDay: number,
+  fedBeside: readonly Details[] = [],
+): DeviceFacts | undefined {
   switch (kind) {
     case 'drip-oiler':
     case 'pneumatic-lubricator':
@@ -39,7 +50,7 @@ export function deviceFacts(kind: PointKind, details: Details, hoursPerDay: numb
     case 'grease-cup':
       return cupFacts(details);
     case 'central-lubricator-outlet':
-      return outletFacts(details);
+      return outletFacts(details, fedBeside);
     case 'single-point-lubricator':
       return singlePointFacts(details, hoursPerDay);
     default:
@@ -77,15 +88,35 @@ function cupFacts(details: Details): DeviceFacts {
   };
 }
 
-function outletFacts(details: Details): DeviceFacts {
-  const [grams, cycles, reservoir] = [
-    number(details.gramsPerCycle),
-    number(details.cyclesPerDay),
-    number(details.reservoirG),
-  ];
+function outletFacts(details: Details, fedBeside: readonly Details[]): DeviceFacts {
+  const [cycles, reservoir] = [number(details.cyclesPerDay), number(details.reservoirG)];
+  // The lubricator makes its cycles for all outlets at once; one that does not say how many makes as many as this one.
+  const perDayOf = (outlet: Details): number | undefined => {
+    const [grams, own] = [number(outlet.gramsPerCycle), number(outlet.cyclesPerDay) ?? cycles];
+    return grams === undefined || own === undefined ? undefined : grams * own;
+  };
+  const own = perDayOf(details);
+  const beside = fedBeside.map(perDayOf);
+  const together = [own, ...beside].reduce<number>((sum, perDay) => sum + (perDay ?? 0), 0);
+  const silent = beside.filter((perDay) => perDay === undefined).length;
+  const notices: Notice[] =
+    silent > 0 && reservoir !== undefined
+      ? [
+          {
+            level: 'caution',
+            text: `${silent} of the ${fedBeside.length} other outlets do not say what they give: the reservoir is empty sooner than reckoned here.`,
+          },
+        ]
+      : [];
   return {
-    ...lasting(grams !== undefined && cycles !== undefined ? grams * cycles : undefined, reservoir, 'g'),
-    ...(cycles !== undefined && { setting: { words: `${cycles} cycles a day` } }),
+    ...lasting(own, undefined, 'g'),
+    ...(own !== undefined && reservoir !== undefined && together > 0 && { lastsDays: reservoir / together }),
+    ...(cycles !== undefined && {
+      setting: {
+        words: `${shown(cycles)} cycles a day${fedBeside.length > 0 ? `; the reservoir feeds ${fedBeside.length + 1} outlets, ${shown(together)} g a day together` : ''}`,
+      },
+    }),
+    ...(notices.length > 0 && { notices }),
   };
 }
 
@@ -111,6 +142,45 @@ function singlePointFacts(details: Details, hoursPerDay: number): DeviceFacts {
     setting: { words: `${run.result.days} days proposed${beside}`, stored: run.stored },
     usePerDay: given ?? { value: run.result.gramsPerDay, unit: 'g' },
     lastsDays: set ?? run.result.emptyAfterDays,
+    ...(given && { notices: settingNotices(given.value, details, Math.min(24, hoursPerDay)) }),
+  };
+}
+
+/** Whether what a device is set to is far from what its bearing needs, proposed or typed. */
+function settingNotices(perDay: number, details: Details, hoursPerDay: number): Notice[] {
+  const needed = (Number(details.requiredG) / Number(details.intervalH)) * hoursPerDay;
+  const ratio = perDay / needed;
+  if (!(ratio > farFromNeed.most || ratio < farFromNeed.least)) return [];
+  const words = `As it is set it gives ${shown(perDay)} g a day, ${shown(ratio)} times the ${shown(needed)} g needed.`;
+  return [
+    {
+      level: 'caution',
+      text:
+        ratio > 1
+          ? `${words} Set it slower or take a smaller device: too much pushes lip seals out and heats fast bearings.`
+          : `${words} Set it faster, or grease by hand besides.`,
+    },
+  ];
+}
+
+/**
+ * Says that a filling is used up before somebody comes to fill it again; undefined where it lasts.
+ * @param stages of the task that fills it
+ */
+export function enduranceNotice(
+  lastsDays: number | undefined,
+  stages: readonly Stage[],
+  hoursPerDay: number,
+): Notice | undefined {
+  const steady = stages.find(({ count }) => count === undefined);
+  const days = Math.min(
+    steady?.days ?? Infinity,
+    steady?.hours === undefined || hoursPerDay <= 0 ? Infinity : steady.hours / hoursPerDay,
+  );
+  if (lastsDays === undefined || !Number.isFinite(days) || lastsDays >= days) return undefined;
+  return {
+    level: 'caution',
+    text: `A filling lasts ${shown(Math.floor(10 * lastsDays) / 10)} days, and it is filled every ${shown(Math.round(days))}: it runs empty before. Shorten the interval, or set the device slower if the bearing allows it.`,
   };
 }
 

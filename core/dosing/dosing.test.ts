@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { expectWithin, resultOf } from '../testing';
 import { coolantCorrect } from './coolant-correct';
+import { deviceFacts, enduranceNotice } from './devices';
 import { dripRate } from './drip-rate';
 import { lubricatorSetting } from './lubricator-setting';
 
@@ -82,6 +83,42 @@ describe('coolant', () => {
     expect(correct({ readingPct: 60, factor: 2 })).toMatchObject({ ok: false, fields: ['readingPct', 'factor'] });
   });
 
+  const says = (change: object, text: string) => {
+    const outcome = correct(change);
+    return outcome.ok && outcome.notices.some((each) => each.text.includes(text));
+  };
+
+  it.each([
+    [{ readingPct: 0 }, 'A reading of 0'],
+    [{ readingPct: 0, topUpL: 40 }, 'A reading of 0'],
+    [{ readingPct: 3.5 }, 'germs and rust'],
+    [{ readingPct: 5, targetPct: 9 }, 'germs and rust'],
+    [{ readingPct: 9 }, 'harms the skin'],
+    [{ readingPct: 13, targetPct: 12 }, 'harms the skin'],
+    [{ readingPct: 4 }, 'not in one go'],
+    [{ readingPct: 30, targetPct: 6 }, 'draw some off first'],
+    [{ capacityL: 202 }, 'Draw 2.2083 L off first'],
+    [{ readingPct: 9, capacityL: 250 }, 'Draw 33.333 L off first'],
+    [{ topUpL: 50, capacityL: 240 }, 'Draw 10 L off first'],
+  ])('%j says "%s"', (change, text) => {
+    expect(says(change, text)).toBe(true);
+  });
+
+  it.each([
+    [{ readingPct: 5.5 }, 'germs and rust'],
+    [{ readingPct: 5.5 }, 'not in one go'],
+    [{ capacityL: 210 }, 'off first'],
+    [{ readingPct: 6.5 }, 'harms the skin'],
+  ])('%j does not say "%s"', (change, text) => {
+    expect(says(change, text)).toBe(false);
+  });
+
+  it('what is drawn off first then fits and lands on the target', () => {
+    const { concentrateL } = resultOf(correct({ tankL: 200 - 2.2083333333, capacityL: 202 }));
+    expectWithin(200 - 2.2083333333 + concentrateL, 202, 1e-6);
+    expect(correct({ tankL: 250, capacityL: 200 })).toMatchObject({ ok: false, fields: ['tankL', 'capacityL'] });
+  });
+
   it('lands on the target', () => {
     fc.assert(
       fc.property(
@@ -98,5 +135,48 @@ describe('coolant', () => {
         },
       ),
     );
+  });
+});
+
+describe('devices', () => {
+  const outlet = { gramsPerCycle: 0.5, cyclesPerDay: 10, reservoirG: 1000 };
+  const lasts = (beside: Record<string, number>[]) =>
+    deviceFacts('central-lubricator-outlet', outlet, 16, beside)!.lastsDays;
+
+  it.each([
+    [[], 200],
+    [[outlet], 100],
+    [[outlet, { gramsPerCycle: 1, cyclesPerDay: 10 }], 50],
+    [[{ gramsPerCycle: 1.5 }], 50],
+  ])('a reservoir is emptied by all of its outlets: beside %j it lasts %f days', (beside, days) => {
+    expectWithin(lasts(beside)!, days, 1e-9);
+  });
+
+  it('says when an outlet keeps to itself what it gives', () => {
+    const { notices } = deviceFacts('central-lubricator-outlet', outlet, 16, [{ reservoirG: 1000 }])!;
+    expect(notices![0]!.text).toContain('do not say what they give');
+  });
+
+  const cartridge = { capacityCm3: 120, settingsDays: '30, 90, 180, 365', requiredG: 8, intervalH: 700 };
+  it.each([
+    [{ settingDays: 90 }, 16, true],
+    [{ settingDays: 30 }, 24, true],
+    [{ settingDays: 365, requiredG: 20 }, 24, true],
+    [{ settingDays: 365 }, 16, false],
+    [{}, 16, false],
+  ])('%j on %i h a day is doubted: %s', (change, hoursPerDay, doubted) => {
+    const { notices = [] } = deviceFacts('single-point-lubricator', { ...cartridge, ...change }, hoursPerDay)!;
+    expect(notices.length > 0).toBe(doubted);
+  });
+
+  it.each([
+    [20, [{ name: 'steady', days: 28 }], true],
+    [20, [{ name: 'steady', days: 14 }], false],
+    [10, [{ name: 'steady', hours: 200 }], true],
+    [10, [{ name: 'steady', hours: 200, days: 7 }], false],
+    [undefined, [{ name: 'steady', days: 28 }], false],
+    [3, [{ name: 'run-in', count: 1, days: 1 }], false],
+  ])('%s days of filling against %j runs empty: %s', (lastsDays, stages, runsEmpty) => {
+    expect(enduranceNotice(lastsDays, stages, 16) !== undefined).toBe(runsEmpty);
   });
 });

@@ -145,3 +145,83 @@ describe('accumulated series', () => {
     expect(valueAt([], 0, 10)).toBeUndefined();
   });
 });
+
+describe('the hour at which a meter was read', () => {
+  const read = (hoursLater: number, value: number) =>
+    forecast({
+      readings: [
+        { at: asOf(0), value: 1000 },
+        { at: new Date(Date.parse(asOf(0)) + hoursLater * 3_600_000).toISOString(), value },
+      ],
+      asOf: asOf(10),
+    }).rejected.length;
+
+  it.each([
+    ['a day on a machine that never stops', 24, 1026, 0],
+    ['a day, and more than the slip', 24, 1026.5, 1],
+    ['a week, an hour and a half too much', 168, 1169.5, 0],
+    ['a week, two hours and a hundredth', 168, 1171.7, 0],
+    ['a week, four hours too much', 168, 1172, 1],
+    ['half an hour', 0.5, 1002.5, 0],
+  ])('may be wrong by two hours and a hundredth: %s', (_, hoursLater, value, rejected) => {
+    expect(read(hoursLater, value)).toBe(rejected);
+  });
+});
+
+describe('a reading at the very instant of a change of dials', () => {
+  const change = [{ at: asOf(2), oldValue: 1140, newValue: 3 }];
+  const at = (week: number, value: number) => ({ at: asOf(week), value });
+
+  it.each([
+    ['shows the old dial', [at(0, 1000), at(1, 1070), at(2, 1140), at(3, 73)], 1210],
+    ['shows the new dial', [at(0, 1000), at(1, 1070), at(2, 3), at(3, 73)], 1210],
+    ['shows both, the new one written first', [at(0, 1000), at(2, 3), at(2, 1140), at(3, 73)], 1210],
+    ['shows the old dial a step early', [at(0, 1000), at(2, 1139.9), at(3, 73)], 1210],
+  ])('belongs to the dial whose value it fits: %s', (_, readings, valueNow) => {
+    const result = forecast({ readings, replacements: change, asOf: asOf(3) });
+    expect(result.rejected).toEqual([]);
+    expectWithin(result.valueNow, valueNow, 1e-9);
+  });
+});
+
+describe('a change of rhythm in the last four weeks', () => {
+  const steps = (perWeek: number[]) => weekly(perWeek.reduce((sums, step) => [...sums, sums.at(-1)! + step], [1000]));
+  const run = (perWeek: number[], weeksLater = 0) =>
+    forecast({ readings: steps(perWeek), asOf: asOf(perWeek.length + weeksLater), targetValue: 1e6 });
+
+  it.each([
+    ['a second shift', [40, 42, 38, 41, 40, 80, 82], 81 / 7, 5],
+    ['short time', [100, 98, 102, 100, 99, 101, 30, 30, 31], 30.3 / 7, 6],
+    ['it stands still', [70, 70, 69, 71, 70, 70, 0, 0], 0, 6],
+    ['from standing to running', [0, 0, 0, 0, 90, 92, 91], 91 / 7, 4],
+  ])('is seen, used and said: %s', (_, perWeek, mid, since) => {
+    const result = run(perWeek);
+    expect(result.rhythm!.since).toBe(asOf(since));
+    expect(Math.abs(result.perDay.mid - mid)).toBeLessThan(0.2);
+    expect(result.perDay.low).toBeLessThanOrEqual(result.perDay.high);
+  });
+
+  it.each([
+    ['one odd week', [40, 42, 38, 41, 80, 40, 41]],
+    ['noise', [40, 45, 38, 47, 35, 44, 48]],
+    ['a change long ago', [40, 40, 40, 80, 80, 80, 80, 80, 80, 80]],
+    ['too new to tell', [40, 42, 38, 41, 40, 80]],
+  ])('is not made up: %s', (_, perWeek) => {
+    expect(run(perWeek).rhythm).toBeUndefined();
+  });
+
+  it('says so in words, and the duty plan has no say beside it', () => {
+    const outcome = meterForecast.compute(
+      meterForecast.input.parse({
+        readings: steps([40, 42, 38, 41, 40, 80, 82]),
+        asOf: asOf(7),
+        targetValue: 1e6,
+        dutyPerDay: 6,
+      }),
+    );
+    expect(outcome.ok && outcome.notices.some(({ text }) => text.includes('Another rhythm since 2026-02-09'))).toBe(
+      true,
+    );
+    expect(Math.abs(resultOf(outcome).perDay.mid - 81 / 7)).toBeLessThan(0.2);
+  });
+});

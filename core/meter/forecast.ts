@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { dayStartsAtMinutes, instant, quantity, timeZone } from '../fields/fields';
 import { type Notice, answer, defineMethod, shown } from '../method';
+import { plantDayOf } from '../time/plant-day';
 import { type DutyClock, dutyClock, dutyPlanSchema, meanHours, plainClock } from './duty';
 import { type AccumulatedReading, keepPlausible } from './series';
 
@@ -14,6 +15,12 @@ const shortestPairMs = 3_600_000;
 export const staleDays = 35;
 /** With this many readings in the window the duty plan has no say any more. */
 const enoughReadings = 5;
+/** A rhythm that began so long ago at most counts as new, and only after so many days and readings. */
+const newRhythmDays = 28;
+const rhythmDays = 7;
+const rhythmReadings = 3;
+/** Rates that differ by less than this share of the larger one are one rhythm. */
+const rhythmShare = 1 / 3;
 /** Beyond a thousand years a date says nothing. */
 const farthestDays = 365_250;
 
@@ -69,15 +76,27 @@ const output = z.object({
     .meta({ title: 'Target reached' }),
   rejected: z.array(z.object({ index: z.int(), reason: z.string() })).meta({ title: 'Readings left out' }),
   confidence: z.enum(confidences).meta({ title: 'Confidence' }),
+  rhythm: z
+    .object({ since: z.string().meta({ title: 'Since' }), before: rate('Before') })
+    .optional()
+    .meta({ title: 'Changed within the last four weeks' }),
 });
 
 /** Use per day with its spread, and how far it may be trusted. */
-export type Rate = { low: number; mid: number; high: number; confidence: Confidence; readings: number };
+export type Rate = {
+  low: number;
+  mid: number;
+  high: number;
+  confidence: Confidence;
+  readings: number;
+  /** A rhythm that changed within the last four weeks: since when, and how much a day before. The new one is used. */
+  changed?: { sinceMs: number; before: number };
+};
 
 /**
  * Use per day: Theil–Sen slope of the last 30 kept readings within 180 days before `untilMs`, 10th and 90th percentile of
  * the pair slopes as spread; with fewer than five readings blended with the duty plan in proportion. On a duty clock a
- * day is an average planned day.
+ * day is an average planned day. A rhythm that changed within the last four weeks is followed by itself.
  * @param untilMs the end of the window: now for a forecast, the last reading for what must not depend on now
  */
 export function rateOf(
@@ -94,20 +113,14 @@ export function rateOf(
     window = newest.filter(({ atMs }) => atMs >= kept.at(-1)!.atMs - windowDays * dayMs);
     stale = true;
   }
-  const times = window.map(({ atMs }) => clock.at(atMs));
-  const slopes: number[] = [];
-  for (let to = 1; to < window.length; to += 1) {
-    for (let from = 0; from < to; from += 1) {
-      const days = times[to]! - times[from]!;
-      if (window[to]!.atMs - window[from]!.atMs >= shortestPairMs && days > 0)
-        slopes.push(Math.min(maxPerDay, (window[to]!.value - window[from]!.value) / days));
-    }
+  const changed = stale ? undefined : newRhythm(window, untilMs, maxPerDay, clock);
+  if (changed) {
+    const { since, spread, before } = changed;
+    const readings = window.length - since;
+    const confidence = readings < enoughReadings ? 'fair' : 'good';
+    return { ...spread, confidence, readings, changed: { sinceMs: window[since]!.atMs, before: before.mid } };
   }
-  const sorted = Float64Array.from(slopes).sort();
-  const measured =
-    sorted.length > 0
-      ? { low: percentile(sorted, 0.1), mid: percentile(sorted, 0.5), high: percentile(sorted, 0.9) }
-      : undefined;
+  const measured = spreadOf(window, maxPerDay, clock);
   if (!measured && dutyPerDay === undefined)
     return { low: 0, mid: 0, high: 0, confidence: 'none', readings: window.length };
   // Duty plans are off by a third either way as a rule; that is the spread where nothing has been measured.
@@ -120,6 +133,44 @@ export function rateOf(
   const blend = (key: 'low' | 'mid' | 'high') => weight * measured[key] + (1 - weight) * (plan?.[key] ?? 0);
   const confidence: Confidence = stale || window.length < 3 ? 'low' : window.length < enoughReadings ? 'fair' : 'good';
   return { low: blend('low'), mid: blend('mid'), high: blend('high'), confidence, readings: window.length };
+}
+
+type Spread = { low: number; mid: number; high: number };
+
+/** Median, 10th and 90th percentile of the slopes of all pairs of readings; undefined where there is none. */
+function spreadOf(window: readonly AccumulatedReading[], maxPerDay: number, clock: DutyClock): Spread | undefined {
+  const times = window.map(({ atMs }) => clock.at(atMs));
+  const slopes: number[] = [];
+  for (let to = 1; to < window.length; to += 1) {
+    for (let from = 0; from < to; from += 1) {
+      const days = times[to]! - times[from]!;
+      if (window[to]!.atMs - window[from]!.atMs >= shortestPairMs && days > 0)
+        slopes.push(Math.min(maxPerDay, (window[to]!.value - window[from]!.value) / days));
+    }
+  }
+  if (slopes.length === 0) return undefined;
+  const sorted = Float64Array.from(slopes).sort();
+  return { low: percentile(sorted, 0.1), mid: percentile(sorted, 0.5), high: percentile(sorted, 0.9) };
+}
+
+/**
+ * The reading of the last four weeks since which the meter has run at another rate than ever before: the spreads of both
+ * sides do not touch, and their middles differ by a third at least. Of several the one that parts them furthest.
+ */
+function newRhythm(window: readonly AccumulatedReading[], untilMs: number, maxPerDay: number, clock: DutyClock) {
+  let found: { since: number; spread: Spread; before: Spread; gap: number } | undefined;
+  const last = window.at(-1);
+  for (let since = rhythmReadings - 1; since <= window.length - rhythmReadings; since += 1) {
+    const { atMs } = window[since]!;
+    if (atMs < untilMs - newRhythmDays * dayMs || last!.atMs - atMs < rhythmDays * dayMs) continue;
+    const before = spreadOf(window.slice(0, since + 1), maxPerDay, clock);
+    const spread = spreadOf(window.slice(since), maxPerDay, clock);
+    if (!before || !spread) continue;
+    const gap = Math.max(spread.low - before.high, before.low - spread.high);
+    const isOther = Math.abs(spread.mid - before.mid) >= rhythmShare * Math.max(spread.mid, before.mid);
+    if (gap > 0 && isOther && gap > (found?.gap ?? 0)) found = { since, spread, before, gap };
+  }
+  return found;
 }
 
 /**
@@ -147,7 +198,7 @@ function passedAt(kept: readonly AccumulatedReading[], target: number): number {
 /** When a meter will reach a value, from readings that may be wrong. */
 export const meterForecast = defineMethod({
   id: 'meter.forecast',
-  version: 1,
+  version: 2,
   title: 'Meter forecast',
   summary: 'How fast a meter runs and when it will reach a value, with implausible readings left out.',
   source: 'Theil (1950) and Sen (1968): median of pair slopes; longest plausible chain of readings; duty plan as prior',
@@ -192,7 +243,14 @@ export const meterForecast = defineMethod({
         Date.parse(at) > asOfMs ? [{ index, reason: 'Lies after the "as of" instant.' }] : [],
       ),
     ].sort((a, b) => a.index - b.index);
-    const { low, mid, high, confidence, readings: used } = rateOf(series.kept, asOfMs, maxPerDay, dutyPerDay, clock);
+    const {
+      low,
+      mid,
+      high,
+      confidence,
+      changed,
+      readings: used,
+    } = rateOf(series.kept, asOfMs, maxPerDay, dutyPerDay, clock);
     const last = series.kept.at(-1);
     const daysSince = last ? clock.at(asOfMs) - clock.at(last.atMs) : 0;
     const valueNow = (last?.value ?? 0) + mid * daysSince;
@@ -209,27 +267,21 @@ export const meterForecast = defineMethod({
         ([, at]) => at !== undefined,
       ),
     );
-    const notices: Notice[] = [];
-    if (rejected.length > 0)
+    const notices = forecastNotices({
+      leftOut: rejected.length,
+      of: readings.length,
+      hasReading: last !== undefined,
+      hasPlan: dutyPerDay !== undefined,
+      confidence,
+    });
+    if (changed)
       notices.push({
         level: 'caution',
-        text: `${rejected.length} of ${readings.length} readings are implausible and left out; each says why.`,
+        text: `Another rhythm since ${plantDayOf(changed.sinceMs, { timeZone: zone, dayStartsAtMinutes: dayStart })}: ${shown(mid)} a day, ${shown(changed.before)} before. What was read since then decides alone.`,
       });
-    if (!last)
-      notices.push({
-        level: 'caution',
-        text:
-          dutyPerDay === undefined
-            ? 'No reading and no duty plan: nothing to forecast from.'
-            : 'No reading yet: counted from zero by the duty plan alone.',
-      });
-    else if (confidence === 'low')
-      notices.push({
-        level: 'caution',
-        text: 'Too few recent readings: take the date as a rough guess and read the meter.',
-      });
+    const rhythm = changed && { since: new Date(changed.sinceMs).toISOString(), before: changed.before };
     return answer(
-      { perDay: { low, mid, high }, valueNow, dueAt, rejected, confidence },
+      { perDay: { low, mid, high }, valueNow, dueAt, rejected, confidence, ...(rhythm && { rhythm }) },
       [
         {
           label: 'Readings kept',
@@ -240,7 +292,7 @@ export const meterForecast = defineMethod({
         {
           label: 'Use per day, median of pair slopes',
           expression:
-            dutyPerDay !== undefined && used < enoughReadings
+            dutyPerDay !== undefined && used < enoughReadings && !changed
               ? `blended with the duty plan of ${shown(dutyPerDay)}`
               : '10th … 90th percentile ' + `${shown(low)} … ${shown(high)}`,
           value: mid,
@@ -266,3 +318,33 @@ export const meterForecast = defineMethod({
     );
   },
 });
+
+/** What must be known beside a forecast: readings that were left out, and how far it may be trusted. */
+function forecastNotices({
+  leftOut,
+  of,
+  hasReading,
+  hasPlan,
+  confidence,
+}: {
+  leftOut: number;
+  of: number;
+  hasReading: boolean;
+  hasPlan: boolean;
+  confidence: Confidence;
+}): Notice[] {
+  const caution = (text: string): Notice => ({ level: 'caution', text });
+  const notices: Notice[] = [];
+  if (leftOut > 0) notices.push(caution(`${leftOut} of ${of} readings are implausible and left out; each says why.`));
+  if (!hasReading)
+    notices.push(
+      caution(
+        hasPlan
+          ? 'No reading yet: counted from zero by the duty plan alone.'
+          : 'No reading and no duty plan: nothing to forecast from.',
+      ),
+    );
+  else if (confidence === 'low')
+    notices.push(caution('Too few recent readings: take the date as a rough guess and read the meter.'));
+  return notices;
+}

@@ -19,6 +19,10 @@ export type MeterRules = {
 };
 
 const dayMs = 86_400_000;
+const hourMs = 3_600_000;
+/** When a reading was taken is written from memory: its hour may be wrong by so much, and by this share of the span. */
+const clockErrorMs = 2 * hourMs;
+const clockErrorShare = 0.01;
 
 /** Growth from one shown value to another on the same dial, over at most one roll-over; undefined where it would fall. */
 function growthOnDial(from: number, to: number, rolloverAt: number | undefined, slack: number): number | undefined {
@@ -33,12 +37,20 @@ function stepsOf(rules: MeterRules) {
   const slack = 1e-9 * Math.max(1, rules.resolution);
   return {
     replacements,
-    /** How many dials had been replaced at an instant. */
-    dialOf: (atMs: number) =>
-      replacements.length === 0 ? 0 : replacements.filter((replacement) => replacement.atMs <= atMs).length,
+    /**
+     * How many dials had been replaced when a reading was taken; at the very instant of a change it belongs to the dial
+     * whose value it fits.
+     */
+    dialOf: ({ atMs, value }: ShownReading) =>
+      replacements.filter(
+        (change) =>
+          change.atMs < atMs ||
+          (change.atMs === atMs && Math.abs(value - change.newValue) <= Math.abs(value - change.oldValue)),
+      ).length,
     isShown: ({ value }: ShownReading) => rules.rolloverAt === undefined || value < rules.rolloverAt,
     /** Accumulated growth between two readings, across replaced dials; undefined where the first cannot lead to the second. */
     growth: (from: ShownReading, to: ShownReading, fromDial: number, toDial: number): number | undefined => {
+      if (toDial < fromDial) return undefined;
       let sum = 0;
       let value = from.value;
       for (let dial = fromDial; dial < toDial; dial += 1) {
@@ -51,7 +63,8 @@ function stepsOf(rules: MeterRules) {
       return part === undefined ? undefined : sum + part;
     },
     fits: (grown: number, elapsedMs: number) =>
-      grown <= (rules.maxPerDay * elapsedMs) / dayMs + rules.resolution + slack,
+      grown <=
+      (rules.maxPerDay * (elapsedMs * (1 + clockErrorShare) + clockErrorMs)) / dayMs + rules.resolution + slack,
   };
 }
 
@@ -75,7 +88,7 @@ export function keptOn(
   let before: ShownReading = { atMs: all.at(-1)!.atMs, value: lastShown };
   for (const [place, reading] of added.entries()) {
     const elapsedMs = reading.atMs - before.atMs;
-    const grown = growth(before, reading, dialOf(before.atMs), dialOf(reading.atMs));
+    const grown = growth(before, reading, dialOf(before), dialOf(reading));
     if (elapsedMs < 0 || !isShown(reading) || grown === undefined || !fits(grown, elapsedMs)) return undefined;
     all.push({ index: count + place, atMs: reading.atMs, value: all.at(-1)!.value + grown });
     before = reading;
@@ -85,16 +98,16 @@ export function keptOn(
 
 /**
  * Keeps the largest set of readings that never falls and never grows faster than `maxPerDay` plus one resolution
- * step; of equally large sets the one with the later readings. O(n) where all readings fit, O(n²) where none do.
+ * step, the hour of a reading being a little uncertain; of equally large sets the one with the later readings. O(n) where all readings fit, O(n²) where none do.
  * @param readings as shown on the dial, in any order of time; `index` in the answer is the position here
  */
 export function keepPlausible(
   readings: readonly ShownReading[],
   rules: MeterRules,
 ): { kept: AccumulatedReading[]; rejected: RejectedReading[] } {
-  const order = inOrder(readings);
   const { replacements, dialOf, isShown, growth, fits } = stepsOf(rules);
-  const dials = order.map(({ atMs }) => dialOf(atMs));
+  const order = inOrder(readings, dialOf);
+  const dials = order.map(dialOf);
   const valid = order.map(isShown);
   const whole = allKept();
   if (whole) return { kept: whole, rejected: [] };
@@ -187,12 +200,16 @@ export function keepPlausible(
   }
 }
 
-/** By time; of readings at one instant the later one written last. Most series are in order already. */
-function inOrder(readings: readonly ShownReading[]): (ShownReading & { index: number })[] {
+/** By time; of readings at one instant those of the older dial first, then the later one written last. */
+function inOrder(
+  readings: readonly ShownReading[],
+  dialOf: (reading: ShownReading) => number,
+): (ShownReading & { index: number })[] {
   const order = readings.map(({ atMs, value }, index) => ({ atMs, value, index }));
-  return order.every(({ atMs }, place) => place === 0 || order[place - 1]!.atMs <= atMs)
+  // Most series are in order already.
+  return order.every(({ atMs }, place) => place === 0 || order[place - 1]!.atMs < atMs)
     ? order
-    : order.sort((a, b) => a.atMs - b.atMs || a.index - b.index);
+    : order.sort((a, b) => a.atMs - b.atMs || dialOf(a) - dialOf(b) || a.index - b.index);
 }
 
 const round = (value: number) => Math.round(value * 100) / 100;

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { quantity } from '../fields/fields';
-import { machineStateNames } from '../words/machine-states';
+import { type MachineState, machineStateNames, machineStates } from '../words/machine-states';
 import { type Notice, answer, defineMethod, refuse, shown } from '../method';
 
 const volumeL = quantity('Volume', 'L', { min: 0, max: 1e6 });
@@ -28,6 +28,7 @@ const input = z
     targetMm: quantity('Target level', 'mm', { min: -10_000, max: 100_000 }).optional(),
     stateRead: state('Machine state when read').optional(),
     stateOfMark: state('Machine state of the mark').optional(),
+    holdsPressure: z.boolean().optional().meta({ title: 'Stored pressure or accumulators' }),
   })
   .superRefine((value, context) => {
     const issue = (path: string, message: string) => context.addIssue({ code: 'custom', path: [path], message });
@@ -55,7 +56,7 @@ const input = z
  */
 export const oilFill = defineMethod({
   id: 'oil.fill',
-  version: 1,
+  version: 2,
   title: 'Oil fill and top-up',
   summary: 'How many litres belong in for this mounting, or how many are missing up to the mark.',
   source: 'The maker’s table for the mounting position, or marks measured on this unit; linear between marks',
@@ -68,9 +69,9 @@ export const oilFill = defineMethod({
   rules: [
     'Exactly one of table and levelMarks is given; table needs position, levelMarks need levelMm.',
     'position is in the table; levelMm and targetMm lie between the marks.',
-    'Where stateRead differs from stateOfMark the reading is an observation and gives no litres.',
+    'Where stateRead differs from stateOfMark the reading is an observation and gives no litres. Stopped-powered and isolated are one state; isolated-depressurised too where holdsPressure is false.',
   ],
-  compute({ table, levelMarks, position, levelMm, targetMm, stateRead, stateOfMark }) {
+  compute({ table, levelMarks, position, levelMm, targetMm, stateRead, stateOfMark, holdsPressure }) {
     if (table) {
       const row = table.find((each) => each.position.toLowerCase() === position!.toLowerCase());
       if (!row)
@@ -89,14 +90,14 @@ export const oilFill = defineMethod({
         ],
       );
     }
-    if (stateRead !== undefined && stateOfMark !== undefined && stateOfMark !== 'any' && stateRead !== stateOfMark) {
+    if (!isSameLevel(stateRead, stateOfMark, holdsPressure)) {
       return answer(
         {},
         [],
         [
           {
             level: 'caution',
-            text: `Read ${stateRead}, but the mark holds for ${stateOfMark}. Kept as an observation: no litres follow from it.`,
+            text: `Read ${machineStates[stateRead!]}, but the mark holds for ${machineStates[stateOfMark!]}. ${relieved(stateRead, stateOfMark) ? 'A drained accumulator raises a tank and a vented separator loses its foam; say whether the reservoir holds stored pressure. ' : ''}Kept as an observation: no litres follow from it.`,
           },
         ],
       );
@@ -157,6 +158,27 @@ export const oilFill = defineMethod({
     );
   },
 });
+
+/** States in which nothing moves and the oil stands alike. */
+const still: readonly MachineState[] = ['stopped-powered', 'isolated'];
+
+/** Whether one of two states is a relieved one and the other still: the same level only without stored pressure. */
+const relieved = (a: MachineState | undefined, b: MachineState | undefined): boolean =>
+  [a, b].includes('isolated-depressurised') && [a, b].some((state) => state !== undefined && still.includes(state));
+
+/**
+ * Whether a level read in one state may be compared with a mark for another.
+ * @param holdsPressure undefined where nobody knows, which counts as yes
+ */
+function isSameLevel(
+  read: MachineState | undefined,
+  mark: MachineState | undefined,
+  holdsPressure: boolean | undefined,
+): boolean {
+  if (read === undefined || mark === undefined || mark === 'any' || read === mark) return true;
+  if (still.includes(read) && still.includes(mark)) return true;
+  return relieved(read, mark) && holdsPressure === false;
+}
 
 type Mark = { levelMm: number; volumeL: number };
 

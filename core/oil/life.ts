@@ -3,11 +3,13 @@ import { oilTemperatureC, quantity } from '../fields/fields';
 import { type Notice, answer, defineMethod, shown } from '../method';
 
 const halvingK = 10;
+/** Below this oil temperature (°C) water and dirt age an oil, not heat: nothing beyond the cap is promised. */
+const promisedFromC = 50;
 
 /** Life of an oil at its temperature. Example: 8000 h at 60 °C are 2000 h at 80 °C. */
 export const oilLife = defineMethod({
   id: 'oil.life',
-  version: 1,
+  version: 2,
   title: 'Oil life by temperature',
   summary: 'How long an oil lasts when it runs hotter or cooler than its rating.',
   source: 'Rule of thumb after Arrhenius, common in the literature: oxidation life halves for every 10 °C',
@@ -36,9 +38,15 @@ export const oilLife = defineMethod({
     const byHeat = 2 ** ((baseTemperatureC - temperatureC) / halvingK);
     const product = factors.reduce((sum, { value }) => sum * value, 1);
     const uncappedH = baseLifeH * byHeat * product;
+    const isCool = temperatureC < promisedFromC && byHeat > 1;
     const lifeH = Math.min(uncappedH, capH);
     const notices: Notice[] = [];
-    if (uncappedH > capH)
+    if (isCool)
+      notices.push({
+        level: 'caution',
+        text: `Below ${promisedFromC} °C oil does not live longer by being cooler: water stays in it and dirt decides. ${uncappedH > capH ? `The rule would say ${shown(uncappedH)} h; nothing beyond the cap of ${shown(capH)} h is promised.` : 'Judge by sample.'}`,
+      });
+    else if (uncappedH > capH)
       notices.push({
         level: 'caution',
         text: `Oil also ages by the calendar, with water and dirt: ${shown(capH)} h is the cap.`,

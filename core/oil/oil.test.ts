@@ -36,6 +36,18 @@ describe('oil life', () => {
     });
   });
 
+  it.each([
+    [49, true],
+    [30, true],
+    [0, true],
+    [50, false],
+    [60, false],
+  ])('at %i °C nothing beyond the cap is promised: %s', (temperatureC, said) => {
+    const outcome = life({ temperatureC });
+    expect(outcome.ok && outcome.notices.some(({ text }) => text.startsWith('Below 50 °C'))).toBe(said);
+    expect(resultOf(outcome).lifeH).toBeLessThanOrEqual(26_280);
+  });
+
   it('more heat never lengthens it', () => {
     fc.assert(
       fc.property(
@@ -97,6 +109,27 @@ describe('oil fill', () => {
     expect(fill({ levelMarks, levelMm: -1 })).toMatchObject({ ok: false, fields: ['levelMm'] });
     expect(fill({ levelMarks, levelMm: 10, targetMm: 101 })).toMatchObject({ ok: false, fields: ['targetMm'] });
   });
+
+  it.each([
+    ['stopped-powered', 'isolated', undefined, true],
+    ['isolated', 'stopped-powered', undefined, true],
+    ['isolated', 'stopped-powered', true, true],
+    ['isolated-depressurised', 'stopped-powered', false, true],
+    ['isolated-depressurised', 'isolated', false, true],
+    ['isolated', 'isolated-depressurised', false, true],
+    ['isolated-depressurised', 'isolated', undefined, false],
+    ['isolated-depressurised', 'stopped-powered', true, false],
+    ['running-idle', 'running-loaded', false, false],
+    ['auxiliary-only', 'isolated', false, false],
+    ['isolated-depressurised', 'running-loaded', false, false],
+  ] as const)(
+    'read %s where the mark is for %s, stored pressure %s: litres %s',
+    (stateRead, stateOfMark, holdsPressure, litres) => {
+      const outcome = fill({ levelMarks, levelMm: 25, stateRead, stateOfMark, holdsPressure });
+      expect(resultOf(outcome).volumeL).toBe(litres ? 12 : undefined);
+      expect(outcome.ok && outcome.notices).toHaveLength(litres ? 0 : 1);
+    },
+  );
 
   it('gives no litres for a reading in another state than the mark’s', () => {
     expect(fill({ levelMarks, levelMm: 25, stateRead: 'running-loaded', stateOfMark: 'isolated' })).toMatchObject({

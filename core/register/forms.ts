@@ -280,6 +280,10 @@ export const reservoirForm = z
       )
       .max(20)
       .default([]),
+    holdsPressure: z
+      .enum(['', 'yes', 'no'])
+      .default('')
+      .transform((said) => (said === '' ? null : said === 'yes')),
     comesEmpty: ticked,
     pointIds: z.array(ulid).max(200).default([]),
   })

@@ -189,6 +189,7 @@ const unitKinds: readonly [RegExp, AmountKind][] = [
   [/strokes?$/i, 'strokes'],
   [/drops?$/i, 'drops'],
   [/passes?$/i, 'passes'],
+  [/(pieces?|cartridges?)$/i, 'pieces'],
   [/^(to )?(the )?mark$/i, 'to-mark'],
   [/^film$/i, 'film'],
   [/(^|[\d\s])g$|grams?$/i, 'grams'],

@@ -48,6 +48,8 @@ export type TemplateReservoir = {
   mounting: string;
   fillTable: FillRow[];
   levelMarks: { levelMm: number; volumeL: number }[];
+  /** Null where nobody said; missing in templates made before it was asked. */
+  holdsPressure?: boolean | null;
   comesEmpty: boolean;
   assignments: TemplateAssignment[];
 };

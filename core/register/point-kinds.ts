@@ -344,7 +344,7 @@ export const pointKinds = {
   },
   'single-point-lubricator': {
     label: 'Single-point lubricator',
-    amountKind: 'grams',
+    amountKind: 'pieces',
     action: 'check',
     fields: [
       quantity('capacityCm3', 'Device holds', 'cubic-centimetres', { above: 0, max: 20_000 }),

@@ -10,6 +10,7 @@ const task = {
   amountKind: 'grams' as const,
   amount: 20,
   gramsPerStroke: 1.2,
+  gramsPerPiece: null,
   litresByLog: null,
 };
 const stages = [{ name: 'steady', hours: 1460 }];
@@ -38,6 +39,8 @@ describe('what a plan uses', () => {
     [{ amountKind: 'to-mark', amount: null }, 0, null, 'unknown'],
     [{ amountKind: 'film', amount: null }, 0, null, 'unknown'],
     [{ amountKind: 'strokes', amount: 10, gramsPerStroke: null }, 0, null, 'unknown'],
+    [{ amountKind: 'pieces', amount: 2, gramsPerPiece: 108 }, 864, 'g', 'plan'],
+    [{ amountKind: 'pieces', amount: 2 }, 0, null, 'unknown'],
   ] as const)('%j is %f %s by %s', (change, perYear, unit, by) => {
     const need = yearlyNeed({ ...task, ...change }, stages, 16);
     expect(need).toMatchObject({ unit, by });

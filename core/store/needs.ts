@@ -11,6 +11,8 @@ export type ServiceAmount = {
   amount: number | null;
   /** Grams a stroke of the gun that carries this grease; null where none does. */
   gramsPerStroke: number | null;
+  /** Grams in one cartridge; null where the device does not say what it holds. */
+  gramsPerPiece: number | null;
   /** Litres a service took on average by the log; null where it says nothing. */
   litresByLog: number | null;
 };
@@ -36,7 +38,7 @@ export function timesPerYear(stages: readonly Stage[], hoursPerDay: number): num
 /**
  * Grams or litres a task uses in a year, by its planned amount; what is filled "to the mark" goes by the log.
  * @param hoursPerDay machine hours (or cycles) a day at the present rate
- * @example yearlyNeed({ amountKind: 'grams', amount: 20, gramsPerStroke: null, litresByLog: null }, [{ name: 'steady', hours: 1460 }], 16).perYear // 80
+ * @example yearlyNeed({ amountKind: 'grams', amount: 20, gramsPerStroke: null, gramsPerPiece: null, litresByLog: null }, [{ name: 'steady', hours: 1460 }], 16).perYear // 80
  */
 export function yearlyNeed(amount: ServiceAmount, stages: readonly Stage[], hoursPerDay: number): Need {
   const times = timesPerYear(stages, hoursPerDay);
@@ -45,7 +47,13 @@ export function yearlyNeed(amount: ServiceAmount, stages: readonly Stage[], hour
 }
 
 /** Grams or litres of one service. */
-export function amountOfService({ amountKind, amount, gramsPerStroke, litresByLog }: ServiceAmount): EachService {
+export function amountOfService({
+  amountKind,
+  amount,
+  gramsPerStroke,
+  gramsPerPiece,
+  litresByLog,
+}: ServiceAmount): EachService {
   const planned = (each: number, unit: 'g' | 'L'): EachService => ({ each, unit, by: 'plan' });
   const unknown: EachService = { each: 0, unit: null, by: 'unknown' };
   switch (amountKind) {
@@ -54,6 +62,8 @@ export function amountOfService({ amountKind, amount, gramsPerStroke, litresByLo
       return amount === null ? unknown : planned(amount, 'g');
     case 'strokes':
       return amount === null || gramsPerStroke === null ? unknown : planned(amount * gramsPerStroke, 'g');
+    case 'pieces':
+      return amount === null || gramsPerPiece === null ? unknown : planned(amount * gramsPerPiece, 'g');
     case 'litres':
       return amount === null ? unknown : planned(amount, 'L');
     case 'drops':

@@ -5,6 +5,7 @@ export const amountKinds = {
   drops: 'drops',
   film: 'film',
   passes: 'passes',
+  pieces: 'pieces',
   'to-mark': 'to the mark',
   purge: 'g at most (purge)',
 } as const;

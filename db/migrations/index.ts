@@ -401,4 +401,7 @@ export const migrations: readonly Migration[] = [
     'ALTER TABLE due_history ADD KEY IF NOT EXISTS due_history_counted (untilOn, sinceOn, state, fromOn, dueOn, toOn), DROP KEY IF EXISTS untilOn',
     'ALTER TABLE due_history ADD KEY IF NOT EXISTS untilOn (untilOn, sinceOn), DROP KEY IF EXISTS due_history_counted',
   ),
+
+  // A drained accumulator raises the level of a tank, a vented separator loses its foam: whether a level read there counts.
+  addColumns('2026-12-02-01-reservoir-holds-pressure', 'reservoir', { holdsPressure: 'BOOLEAN NULL' }),
 ];

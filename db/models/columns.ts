@@ -9,6 +9,7 @@ export const optionalText = { type: DataTypes.STRING, allowNull: true };
 export const number = { type: DataTypes.DOUBLE, allowNull: false };
 export const optionalNumber = { type: DataTypes.DOUBLE, allowNull: true };
 export const integer = { type: DataTypes.INTEGER, allowNull: false };
+export const optionalBoolean = { type: DataTypes.BOOLEAN, allowNull: true };
 export const optionalInteger = { type: DataTypes.INTEGER, allowNull: true };
 export const boolean = { type: DataTypes.BOOLEAN, allowNull: false };
 export const instantColumn = { type: DataTypes.DATE(3), allowNull: false };

@@ -23,7 +23,7 @@ import {
 import { type Who } from '@/core/words/task-words';
 
 /** Raised whenever the same plan and log would be derived differently, or more is derived: what was derived is then made anew. */
-export const projectionVersion = 7;
+export const projectionVersion = 8;
 
 /** Where a meter stands: its newest kept reading summed over dials, and its rate then. Derived; see `desk/standing/projection.ts`. */
 export class MeterStanding extends Model<InferAttributes<MeterStanding>, InferCreationAttributes<MeterStanding>> {

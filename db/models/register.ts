@@ -24,6 +24,7 @@ import {
   number,
   optionalDay,
   optionalId,
+  optionalBoolean,
   optionalInteger,
   optionalJson,
   optionalNumber,
@@ -112,6 +113,8 @@ export class Reservoir extends Model<InferAttributes<Reservoir>, InferCreationAt
   declare levelMarks: CreationOptional<{ levelMm: number; volumeL: number }[]>;
   /** The mounting position whose fill, vent and drain a person confirmed; another one waits for confirmation. */
   declare confirmed: CreationOptional<{ position: string; volumeL: number; by: string; on: string } | null>;
+  /** Stored pressure or accumulators: null where nobody said. */
+  declare holdsPressure: CreationOptional<boolean | null>;
   /** New units often arrive without oil: not started before a first fill is in the log. */
   declare comesEmpty: CreationOptional<boolean>;
   declare version: CreationOptional<number>;
@@ -241,6 +244,7 @@ export function initRegister(sequelize: Sequelize) {
       fillTable: { ...json, defaultValue: [] },
       levelMarks: { ...json, defaultValue: [] },
       confirmed: optionalJson,
+      holdsPressure: optionalBoolean,
       comesEmpty: { ...boolean, defaultValue: false },
       version,
     }),

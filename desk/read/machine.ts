@@ -88,6 +88,8 @@ export type PointPage = {
   lubricant: Row<'Lubricant'> | null;
   reservoir: Row<'Reservoir'> | null;
   sharedWith: Row<'LubePoint'>[];
+  /** Fields of the other outlets of the lubricator that this one belongs to; empty where it is none. */
+  fedBeside: Row<'LubePoint'>['details'][];
   contents: Row<'Lubricant'> | null;
   meters: MeterStanding[];
   guns: { id: string; code: string; name: string; lubricantId: string; gramsPerStroke: number; airPowered: boolean }[];
@@ -128,7 +130,7 @@ export async function readPointPage(
   // The one that holds comes first; the rest stay in their rank.
   const assignments = winner ? [winner, ...ranked.filter((line) => line !== winner)] : ranked;
   const lubricant = assignments[0] ? await db.Lubricant.findByPk(assignments[0].lubricant.id) : null;
-  const [reservoir, sharedWith, inside] = await Promise.all([
+  const [reservoir, sharedWith, fedBeside, inside] = await Promise.all([
     point.reservoirId ? db.Reservoir.findByPk(point.reservoirId) : null,
     point.reservoirId
       ? db.LubePoint.findAll({
@@ -136,12 +138,14 @@ export async function readPointPage(
           order: [['walkPosition', 'ASC']],
         })
       : [],
+    outletsBeside(db, point),
     contentsOf(db, point),
   ]);
   const contents = inside ? await db.Lubricant.findByPk(inside) : null;
   return {
     reservoir,
     sharedWith,
+    fedBeside,
     contents,
     machine,
     point,
@@ -161,4 +165,21 @@ export async function readPointPage(
     })),
     history,
   };
+}
+
+/**
+ * Fields of the outlets beside this one: those of its reservoir, or where none is registered all outlets of the machine
+ * that name a reservoir of the same size.
+ */
+async function outletsBeside(
+  db: Database,
+  { id, kind, machineId, reservoirId, details }: Row<'LubePoint'>,
+): Promise<Row<'LubePoint'>['details'][]> {
+  if (kind !== 'central-lubricator-outlet') return [];
+  const others = await db.LubePoint.findAll({
+    where: { machineId, kind, reservoirId: reservoirId ?? null, retiredOn: null, id: { [Op.ne]: id } },
+  });
+  return others
+    .map((other) => other.details)
+    .filter(({ reservoirG }) => reservoirId !== null || reservoirG === details.reservoirG);
 }

@@ -118,6 +118,7 @@ const reservoirTemplate = (
   mounting: reservoir.mounting,
   fillTable: reservoir.fillTable,
   levelMarks: reservoir.levelMarks,
+  holdsPressure: reservoir.holdsPressure ?? null,
   comesEmpty: reservoir.comesEmpty,
   assignments: reservoirAssignments.filter(({ reservoirId }) => reservoirId === reservoir.id).map(templateAssignment),
 });

@@ -16,8 +16,12 @@ export type LubricantNeed = {
   unknownTasks: number;
 };
 
-/** What amounts of tasks are worked out with: grams a stroke by grease, litres a service by task. */
-export type Amounts = { gramsPerStroke: Map<string, number>; litresByLog: Map<string, number> };
+/** What amounts of tasks are worked out with: grams a stroke by grease, grams a piece and litres a service by task. */
+export type Amounts = {
+  gramsPerStroke: Map<string, number>;
+  gramsPerPiece: Map<string, number>;
+  litresByLog: Map<string, number>;
+};
 export type AmountRow = {
   taskId: string;
   action: TaskAction;
@@ -29,10 +33,15 @@ export type AmountRow = {
 
 /** Reads what amounts are worked out with, once for all tasks. */
 export async function loadAmounts(db: Database, now: Date): Promise<Amounts> {
-  const [guns, litresByLog] = await Promise.all([db.Gun.findAll({ order: [['code', 'DESC']] }), readLitres(db, now)]);
+  const [guns, gramsPerPiece, litresByLog] = await Promise.all([
+    db.Gun.findAll({ order: [['code', 'DESC']] }),
+    readPieces(db),
+    readLitres(db, now),
+  ]);
   return {
     // Of two guns with one grease the first by code counts.
     gramsPerStroke: new Map(guns.map(({ lubricantId, gramsPerStroke }) => [lubricantId, gramsPerStroke])),
+    gramsPerPiece,
     litresByLog,
   };
 }
@@ -41,11 +50,22 @@ const amountOf = ({ taskId, amountKind, amount, lubricantId }: AmountRow, amount
   amountKind,
   amount,
   gramsPerStroke: amounts.gramsPerStroke.get(lubricantId ?? '') ?? null,
+  gramsPerPiece: amounts.gramsPerPiece.get(taskId) ?? null,
   litresByLog: amounts.litresByLog.get(taskId) ?? null,
 });
 
 /** Grams or litres of one service of a task. */
 export const amountEach = (row: AmountRow, amounts: Amounts) => amountOfService(amountOf(row, amounts));
+
+/** Grams in the cartridge of each task that is counted in pieces, by what its device holds. */
+async function readPieces(db: Database): Promise<Map<string, number>> {
+  const rows = await db.select<{ taskId: string; grams: number }>(
+    `SELECT task.id AS taskId, JSON_VALUE(lube_point.details, '$.capacityCm3') * COALESCE(lubricant.densityGCm3, 0.9) AS grams
+     FROM task JOIN lube_point ON lube_point.id = task.pointId JOIN due_state ON due_state.taskId = task.id LEFT JOIN lubricant ON lubricant.id = due_state.lubricantId
+     WHERE task.amountKind = 'pieces' AND JSON_VALUE(lube_point.details, '$.capacityCm3') IS NOT NULL`,
+  );
+  return new Map(rows.map(({ taskId, grams }) => [taskId, Number(grams)]));
+}
 
 /** Litres a service of each task took on average by the log of the last year. */
 async function readLitres(db: Database, now: Date): Promise<Map<string, number>> {

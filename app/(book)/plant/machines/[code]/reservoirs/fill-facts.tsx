@@ -22,6 +22,7 @@ type Facts = {
   fillMark: string;
   checkMark: string;
   checkMarkState: MachineState | null;
+  holdsPressure: boolean | null;
   settleMinutes: number | null;
 };
 
@@ -37,6 +38,7 @@ export function FillFacts({ reservoir }: { reservoir: Facts }) {
     fillMark,
     checkMark,
     checkMarkState,
+    holdsPressure,
     settleMinutes,
   } = reservoir;
   const { busy, reason, send } = useMutation();
@@ -93,7 +95,9 @@ export function FillFacts({ reservoir }: { reservoir: Facts }) {
           </>
         )}
       </section>
-      {levelMarks.length > 1 && <LevelReading levelMarks={levelMarks} stateOfMark={checkMarkState} />}
+      {levelMarks.length > 1 && (
+        <LevelReading levelMarks={levelMarks} stateOfMark={checkMarkState} holdsPressure={holdsPressure} />
+      )}
     </div>
   );
 }
@@ -102,9 +106,11 @@ export function FillFacts({ reservoir }: { reservoir: Facts }) {
 function LevelReading({
   levelMarks,
   stateOfMark,
+  holdsPressure,
 }: {
   levelMarks: Facts['levelMarks'];
   stateOfMark: MachineState | null;
+  holdsPressure: boolean | null;
 }) {
   const [typed, setTyped] = useState('');
   const [state, setState] = useState<string>(stateOfMark ?? 'isolated');
@@ -117,6 +123,7 @@ function LevelReading({
         targetMm: full.levelMm,
         stateRead: state,
         stateOfMark,
+        holdsPressure: holdsPressure ?? undefined,
       })
     : undefined;
   return (

@@ -11,5 +11,6 @@ export const fillOf = (reservoir: NonNullable<PointPage['reservoir']>) => ({
   fillMark: reservoir.fillMark,
   checkMark: reservoir.checkMark,
   checkMarkState: reservoir.checkMarkState ?? null,
+  holdsPressure: reservoir.holdsPressure ?? null,
   settleMinutes: reservoir.settleMinutes ?? null,
 });

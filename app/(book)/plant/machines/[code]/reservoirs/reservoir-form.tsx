@@ -21,6 +21,7 @@ export type ReservoirValues = {
   mounting: string;
   fillTable: { position: string; volumeL: string; vent: string; drain: string }[];
   levelMarks: { levelMm: string; volumeL: string }[];
+  holdsPressure: '' | 'yes' | 'no';
   comesEmpty: boolean;
   pointIds: string[];
 };
@@ -37,6 +38,7 @@ export const emptyReservoir: ReservoirValues = {
   mounting: '',
   fillTable: [],
   levelMarks: [],
+  holdsPressure: '',
   comesEmpty: false,
   pointIds: [],
 };
@@ -91,6 +93,15 @@ export function ReservoirForm({ machine, points, initial = emptyReservoir, known
         />
         <TextField name="posture" label="Posture" hint="Ram retracted, door open, forks down" />
         <QuantityField name="settleMinutes" label="Settle or run before reading" dimension="minutes" />
+        <ChoiceField
+          name="holdsPressure"
+          label="Stored pressure or accumulators"
+          options={[
+            { value: 'no', label: 'none' },
+            { value: 'yes', label: 'yes: depressurised, its level says nothing' },
+          ]}
+          empty="not said"
+        />
         <QuantityField name="residualL" label="Stays in lines after draining" dimension="volume" />
       </div>
       <FillTable />

@@ -60,6 +60,14 @@ export default async function MeterPage({ params }: { params: Promise<{ code: st
             'Never read.'
           )}{' '}
           {paceWords(meter.rate)}
+          {meter.state.rate.changed && (
+            <>
+              {' '}
+              <strong>Another rhythm</strong> since{' '}
+              {dayAndClock(new Date(meter.state.rate.changed.sinceMs), plant.timeZone)}: it ran{' '}
+              {number(meter.state.rate.changed.before, 1)} a day before.
+            </>
+          )}
         </p>
         <p className="caption">
           {meter.rolloverAt

@@ -1,4 +1,5 @@
 import { Section } from '@/components/ui/section';
+import { NoticeLine } from '@/components/ui/notice';
 import { Fact } from '@/components/ui/fact';
 import { Working } from '@/components/ui/working';
 import { counted, day, measured } from '@/components/words';
@@ -7,7 +8,7 @@ import { addDays, plantDayOf, type PlantCalendar } from '@/core/time/plant-day';
 
 /** An automatic device: its setting, what it should use, when it wants refilling. Used nothing means blocked. */
 export function DeviceSection({
-  device: { setting, usePerDay, lastsDays, stored },
+  device: { setting, usePerDay, lastsDays, stored, notices = [] },
   lastAt,
   calendar,
 }: {
@@ -33,7 +34,7 @@ export function DeviceSection({
         )}
         {lastsDays !== undefined && (
           <Fact name="A filling lasts">
-            {counted(Math.floor(lastsDays), 'day')}
+            {lastsDays < 1 ? 'less than a day' : counted(Math.floor(lastsDays), 'day')}
             {refillOn && (
               <>
                 ; to be refilled by <strong>{day(refillOn)}</strong>
@@ -42,6 +43,9 @@ export function DeviceSection({
           </Fact>
         )}
       </dl>
+      {notices.map((notice) => (
+        <NoticeLine key={notice.text} notice={notice} />
+      ))}
       {stored && <Working computation={stored} />}
       <p className="caption mt-1">
         Compare what it used with what it should have: used nothing means blocked or shut, far more means leaking.

@@ -49,6 +49,7 @@ export default async function PointPage({ params }: Props) {
     point.kind,
     point.details,
     states[0]?.due.hourLine.hoursPerDay ?? machine.dutyHoursPerDay ?? 24,
+    page.fedBeside,
   );
   const today = plantToday(desk.now, plant);
   const label = pointLabel(machine.code, point.number);
@@ -102,6 +103,7 @@ export default async function PointPage({ params }: Props) {
             calendar={plantCalendar(plant)}
             today={today}
             personId={desk.actor.id}
+            device={device}
           />
         </div>
         <div className="grid content-start gap-10 border-rule max-xl:mt-10 xl:border-l xl:pl-8">

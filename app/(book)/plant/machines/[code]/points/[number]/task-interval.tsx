@@ -1,7 +1,9 @@
 import Link from 'next/link';
 import { Disclosure } from '@/components/ui/disclosure';
+import { NoticeLine } from '@/components/ui/notice';
 import { OverrideForm } from '@/components/entry/override-form';
 import { Working } from '@/components/ui/working';
+import { enduranceNotice } from '@/core/dosing/devices';
 import type { Stage } from '@/core/interval/limits';
 import { wholeYears } from '@/core/interval/stage-words';
 import { counted, number } from '@/components/words';
@@ -14,8 +16,11 @@ import { OverrideLine } from './override-line';
 import type { TaskSectionProps } from './task-props';
 
 /** How often a task is done, with its working and the way to overrule it. */
-export function TaskInterval({ state, titles, calendar, personId, machineId }: TaskSectionProps) {
+export function TaskInterval({ state, titles, calendar, personId, machineId, device }: TaskSectionProps) {
   const { interval, lubricant } = state;
+  const runsEmpty = fills(state.action)
+    ? enduranceNotice(device?.lastsDays, interval.stages, state.due.hourLine.hoursPerDay)
+    : undefined;
   const steady = interval.stages.find(({ count }) => count === undefined);
   const also = alsoOf(state, titles);
   const common = { personId, machineId, pointId: state.point.id, taskId: state.taskId };
@@ -41,6 +46,7 @@ export function TaskInterval({ state, titles, calendar, personId, machineId }: T
           </Link>
         </p>
       )}
+      {runsEmpty && <NoticeLine notice={runsEmpty} />}
       {also.length > 0 && <p className="caption">{also.join('; ')}</p>}
       {interval.override && <OverrideLine calendar={calendar} override={interval.override} />}
       {interval.computed && <Working computation={interval.computed} label="The working of the interval" />}
@@ -67,6 +73,9 @@ export function TaskInterval({ state, titles, calendar, personId, machineId }: T
     </div>
   );
 }
+
+/** Whether an action fills a device again. */
+const fills = (action: string): boolean => action === 'top-up' || action === 'grease';
 
 /** What else there is to say of a task's interval: what it does as well, what makes it due besides, what shortens it. */
 function alsoOf(state: TaskState, titles: ReadonlyMap<string, string>): string[] {

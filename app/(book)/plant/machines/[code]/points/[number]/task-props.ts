@@ -1,4 +1,5 @@
 import { type PlantDay, type PlantCalendar } from '@/core/time/plant-day';
+import type { DeviceFacts } from '@/core/dosing/devices';
 import type { TaskState } from '@/desk/standing/states';
 
 /** What the parts of a task's section are made from. */
@@ -12,5 +13,7 @@ export type TaskSectionProps = {
   machineId: string;
   /** Fields of the point's kind. */
   details: Readonly<Record<string, number | string>>;
+  /** What an automatic device gives and how long it lasts; undefined where the point is none. */
+  device: DeviceFacts | undefined;
   guns: { id: string; code: string; lubricantId: string; gramsPerStroke: number }[];
 };

@@ -2,6 +2,7 @@ import type { PlantCalendar, PlantDay } from '@/core/time/plant-day';
 import { Section } from '@/components/ui/section';
 import { Disclosure } from '@/components/ui/disclosure';
 import { OutOfUse } from '@/app/(book)/in-use';
+import type { DeviceFacts } from '@/core/dosing/devices';
 import { TaskForm } from './task-form';
 import { TaskSection } from './task-section';
 import type { PointPage as Page } from '@/desk/read/machine';
@@ -12,6 +13,7 @@ type Props = Pick<Page, 'machine' | 'point' | 'states' | 'retiredTasks' | 'meter
   calendar: PlantCalendar;
   today: PlantDay;
   personId: string;
+  device: DeviceFacts | undefined;
 };
 
 /** The tasks of a point, those out of use, and the way to state another. */
@@ -26,6 +28,7 @@ export function TasksSection({
   calendar,
   today,
   personId,
+  device,
 }: Props) {
   return (
     <Section id="tasks" title="Tasks">
@@ -48,6 +51,7 @@ export function TasksSection({
           personId={personId}
           machineId={machine.id}
           details={point.details}
+          device={device}
           guns={guns.filter(({ airPowered }) => !(airPowered && point.forbidsAirGun))}
         />
       ))}

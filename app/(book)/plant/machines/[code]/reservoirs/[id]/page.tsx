@@ -83,6 +83,7 @@ export default async function ReservoirPage({ params }: { params: Promise<{ code
               levelMm: String(levelMm),
               volumeL: String(volumeL),
             })),
+            holdsPressure: reservoir.holdsPressure == null ? '' : reservoir.holdsPressure ? 'yes' : 'no',
             comesEmpty: reservoir.comesEmpty,
             pointIds: mine.map((point) => point.id),
           }}
