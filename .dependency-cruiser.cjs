@@ -34,6 +34,7 @@ const floors = {
     'interval',
     'lubricant',
     'register',
+    'sump',
     'dosing',
     'store',
     'assign',

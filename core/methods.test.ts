@@ -50,6 +50,16 @@ const goodInputs: Record<string, Record<string, unknown>> = {
     targetMm: 80,
   },
   'oil.life': { baseLifeH: 8000, baseTemperatureC: 60, temperatureC: 80 },
+  'sump.ledger': {
+    capacityL: 20,
+    events: [
+      { at: '2026-01-01T06:00:00Z', meter: 100, kind: 'fill', lubricantId: 'O-220' },
+      { at: '2026-03-01T06:00:00Z', meter: 900, kind: 'top-up', lubricantId: 'O-220', volumeL: 1.5 },
+    ],
+    asOf: '2026-04-01T06:00:00Z',
+    meter: 1200,
+  },
+  'sump.flush': { capacityL: 20, residualL: 1, flushVolumeL: 10, targetShare: 0.001 },
   'drip.rate': { dropsPerMinute: 10, dropsPerMl: 25, reservoirMl: 120 },
   'lubricator.setting': {
     requiredG: 20,

@@ -19,6 +19,8 @@ import { meterForecast } from './meter/forecast';
 import type { Method } from './method';
 import { oilFill } from './oil/fill';
 import { oilLife } from './oil/life';
+import { sumpFlush } from './sump/flush';
+import { sumpLedger } from './sump/ledger';
 import { viscosityAtTemperature } from './viscosity/at-temperature';
 import { viscosityBlend } from './viscosity/blend';
 import { viscosityGrade } from './viscosity/grade';
@@ -50,6 +52,7 @@ const groups: readonly Group[] = [
     methods: [greaseQuantity, greaseInitialFill, greaseStrokes, greaseGunCalibration, greaseInterval],
   },
   { title: 'Gears and oil', methods: [gearSelectGrade, oilFill, oilLife] },
+  { title: 'What is in a sump', methods: [sumpLedger, sumpFlush] },
   { title: 'Dosing', methods: [dripRate, lubricatorSetting, coolantCorrect] },
   { title: 'Intervals and meters', methods: [intervalNextDue, meterForecast] },
 ];
