@@ -1,5 +1,6 @@
 'use client';
 
+import { newestVersion } from '@/core/entry/kinds';
 import { useCallback, useEffect, useState } from 'react';
 import { ulid } from 'ulid';
 import type { Problem } from '@/core/problems';
@@ -42,7 +43,7 @@ export function entryOf(draft: Draft): EntryInput {
   const now = new Date();
   return {
     id: ulid(),
-    kindVersion: 1,
+    kindVersion: newestVersion(draft.kind),
     deviceId: deviceId(),
     happenedAt: now.toISOString(),
     offsetMinutes: -now.getTimezoneOffset(),

@@ -65,7 +65,7 @@ describe('what an entry says', () => {
     ['top-up', { lubricantId: 'L', amountKind: 'litres', amount: 0.25 }, '0.25 L of O-220'],
     ['top-up', { lubricantId: 'L', amountKind: 'to-mark' }, 'to the mark of O-220'],
     ['check', { result: 'in-order' }, 'in order'],
-    ['check', { result: 'not-in-order', note: 'low' }, 'not in order — low'],
+    ['check', { result: 'off', note: 'low' }, 'not in order — low'],
     ['reading', { meterId: 'C', value: 120_000 }, 'Stroke counter shows 120\u202f000 cycles'],
     ['reading', { meterId: 'gone', value: 7 }, 'Meter shows 7 '],
     ['meter-change', { oldValue: 20_782, newValue: 0 }, 'old dial 20\u202f782, new dial 0'],

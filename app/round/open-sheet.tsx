@@ -4,7 +4,7 @@ import { measured, number } from '@/components/words';
 import type { WalkDocument, WalkStop } from '@/core/walk/document';
 import { NumberPad, Sheet } from './number-pad';
 import { type Gun } from './planned';
-import { FindingSheet, SkipSheet } from './stop-sheets';
+import { FindingSheet, PurgeSheet, SkipSheet } from './stop-sheets';
 import type { OpenSheet, StopDraft } from './stop-draft';
 
 type Props = {
@@ -20,6 +20,7 @@ type Props = {
   onGiven: (value: number) => void;
   onDrained: (value: number) => void;
   onGun: (id: string) => void;
+  onPurged: (purge: 'shown' | 'not-shown') => void;
   onRead: (meter: WalkDocument['meters'][number], value: number, typed: string) => Promise<void>;
 };
 
@@ -35,6 +36,7 @@ export function StopSheets({
   onGiven,
   onDrained,
   onGun,
+  onPurged,
   onRead,
 }: Props) {
   return (
@@ -45,10 +47,17 @@ export function StopSheets({
         onSkip={(reason) => onWrite({ kind: 'skip', body: { reason }, taskIds: [stop.taskId] })}
       />
       <FindingSheet
-        open={sheet === 'finding'}
+        open={sheet === 'finding' || sheet === 'off'}
+        title={sheet === 'off' ? 'Not in order' : 'Something is off'}
+        point={{ kind: stop.pointKind, consequence: stop.consequence }}
         onClose={onClose}
-        onWrite={(finding) => onWrite({ kind: 'finding', body: finding })}
+        onWrite={(finding) => {
+          onWrite({ kind: 'finding', body: finding });
+          // A look that found something answers its stop, and is not done by it.
+          if (sheet === 'off') onWrite({ kind: 'check', body: { result: 'off' }, taskIds: [stop.taskId] });
+        }}
       />
+      <PurgeSheet open={sheet === 'purge'} onClose={onClose} onEnd={onPurged} />
       <Sheet open={sheet === 'amount'} onClose={onClose} title={stop.pointLabel}>
         <NumberPad
           label="How much went in?"

@@ -34,7 +34,7 @@ describe('what a stop asks for', () => {
 
 describe('the entry of a stop that is done', () => {
   const entry = (change: NonNullable<Parameters<typeof stop>[0]>, given: number, drained: number | null = null) =>
-    doneEntry(stop(change), plannedOf(stop(change), change.amountKind ? null : gun), given, drained);
+    doneEntry(stop(change), plannedOf(stop(change), change.amountKind ? null : gun), given, { drained });
   it.each([
     [entry({}, 18), { kind: 'grease', body: { lubricantId: 'L', massG: 21.6, strokes: 18, gunId: 'GUN' } }],
     [

@@ -10,7 +10,15 @@ export type Asked = Pick<WalkStop, 'action' | 'amountKind' | 'amount' | 'lubrica
   Partial<Pick<WalkStop, 'strokeRounding'>>;
 
 /** What a stop asks for: the words in the largest type, and the number that ± changes. */
-export type Planned = { words: string; value: number; step: number; unit: string; gun: Gun | null };
+export type Planned = {
+  words: string;
+  value: number;
+  step: number;
+  unit: string;
+  gun: Gun | null;
+  /** A purge is asked for what really went in, and stops here at the latest. */
+  most?: number;
+};
 
 /** The plan of a stop in the units the technician holds: strokes of the chosen gun for grease, litres for oil. */
 export function plannedOf(stop: Asked, gun: Gun | null): Planned {
@@ -19,6 +27,20 @@ export function plannedOf(stop: Asked, gun: Gun | null): Planned {
     // A gun that is too coarse for the seal gives its one stroke; the point says so where it is planned.
     const strokes = Math.max(1, strokesOf(stop.amount, gun.gramsPerStroke, stop.strokeRounding));
     return { words: counted(strokes, 'stroke'), value: strokes, step: 1, unit: 'strokes', gun };
+  }
+  if (kind === 'strokes' && stop.amount !== null)
+    return { words: counted(stop.amount, 'stroke'), value: stop.amount, step: 1, unit: 'strokes', gun };
+  if (kind === 'purge' && stop.amount !== null) {
+    const most = gun ? Math.max(1, strokesOf(stop.amount, gun.gramsPerStroke, 'down')) : stop.amount;
+    const unit = gun ? 'strokes' : 'g';
+    return {
+      words: `purge, at most ${gun ? counted(most, 'stroke') : `${measured(most)} g`}`,
+      value: 0,
+      step: 1,
+      unit,
+      gun,
+      most,
+    };
   }
   if (kind === 'to-mark') return { words: 'to the mark', value: 0, step: 0.1, unit: 'L', gun: null };
   if (kind === 'litres')
@@ -39,23 +61,36 @@ export function plannedOf(stop: Asked, gun: Gun | null): Planned {
   };
 }
 
+/** Strokes are the grams of the gun that made them; of a gun that nobody knows only the strokes are known. */
+function greaseGiven({ unit, gun }: Planned, given: number): Record<string, unknown> {
+  if (unit !== 'strokes') return { massG: given };
+  return gun
+    ? { massG: Number((given * gun.gramsPerStroke).toFixed(3)), strokes: given, gunId: gun.id }
+    : { strokes: given };
+}
+
 /** The entry that says a stop is done, with what really went in. */
 export function doneEntry(
   stop: Asked,
   planned: Planned,
   given: number,
-  drained: number | null,
+  {
+    drained = null,
+    purge,
+    part,
+  }: { drained?: number | null; purge?: 'shown' | 'not-shown'; part?: 'turned' | 'replaced' } = {},
 ): { kind: 'grease' | 'oil-change' | 'top-up' | 'check'; body: Record<string, unknown> } {
   const lubricantId = stop.lubricant?.id;
-  if (putsNothingIn(stop.action) || !lubricantId) return { kind: 'check', body: { result: 'in-order' } };
-  // Cartridges are counted, whatever the task calls its action.
-  if (stop.action === 'grease' && stop.amountKind !== 'pieces')
+  if (putsNothingIn(stop.action) || !lubricantId)
+    return { kind: 'check', body: { result: 'in-order', ...(part && { part }) } };
+  // Cartridges are counted and a film is none, whatever the task calls its action.
+  if (stop.action === 'grease' && stop.amountKind !== 'pieces' && stop.amountKind !== 'film')
     return {
       kind: 'grease',
       body: {
         lubricantId,
-        massG: planned.gun ? Number((given * planned.gun.gramsPerStroke).toFixed(3)) : given,
-        ...(planned.gun && { strokes: given, gunId: planned.gun.id }),
+        ...greaseGiven(planned, given),
+        ...(purge && { purge }),
       },
     };
   if (stop.action === 'oil-change')
@@ -72,6 +107,8 @@ export function doneEntry(
 
 /** What stands under the large words: grams and gun, or the mark. */
 export function plannedDetail(stop: WalkStop, planned: Planned): string {
+  if (planned.gun && stop.amount !== null && stop.amountKind === 'strokes')
+    return `${measured(stop.amount * planned.gun.gramsPerStroke)} g with ${planned.gun.code}, ${measured(planned.gun.gramsPerStroke)} g a stroke`;
   if (planned.gun && stop.amount !== null)
     return `${measured(stop.amount)} g with ${planned.gun.code}, ${measured(planned.gun.gramsPerStroke)} g a stroke`;
   return stop.plannedAmount !== null ? `overruled; the plan says ${measured(stop.plannedAmount)}` : '';

@@ -1,6 +1,6 @@
 'use client';
 
-import { Check, Minus } from 'lucide-react';
+import { Check, Minus, X } from 'lucide-react';
 import Link from 'next/link';
 import { useSearchParams } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
@@ -35,6 +35,17 @@ export function RoundPage() {
   return <Walk key={id} {...round} document={round.loaded.document} fromDevice={round.loaded.fromDevice} />;
 }
 
+/** So long a stop that came by an answer takes none (ms), and so many answers can be taken back one by one. */
+const shutMs = 1000;
+const recentMost = 3;
+
+const writtenWords = ({ kind, body }: { kind: string; body: Record<string, unknown> }): string => {
+  if (kind === 'skip') return 'skipped';
+  if (kind === 'finding') return 'finding written';
+  if (kind === 'reading') return 'meter read';
+  return body.result === 'off' ? 'not in order' : 'done';
+};
+
 type WalkProps = Omit<ReturnType<typeof useRound>, 'loaded'> & { document: WalkDocument; fromDevice: boolean };
 
 function Walk({ document, fromDevice, answers, queue, offline, write, undo }: WalkProps) {
@@ -46,17 +57,24 @@ function Walk({ document, fromDevice, answers, queue, offline, write, undo }: Wa
   };
   // The last place is the sign-off.
   const [place, setPlace] = useState(() => (signedAt ? stops.length : firstOpen()));
-  const [last, setLast] = useState<{ entryId: string; words: string } | null>(null);
+  const [recent, setRecent] = useState<{ entryId: string; words: string }[]>([]);
+  // A glove taps twice: what came by an answer takes none for a moment.
+  const [shut, setShut] = useState(false);
+  useEffect(() => {
+    if (!shut) return undefined;
+    const timer = setTimeout(() => setShut(false), shutMs);
+    return () => clearTimeout(timer);
+  }, [shut]);
   const stop = stops[place];
   const refused = queue.filter((queued) => queued.refused);
 
   const answered = async (draft: Parameters<typeof write>[0], leaves: boolean) => {
-    const entryId = await write(draft, leaves);
-    setLast({
-      entryId,
-      words: `${stop!.pointLabel} ${draft.kind === 'skip' ? 'skipped' : draft.kind === 'finding' ? 'finding written' : draft.kind === 'reading' ? 'meter read' : 'done'}`,
-    });
-    if (leaves) setPlace(nextOpen(stops, answers, place));
+    const entryId = await write(draft, true);
+    const written = { entryId, words: `${stop!.pointLabel} ${writtenWords(draft)}` };
+    setRecent((before) => [written, ...before].slice(0, recentMost));
+    if (!leaves) return;
+    setShut(true);
+    setPlace(nextOpen(stops, answers, place));
   };
 
   return (
@@ -98,6 +116,7 @@ function Walk({ document, fromDevice, answers, queue, offline, write, undo }: Wa
           stop={stop}
           answer={answers.get(stop.taskId)}
           guns={guns}
+          shut={shut}
           meters={meters.filter(({ machineId }) => machineId === stop.machineId)}
           onNext={() => setPlace(firstOpen(place))}
           onWrite={(draft) =>
@@ -116,19 +135,21 @@ function Walk({ document, fromDevice, answers, queue, offline, write, undo }: Wa
           onSign={async (body) => void (await write({ kind: 'hand-over', machineId: null, body }, false))}
         />
       )}
-      {last && (
-        <TakeBack
-          key={last.entryId}
-          words={last.words}
-          stillHere={queue.some(({ id, heldUntil, queuedAt }) => id === last.entryId && heldUntil > queuedAt)}
-          onTakeBack={async () => {
-            const place = stops.findIndex(({ taskId }) => answers.get(taskId)?.entryId === last.entryId);
-            await undo(last.entryId);
-            setLast(null);
-            if (place >= 0) setPlace(place);
-          }}
-        />
-      )}
+      <div className="fixed inset-x-0 top-0 z-10 mx-auto max-w-xl" role="status">
+        {recent.map(({ entryId, words }) => (
+          <TakeBack
+            key={entryId}
+            words={words}
+            stillHere={queue.some(({ id, heldUntil, queuedAt }) => id === entryId && heldUntil > queuedAt)}
+            onTakeBack={async () => {
+              const place = stops.findIndex(({ taskId }) => answers.get(taskId)?.entryId === entryId);
+              await undo(entryId);
+              setRecent((before) => before.filter((each) => each.entryId !== entryId));
+              if (place >= 0) setPlace(place);
+            }}
+          />
+        ))}
+      </div>
     </main>
   );
 }
@@ -162,8 +183,9 @@ function Strip({
     <nav aria-label="Stops" className="overflow-x-auto">
       <ol className="flex px-4 pb-1">
         {document.stops.map((stop, index) => {
-          const kind = answers.get(stop.taskId)?.kind;
-          const state = kind === undefined ? 'open' : kind === 'skip' ? 'skipped' : 'done';
+          const answer = answers.get(stop.taskId);
+          const state =
+            answer === undefined ? 'open' : answer.kind === 'skip' ? 'skipped' : answer.off ? 'not in order' : 'done';
           return (
             <li key={stop.taskId}>
               <button
@@ -176,6 +198,8 @@ function Strip({
               >
                 {state === 'done' ? (
                   <Check aria-hidden="true" size={18} />
+                ) : state === 'not in order' ? (
+                  <X aria-hidden="true" size={18} />
                 ) : state === 'skipped' ? (
                   <Minus aria-hidden="true" size={18} />
                 ) : (
@@ -218,10 +242,7 @@ function TakeBack({
   }, []);
   if (over) return null;
   return (
-    <div
-      className="fixed inset-x-0 top-0 z-10 mx-auto flex max-w-xl items-center justify-between gap-3 bg-ink px-4 text-sheet"
-      role="status"
-    >
+    <div className="flex items-center justify-between gap-3 border-b border-sheet bg-ink px-4 text-sheet">
       <span>{words}.</span>
       {stillHere && (
         <button

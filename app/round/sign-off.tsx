@@ -21,14 +21,17 @@ export function SignOff({ document, answers, waiting, onGo, onSign }: Props) {
   const { stops, person, signedAt } = document;
   const skipped = stops.filter(({ taskId }) => answers.get(taskId)?.kind === 'skip').length;
   const left = stops.filter(({ taskId }) => !answers.has(taskId));
-  const done = stops.length - skipped - left.length;
+  const off = stops.filter(({ taskId }) => answers.get(taskId)?.off).length;
+  const done = stops.length - skipped - left.length - off;
+  const [missing, setMissing] = useState(false);
   const tooLong = text.length > longestNote;
   return (
     <>
       <div className="grow px-4 pt-4">
         <h1 className="text-2xl">{signedAt ? 'The round is signed' : 'End of the round'}</h1>
         <p className="mt-2 text-lg">
-          {counted(done, 'stop')} done, {skipped} skipped, {left.length} left.
+          {counted(done, 'stop')} done, {off > 0 && `${off} not in order, `}
+          {skipped} skipped, {left.length} left.
         </p>
         {waiting > 0 && (
           <p role="status" className="mt-2">
@@ -61,7 +64,7 @@ export function SignOff({ document, answers, waiting, onGo, onSign }: Props) {
               site’s rules.
             </p>
             <label htmlFor="remark" className="mt-5 block font-semibold">
-              Remark
+              {left.length > 0 ? 'Why stops are left open' : 'Remark'}
             </label>
             <textarea
               id="remark"
@@ -71,6 +74,11 @@ export function SignOff({ document, answers, waiting, onGo, onSign }: Props) {
               onChange={(event) => setText(event.target.value)}
               aria-invalid={tooLong || undefined}
             />
+            {missing && text.trim().length < 3 && (
+              <p role="alert" className="mt-1 border-l-4 border-ink pl-2">
+                Stops are left open: say why, in a few words, for whoever comes next.
+              </p>
+            )}
             {tooLong && (
               <p role="alert" className="mt-1 border-l-4 border-ink pl-2">
                 {text.length} characters; at most {longestNote} fit. Shorten it; what you typed is kept.
@@ -89,15 +97,17 @@ export function SignOff({ document, answers, waiting, onGo, onSign }: Props) {
             type="button"
             className="button button-first min-h-16 w-full text-lg"
             disabled={tooLong}
-            onClick={() =>
+            onClick={() => {
+              if (left.length > 0 && text.trim().length < 3) return setMissing(true);
               void onSign({
                 scope: 'round',
                 done,
                 skipped,
+                off,
                 left: left.length,
                 ...(text.trim() && { text: text.trim() }),
-              })
-            }
+              });
+            }}
           >
             Sign as {person.initials} {person.name}
           </button>

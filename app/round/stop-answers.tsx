@@ -1,44 +1,93 @@
 'use client';
 
+import { actNowWords } from '@/core/words/findings';
 import type { Answer } from './use-round';
+
+/** One way in which the work was done, as its button says it. */
+export type DoneWay = { words: string; onDone: () => void };
 
 /** The answers to a stop, in reach of a thumb. */
 export function StopAnswers({
   answer,
-  doneWords,
-  onDone,
+  ways,
+  stopped,
+  shut,
   onNext,
+  onOff,
   onFinding,
   onSkip,
 }: {
   answer: Answer | undefined;
-  doneWords: string;
-  onDone: () => void;
+  ways: readonly DoneWay[];
+  /** Something was found here that asks to stop: going on is not what is offered first. */
+  stopped: boolean;
+  /** The stop has only just come: a second tap was meant for the one before. */
+  shut: boolean;
   onNext: () => void;
+  /** A look may find that something is not in order; undefined for what is no look. */
+  onOff: (() => void) | undefined;
   onFinding: () => void;
-  onSkip: () => void;
+  onSkip: (reason?: 'unsafe') => void;
 }) {
   return (
     <div className="sticky bottom-0 grid gap-4 border-t border-ink bg-ground px-4 pt-3 pb-4">
+      {stopped && (
+        <p role="status" className="border-l-4 border-ink pl-3">
+          <strong>{actNowWords}</strong>
+        </p>
+      )}
       {answer ? (
         <>
           <p className="text-lg">
-            <strong>{answer.kind === 'skip' ? 'Skipped.' : 'Done.'}</strong> This stop is written.
+            <strong>{answer.kind === 'skip' ? 'Skipped.' : answer.off ? 'Not in order.' : 'Done.'}</strong> This stop is
+            written.
           </p>
           <button type="button" className="button button-first min-h-16 text-lg" onClick={onNext}>
             Next open stop
           </button>
         </>
       ) : (
-        <button type="button" className="button button-first min-h-16 text-lg" onClick={onDone}>
-          {doneWords}
-        </button>
+        <>
+          {stopped && (
+            <button
+              type="button"
+              className="button button-first min-h-16 text-lg"
+              disabled={shut}
+              onClick={() => onSkip('unsafe')}
+            >
+              Leave it: not safe
+            </button>
+          )}
+          <div className={ways.length > 1 ? 'grid grid-cols-2 gap-4' : 'grid'}>
+            {ways.map(({ words, onDone }) => (
+              <button
+                key={words}
+                type="button"
+                className={`button ${stopped ? 'min-h-14' : 'button-first min-h-16 text-lg'}`}
+                disabled={shut}
+                onClick={onDone}
+              >
+                {words}
+              </button>
+            ))}
+          </div>
+          {onOff && (
+            <button type="button" className="button min-h-14" disabled={shut} onClick={onOff}>
+              Not in order
+            </button>
+          )}
+        </>
       )}
       <div className="grid grid-cols-2 gap-4">
         <button type="button" className="button min-h-14" onClick={onFinding}>
           Something is off
         </button>
-        <button type="button" className="button min-h-14" disabled={answer !== undefined} onClick={onSkip}>
+        <button
+          type="button"
+          className="button min-h-14"
+          disabled={answer !== undefined || shut}
+          onClick={() => onSkip()}
+        >
           Skip
         </button>
       </div>

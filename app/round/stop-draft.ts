@@ -9,4 +9,12 @@ export type StopDraft = {
 
 /** The sheet of a stop that is open, if any. */
 export type OpenSheet =
-  'amount' | 'drained' | 'skip' | 'finding' | 'gun' | { meter: WalkDocument['meters'][number] } | null;
+  | 'amount'
+  | 'drained'
+  | 'skip'
+  | 'finding'
+  | 'off'
+  | 'purge'
+  | 'gun'
+  | { meter: WalkDocument['meters'][number] }
+  | null;

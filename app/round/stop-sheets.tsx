@@ -3,7 +3,16 @@
 import { useState } from 'react';
 import { longestNote } from '@/core/units/typed-field';
 import { Sheet } from './number-pad';
-import { findingWords, urgencies } from '@/core/entry/kinds/finding';
+import { purgeWords } from '@/core/entry/kinds/grease';
+import {
+  type FindingWhat,
+  type Urgency,
+  actNowWords,
+  findingWords,
+  isLower,
+  urgencies,
+  urgencyOf,
+} from '@/core/words/findings';
 import { skipReasons } from '@/core/entry/kinds/skip';
 
 type Open = { open: boolean; onClose: () => void };
@@ -46,23 +55,75 @@ export function SkipSheet({ open, onClose, onSkip }: Open & { onSkip: (reason: s
   );
 }
 
-/** What was seen: writes a finding and stays at the stop. */
+/** How a purge ended. */
+export function PurgeSheet({ open, onClose, onEnd }: Open & { onEnd: (purge: 'shown' | 'not-shown') => void }) {
+  return (
+    <Sheet open={open} onClose={onClose} title="What came out at the relief?">
+      <p className="mt-2">
+        Nothing by the maximum means blocked: stop, press no more in, and report it. Only the first purge of a dry
+        housing may need its whole free space.
+      </p>
+      <Choices words={purgeWords} onChoose={(key) => onEnd(key as 'shown' | 'not-shown')} />
+    </Sheet>
+  );
+}
+
+export type Seen = { what: FindingWhat; urgency: Urgency; proposed: Urgency; lowered?: string; text?: string };
+
+/**
+ * What was seen: writes a finding and stays at the stop. What it is decides how urgent it is; a person may raise that, and
+ * lowers it with a reason.
+ */
 export function FindingSheet({
   open,
+  title = 'Something is off',
+  point,
   onClose,
   onWrite,
-}: Open & { onWrite: (finding: { what: string; urgency: string; text?: string }) => void }) {
-  const [what, setWhat] = useState<string | null>(null);
-  const [urgency, setUrgency] = useState<string>('plan');
+}: Open & { title?: string; point: { kind: string; consequence: number }; onWrite: (finding: Seen) => void }) {
+  const [what, setWhat] = useState<FindingWhat | null>(null);
+  const [chosen, setChosen] = useState<Urgency | null>(null);
+  const [lowered, setLowered] = useState('');
+  const proposed = what === null ? null : urgencyOf(what, point);
+  const urgency = chosen ?? proposed;
+  const needsReason = urgency !== null && proposed !== null && isLower(urgency, proposed);
   const [text, setText] = useState('');
   const tooLong = text.length > longestNote;
   return (
-    <Sheet open={open} onClose={onClose} title="Something is off">
+    <Sheet open={open} onClose={onClose} title={title}>
       <p className="mt-2">If anything is unclear or unsafe: stop, keep others away, ask the supervisor.</p>
       <h2 className="mt-4">What do you see?</h2>
-      <Choices words={findingWords} chosen={what} onChoose={setWhat} columns={2} />
+      <Choices
+        words={findingWords}
+        chosen={what}
+        onChoose={(key) => {
+          setWhat(key as FindingWhat);
+          setChosen(null);
+        }}
+        columns={2}
+      />
       <h2 className="mt-5">How urgent?</h2>
-      <Choices words={urgencies} chosen={urgency} onChoose={setUrgency} />
+      <Choices words={urgencies} chosen={urgency} onChoose={(key) => setChosen(key as Urgency)} />
+      {urgency === 'act-now' && (
+        <p role="status" className="mt-3 border-l-4 border-ink pl-3">
+          <strong>{actNowWords}</strong>
+        </p>
+      )}
+      {needsReason && (
+        <>
+          <label htmlFor="finding-lowered" className="mt-4 block font-semibold">
+            By the rules this is “{urgencies[proposed]}”. Why less?
+          </label>
+          <input
+            id="finding-lowered"
+            className="field mt-1"
+            maxLength={200}
+            value={lowered}
+            onChange={(event) => setLowered(event.target.value)}
+            autoComplete="off"
+          />
+        </>
+      )}
       <label htmlFor="finding-text" className="mt-5 font-semibold">
         In your words
       </label>
@@ -82,14 +143,26 @@ export function FindingSheet({
       <button
         type="button"
         className="button button-first mt-5 min-h-16 text-lg"
-        disabled={what === null || tooLong}
+        disabled={what === null || tooLong || (needsReason && lowered.trim().length < 3)}
         onClick={() => {
-          onWrite({ what: what!, urgency, ...(text.trim() && { text: text.trim() }) });
+          onWrite({
+            what: what!,
+            urgency: urgency!,
+            proposed: proposed!,
+            ...(needsReason && { lowered: lowered.trim() }),
+            ...(text.trim() && { text: text.trim() }),
+          });
           setWhat(null);
+          setChosen(null);
+          setLowered('');
           setText('');
         }}
       >
-        {what === null ? 'Choose what you see' : 'Write the finding'}
+        {what === null
+          ? 'Choose what you see'
+          : needsReason && lowered.trim().length < 3
+            ? 'Say why it is less urgent'
+            : 'Write the finding'}
       </button>
     </Sheet>
   );

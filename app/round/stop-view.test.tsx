@@ -137,8 +137,113 @@ describe('a stop', () => {
     await user.type(screen.getByLabelText('In your words'), 'Drips at the seal.');
     await user.click(press('Write the finding'));
     expect(written).toEqual([
-      { kind: 'finding', body: { what: 'leak', urgency: 'act-now', text: 'Drips at the seal.' } },
+      { kind: 'finding', body: { what: 'leak', urgency: 'act-now', proposed: 'plan', text: 'Drips at the seal.' } },
     ]);
+  });
+
+  it('what is seen decides how urgent it is; less needs a reason, and urgent says what to do at once', async () => {
+    const { user, written } = show();
+    await user.click(press('Something is off'));
+    await user.click(press('no oil visible'));
+    expect(press('act now').getAttribute('aria-pressed')).toBe('true');
+    expect(screen.getByText(/keep clear and keep others away/)).toBeDefined();
+    await user.click(press('watch'));
+    expect(press('Say why it is less urgent').matches(':disabled')).toBe(true);
+    await user.type(screen.getByLabelText(/By the rules this is “act now”/), 'Glass is painted over.');
+    await user.click(press('Write the finding'));
+    expect(written[0]!.body).toEqual({
+      what: 'no-oil',
+      urgency: 'watch',
+      proposed: 'act-now',
+      lowered: 'Glass is painted over.',
+    });
+  });
+
+  it.each([
+    ['milky oil of a hydraulic set', { pointKind: 'hydraulic-set' }, 'oil milky', 'act now'],
+    ['milky oil of a gear case', { pointKind: 'gear-case' }, 'oil milky', 'plan'],
+    ['warmth at a point of the highest consequence', { consequence: 4 }, 'hotter than usual', 'plan'],
+  ])('%s is proposed as it should be', async (_, change, seen, urgency) => {
+    const { user } = show(change);
+    await user.click(press('Something is off'));
+    await user.click(press(seen));
+    expect(press(urgency).getAttribute('aria-pressed')).toBe('true');
+  });
+
+  it('of a look is in order or not; not in order is a finding and no service', async () => {
+    const { user, written } = show({ action: 'check', amountKind: 'to-mark', amount: null });
+    expect(press('Done: in order')).toBeDefined();
+    await user.click(press('Not in order'));
+    await user.click(press('level low, glass still shows'));
+    await user.click(press('Write the finding'));
+    expect(written).toEqual([
+      { kind: 'finding', body: { what: 'level-low', urgency: 'watch', proposed: 'watch' } },
+      { kind: 'check', body: { result: 'off' }, taskIds: ['t'] },
+    ]);
+  });
+
+  it('of a part says whether it was turned or replaced', async () => {
+    const { user, written } = show({ action: 'turn', lubricant: null, amountKind: 'film', amount: null });
+    expect(screen.queryByText(/added/i)).toBeNull();
+    await user.click(press('Done: replaced'));
+    expect(written).toEqual([{ kind: 'check', body: { result: 'in-order', part: 'replaced' }, taskIds: ['t'] }]);
+  });
+
+  it('of a purge asks what really went in and how it ended, and says the maximum', async () => {
+    const { user, written } = show({ amountKind: 'purge', amount: 60 });
+    expect(screen.getByText('purge, at most 50 strokes')).toBeDefined();
+    expect(screen.getByText(/Nothing at the relief by then means blocked/)).toBeDefined();
+    await user.click(press('How much went in?'));
+    await type(user, '32');
+    await user.click(press('Take this number'));
+    await user.click(press('Done with 32 strokes'));
+    await user.click(press('clean grease showed'));
+    expect(written).toEqual([
+      {
+        kind: 'grease',
+        body: { lubricantId: 'L', massG: 38.4, strokes: 32, gunId: 'GUN', purge: 'shown' },
+        taskIds: ['t'],
+      },
+    ]);
+  });
+
+  it('of a purge that showed nothing writes the finding, and no service', async () => {
+    const { user, written } = show({ amountKind: 'purge', amount: 60 });
+    await user.click(press('How much went in?'));
+    await type(user, '50');
+    await user.click(press('Take this number'));
+    await user.click(press('Done with 50 strokes'));
+    await user.click(press('nothing showed at the relief'));
+    expect(written.map(({ kind, body }) => [kind, body.what ?? body.purge])).toEqual([
+      ['finding', 'relief-blocked'],
+      ['grease', 'not-shown'],
+    ]);
+  });
+
+  it('in strokes is written with the grams of the gun, and without grams where nobody knows the gun', async () => {
+    const first = show({ amountKind: 'strokes', amount: 2 });
+    await first.user.click(press('Done as planned'));
+    expect(first.written[0]!.body).toEqual({ lubricantId: 'L', massG: 2.4, strokes: 2, gunId: 'GUN' });
+    first.unmount();
+    const second = show({ amountKind: 'strokes', amount: 2 }, { guns: [] });
+    await second.user.click(press('Done as planned'));
+    expect(second.written[0]!.body).toEqual({ lubricantId: 'L', strokes: 2 });
+  });
+
+  it('at which something asks to stop does not offer to go on first', async () => {
+    const { user, written } = show({ actNow: 'F' });
+    const buttons = screen.getAllByRole('button').map(({ textContent }) => textContent);
+    expect(buttons.indexOf('Leave it: not safe')).toBeLessThan(buttons.indexOf('Done as planned'));
+    expect(screen.getByText(/Not started again before/)).toBeDefined();
+    await user.click(press('Leave it: not safe'));
+    expect(written).toEqual([{ kind: 'skip', body: { reason: 'unsafe' }, taskIds: ['t'] }]);
+  });
+
+  it('that has only just come takes no second tap', async () => {
+    const { user, written } = show({}, { shut: true });
+    await user.click(press('Done as planned'));
+    await user.click(press('Skip'));
+    expect(written).toEqual([]);
   });
 
   it('answered is not answered twice, and leads on', async () => {
@@ -213,9 +318,12 @@ describe('the end of a walk', () => {
   it('is signed with a remark, after what must be back in place', async () => {
     const { user, signed, container } = sign();
     expect(container.textContent).toContain('plugs, caps, covers and guards back');
-    await user.type(screen.getByLabelText('Remark'), 'Stop c tomorrow.');
     await user.click(press('Sign as HB Hanna'));
-    expect(signed).toEqual([{ scope: 'round', done: 1, skipped: 1, left: 1, text: 'Stop c tomorrow.' }]);
+    expect(signed).toEqual([]);
+    expect(screen.getByRole('alert').textContent).toContain('say why');
+    await user.type(screen.getByLabelText('Why stops are left open'), 'Stop c tomorrow.');
+    await user.click(press('Sign as HB Hanna'));
+    expect(signed).toEqual([{ scope: 'round', done: 1, skipped: 1, off: 0, left: 1, text: 'Stop c tomorrow.' }]);
   });
 
   it('signed is signed', () => {

@@ -4,10 +4,12 @@ import { useState } from 'react';
 import { readingDoubt } from '@/components/entry/reading-form';
 import { measured, number } from '@/components/words';
 import type { WalkDocument, WalkStop } from '@/core/walk/document';
-import { type Gun, doneEntry, plannedOf } from './planned';
+import { urgencyOf } from '@/core/words/findings';
+import { putsNothingIn } from '@/core/words/task-words';
+import { type Gun, type Planned, doneEntry, plannedOf } from './planned';
 import { GivenAmount } from './given-amount';
 import { StopSheets } from './open-sheet';
-import { StopAnswers } from './stop-answers';
+import { type DoneWay, StopAnswers } from './stop-answers';
 import { StopWarnings } from './stop-warnings';
 import { StopWork } from './stop-work';
 import type { Answer } from './use-round';
@@ -19,12 +21,14 @@ type Props = {
   answer: Answer | undefined;
   guns: Gun[];
   meters: Meter[];
+  /** It came by answering another: a second tap is not meant for it. */
+  shut?: boolean;
   onWrite: (draft: StopDraft) => Promise<void>;
   onNext: () => void;
 };
 
 /** One stop: what to beware of, what to do, how much, how to tell it is enough; the answers in the lower third. */
-export function StopView({ stop, answer, guns, meters, onWrite, onNext }: Props) {
+export function StopView({ stop, answer, guns, meters, shut = false, onWrite, onNext }: Props) {
   const fitting = guns.filter(
     ({ lubricantId, airPowered }) => lubricantId === stop.lubricant?.id && !(stop.forbidsAirGun && airPowered),
   );
@@ -37,9 +41,25 @@ export function StopView({ stop, answer, guns, meters, onWrite, onNext }: Props)
   const [doubt, setDoubt] = useState<{ value: number; typed: string; reason: string } | null>(null);
   const given = changed ?? planned.value;
   const step = (direction: 1 | -1) => setChanged(Math.max(0, Number((given + direction * planned.step).toFixed(2))));
-  const counts = planned.unit !== '' && stop.action !== 'check';
+  const counts = planned.unit !== '' && !putsNothingIn(stop.action);
+  const isLook = putsNothingIn(stop.action) || !stop.lubricant;
   const close = () => setSheet(null);
-  const done = async () => onWrite({ ...doneEntry(stop, planned, given, drained), taskIds: [stop.taskId] });
+  const write = (more: Parameters<typeof doneEntry>[3] = {}) =>
+    void onWrite({ ...doneEntry(stop, planned, given, { drained, ...more }), taskIds: [stop.taskId] });
+  const ways = doneWays({ stop, planned, given, typed: changed !== null, counts, isLook, write, open: setSheet });
+  const purged = async (purge: 'shown' | 'not-shown') => {
+    close();
+    if (purge === 'not-shown')
+      await onWrite({
+        kind: 'finding',
+        body: {
+          what: 'relief-blocked',
+          urgency: urgencyOf('relief-blocked', { kind: stop.pointKind, consequence: stop.consequence }),
+          text: `Nothing showed at the relief after ${measured(given)} ${planned.unit}.`,
+        },
+      });
+    write({ purge });
+  };
   const read = async (meter: Meter, value: number, typed: string) => {
     const reason = readingDoubt(meter, value, Date.now());
     if (reason && doubt?.value !== value) return setDoubt({ value, typed, reason });
@@ -59,20 +79,14 @@ export function StopView({ stop, answer, guns, meters, onWrite, onNext }: Props)
   return (
     <>
       <div className="grow px-4 pt-3 pb-4">
-        <p className="flex flex-wrap items-baseline gap-x-3">
-          <strong className="text-2xl">{stop.pointLabel}</strong>
-          <span className="text-lg">{stop.pointName}</span>
-        </p>
-        <p>
-          {stop.machineName}, {stop.location}
-        </p>
-        <StopWarnings stop={stop} />
+        <StopHead stop={stop} />
         <StopWork stop={stop} planned={planned} guns={fitting} onOtherGun={() => setSheet('gun')} />
         {counts && (
           <GivenAmount
             given={given}
             unit={planned.unit}
             added={stop.amountKind === 'to-mark'}
+            most={planned.most}
             onChange={step}
             onType={() => setSheet('amount')}
           />
@@ -82,17 +96,7 @@ export function StopView({ stop, answer, guns, meters, onWrite, onNext }: Props)
             {drained === null ? 'Drained: not measured' : `Drained: ${measured(drained)} L`}
           </button>
         )}
-        {stop.accessNote && (
-          <p className="mt-2">
-            <strong>Getting there:</strong> {stop.accessNote}
-          </p>
-        )}
-        {stop.procedureText && (
-          <p className="mt-2 whitespace-pre-line">
-            <strong>How:</strong> {stop.procedureText}
-          </p>
-        )}
-        <p className="caption mt-2">{stop.dueWords}</p>
+        <StopNotes stop={stop} />
         <MetersToRead
           meters={meters.filter(({ readInRound }) => !readInRound)}
           onRead={(meter) => {
@@ -104,13 +108,15 @@ export function StopView({ stop, answer, guns, meters, onWrite, onNext }: Props)
 
       <StopAnswers
         answer={answer}
-        doneWords={
-          given === planned.value || !counts ? 'Done as planned' : `Done with ${measured(given)} ${planned.unit}`
-        }
-        onDone={() => void done()}
+        ways={ways}
+        stopped={stop.actNow !== null}
+        shut={shut}
         onNext={onNext}
+        onOff={isLook ? () => setSheet('off') : undefined}
         onFinding={() => setSheet('finding')}
-        onSkip={() => setSheet('skip')}
+        onSkip={(reason) =>
+          reason ? void onWrite({ kind: 'skip', body: { reason }, taskIds: [stop.taskId] }) : setSheet('skip')
+        }
       />
 
       <StopSheets
@@ -137,10 +143,77 @@ export function StopView({ stop, answer, guns, meters, onWrite, onNext }: Props)
           setChanged(null);
           close();
         }}
+        onPurged={(purge) => void purged(purge)}
         onRead={read}
       />
     </>
   );
+}
+
+/** Where it is, and what to beware of before anything else. */
+const StopHead = ({ stop }: { stop: WalkStop }) => (
+  <>
+    <p className="flex flex-wrap items-baseline gap-x-3">
+      <strong className="text-2xl">{stop.pointLabel}</strong>
+      <span className="text-lg">{stop.pointName}</span>
+    </p>
+    <p>
+      {stop.machineName}, {stop.location}
+    </p>
+    <StopWarnings stop={stop} />
+  </>
+);
+
+/** How to get there, how it is done, since when it is due. */
+const StopNotes = ({ stop }: { stop: WalkStop }) => (
+  <>
+    {stop.accessNote && (
+      <p className="mt-2">
+        <strong>Getting there:</strong> {stop.accessNote}
+      </p>
+    )}
+    {stop.procedureText && (
+      <p className="mt-2 whitespace-pre-line">
+        <strong>How:</strong> {stop.procedureText}
+      </p>
+    )}
+    <p className="caption mt-2">{stop.dueWords}</p>
+  </>
+);
+
+/** The ways in which a stop can be done, as its buttons say them. */
+function doneWays({
+  stop,
+  planned,
+  given,
+  typed,
+  counts,
+  isLook,
+  write,
+  open,
+}: {
+  stop: WalkStop;
+  planned: Planned;
+  given: number;
+  /** Somebody said how much went in. */
+  typed: boolean;
+  counts: boolean;
+  isLook: boolean;
+  write: (more?: Parameters<typeof doneEntry>[3]) => void;
+  open: (sheet: OpenSheet) => void;
+}): DoneWay[] {
+  if (stop.action === 'turn')
+    return [
+      { words: 'Done: turned', onDone: () => write({ part: 'turned' }) },
+      { words: 'Done: replaced', onDone: () => write({ part: 'replaced' }) },
+    ];
+  if (isLook) return [{ words: stop.action === 'check' ? 'Done: in order' : 'Done as planned', onDone: () => write() }];
+  if (planned.most !== undefined)
+    return typed && given > 0
+      ? [{ words: `Done with ${measured(given)} ${planned.unit}`, onDone: () => open('purge') }]
+      : [{ words: 'How much went in?', onDone: () => open('amount') }];
+  const words = given === planned.value || !counts ? 'Done as planned' : `Done with ${measured(given)} ${planned.unit}`;
+  return [{ words, onDone: () => write() }];
 }
 
 const MetersToRead = ({ meters, onRead }: { meters: readonly Meter[]; onRead: (meter: Meter) => void }) =>

@@ -8,7 +8,7 @@ import { type WalkDocument, walkDocument, walkDocumentVersion } from '@/core/wal
 /** How long a written stop waits on the device before it is sent, so that it can be taken back. */
 export const holdMs = 8000;
 
-export type Answer = { entryId: string; kind: string };
+export type Answer = { entryId: string; kind: string; off?: boolean | undefined };
 type Loaded =
   | { state: 'loading' }
   | { state: 'failed'; reason: string }

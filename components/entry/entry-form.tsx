@@ -1,9 +1,9 @@
 'use client';
 
 import { useRouter } from 'next/navigation';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { useFormContext, useWatch } from 'react-hook-form';
-import { type EntryKind } from '@/core/entry/kinds';
+import { type EntryKind, fitsAction, newestVersion } from '@/core/entry/kinds';
 import { type Dimension, parseQuantity } from '@/core/units/parse-quantity';
 import { longestNote } from '@/core/units/typed-field';
 import { kindWords } from '../entry-words';
@@ -13,7 +13,8 @@ import { writeNow } from '../use-outbox';
 import { WhenField, instantOf, whenNow } from './when-field';
 import { eventWords } from '@/core/words/events';
 import { type PlantCalendar, plantToday } from '@/core/time/plant-day';
-import { findingWords, urgencies } from '@/core/entry/kinds/finding';
+import { type FindingWhat, type Urgency, findingWords, isLower, urgencies, urgencyOf } from '@/core/words/findings';
+import type { TaskAction } from '@/core/words/task-words';
 import { skipReasons } from '@/core/entry/kinds/skip';
 
 /** What may be written from a point's page, outside a round. */
@@ -101,7 +102,13 @@ function typedNumber(
 }
 
 /** What the body of an entry is made from: what was typed, what is known, and where words per field go. */
-type Typed = { values: EntryValues; context: EntryContext; fields: Record<string, string>; note: string };
+type Typed = {
+  values: EntryValues;
+  context: EntryContext;
+  fields: Record<string, string>;
+  note: string;
+  version: number;
+};
 
 const withNote = (note: string) => (note ? { note } : {});
 const withText = (note: string) => (note ? { text: note } : {});
@@ -145,7 +152,14 @@ const bodies: Record<EntryValues['kind'], (typed: Typed) => Record<string, unkno
     ...withNote(note),
   }),
   check: ({ values, note }) => ({ result: values.result, ...withNote(note) }),
-  finding: ({ values, note }) => ({ what: values.what, urgency: values.urgency, ...withText(note) }),
+  finding({ values, fields, note, version }) {
+    const { what, urgency } = values as { what: FindingWhat; urgency: Urgency };
+    const ruled = urgencyOf(what);
+    const lower = version >= 2 && isLower(urgency, ruled);
+    if (lower && note.length < 3)
+      fields.note = `By the rules this is "${urgencies[ruled]}": say why it is less urgent.`;
+    return { what, urgency, ...(lower && { lowered: note }), ...withText(note) };
+  },
   skip: ({ values, note }) => ({ reason: values.reason, ...withText(note) }),
   note({ values, fields, note }) {
     if (!note) fields.note = 'Write something first.';
@@ -165,10 +179,14 @@ const bodies: Record<EntryValues['kind'], (typed: Typed) => Record<string, unkno
   },
 };
 
-/** The body of an entry from what was typed, or words per field. Nothing is guessed. */
+/**
+ * The body of an entry from what was typed, or words per field. Nothing is guessed.
+ * @param version of the kind, where an entry of an older one is put right
+ */
 export function bodyOf(
   values: EntryValues,
   context: EntryContext,
+  version = newestVersion(values.kind),
 ): { ok: true; body: Record<string, unknown> } | { ok: false; fields: Record<string, string> } {
   const fields: Record<string, string> = {};
   const note = values.note.trim();
@@ -176,7 +194,7 @@ export function bodyOf(
     fields.note = `${note.length} characters; at most ${longestNote} fit. Shorten it; what you typed is kept.`;
   const needsLubricant = ['grease', 'oil-change', 'top-up'].includes(values.kind);
   if (needsLubricant && !values.lubricantId) fields.lubricantId = 'Say which lubricant went in.';
-  const body = bodies[values.kind]({ values, context, fields, note });
+  const body = bodies[values.kind]({ values, context, fields, note, version });
   return Object.keys(fields).length > 0 ? { ok: false, fields } : { ok: true, body };
 }
 
@@ -281,6 +299,30 @@ export function EntryFields({ context }: { context: EntryContext }) {
   );
 }
 
+/** The tasks that an entry of the chosen kind can answer; others are not offered. */
+const fitting = (kind: HandKind, tasks: EntryContext['tasks']): EntryContext['tasks'] =>
+  tasks.filter(({ action }) => fitsAction(kind, newestVersion(kind), action as TaskAction));
+
+function TaskField({ tasks }: { tasks: EntryContext['tasks'] }) {
+  const { control, setValue } = useFormContext<EntryValues>();
+  const kind = useWatch({ control, name: 'kind' });
+  const taskId = useWatch({ control, name: 'taskId' });
+  const options = fitting(kind, tasks);
+  const isGone = taskId !== '' && options.every(({ value }) => value !== taskId);
+  useEffect(() => {
+    if (isGone) setValue('taskId', '');
+  }, [isGone, setValue]);
+  return (
+    <ChoiceField
+      name="taskId"
+      label="Answers the task"
+      options={options}
+      empty="none"
+      hint="Its next due moves when the task is answered"
+    />
+  );
+}
+
 type Props = {
   context: EntryContext;
   personId: string;
@@ -345,15 +387,7 @@ export function EntryForm({ context, personId, machineId, pointId, timeZone, ini
             required
           />
           <WhenField timeZone={timeZone} />
-          {context.tasks.length > 0 && (
-            <ChoiceField
-              name="taskId"
-              label="Answers the task"
-              options={context.tasks}
-              empty="none"
-              hint="Its next due moves when the task is answered"
-            />
-          )}
+          {context.tasks.length > 0 && <TaskField tasks={context.tasks} />}
         </div>
         <EntryFields context={context} />
       </SavedForm>

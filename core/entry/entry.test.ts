@@ -139,10 +139,11 @@ describe('bodies', () => {
 
 describe('kinds', () => {
   it('know their versions, and a body fits the version that it says', () => {
-    expect(versionsOf('grease')).toEqual([1]);
+    expect(versionsOf('grease')).toEqual([1, 2]);
+    expect(versionsOf('reading')).toEqual([1]);
     expect(versionsOf('correction')).toEqual([1, 2]);
     expect(versionsOf('waiver')).toEqual([]);
-    expect(bodySchema('grease', 2)).toBeUndefined();
+    expect(bodySchema('grease', 3)).toBeUndefined();
     const whole = { happenedAt: '2026-01-02T00:00:00Z', offsetMinutes: 0, taskIds: [], body: { text: 'b' } };
     const first = { reason: 'slip', replacement: whole };
     const second = { reason: 'slip', replacement: { kindVersion: 3, ...whole } };

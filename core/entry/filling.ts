@@ -5,8 +5,10 @@ import { fillingKinds } from './kinds';
 export type Filling = { lubricantId: string; atMs: number; seq: number };
 
 /** The filling that an entry tells of; undefined where it tells of none. */
-export function fillingOf({ kind, body, happenedAt, seq }: BelievedEntry): Filling | undefined {
-  const { lubricantId } = body as { lubricantId?: string };
+export function fillingOf({ kind, kindVersion, body, happenedAt, seq }: BelievedEntry): Filling | undefined {
+  const { lubricantId, volumeL } = body as { lubricantId?: string; volumeL?: number };
+  // Naming a lubricant alone filled nothing; in the first version it was taken so.
+  if (kind === 'commissioning' && kindVersion >= 2 && !volumeL) return undefined;
   return lubricantId && fillingKinds.includes(kind) ? { lubricantId, atMs: Date.parse(happenedAt), seq } : undefined;
 }
 

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import type { PlantDay } from '../time/plant-day';
 import { longestNote } from '../units/typed-field';
-import type { AmountKind } from '../words/task-words';
+import type { AmountKind, TaskAction } from '../words/task-words';
 
 /** How the words of an entry are put together: numbers and days as the screens write them, names by identifier. */
 export type Say = {
@@ -28,6 +28,10 @@ export type KindSpec<Bodies extends Schemas> = {
   decides: boolean;
   /** Answering a task, it is the service done. */
   service: boolean;
+  /** The actions whose task it can answer from its second version on; the first versions answered any. */
+  fits: readonly TaskAction[] | 'any';
+  /** What it says in a field when the work was not done, from its second version on: it answers the stop and is no service. */
+  undone?: { field: string; is: string };
   /** Afterwards the sump holds the lubricant that it names. */
   fills: boolean;
   /** It cannot be written without a machine. */
@@ -50,6 +54,7 @@ export const reservedKind = (title: string, { service = false } = {}) =>
     bodies: {},
     decides: service,
     service,
+    fits: [],
     fills: false,
     needsMachine: true,
     answersStop: true,
@@ -68,6 +73,11 @@ export const reason = z
 /** What the person typed, by field, before it was parsed. */
 export const typed = z.record(z.string().max(40), z.string().max(200)).optional().meta({ title: 'As typed' });
 export const amount = (title: string, unit: string, max: number) => z.number().min(0).max(max).meta({ title, unit });
+/** Who took something against a verdict says why; the verdict that was shown stands beside it. */
+export const overruled = z
+  .strictObject({ verdict: z.string().trim().min(1).max(500).meta({ title: 'Verdict that was shown' }), reason })
+  .optional()
+  .meta({ title: 'Overruled' });
 export const keys = <Words extends Record<string, string>>(words: Words) =>
   Object.keys(words) as [keyof Words & string, ...(keyof Words & string)[]];
 

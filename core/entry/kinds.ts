@@ -1,5 +1,6 @@
 import type { z } from 'zod';
 import { isOwn } from '../own';
+import type { TaskAction } from '../words/task-words';
 import { type KindSpec, type Say, reservedKind } from './kind';
 import { check } from './kinds/check';
 import { commissioning } from './kinds/commissioning';
@@ -86,6 +87,42 @@ const kindsThat = (are: (spec: KindSpec<Readonly<Record<number, z.ZodType>>>) =>
   entryKinds.filter((kind) => are(specOf(kind)));
 /** Kinds that, answering a task, count as the service done. */
 export const serviceKinds = kindsThat(({ service }) => service);
+/**
+ * Whether an entry is the service of the tasks that it answers: its kind is, and it does not say that the work was not
+ * done. The first versions of the kinds were services whatever they said, and stay so.
+ */
+export function isService({
+  kind,
+  kindVersion,
+  body,
+}: {
+  kind: EntryKind;
+  kindVersion: number;
+  body: object;
+}): boolean {
+  const { service, undone } = specOf(kind);
+  return service && !(undone && kindVersion >= 2 && (body as Record<string, unknown>)[undone.field] === undone.is);
+}
+
+/** What a service that was not done says, by kind, for whoever asks the database. */
+export const undoneKinds = entryKinds.flatMap((kind) => {
+  const { undone } = specOf(kind);
+  return undone ? [{ kind, ...undone }] : [];
+});
+
+/**
+ * Whether an entry of a kind can answer a task of an action; in their first versions all could.
+ * @example fitsAction('top-up', 2, 'oil-change') // false
+ * @example fitsAction('top-up', 1, 'oil-change') // true
+ */
+export function fitsAction(kind: EntryKind, kindVersion: number, action: TaskAction): boolean {
+  const { fits } = specOf(kind);
+  return kindVersion < 2 || fits === 'any' || fits.includes(action);
+}
+
+/** The newest version of a kind: what is written now. */
+export const newestVersion = (kind: EntryKind): number => versionsOf(kind).at(-1) ?? 1;
+
 /** Kinds from which it follows where tasks and meters stand. */
 export const decidingKinds = kindsThat(({ decides }) => decides);
 /** Kinds after which a sump holds what they name. */

@@ -1,5 +1,5 @@
 import type { BelievedEntry } from '../entry/believed';
-import { serviceKinds } from '../entry/kinds';
+import { isService } from '../entry/kinds';
 import type { Confidence } from '../meter/forecast';
 import { type MeterState, countAt, instantOfValue, type CounterKind } from '../meter/state';
 import { type Notice, type WorkingStep } from '../method';
@@ -30,6 +30,8 @@ export type TaskPlanAndLog = {
   yearly?: readonly YearlyDay[];
   /** What has happened that makes this task due; those before the last service are of no account. */
   events?: readonly DueEvent[];
+  /** The first filling of a unit that came empty, where it was written as an oil change: the history begins with it. */
+  beginsWith?: string;
   /** Effective entries that answer this task, commission its unit or postpone it, in any order. */
   entries: readonly BelievedEntry[];
   meters: TaskMeters;
@@ -239,7 +241,7 @@ function postponed(facts: DueFacts, entries: readonly BelievedEntry[], working?:
  * before it belongs to the machine's former life. Without one, the first known service is the baseline and the
  * run-in is taken as over.
  */
-function historyOf({ entries, meters, calendar }: TaskPlanAndLog): {
+function historyOf({ entries, meters, calendar, beginsWith }: TaskPlanAndLog): {
   history: ServiceRecord[];
   runInDone: boolean;
   decidedForNextRound: boolean;
@@ -269,8 +271,15 @@ function historyOf({ entries, meters, calendar }: TaskPlanAndLog): {
           ),
           real: false,
         };
-      else baseline = { ...recordAt(atMs), real: basis === 'commissioned' };
-    } else if (serviceKinds.includes(entry.kind)) {
+      // Counting that starts today leaves the run-in before it; in the first version it was taken as over.
+      else
+        baseline = {
+          ...recordAt(atMs),
+          real: basis === 'commissioned' || entry.kindVersion >= 2,
+        };
+    } else if (entry.id === beginsWith) {
+      baseline = { ...recordAt(atMs), real: true };
+    } else if (isService(entry)) {
       services.push(recordAt(atMs));
     }
   }

@@ -59,6 +59,7 @@ const samePlan = (a: TaskPlanAndLog, b: TaskPlanAndLog): boolean =>
   a.rhythm === b.rhythm &&
   a.toleranceShare === b.toleranceShare &&
   a.severity === b.severity &&
+  a.beginsWith === b.beginsWith &&
   sameRows(a.stages, b.stages) &&
   sameRows(a.yearly ?? [], b.yearly ?? []);
 

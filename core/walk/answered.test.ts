@@ -18,6 +18,7 @@ const round = {
 const entry = (change: Partial<RoundEntry>): RoundEntry => ({
   id: 'E',
   kind: 'grease',
+  kindVersion: 2,
   body: {},
   happenedAt: '2026-01-02T06:00:00Z',
   taskIds: ['b'],

@@ -1,17 +1,21 @@
-import { answeringKinds, serviceKinds } from '../entry/kinds';
+import { answeringKinds, isService } from '../entry/kinds';
 import type { WalkDocument, WalkStop } from './document';
 import { type EntryInput } from '../entry/envelope';
 
 /** An entry as far as a round looks at it. */
-export type RoundEntry = Pick<EntryInput, 'id' | 'kind' | 'body' | 'happenedAt' | 'taskIds'>;
+export type RoundEntry = Pick<
+  EntryInput,
+  'id' | 'kind' | 'kindVersion' | 'body' | 'happenedAt' | 'pointId' | 'taskIds'
+>;
 
 /** Whether an entry answers a stop: it names its task, or it is the service of a task that does this one as well. */
 export const answersStop = (
-  { kind, taskIds = [] }: Pick<RoundEntry, 'kind' | 'taskIds'>,
+  { kind, kindVersion, body, taskIds = [] }: Pick<RoundEntry, 'kind' | 'kindVersion' | 'body' | 'taskIds'>,
   { taskId, answeredBy }: Pick<WalkStop, 'taskId' | 'answeredBy'>,
 ): boolean =>
   answeringKinds.includes(kind) &&
-  (taskIds.includes(taskId) || (serviceKinds.includes(kind) && answeredBy.some((other) => taskIds.includes(other))));
+  (taskIds.includes(taskId) ||
+    (isService({ kind, kindVersion, body }) && answeredBy.some((other) => taskIds.includes(other))));
 
 /**
  * The round with one more entry on it: a stop answered, a meter read, the round signed. A finding answers no stop.
@@ -30,15 +34,32 @@ export function withEntry(document: WalkDocument, entry: RoundEntry): WalkDocume
           : meter,
       ),
     };
+  if (kind === 'finding') return isActNow(entry) ? warned(document, entry.pointId, id) : document;
   return {
     ...document,
     stops: document.stops.map((stop) =>
       answersStop(entry, stop) && (stop.written === null || entry.taskIds?.includes(stop.taskId))
-        ? { ...stop, written: { entryId: id, kind } }
+        ? { ...stop, written: writtenBy(entry) }
         : stop,
     ),
   };
 }
+
+/** What stands on a stop once an entry has answered it. */
+export const writtenBy = (entry: Pick<RoundEntry, 'id' | 'kind' | 'kindVersion' | 'body'>): WalkStop['written'] => ({
+  entryId: entry.id,
+  kind: entry.kind,
+  ...(entry.kind !== 'skip' && !isService(entry) && { off: true }),
+});
+
+/** Whether a finding asks that nothing goes on at its point. */
+export const isActNow = ({ kind, body }: Pick<RoundEntry, 'kind' | 'body'>): boolean =>
+  kind === 'finding' && body.urgency === 'act-now';
+
+const warned = (document: WalkDocument, pointId: string | null | undefined, entryId: string | null): WalkDocument => ({
+  ...document,
+  stops: document.stops.map((stop) => (stop.pointId === pointId ? { ...stop, actNow: entryId } : stop)),
+});
 
 /** The round after an entry has been taken off the device: its stop is open again, its meter unread, its signature gone. */
 export function withoutEntry(document: WalkDocument, { id, kind, body }: RoundEntry): WalkDocument {
@@ -50,6 +71,10 @@ export function withoutEntry(document: WalkDocument, { id, kind, body }: RoundEn
     };
   return {
     ...document,
-    stops: document.stops.map((stop) => (stop.written?.entryId === id ? { ...stop, written: null } : stop)),
+    stops: document.stops.map((stop) => ({
+      ...stop,
+      ...(stop.written?.entryId === id && { written: null }),
+      ...(stop.actNow === id && { actNow: null }),
+    })),
   };
 }

@@ -19,6 +19,9 @@ const stop = z.object({
   machineCode: z.string(),
   machineName: z.string(),
   areaName: z.string(),
+  /** What decides how urgent something is that is seen here. */
+  pointKind: z.string().default('generic'),
+  consequence: z.number().default(2),
   machineState: z.string(),
   energySources: z.array(z.object({ source: z.string(), proofOfZero: z.string() })),
   cautions: z.string(),
@@ -39,7 +42,9 @@ const stop = z.object({
   /** Tasks that do this one as well: done on this round, they answer this stop too. */
   answeredBy: z.array(z.string()).default([]),
   /** What has already been written for this stop on this round. */
-  written: z.object({ entryId: z.string(), kind: z.string() }).nullable(),
+  written: z.object({ entryId: z.string(), kind: z.string(), off: z.boolean().optional() }).nullable(),
+  /** The finding of this round at this point that says "act now"; null where there is none. */
+  actNow: z.string().nullable().default(null),
 });
 
 export const walkDocument = z.object({

@@ -1,5 +1,5 @@
 import type { EntryBody } from '@/core/entry/kinds';
-import { urgencies } from '@/core/entry/kinds/finding';
+import { urgencies } from '@/core/words/findings';
 import { pointLabel } from '@/core/register/assignment';
 import { type PlantDay, plantDayOf } from '@/core/time/plant-day';
 import type { Database } from '../desk';

@@ -8,7 +8,7 @@ import {
   correctionOf,
   newestCorrections,
 } from '@/core/entry/believed';
-import type { EntryKind, WritableKind } from '@/core/entry/kinds';
+import { type EntryKind, type WritableKind, serviceKinds, undoneKinds } from '@/core/entry/kinds';
 import type { Database } from '../desk';
 
 /**
@@ -30,6 +30,14 @@ export const believedAnswers = `${believed} JOIN entry_task AS answered ON answe
 
 /** Kinds as a list for SQL. */
 export const kindList = (kinds: readonly EntryKind[]): string => kinds.map((kind) => `'${kind}'`).join();
+
+/** Whether an entry is the service of the tasks that it answers: `isService` of the core, in SQL. */
+export const servesInSql = `entry.kind IN (${kindList(serviceKinds)})${undoneKinds
+  .map(
+    ({ kind, field, is }) =>
+      ` AND NOT (entry.kind = '${kind}' AND entry.kindVersion >= 2 AND IFNULL(JSON_VALUE(entry.body, '$.${field}'), '') = '${is}')`,
+  )
+  .join('')}`;
 
 /** Of entries that answer one task: how many services they are, as a round serves each stop once. */
 export const countServices = 'COUNT(DISTINCT IFNULL(entry.roundId, entry.id))';

@@ -91,7 +91,9 @@ function stateOf(
 /** What decides when a task is due. */
 export function deriveTask(plan: Plan, log: MachineLog, row: TaskPlanRow, meters: MachineMeters): TaskDerivation {
   const assignments = assignmentsInForce(plan, row);
-  const insideId = log.contents(row.reservoirId ? (plan.fedBy.get(row.reservoirId) ?? [row.pointId]) : [row.pointId]);
+  const fed = row.reservoirId ? (plan.fedBy.get(row.reservoirId) ?? [row.pointId]) : [row.pointId];
+  const insideId = log.contents(fed);
+  const beginsWith = row.comesEmpty ? firstFill(log, fed) : undefined;
   const { bandChange, lubricant } = inForce(assignments, insideId, row);
   const planned = plannedStages(plan, row.taskId, assignments, bandChange?.holds);
   const stages = overrideStages(planned.stages, log.override(row.taskId, 'interval')?.body);
@@ -109,6 +111,7 @@ export function deriveTask(plan: Plan, log: MachineLog, row: TaskPlanRow, meters
     governing: ({ by }) => (by === 'hours' ? hours : by === 'cycles' ? cycles : undefined),
     input: {
       stages,
+      ...(beginsWith && { beginsWith }),
       cyclic: Boolean(row.cyclic),
       rhythm: row.rhythm,
       toleranceShare: row.toleranceShare,
@@ -120,6 +123,12 @@ export function deriveTask(plan: Plan, log: MachineLog, row: TaskPlanRow, meters
       meters: { ...(hours && { hours: hours.state }), ...(cycles && { cycles: cycles.state }) },
     },
   };
+}
+
+/** The first filling of a unit that came empty, where it was written as an oil change; in its first version it was one. */
+function firstFill(log: MachineLog, pointIds: readonly string[]): string | undefined {
+  const first = log.firstFilling(pointIds);
+  return first?.kind === 'oil-change' && first.kindVersion >= 2 ? first.id : undefined;
 }
 
 /** The lubricant that a task goes by: the winner, or what is still inside while a change of the band waits. */

@@ -1,5 +1,5 @@
 import { type Filling, fillingOf, laterFilling } from '@/core/entry/filling';
-import { type EntryBody, serviceKinds } from '@/core/entry/kinds';
+import { type EntryBody, isService } from '@/core/entry/kinds';
 import type { DueEvent } from '@/core/interval/limits';
 import type { Replacement, ShownReading } from '@/core/meter/series';
 import type { BelievedRow, BelievedRowOf } from '../log/believed';
@@ -30,6 +30,7 @@ export class MachineLog {
   private readonly events = new Map<string, (DueEvent & { event: EventName })[]>();
   private readonly overrides = new Map<string, BelievedRowOf<'override'>>();
   private readonly fillings = new Map<string, Filling>();
+  private readonly firstFillings = new Map<string, Filling & { entry: BelievedRow }>();
   /** How much it holds, how much of it is not a reading, and the place of the newest entry. */
   size = 0;
   besidesReadings = 0;
@@ -77,6 +78,10 @@ export class MachineLog {
     if (kind === 'commissioning' && taskIds.length === 0 && place) listOf(this.commissionings, place).push(entry);
     const filling = laterFilling(pointId ? this.fillings.get(pointId) : undefined, fillingOf(entry));
     if (pointId && filling) this.fillings.set(pointId, filling);
+    const told = fillingOf(entry);
+    const first = pointId ? this.firstFillings.get(pointId) : undefined;
+    if (pointId && told && (!first || laterFilling(told, first) === first))
+      this.firstFillings.set(pointId, { ...told, entry });
   }
 
   addReading(
@@ -157,7 +162,7 @@ export class MachineLog {
   ): BelievedRow[] {
     const services = others
       .flatMap((other) => this.byTask.get(other) ?? [])
-      .filter(({ kind, taskIds }) => serviceKinds.includes(kind) && !taskIds.includes(taskId));
+      .filter((entry) => isService(entry) && !entry.taskIds.includes(taskId));
     return [
       ...onceARound([...(this.byTask.get(taskId) ?? []), ...new Set(services)]),
       ...(this.commissionings.get(pointId) ?? []),
@@ -180,6 +185,12 @@ export class MachineLog {
     return newest?.lubricantId;
   }
 
+  /** The entry that first filled a sump, by the points that it feeds. */
+  firstFilling(pointIds: readonly string[]): BelievedRow | undefined {
+    const firsts = pointIds.flatMap((pointId) => this.firstFillings.get(pointId) ?? []);
+    return firsts.sort((a, b) => a.atMs - b.atMs || a.seq - b.seq)[0]?.entry;
+  }
+
   private dialsOf(meterId: string): Dials {
     let dials = this.byMeter.get(meterId);
     if (!dials) this.byMeter.set(meterId, (dials = { numbers: [], inOrder: true, replacements: [] }));
@@ -196,11 +207,11 @@ function listOf<Value>(map: Map<string, Value[]>, key: string): Value[] {
 /** A stop is served once a round: of two answers, as when two people walk it, the one written first counts as the service. */
 function onceARound(entries: BelievedRow[]): BelievedRow[] {
   const first = new Map<string, number>();
-  for (const { roundId, kind, seq } of entries)
-    if (roundId !== null && serviceKinds.includes(kind)) first.set(roundId, Math.min(seq, first.get(roundId) ?? seq));
+  for (const entry of entries) {
+    const { roundId, seq } = entry;
+    if (roundId !== null && isService(entry)) first.set(roundId, Math.min(seq, first.get(roundId) ?? seq));
+  }
   return first.size === 0
     ? entries
-    : entries.filter(
-        ({ roundId, kind, seq }) => roundId === null || !serviceKinds.includes(kind) || first.get(roundId) === seq,
-      );
+    : entries.filter((entry) => entry.roundId === null || !isService(entry) || first.get(entry.roundId) === entry.seq);
 }

@@ -1,5 +1,4 @@
-import { serviceKinds } from '@/core/entry/kinds';
-import { believedAnswers, countServices, kindList } from '../log/believed';
+import { believedAnswers, countServices, servesInSql } from '../log/believed';
 import {
   type CardInterval,
   cardInterval,
@@ -9,9 +8,13 @@ import {
 } from '@/core/interval/operator-card';
 import { pointLabel } from '@/core/register/assignment';
 import type { Database, Desk } from '../desk';
+import { walkGun } from './walk-gun';
+import type { WalkDocument } from '@/core/walk/document';
 import { loadMeters } from '../standing/meters';
 import { type TaskState, loadTaskStates } from '../standing/states';
 import { findMachine } from '../register/machines';
+
+type WalkGun = WalkDocument['guns'][number];
 
 const auditedDays = 7;
 
@@ -26,6 +29,8 @@ export type CardLine = {
   action: TaskState['action'];
   amount: TaskState['amount'];
   lubricant: TaskState['lubricant'];
+  /** The gun that its grease is pressed in with; null where none carries it. */
+  gun: WalkGun | null;
   every: string;
   interval: CardInterval;
   enough: string;
@@ -83,14 +88,21 @@ export async function cardLines(db: Database, now: Date, machineIds: string[]): 
   const cards = new Map<string, CardLine[]>();
   if (states.length === 0) return cards;
   const since = new Date(now.getTime() - auditedDays * 86_400_000);
-  const [counts, meters] = await Promise.all([
+  const [counts, meters, guns] = await Promise.all([
     db.select<{ taskId: string; done: number }>(
       `SELECT answered.taskId, ${countServices} AS done FROM ${believedAnswers}
-       WHERE answered.taskId IN (:taskIds) AND entry.happenedAtUtc >= :since AND entry.happenedAtUtc <= :now AND entry.decides AND entry.kind IN (${kindList(serviceKinds)}) GROUP BY answered.taskId`,
+       WHERE answered.taskId IN (:taskIds) AND entry.happenedAtUtc >= :since AND entry.happenedAtUtc <= :now AND entry.decides AND ${servesInSql} GROUP BY answered.taskId`,
       { taskIds: states.map(({ taskId }) => taskId), since, now },
     ),
     loadMeters(db, machineIds),
+    db.Gun.findAll({ order: [['code', 'ASC']] }),
   ]);
+  const gunOf = ({ lubricant, point }: TaskState): WalkGun | null => {
+    const fits = guns.find(
+      ({ lubricantId, airPowered }) => lubricantId === lubricant?.id && !(point.forbidsAirGun && airPowered),
+    );
+    return fits ? walkGun(fits) : null;
+  };
   const doneOf = new Map(counts.map(({ taskId, done }) => [taskId, Number(done)]));
   for (const state of states) {
     const { machine, point, interval, due } = state;
@@ -110,6 +122,7 @@ export async function cardLines(db: Database, now: Date, machineIds: string[]): 
         action: state.action,
         amount: state.amount,
         lubricant: state.lubricant,
+        gun: gunOf(state),
         every: everyWords(interval.stages),
         interval: every,
         enough: point.enoughSign,

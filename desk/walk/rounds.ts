@@ -2,7 +2,7 @@ import { UniqueConstraintError } from 'sequelize';
 import { dueWords, standingOn } from '@/core/interval/due-words';
 import { pointLabel } from '@/core/register/assignment';
 import { type PlantDay, plantToday } from '@/core/time/plant-day';
-import { answersStop } from '@/core/walk/answered';
+import { answersStop, isActNow, writtenBy } from '@/core/walk/answered';
 import { roundBegun } from '@/core/walk/begin';
 import { type WalkDocument, walkDocumentVersion } from '@/core/walk/document';
 import { type Problem, problemsOf } from '@/core/problems';
@@ -12,6 +12,7 @@ import { type CardLine, auditWords, cardLines } from './operator-card';
 import { type TaskState, loadTaskStates } from '../standing/states';
 import { thePlant } from '../plant';
 import { selectStops } from './stops';
+import { walkGun } from './walk-gun';
 import { entriesOfRound, progressOfRounds, signature } from '../follow/round-entries';
 import { believed } from '../log/believed';
 import { putsNothingIn } from '@/core/words/task-words';
@@ -209,6 +210,8 @@ async function documentOf(
           machineCode: machine.code,
           machineName: machine.name,
           areaName: area.name,
+          pointKind: point.kind,
+          consequence: point.consequence,
           machineState,
           energySources: machines.find(({ id }) => id === machine.id)?.energySources ?? [],
           cautions: stopCautions({ cameEmpty, bandChange, cautions: point.cautions }),
@@ -225,18 +228,12 @@ async function documentOf(
           dueWords: dueWords(due, today),
           operatorCard: putsNothingIn(action) ? auditWords(cards.get(machine.id) ?? []) : null,
           answeredBy,
-          written: answer ? { entryId: answer.id, kind: answer.kind } : null,
+          written: answer ? writtenBy(answer) : null,
+          actNow: entries.filter((entry) => entry.pointId === point.id && isActNow(entry)).at(-1)?.id ?? null,
         };
       },
     ),
-    guns: guns.map(({ id, code, name, lubricantId, gramsPerStroke, airPowered }) => ({
-      id,
-      code,
-      name,
-      lubricantId,
-      gramsPerStroke,
-      airPowered,
-    })),
+    guns: guns.map(walkGun),
     meters: meters.map((meter) => ({
       ...readableMeter(meter),
       readInRound: entries.some(({ kind, body }) => kind === 'reading' && body.meterId === meter.id),

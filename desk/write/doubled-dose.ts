@@ -1,4 +1,4 @@
-import { serviceKinds } from '@/core/entry/kinds';
+import { isService, newestVersion } from '@/core/entry/kinds';
 import type { Database } from '../desk';
 import type { Received } from '../log/append';
 import { derivedId } from '../log/derived-id';
@@ -18,15 +18,11 @@ function dose(body: Record<string, unknown>): string | undefined {
  * what it put in is in there all the same. Undefined where an entry doubles nothing.
  */
 export async function doubledDose(db: Database, { envelope, receivedAt }: Received): Promise<Received | undefined> {
-  const { roundId, kind, taskIds, body, personId } = envelope;
+  const { roundId, taskIds, body, personId } = envelope;
   const second = dose(body);
-  if (roundId === null || !serviceKinds.includes(kind) || taskIds.length === 0 || second === undefined)
-    return undefined;
+  if (roundId === null || !isService(envelope) || taskIds.length === 0 || second === undefined) return undefined;
   const before = (await entriesOfRound(db, roundId)).find(
-    (entry) =>
-      serviceKinds.includes(entry.kind) &&
-      entry.taskIds.some((id) => taskIds.includes(id)) &&
-      dose(entry.body) !== undefined,
+    (entry) => isService(entry) && entry.taskIds.some((id) => taskIds.includes(id)) && dose(entry.body) !== undefined,
   );
   if (!before) return undefined;
   const people = await db.Person.findAll({ where: { id: [before.personId, personId] } });
@@ -37,7 +33,7 @@ export async function doubledDose(db: Database, { envelope, receivedAt }: Receiv
       ...envelope,
       id: derivedId(Date.parse(envelope.happenedAt), `doubled/${envelope.id}`),
       kind: 'finding',
-      kindVersion: 1,
+      kindVersion: newestVersion('finding'),
       body: {
         what: 'double-dose',
         urgency: 'watch',

@@ -1,6 +1,7 @@
 import type { Transaction } from 'sequelize';
 import type { EntryEnvelope } from '@/core/entry/envelope';
-import { kinds } from '@/core/entry/kinds';
+import { fitsAction, kinds } from '@/core/entry/kinds';
+import { type TaskAction, taskActions } from '@/core/words/task-words';
 import { pointerOf } from '@/core/problems';
 import type { Database } from '../desk';
 import { answeredTasks, entriesNamed } from '../log/append';
@@ -18,6 +19,8 @@ export type References = {
   machineOfPoint: Map<string, string>;
   machineOfMeter: Map<string, string>;
   machineOfTask: Map<string, string>;
+  /** What each task has done, and its name. */
+  taskNamed: Map<string, { action: TaskAction; title: string }>;
   /** Entries by whose name one is in the book already. */
   entries: Set<string>;
 };
@@ -33,7 +36,7 @@ const sources = {
   gun: 'gun.id, NULL, NULL, NULL, NULL FROM gun WHERE gun.id',
   point: 'lube_point.id, machineId, NULL, NULL, NULL FROM lube_point WHERE lube_point.id',
   meter: 'meter.id, machineId, NULL, NULL, NULL FROM meter WHERE meter.id',
-  task: 'task.id, machineId, NULL, NULL, NULL FROM task JOIN lube_point ON lube_point.id = task.pointId WHERE task.id',
+  task: "task.id, machineId, CONCAT(task.action, ':', task.title), NULL, NULL FROM task JOIN lube_point ON lube_point.id = task.pointId WHERE task.id",
   entry: `entry.id, NULL, NULL, NULL, NULL ${entriesNamed}`,
 };
 type Source = keyof typeof sources;
@@ -75,6 +78,12 @@ export async function readReferences(
     machineOfPoint: machineOf('point'),
     machineOfMeter: machineOf('meter'),
     machineOfTask: machineOf('task'),
+    taskNamed: new Map(
+      of('task').map(({ id, name }) => {
+        const [action = '', ...title] = name.split(':');
+        return [id, { action: action as TaskAction, title: title.join(':') }];
+      }),
+    ),
     entries: known('entry'),
   };
 }
@@ -105,7 +114,23 @@ export function checkReferences(
   if (roundId !== null && !known.rounds.has(roundId)) return problem(['roundId'], 'This round is not known.');
   if (!answeredTasks(envelope).every((taskId) => known.machineOfTask.get(taskId) === machineId))
     return problem(['taskIds'], 'A task named here is not on that machine.');
-  return checkNamed(envelope, known);
+  return checkFit(envelope, known) ?? checkNamed(envelope, known);
+}
+
+/** Only a fitting entry answers a task: a top-up is no oil change. */
+function checkFit({ kind, kindVersion, taskIds }: EntryEnvelope, { taskNamed }: References): WriteOutcome | undefined {
+  for (const taskId of taskIds) {
+    const task = taskNamed.get(taskId);
+    if (task && !fitsAction(kind, kindVersion, task.action))
+      return invalid([
+        {
+          pointer: '/taskIds',
+          detail: `"${task.title}" is not answered by this: ${kinds[kind].title.toLowerCase()} is not "${taskActions[task.action].toLowerCase()}". Write what was done, or leave the task open.`,
+          code: 'rule',
+        },
+      ]);
+  }
+  return undefined;
 }
 
 /** What the body names; `machineOf…` is undefined for what there is not, and no entry's machine is. */

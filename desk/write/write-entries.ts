@@ -9,6 +9,7 @@ import { type Appended, type Received, entriesAsWritten } from '../log/append';
 import { contentOf, sealedContent } from '../log/seal';
 import { applyFirstHours } from '../plan/task-templates';
 import { doubledDose } from './doubled-dose';
+import { notInOrder } from './not-in-order';
 import { type WriteOutcome, conflict, invalid, written } from './outcome';
 import { checkReferences, readReferences } from './references';
 import { readStamps } from '../standing/known-machines';
@@ -111,7 +112,8 @@ async function writeParsed(
     }
     begun.push(...(await beginFirstHours(db, receivedAt, envelope, transaction)));
     const doubled = await doubledDose(db, received);
-    right.push(received, ...(doubled ? [doubled] : []));
+    const off = await notInOrder(db, received, batch);
+    right.push(received, ...(doubled ? [doubled] : []), ...(off ? [off] : []));
   }
   const appended = await appendProjected(db, right, transaction, { replanned: begun, stamps });
   return batch.map(

@@ -50,10 +50,10 @@ export function useCounter({
       amount: line.amount.value,
       lubricant: line.lubricant,
     };
-    const planned = plannedOf(asked, null);
+    const planned = plannedOf(asked, line.gun);
     const entry = await put(
       {
-        ...doneEntry(asked, planned, planned.value, null),
+        ...doneEntry(asked, planned, planned.value),
         personId: who,
         machineId: machine.id,
         pointId: line.pointId,

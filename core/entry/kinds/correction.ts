@@ -26,6 +26,7 @@ export const correction = defineKind({
   },
   decides: false,
   service: false,
+  fits: 'any',
   fills: false,
   needsMachine: false,
   answersStop: false,

@@ -1,44 +1,40 @@
 import { z } from 'zod';
-import { defineKind, keys, remark, tail } from '../kind';
+import { findingWords, isLower, urgencies, urgencyOf } from '../../words/findings';
+import { defineKind, keys, reason, remark, tail } from '../kind';
 
-export const findingWords = {
-  leak: 'leak',
-  hot: 'hotter than usual',
-  'still-climbing': 'hot and still climbing',
-  noise: 'noise or vibration',
-  milky: 'oil milky',
-  foamy: 'oil foams',
-  dark: 'oil dark or smells burnt',
-  gritty: 'oil gritty',
-  particles: 'flakes or metal',
-  sludge: 'sludge',
-  'no-oil': 'no oil visible',
-  'level-up': 'level has risen',
-  'grease-thrown': 'grease thrown at the seal',
-  'grease-hard': 'grease hard or bled',
-  'fitting-broken': 'fitting broken or blocked',
-  'cover-missing': 'cap, plug or cover missing',
-  'double-dose': 'given twice',
-  other: 'something else',
-} as const;
-
-export const urgencies = { 'act-now': 'act now', plan: 'plan', watch: 'watch' } as const;
+const first = { what: z.enum(keys(findingWords)), urgency: z.enum(keys(urgencies)), text: remark('What was seen') };
 
 export const finding = defineKind({
   title: 'Finding',
   bodies: {
-    1: z.strictObject({
-      what: z.enum(keys(findingWords)),
-      urgency: z.enum(keys(urgencies)),
-      text: remark('What was seen'),
-    }),
+    1: z.strictObject(first),
+    2: z
+      .strictObject({
+        ...first,
+        /** What the rules said it was, where they were asked with the point in view. */
+        proposed: z.enum(keys(urgencies)).optional().meta({ title: 'By the rules' }),
+        causes: z.array(z.string().trim().min(1).max(200)).max(20).optional().meta({ title: 'Likely causes' }),
+        /** Why a person holds it for less urgent than the rules do; who, is who writes. */
+        lowered: reason.optional().meta({ title: 'Why it is less urgent' }),
+      })
+      .superRefine(({ what, urgency, proposed, lowered }, context) => {
+        const ruled = proposed && !isLower(proposed, urgencyOf(what)) ? proposed : urgencyOf(what);
+        if (isLower(urgency, ruled) && lowered === undefined)
+          context.addIssue({
+            code: 'custom',
+            path: ['lowered'],
+            message: `by the rules this is "${urgencies[ruled]}": say why it is held for less urgent.`,
+          });
+      }),
   },
   decides: false,
   service: false,
+  fits: 'any',
   fills: false,
   needsMachine: true,
   // Something that is seen beside the work leaves the work to do.
   answersStop: false,
   mended: 'anew',
-  words: (body) => `${findingWords[body.what]} (${urgencies[body.urgency]})${tail(body.text)}`,
+  words: (body) =>
+    `${findingWords[body.what]} (${urgencies[body.urgency]}${'lowered' in body && body.lowered ? `, lowered because: ${body.lowered}` : ''})${tail(body.text)}`,
 });

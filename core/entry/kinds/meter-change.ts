@@ -15,6 +15,7 @@ export const meterChange = defineKind({
   },
   decides: true,
   service: false,
+  fits: 'any',
   fills: false,
   needsMachine: true,
   answersStop: true,

@@ -14,6 +14,7 @@ export const note = defineKind({
   },
   decides: true,
   service: false,
+  fits: 'any',
   fills: false,
   needsMachine: false,
   answersStop: true,

@@ -19,6 +19,7 @@ export const override = defineKind({
   },
   decides: true,
   service: false,
+  fits: 'any',
   fills: false,
   needsMachine: true,
   answersStop: true,

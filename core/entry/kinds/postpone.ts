@@ -14,6 +14,7 @@ export const postpone = defineKind({
   },
   decides: true,
   service: false,
+  fits: 'any',
   fills: false,
   needsMachine: true,
   answersStop: true,

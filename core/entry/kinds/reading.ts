@@ -17,6 +17,7 @@ export const reading = defineKind({
   },
   decides: true,
   service: false,
+  fits: 'any',
   fills: false,
   needsMachine: true,
   answersStop: false,

@@ -17,6 +17,7 @@ export const skip = defineKind({
   bodies: { 1: z.strictObject({ reason: z.enum(keys(skipReasons)), text: remark('Remark') }) },
   decides: false,
   service: false,
+  fits: 'any',
   fills: false,
   needsMachine: true,
   answersStop: true,

@@ -19,7 +19,10 @@ import { writeNow } from '@/components/use-outbox';
 import { type EntryKind, kinds } from '@/core/entry/kinds';
 import { parseQuantity } from '@/core/units/parse-quantity';
 
-type Current = { happenedAt: string; taskIds: string[]; body: object };
+type Current = { happenedAt: string; taskIds: string[]; kindVersion: number; body: object };
+
+/** What later versions of the kinds say and this form does not ask: it stays as it was. */
+const notAsked = ['part', 'readings', 'looks', 'purge', 'overruled', 'proposed', 'causes', 'off'];
 type Props = {
   timeZone: string;
   personId: string;
@@ -122,11 +125,15 @@ export function CorrectionForm({ timeZone, personId, replacesId, kind, machineId
       body: {
         reason,
         replacement: {
-          kindVersion: 1,
+          // In the words of its own version: what a later one means, an earlier never meant.
+          kindVersion: current.kindVersion,
           happenedAt: happened.happenedAt,
           offsetMinutes: happened.offsetMinutes,
           taskIds: current.taskIds,
-          body: next,
+          body: {
+            ...Object.fromEntries(Object.entries(body).filter(([field]) => notAsked.includes(field))),
+            ...next,
+          },
         },
       },
     });
@@ -136,7 +143,7 @@ export function CorrectionForm({ timeZone, personId, replacesId, kind, machineId
         ? keep({ ...body, value: parsed.value, typed: { value: values.reading } })
         : { ok: false, fields: { reading: parsed.ok ? 'A meter shows no negative value.' : parsed.reason } };
     }
-    const next = bodyOf(values, context);
+    const next = bodyOf(values, context, current.kindVersion);
     if (!next.ok) return next;
     // What a unit was filled with at its commissioning is not asked again here.
     if (kind === 'commissioning')

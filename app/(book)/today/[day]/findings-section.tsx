@@ -2,7 +2,7 @@ import Link from 'next/link';
 import { Section } from '@/components/ui/section';
 import { day as dayWords, number } from '@/components/words';
 import { pointPath } from '@/app/due-item';
-import { findingWords, urgencies } from '@/core/entry/kinds/finding';
+import { findingWords, urgencies } from '@/core/words/findings';
 import type { DiaryPage as Page } from '@/desk/read/diary';
 
 /** What was found and is still to be followed up. */
