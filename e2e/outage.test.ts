@@ -42,6 +42,9 @@ test('the database is killed in the middle of a round and nothing is lost', asyn
   // Every open page of this device sends what waits; with one left, it is this one that hears the book's reply.
   await other.close();
   await again.getByRole('button', { name: 'Sign', exact: true }).click();
+  // Whatever stops are left, whoever comes next is told why.
+  const why = again.getByLabel('Why stops are left open');
+  if (await why.isVisible()) await why.fill('The database was away.');
   await pressAndArrive(again, 'Sign as TO', 'hand-over');
   // The signature, and below it the four stops, whatever was asked for at each.
   const lines = await logLines(again, 'by=TO');

@@ -71,15 +71,15 @@ export function StopAnswers({
               </button>
             ))}
           </div>
-          {onOff && (
-            <button type="button" className="button min-h-14" disabled={shut} onClick={onOff}>
-              Not in order
-            </button>
-          )}
         </>
       )}
-      <div className="grid grid-cols-2 gap-4">
-        <button type="button" className="button min-h-14" onClick={onFinding}>
+      <div className={`grid ${onOff && !answer ? 'grid-cols-3 gap-2' : 'grid-cols-2 gap-4'}`}>
+        {onOff && !answer && (
+          <button type="button" className="button min-h-14 px-2" disabled={shut} onClick={onOff}>
+            Not in order
+          </button>
+        )}
+        <button type="button" className="button min-h-14 px-2" onClick={onFinding}>
           Something is off
         </button>
         <button
