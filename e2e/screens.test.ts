@@ -73,6 +73,7 @@ const screens = [
   '/plant/machines/GL1-01/points/1/choose?lubricant=O-220',
   '/plant/machines/SO-2/points/4',
   '/plant/many',
+  '/plant/recomputed',
   '/lubricants',
   '/lubricants/O-220',
   '/lubricants/G-22/edit',

@@ -7,6 +7,7 @@ import * as ambientBand from '@/desk/bulk/ambient-band';
 import * as many from '@/desk/bulk/change-many';
 import * as grid from '@/desk/bulk/grid';
 import * as readings from '@/desk/bulk/import-readings';
+import * as recomputed from '@/desk/plan/recomputed';
 import * as taskTemplates from '@/desk/plan/task-templates';
 import * as tasks from '@/desk/plan/tasks';
 import * as machines from '@/desk/register/machines';
@@ -37,6 +38,7 @@ export const addAssignment = changing(assignments.addAssignment, identifier, typ
 export const createTask = changing(tasks.createTask, identifier, typed);
 export const updateTask = changing(tasks.updateTask, identifier, version, typed);
 export const takeGreaseProposal = changing(tasks.takeGreaseProposal, identifier);
+export const takeRecomputed = changing(recomputed.takeRecomputed, z.array(identifier).min(1).max(200));
 export const takeOilLife = changing(tasks.takeOilLife, identifier, typed);
 export const saveTaskTemplate = changing(
   taskTemplates.saveTaskTemplate,

@@ -37,6 +37,9 @@ export default async function PlantPage({ searchParams }: Search) {
             <Link href="/plant/templates" className="button">
               Templates
             </Link>
+            <Link href="/plant/recomputed" className="button">
+              Computed otherwise
+            </Link>
             <Link href="/plant/many" className="button">
               Many points at once
             </Link>
