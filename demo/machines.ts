@@ -1,4 +1,4 @@
-import { type MachinePlan, type TaskPlan, airLubricator, bearing, bottleOiler, centralOutlet, chain, circulatingOutlet, coolant, coupling, dripOiler, flushPot, gearCase, greaseCup, hydraulicSet, motor, openGear, rack, ringOiler, screw, singlePoint, sleeve, slideway, valveStem, wormUnit } from './plans';
+import { inShutdown, oiledChain, type MachinePlan, type TaskPlan, airLubricator, bearing, bottleOiler, centralOutlet, chain, circulatingOutlet, coolant, coupling, dripOiler, flushPot, gearCase, greaseCup, hydraulicSet, motor, openGear, rack, ringOiler, screw, singlePoint, sleeve, slideway, valveStem, wormUnit } from './plans';
 
 /** The machines of Moorfeld Tileworks, line by line, with their points in walking order. Everything is made up. */
 
@@ -11,9 +11,9 @@ const mill = (n: number, meterStart: number): MachinePlan => ({
   code: `BM-${n}`, area: 'BM', name: `Wet ball mill ${n}`, description: 'Batch mill, wet grinding of clay body.', duty: 15, meterStart, energy: [mains, raised],
   points: [
     ...motor('Main motor', 'G-22', { d: 80, D: 170, B: 39, rpm: 990, temp: 58, vibration: 3 }),
-    gearCase('Reduction gear', 'Left of the drum, sight glass to the aisle', 'O-220', 34, 4000, { consequence: 4 }),
-    bearing('Trunnion bearing, feed end', 'Platform, two fittings', 'G-14', { d: 220, D: 400, B: 108, kind: 'spherical', rpm: 22, temp: 40, dirt: 'light-abrasive', wet: 'condensation' }, { consequence: 4, cautions: 'Platform edge. Drum turns: stay outside the rail.' }),
-    bearing('Trunnion bearing, discharge end', 'Platform, two fittings', 'G-14', { d: 220, D: 400, B: 108, kind: 'spherical', rpm: 22, temp: 42, dirt: 'light-abrasive', wet: 'condensation' }, { consequence: 4, cautions: 'Platform edge. Drum turns: stay outside the rail.' }),
+    gearCase('Reduction gear', 'Left of the drum, sight glass to the aisle', 'O-222', 34, 4000, { consequence: 4 }),
+    bearing('Trunnion bearing, feed end', 'Platform, two fittings', 'G-15', { d: 220, D: 400, B: 108, kind: 'spherical', rpm: 22, temp: 40, dirt: 'light-abrasive', wet: 'condensation' }, { consequence: 4, cautions: 'Platform edge. Drum turns: stay outside the rail.' }),
+    bearing('Trunnion bearing, discharge end', 'Platform, two fittings', 'G-15', { d: 220, D: 400, B: 108, kind: 'spherical', rpm: 22, temp: 42, dirt: 'light-abrasive', wet: 'condensation' }, { consequence: 4, cautions: 'Platform edge. Drum turns: stay outside the rail.' }),
     coupling('Drive coupling', 'Between motor and gear, under the guard'),
     openGear('Girth gear and pinion', 'Drum, drive side, behind the mesh'),
   ],
@@ -57,16 +57,16 @@ const glazing = (n: number, meterStart: number): MachinePlan => ({
 const kilnDrive = (n: number, meterStart: number): MachinePlan => ({
   code: `KI-D${n}`, area: 'KI', name: `Kiln roller drive ${n}`, duty: 24, keepsRunning: true, meterStart, energy: [mains, ['hot rollers and casing', 'measured with infrared, below 50 °C']],
   points: [
-    wormUnit('Section worm unit', 'Drive side, section cover', 2.4, 'O-460', 88),
-    chain('Section chain', 'Drive side', 'O-150', 168),
-    ...[1, 2, 3, 4, 5, 6, 7, 8].map((roller) => bearing(`Roller bearing ${n}.${roller}`, 'Hot side, behind the shield', 'G-31', { d: 35, D: 72, B: 17, rpm: 45, temp: 95, dirt: 'light-abrasive' }, { cautions: 'Hot surfaces behind the shield. Long-sleeved gloves.' })),
+    inShutdown(wormUnit('Section worm unit', 'Drive side, section cover', 2.4, 'O-460', 88)),
+    oiledChain('Section chain', 'Drive side', 'O-150'),
+    ...[1, 2, 3, 4, 5, 6, 7, 8].map((roller) => bearing(`Roller bearing ${n}.${roller}`, 'Hot side, behind the shield', 'G-60', { d: 35, D: 72, B: 17, rpm: 45, temp: 95, dirt: 'light-abrasive' }, { cautions: 'Hot surfaces behind the shield; rollers turn: from the fitting outside it only.' })),
   ],
 });
 
 const feeder = (n: number, meterStart: number): MachinePlan => ({
   code: `RM-B${n}`, area: 'RM', name: `Box feeder ${n}`, description: 'Apron feeder below the clay bay.', duty: 11, meterStart, energy: [mains],
   points: [
-    gearCase('Apron drive gear', 'Drive side, glass to the aisle', 'O-220', 5.5, 4000),
+    gearCase('Apron drive gear', 'Drive side, glass to the aisle', 'O-222', 5.5, 4000),
     chain('Apron chain', 'Below the apron, brush holder'),
     ...['left', 'right'].map((side) => bearing(`Head shaft bearing, ${side}`, 'Head end', 'G-14', { d: 80, D: 140, B: 26, kind: 'spherical', rpm: 8, temp: 25, dirt: 'severe-abrasive', wet: 'humid' }, { consequence: 3, enough: 'Purge: a bead of fresh grease all round the seal.' })),
     ...['left', 'right'].map((side) => bearing(`Tail shaft bearing, ${side}`, 'Tail end, hose to the walkway', 'G-14', { d: 65, D: 120, B: 23, rpm: 8, temp: 25, dirt: 'severe-abrasive', wet: 'humid' }, { kind: 'insert-bearing' })),
@@ -76,7 +76,7 @@ const feeder = (n: number, meterStart: number): MachinePlan => ({
 const beltConveyor = (code: string, area: string, name: string, meterStart: number, duty = 12): MachinePlan => ({
   code, area, name, duty, meterStart, energy: [mains],
   points: [
-    gearCase('Drive gearmotor', 'Head end', 'O-220', 1.8, 5000, { details: { gearKind: 'gearmotor', temperatureC: 48, wheelMaterial: 'steel', shock: 'no', supply: 'splash' } }),
+    gearCase('Drive gearmotor', 'Head end', 'O-222', 1.8, 5000, { details: { gearKind: 'gearmotor', temperatureC: 48, wheelMaterial: 'steel', shock: 'no', supply: 'splash' } }),
     ...['Head drum, left', 'Head drum, right', 'Tail drum, left', 'Tail drum, right'].map((place) => bearing(`${place} bearing`.replace(', left bearing', ' bearing, left').replace(', right bearing', ' bearing, right'), place.startsWith('Head') ? 'Head end' : 'Tail end, long hose', 'G-14', { d: 50, D: 90, B: 20, rpm: 85, temp: 28, dirt: 'severe-abrasive' }, { kind: 'insert-bearing' })),
     screw('Take-up screws', 'Tail end, both sides'),
   ],
@@ -85,7 +85,7 @@ const beltConveyor = (code: string, area: string, name: string, meterStart: numb
 const agitator = (n: number, meterStart: number): MachinePlan => ({
   code: `BM-A${n}`, area: 'BM', name: `Slip agitator ${n}`, description: 'Slow agitator over the slip tank, runs day and night.', duty: 22, keepsRunning: true, meterStart, energy: [mains],
   points: [
-    gearCase('Agitator gear', 'On the bridge, dipstick', 'O-220', 9, 5000, { consequence: 3 }),
+    inShutdown(gearCase('Agitator gear', 'On the bridge, dipstick', 'O-222', 9, 5000, { consequence: 3 })),
     bearing('Shaft bearing, upper', 'On the bridge', 'G-14', { d: 90, D: 160, B: 40, kind: 'spherical', rpm: 24, temp: 32, wet: 'condensation', position: 'vertical' }),
     bearing('Shaft bearing, lower', 'Below the bridge, through the pipe', 'G-14', { d: 90, D: 160, B: 40, kind: 'spherical', rpm: 24, temp: 28, wet: 'water', position: 'vertical' }, { cautions: 'Open tank below the bridge: rail closed, nobody alone.' }),
     ...motor('Agitator motor', 'G-22', { named: '6308', d: 40, D: 90, B: 23, rpm: 1450, temp: 50 }),
@@ -95,7 +95,7 @@ const agitator = (n: number, meterStart: number): MachinePlan => ({
 const bucketElevator = (n: number, meterStart: number): MachinePlan => ({
   code: `RM-E${n}`, area: 'RM', name: `Bucket elevator ${n}`, duty: 11, meterStart, energy: [mains, ['raised buckets', 'backstop holds, belt clamped']],
   points: [
-    gearCase('Head gear', 'Platform at the head', 'O-220', 6, 4000, { consequence: 3, cautions: 'Platform. Isolate and lock before the plug is loosened.' }),
+    gearCase('Head gear', 'Platform at the head', 'O-222', 6, 4000, { consequence: 3, cautions: 'Platform. Isolate and lock before the plug is loosened.' }),
     ...['left', 'right'].map((side) => bearing(`Head shaft bearing, ${side}`, 'Platform at the head', 'G-22', { d: 70, D: 125, B: 24, kind: 'spherical', rpm: 62, temp: 35, dirt: 'severe-abrasive' }, { consequence: 3 })),
     ...['left', 'right'].map((side) => bearing(`Boot shaft bearing, ${side}`, 'Pit, hose to the rail', 'G-14', { d: 60, D: 110, B: 22, rpm: 62, temp: 22, dirt: 'severe-abrasive', wet: 'condensation' }, { kind: 'insert-bearing' })),
     { kind: 'generic', name: 'Bucket bolts', where: 'Inspection door, middle', lubricant: 'G-22', source: 'manual', enough: 'Marks in line, no bucket moves.', cautions: 'Isolated, locked and the belt clamped before the door is opened.', tasks: [{ action: 'retighten', title: 'Check bucket bolts and marks', kind: 'film', hours: 500, minutes: 15, state: 'isolated' }] },
@@ -107,7 +107,7 @@ const dryer = (n: number, meterStart: number): MachinePlan => ({
   points: [
     gearCase('Lift drive gear', 'Below, drive side', 'O-220', 4.2, 5000, { consequence: 3 }),
     ...[1, 2].map((side) => chain(`Lift chain ${side}`, `Shaft ${side}, brush holder`, 'O-150', 120)),
-    ...['upper', 'lower'].flatMap((level) => ['left', 'right'].map((side) => bearing(`Sprocket bearing, ${level} ${side}`, level === 'upper' ? 'Gallery' : 'Pit, hose outside', 'G-31', { d: 55, D: 100, B: 21, rpm: 12, temp: level === 'upper' ? 92 : 55, dirt: 'light-abrasive' }, { cautions: level === 'upper' ? 'Hot surfaces on the gallery.' : '' }))),
+    ...['upper', 'lower'].flatMap((level) => ['left', 'right'].map((side) => bearing(`Sprocket bearing, ${level} ${side}`, level === 'upper' ? 'Gallery' : 'Pit, hose outside', 'G-60', { d: 55, D: 100, B: 21, rpm: 12, temp: level === 'upper' ? 92 : 55, dirt: 'light-abrasive' }, { cautions: level === 'upper' ? 'Hot surfaces on the gallery.' : '' }))),
     ...motor('Circulation fan motor', 'G-31', { d: 45, D: 100, B: 25, rpm: 1470, temp: 72 }),
   ],
 });
@@ -140,7 +140,7 @@ const palletizer = (n: number, meterStart: number): MachinePlan => ({
     chain('Lift chain', 'Column, both strands'),
     rack('Carriage rack', 'Beam, full length'),
     { ...slideway('Column ways', 'Column, full height'), lubricant: 'O-221', details: { lengthMm: 2800, lie: 'vertical' } },
-    bearing('Slewing bearing', 'Base, four fittings round', 'G-22', { d: 200, D: 280, B: 38, rpm: 2, temp: 25 }, { tasks: [{ action: 'grease', title: 'Regrease, turning', kind: 'grams', amount: 24, hours: 500, days: 182, minutes: 8, state: 'stopped-powered' }], cautions: 'Turned by hand from outside the fence.' }),
+    bearing('Slewing bearing', 'Base, four fittings round', 'G-60', { d: 200, D: 280, B: 38, rpm: 2, temp: 25 }, { tasks: [{ action: 'grease', title: 'Regrease, turning', kind: 'grams', amount: 24, hours: 500, days: 182, minutes: 8, state: 'stopped-powered' }], cautions: 'Turned by hand from outside the fence.' }),
     airLubricator('Gripper air', 'Valve panel, bowl'),
   ],
 });
@@ -151,7 +151,7 @@ const wrapper: MachinePlan = {
 };
 
 const waterPump = (n: number, meterStart: number): MachinePlan => ({
-  code: `CP-W${n}`, area: 'CP', name: `Cooling water pump ${n - 2}`, duty: 18, keepsRunning: true, meterStart, energy: [mains, ['water pressure', 'valves locked, drain open']],
+  code: `CP-W${n}`, area: 'CP', name: `Cooling water pump ${n - 2}`, description: 'Two of three run, the third stands by.', duty: 18, meterStart, energy: [mains, ['water pressure', 'valves locked, drain open']],
   points: [
     bearing('Pump bearing, coupling end', 'Pedestal', 'G-22', { named: '6310', d: 50, D: 110, B: 27, rpm: 1480, temp: 48, wet: 'humid' }, { consequence: 3 }),
     bearing('Pump bearing, free end', 'Pedestal', 'G-22', { named: '6310', d: 50, D: 110, B: 27, rpm: 1480, temp: 46, wet: 'humid' }),

@@ -7,6 +7,7 @@ import {
   isOftenerThanAShift,
 } from '@/core/interval/operator-card';
 import { pointLabel } from '@/core/register/assignment';
+import { cautionsBefore } from '@/core/words/cautions';
 import type { Database, Desk } from '../desk';
 import { walkGun } from './walk-gun';
 import type { WalkDocument } from '@/core/walk/document';
@@ -126,7 +127,10 @@ export async function cardLines(db: Database, now: Date, machineIds: string[]): 
         every: everyWords(interval.stages),
         interval: every,
         enough: point.enoughSign,
-        cautions: point.cautions,
+        cautions: cautionsBefore(
+          { action: state.action, machineState: state.machineState, kind: point.kind },
+          point.cautions,
+        ),
         doNots: point.doNots,
         machineState: state.machineState,
         lastAt: due.lastServiceAt ?? null,

@@ -15,6 +15,7 @@ import { selectStops } from './stops';
 import { walkGun } from './walk-gun';
 import { entriesOfRound, progressOfRounds, signature } from '../follow/round-entries';
 import { believed } from '../log/believed';
+import { cautionsBefore } from '@/core/words/cautions';
 import { putsNothingIn } from '@/core/words/task-words';
 
 /** What a device needs to begin a walk of a route by itself, also when it has no signal then. */
@@ -214,7 +215,11 @@ async function documentOf(
           consequence: point.consequence,
           machineState,
           energySources: machines.find(({ id }) => id === machine.id)?.energySources ?? [],
-          cautions: stopCautions({ cameEmpty, bandChange, cautions: point.cautions }),
+          cautions: stopCautions({
+            cameEmpty,
+            bandChange,
+            cautions: cautionsBefore({ action, machineState, kind: point.kind }, point.cautions),
+          }),
           doNots: point.doNots,
           accessNote: point.accessNote,
           procedureText,

@@ -1,0 +1,38 @@
+import { describe, expect, it } from 'vitest';
+import { pointKindNames } from '../register/point-kinds';
+import { cautionsBefore, defaultCautions } from './cautions';
+import { type MachineState, machineStateNames } from './machine-states';
+
+const said = (action: string, machineState: MachineState, kind: string) =>
+  defaultCautions({ action, machineState, kind }).join(' ');
+
+describe('cautions before a step', () => {
+  it.each([
+    ['grease', 'any', 'rolling-bearing', 'Parts turn'],
+    ['film', 'running-idle', 'chain', 'Parts turn'],
+    ['film', 'isolated', 'chain', 'lock again before hands go back'],
+    ['film', 'isolated', 'open-gear', 'the operator turns it'],
+    ['oil-change', 'isolated', 'gear-case', 'Hot oil scalds'],
+    ['top-up', 'stopped-powered', 'hydraulic-set', 'accumulators drained'],
+    ['top-up', 'isolated', 'compressor', 'foam holds pressure'],
+    ['top-up', 'running-loaded', 'seal-flush-pot', 'while the pump runs'],
+    ['film', 'stopped-powered', 'slideway', 'Lock it before fingers'],
+    ['grease', 'isolated', 'coupling', 'hospital at once'],
+  ] as const)('%s, %s, %s: %s', (action, state, kind, words) => {
+    expect(said(action, state, kind)).toContain(words);
+  });
+
+  it('never speak of gloves where parts may turn, at any kind of point', () => {
+    for (const kind of pointKindNames.filter((each) => each !== 'coolant-sump'))
+      for (const state of machineStateNames)
+        for (const action of ['grease', 'film', 'top-up', 'oil-change', 'check', 'clean'])
+          expect(said(action, state, kind)).not.toMatch(/glove/i);
+  });
+
+  it('leave a mere look alone, and let the point have its own word last', () => {
+    expect(said('check', 'any', 'gear-case')).toBe('');
+    const step = { action: 'grease', machineState: 'any', kind: 'rolling-bearing' } as const;
+    expect(cautionsBefore(step, 'Platform edge.').endsWith('Platform edge.')).toBe(true);
+    expect(cautionsBefore({ ...step, action: 'check' }, '')).toBe('');
+  });
+});

@@ -1,0 +1,93 @@
+import type { MachineState } from './machine-states';
+
+/**
+ * Cautions that hold by what is done, in which state, at which kind of point, whoever wrote nothing. They stand before the
+ * step, the point's own after them. Mark: H B where a line speaks of injury, else M C.
+ */
+type Step = { action: string; machineState: MachineState; kind: string };
+
+const turningKinds = [
+  'rolling-bearing',
+  'insert-bearing',
+  'coupling',
+  'chain',
+  'open-gear',
+  'rack',
+  'screw',
+  'spindle',
+  'slideway',
+  'sleeve-bearing',
+];
+const turnedAnew = ['chain', 'open-gear', 'screw', 'slideway', 'rack'];
+const handsOn = ['grease', 'film', 'clean', 'turn', 'retighten'];
+const running: readonly MachineState[] = ['running-loaded', 'running-idle', 'any'];
+const isolated: readonly MachineState[] = ['isolated', 'isolated-depressurised'];
+
+const rules: readonly { when: (step: Step) => boolean; words: string }[] = [
+  {
+    // "Any state" may be a running one: nothing is promised that the words do not say.
+    when: ({ action, machineState, kind }) =>
+      handsOn.includes(action) && turningKinds.includes(kind) && running.includes(machineState),
+    words:
+      'Parts turn: only through a fixed fitting outside the closed guard, nothing loose near it. No such fitting: stop and lock first.',
+  },
+  {
+    when: ({ action, machineState, kind }) =>
+      ['film', 'grease'].includes(action) && turnedAnew.includes(kind) && isolated.includes(machineState),
+    words:
+      'To reach the dry side: hands, tools and people out, guards on, own lock off, the operator turns it; lock again before hands go back.',
+  },
+  {
+    when: ({ action, machineState }) => handsOn.includes(action) && machineState === 'stopped-powered',
+    words:
+      'Stopped is not locked: it may start by itself. Lock it before fingers go between parts; prop what hangs above.',
+  },
+  {
+    when: ({ kind }) => kind === 'valve-stem',
+    words: 'The medium stands behind the stem, hot or under pressure: never loosen the gland for it.',
+  },
+  {
+    when: ({ action }) => action === 'oil-change',
+    words: 'Hot oil scalds: open below 60 °C, the filler or vent first, then the drain.',
+  },
+  {
+    when: ({ action }) => action === 'grease',
+    words: 'A grease gun presses through skin: no finger at the nozzle. A jet under the skin: hospital at once.',
+  },
+  {
+    when: ({ kind }) => kind === 'hydraulic-set',
+    words:
+      'Pressure stays where no pump runs: loads down or propped, accumulators drained, gauge at zero and still zero a minute later. A jet under the skin: hospital at once, even if painless.',
+  },
+  {
+    when: ({ kind, action }) => kind === 'compressor' && action !== 'check',
+    words:
+      'Vented, gauge at zero and some minutes waited: foam holds pressure. Crack the plug one turn; hiss means stop.',
+  },
+  {
+    when: ({ kind }) => kind === 'seal-flush-pot',
+    words: 'Never relieve the pot while the pump runs.',
+  },
+  {
+    when: ({ kind, action }) => kind === 'pneumatic-lubricator' && action !== 'check',
+    words: 'Shut the air off and vent the line before the bowl is opened.',
+  },
+  {
+    when: ({ kind }) => kind === 'coolant-sump',
+    words: 'Skin: gloves and goggles while nothing turns, and the plant’s skin plan.',
+  },
+];
+
+/**
+ * The default cautions of a step.
+ * @example defaultCautions({ action: 'oil-change', machineState: 'isolated', kind: 'gear-case' }).length // 1
+ */
+export const defaultCautions = (step: Step): string[] =>
+  rules.filter(({ when }) => when(step)).map(({ words }) => words);
+
+/**
+ * All that is to be known before a step: what goes for every such step, then what its point says.
+ * @param own the point's own cautions
+ */
+export const cautionsBefore = (step: Step, own: string): string =>
+  [...defaultCautions(step), own].filter(Boolean).join(' ');
