@@ -92,8 +92,10 @@ export const inShutdown = (point: PointPlan): PointPlan => ({
   tasks: point.tasks.map((task) => {
     if (task.state !== 'isolated' && task.state !== 'stopped-powered') return task;
     if (task.action === 'top-up' || task.action === 'check') return { ...task, state: 'running-loaded' as const };
-    const { hours: _hours, days: _days, ...rest } = task;
-    return { ...rest, yearly: { name: 'summer shutdown', on: '08-03', daysBefore: 14 } };
+    const waiting = { ...task };
+    delete waiting.hours;
+    delete waiting.days;
+    return { ...waiting, yearly: { name: 'summer shutdown', on: '08-03', daysBefore: 14 } };
   }),
 });
 
