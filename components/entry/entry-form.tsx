@@ -50,6 +50,7 @@ export type EntryValues = {
   on: string;
   hours: string;
   event: string;
+  overruledBecause: string;
 };
 
 export const emptyEntry: Omit<EntryValues, 'when'> = {
@@ -70,6 +71,7 @@ export const emptyEntry: Omit<EntryValues, 'when'> = {
   on: '',
   hours: '',
   event: '',
+  overruledBecause: '',
 };
 
 type Option = { value: string; label: string };
@@ -337,6 +339,8 @@ export function EntryForm({ context, personId, machineId, pointId, timeZone, ini
   const router = useRouter();
   const [round, setRound] = useState(0);
   const [state, setState] = useState<'idle' | 'sent' | 'waiting'>('idle');
+  // Why the book would not take it: a person may, with a reason.
+  const [verdict, setVerdict] = useState<string | null>(null);
   return (
     <>
       <SavedForm<EntryValues>
@@ -370,9 +374,20 @@ export function EntryForm({ context, personId, machineId, pointId, timeZone, ini
             taskIds: answers,
             happenedAt: happened.happenedAt,
             offsetMinutes: happened.offsetMinutes,
-            body: body.body,
+            body: {
+              ...body.body,
+              ...(verdict &&
+                values.overruledBecause.trim().length >= 3 && {
+                  overruled: { verdict: verdict.slice(0, 500), reason: values.overruledBecause.trim() },
+                }),
+            },
           });
-          if (answer.state === 'refused') return { ok: false, reason: answer.reason };
+          if (answer.state === 'refused') {
+            const against = answer.problems.find(({ pointer }) => pointer === '/body/overruled');
+            setVerdict(against?.detail ?? null);
+            return { ok: false, reason: answer.reason };
+          }
+          setVerdict(null);
           setState(answer.state);
           setRound(round + 1);
           router.refresh();
@@ -390,6 +405,14 @@ export function EntryForm({ context, personId, machineId, pointId, timeZone, ini
           {context.tasks.length > 0 && <TaskField tasks={context.tasks} />}
         </div>
         <EntryFields context={context} />
+        {verdict && (
+          <NoteField
+            name="overruledBecause"
+            label="Why it is taken all the same"
+            rows={2}
+            hint="Your name, the verdict and this stand in the book ever after"
+          />
+        )}
       </SavedForm>
       <p role="status" className="mt-2">
         {state === 'sent'

@@ -1,4 +1,5 @@
-import { changeOver, compatLubricants } from '../compat/lubricants';
+import { changeOver } from '../compat/lubricants';
+import { mixingOf } from '../compat/mixing';
 import { compatMaterials } from '../compat/materials';
 import {
   type Additive,
@@ -192,16 +193,9 @@ function materialFindings(
 
 function mixingFindings(lubricant: JudgedLubricant, contents: JudgedLubricant | null): Finding[] {
   if (!contents || contents.id === lubricant.id) return [];
-  const composition = ({ kind, baseOil, thickener, additives }: JudgedLubricant) => ({
-    family: kind,
-    base: baseOil ?? ('unknown' as const),
-    ...(thickener && { thickener }),
-    additives: [...additives],
-  });
-  const run = computeStored(compatLubricants, { a: composition(contents), b: composition(lubricant) });
-  if (!run.ok || run.result.verdict === 'same') return [];
+  const { verdict, reasons } = mixingOf(contents, lubricant);
+  if (verdict === 'same') return [];
   const input = `${lubricant.code} onto ${contents.code}`;
-  const { verdict, reasons } = run.result;
   const greased = isGreaseKind(lubricant.kind) || isGreaseKind(contents.kind);
   const first = greased ? 'Take the old grease out first' : 'Drain first';
   const flush =

@@ -3,6 +3,7 @@ import type { Judged } from '@/core/assign/judge';
 import { byRank, winnerInBand } from '@/core/register/assignment';
 import { thePlant } from '../plant';
 import { contentsOf } from '../assign/contents';
+import { type SumpContents, sumpOf } from '../assign/sump';
 import type { Database, Desk } from '../desk';
 import type { GreasePlan } from '@/core/grease/plan';
 import { greaseProposal } from '../plan/grease-proposal';
@@ -91,6 +92,8 @@ export type PointPage = {
   /** Fields of the other outlets of the lubricator that this one belongs to; empty where it is none. */
   fedBeside: Row<'LubePoint'>['details'][];
   contents: Row<'Lubricant'> | null;
+  /** What its reservoir holds by the ledger; undefined where nobody can say. */
+  sump: SumpContents | undefined;
   meters: MeterStanding[];
   guns: { id: string; code: string; name: string; lubricantId: string; gramsPerStroke: number; airPowered: boolean }[];
   history: LogLine[];
@@ -146,6 +149,7 @@ export async function readPointPage(
     reservoir,
     sharedWith,
     fedBeside,
+    sump: reservoir ? await sumpOf(db, now, reservoir) : undefined,
     contents,
     machine,
     point,

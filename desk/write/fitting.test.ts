@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { freshDatabase } from '@/db/testing';
 import { loadTaskStates } from '../standing/states';
 import { compareWithLog } from '../standing/rebuild';
+import { sumpOf } from '../assign/sump';
 import { projectMachines } from '../standing/projection';
 import { smallPlant } from '../testing';
 import { writeEntry } from './write-entries';
@@ -191,6 +192,41 @@ describe('only a fitting entry answers a task', async () => {
     });
     await write(second({ kind: 'oil-change', pointId: point, taskIds: [task], happenedAt: at(19), body: fill }));
     expect((await due(task)).due).toMatchObject({ stage: 'steady', servicesDone: 1 });
+  });
+
+  it('what does not belong in there is refused, or taken by a person with a reason, and is a share of the mixture then', async () => {
+    const point = await db.LubePoint.findOne({ where: { number: 2, machineId: ids.machine }, rejectOnEmpty: true });
+    const glycol = newId();
+    const oil = await db.Lubricant.findByPk(ids.oil, { rejectOnEmpty: true });
+    await oil.update({ baseOil: 'mineral' });
+    await db.Lubricant.create({
+      id: glycol,
+      code: 'O-9',
+      name: 'Glycol',
+      kind: 'gear',
+      isoVg: 220,
+      kv40: null,
+      kv100: null,
+      thickener: null,
+      baseOil: 'pag',
+      lowerC: null,
+      nlgi: null,
+      upperC: null,
+    });
+    const body = { lubricantId: glycol, amountKind: 'litres', amount: 0.3 };
+    const poured = (change: object = {}) =>
+      write(second({ kind: 'top-up', pointId: point.id, happenedAt: at(20), body: { ...body, ...change } }));
+    const refused = await poured();
+    expect(refused).toMatchObject({ ok: false, problems: [{ pointer: '/body/overruled' }] });
+    expect(!refused.ok && refused.reason).toContain('O-1 is in there, and O-9 must not go onto it');
+    expect(await poured({ amount: 0 })).toMatchObject({ ok: true });
+    expect(await poured({ lubricantId: ids.oil })).toMatchObject({ ok: true });
+    const overruled = { verdict: 'never', reason: 'nothing else to bring it home' };
+    expect(await poured({ overruled })).toMatchObject({ ok: true });
+    const reservoir = await db.Reservoir.findByPk(point.reservoirId!, { rejectOnEmpty: true });
+    const sump = (await sumpOf(db, desk.now, reservoir))!;
+    expect(sump.composition.map(({ code }) => code)).toEqual(['O-1', 'O-9']);
+    expect(sump.composition[1]!.share).toBeCloseTo(0.1, 6);
   });
 
   it('and what was derived entry by entry is what a rebuild says', async () => {

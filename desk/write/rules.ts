@@ -7,6 +7,7 @@ import { type Problem, problemsOf } from '@/core/problems';
 import type { Database } from '../desk';
 import { entriesOfRound } from '../follow/round-entries';
 import { thePlant } from '../plant';
+import { checkBelongs } from './belongs';
 import { type WriteOutcome, conflict, invalid } from './outcome';
 import { checkReplacement } from './references';
 
@@ -19,7 +20,8 @@ export async function checkRules(
   const { kind, replacesId } = envelope;
   if (kind === 'correction' || replacesId !== null) return checkCorrection(db, envelope, transaction);
   if (kind === 'postpone') return checkPostponement(db, envelope, transaction);
-  return kind === 'hand-over' ? checkSignature(db, envelope, transaction) : undefined;
+  if (kind === 'hand-over') return checkSignature(db, envelope, transaction);
+  return checkBelongs(db, envelope, transaction);
 }
 
 /** What is wrong with the body of an entry, by its kind and version. */

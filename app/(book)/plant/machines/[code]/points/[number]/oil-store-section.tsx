@@ -1,16 +1,50 @@
 import Link from 'next/link';
+import { NoticeLine } from '@/components/ui/notice';
 import { Section } from '@/components/ui/section';
+import { Working } from '@/components/ui/working';
+import { measured, number } from '@/components/words';
+import type { SumpContents } from '@/desk/assign/sump';
 import { pointLabel } from '@/core/register/assignment';
 import { FillFacts } from '@/app/(book)/plant/machines/[code]/reservoirs/fill-facts';
 import type { PointPage as Page } from '@/desk/read/machine';
 import { fillOf } from '@/app/(book)/plant/machines/[code]/reservoirs/fill-of';
+
+/** What is in there by what went in: a mixture is said to be one. */
+function SumpLine({ sump: { volumeL, composition, ageH, consumptionLPer1000H, stored } }: { sump: SumpContents }) {
+  return (
+    <div className="mt-2">
+      <p>
+        In there by the book: <strong>{measured(volumeL)} L</strong>,{' '}
+        {composition.map(({ code, share }, place) => (
+          <span key={code}>
+            {place > 0 && ' and '}
+            {composition.length > 1 && `${measured(100 * share)} % `}
+            <span className="house-code">{code}</span>
+          </span>
+        ))}
+        {ageH !== undefined && `, ${number(ageH, 0)} h old in effect`}
+        {consumptionLPer1000H ? `, uses ${measured(consumptionLPer1000H)} L in 1 000 h` : ''}.
+      </p>
+      {composition.length > 1 && (
+        <NoticeLine
+          notice={{
+            level: 'caution',
+            text: 'A mixture. It is one until it is drained; a change leaves a share of it.',
+          }}
+        />
+      )}
+      <Working computation={stored} label="The ledger" />
+    </div>
+  );
+}
 
 /** The reservoir that feeds a point. */
 export function OilStoreSection({
   machine,
   reservoir,
   sharedWith,
-}: Pick<Page, 'machine' | 'sharedWith'> & { reservoir: NonNullable<Page['reservoir']> }) {
+  sump,
+}: Pick<Page, 'machine' | 'sharedWith' | 'sump'> & { reservoir: NonNullable<Page['reservoir']> }) {
   return (
     <Section
       id="reservoir"
@@ -29,6 +63,7 @@ export function OilStoreSection({
           {sharedWith.map(({ number: other, name }) => `${pointLabel(machine.code, other)} ${name}`).join(', ')}.
         </p>
       )}
+      {sump && <SumpLine sump={sump} />}
       <div className="mt-2">
         <FillFacts reservoir={fillOf(reservoir)} />
       </div>

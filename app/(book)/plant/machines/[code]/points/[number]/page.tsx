@@ -81,7 +81,9 @@ export default async function PointPage({ params }: Props) {
               pointId={point.id}
             />
           )}
-          {reservoir && <OilStoreSection machine={machine} reservoir={reservoir} sharedWith={sharedWith} />}
+          {reservoir && (
+            <OilStoreSection machine={machine} reservoir={reservoir} sharedWith={sharedWith} sump={page.sump} />
+          )}
           {device && (
             <DeviceSection
               device={device}

@@ -1,0 +1,75 @@
+import { type MeterState, countAt } from '@/core/meter/state';
+import { type StoredComputation, computeStored } from '@/core/method';
+import { type SumpEvent, sumpLedger } from '@/core/sump/ledger';
+import type { Database } from '../desk';
+import { isOf, readBelieved } from '../log/believed';
+import { deriveMeters } from '../standing/meters';
+
+/** What a sump holds by the ledger of what went in. */
+export type SumpContents = {
+  volumeL: number;
+  /** The most first. */
+  composition: { code: string; share: number }[];
+  /** Run hours in effect; undefined where no meter counts them. */
+  ageH?: number;
+  consumptionLPer1000H?: number;
+  stored: StoredComputation;
+};
+type Sump = Pick<InstanceType<Database['Reservoir']>, 'id' | 'machineId' | 'capacityL' | 'residualL'>;
+
+/** What is in a reservoir by the log; undefined where its size is not known or nothing was ever filled in. */
+export async function sumpOf(db: Database, now: Date, reservoir: Sump): Promise<SumpContents | undefined> {
+  const { capacityL, residualL } = reservoir;
+  if (!capacityL) return undefined;
+  const fed = await db.LubePoint.findAll({ where: { reservoirId: reservoir.id }, attributes: ['id'] });
+  if (fed.length === 0) return undefined;
+  const rows = await readBelieved(
+    db,
+    "entry.pointId IN (:ids) AND entry.kind IN ('oil-change', 'top-up', 'commissioning') AND entry.decides",
+    { ids: fed.map(({ id }) => id) },
+  );
+  const meter = (await deriveMeters(db, [reservoir.machineId])).find(({ unit }) => unit === 'hours');
+  const hoursAt = (at: string) => hoursOf(meter?.state, Date.parse(at));
+  const residual = residualL ? { residualShare: Math.min(1, residualL / capacityL) } : {};
+  const events = rows.flatMap((entry): SumpEvent[] => {
+    const base = { at: entry.happenedAt, meter: hoursAt(entry.happenedAt) };
+    if (isOf('oil-change')(entry))
+      return [{ ...base, kind: 'change', lubricantId: entry.body.lubricantId, ...residual }];
+    if (isOf('commissioning')(entry)) {
+      const { lubricantId, volumeL } = entry.body;
+      return lubricantId && volumeL ? [{ ...base, kind: 'change', lubricantId }] : [];
+    }
+    if (!isOf('top-up')(entry) || entry.body.amountKind !== 'litres' || !entry.body.amount) return [];
+    return [{ ...base, kind: 'top-up', lubricantId: entry.body.lubricantId, volumeL: entry.body.amount }];
+  });
+  if (events.length === 0) return undefined;
+  const run = computeStored(sumpLedger, {
+    capacityL,
+    events: rising(events),
+    asOf: now.toISOString(),
+    meter: Math.max(hoursOf(meter?.state, now.getTime()), ...events.map((event) => event.meter)),
+  });
+  if (!run.ok) return undefined;
+  const { volumeL, composition, effectiveAgeH, consumptionLPer1000H } = run.result;
+  const lubricants = await db.Lubricant.findAll({ where: { id: composition.map(({ lubricantId }) => lubricantId) } });
+  const codeOf = new Map(lubricants.map(({ id, code }) => [id, code]));
+  const uses = consumptionLPer1000H.sinceChange;
+  return {
+    volumeL,
+    composition: composition.map(({ lubricantId, share }) => ({ code: codeOf.get(lubricantId) ?? '?', share })),
+    ...(meter && { ageH: effectiveAgeH }),
+    ...(meter && uses !== undefined && { consumptionLPer1000H: uses }),
+    stored: run.stored,
+  };
+}
+
+const hoursOf = (state: MeterState | undefined, atMs: number): number =>
+  state && state.kept.length > 0 ? Math.max(0, countAt(state, atMs) ?? 0) : 0;
+
+/** In the order in which they happened; a forecast between readings never runs a meter back. */
+function rising(events: readonly SumpEvent[]): SumpEvent[] {
+  let most = 0;
+  return [...events]
+    .sort((a, b) => Date.parse(a.at) - Date.parse(b.at))
+    .map((event) => ({ ...event, meter: (most = Math.max(most, event.meter)) }));
+}

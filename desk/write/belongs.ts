@@ -1,0 +1,47 @@
+import type { Transaction } from 'sequelize';
+import type { EntryEnvelope } from '@/core/entry/envelope';
+import { doesNotBelong, mixingOf } from '@/core/compat/mixing';
+import { contentsOf } from '../assign/contents';
+import type { Database } from '../desk';
+import { judgedOf } from '../store/judged';
+import { type WriteOutcome, invalid } from './outcome';
+
+type Given = { lubricantId?: string; overruled?: object; amountKind?: string; amount?: number };
+
+/**
+ * A top-up with what does not belong in there is refused, unless a person takes it on with a reason beside the verdict. What
+ * was written in the first versions was not asked.
+ */
+export async function checkBelongs(
+  db: Database,
+  { kind, kindVersion, body, pointId }: EntryEnvelope,
+  transaction: Transaction,
+): Promise<WriteOutcome | undefined> {
+  const { lubricantId, overruled, amountKind, amount } = body as Given;
+  if (kindVersion < 2 || (kind !== 'top-up' && kind !== 'grease')) return undefined;
+  // A level that needed nothing brought nothing in.
+  const broughtNothing = amountKind === 'litres' && amount === 0;
+  if (!lubricantId || !pointId || overruled || broughtNothing) return undefined;
+  // Nearly always what is planned goes in: that costs one look, no history.
+  const [planned] = await db.select<{ lubricantId: string | null }>(
+    'SELECT lubricantId FROM due_state WHERE pointId = :pointId AND lubricantId = :lubricantId LIMIT 1',
+    { pointId, lubricantId },
+    transaction,
+  );
+  if (planned) return undefined;
+  const point = await db.LubePoint.findByPk(pointId, { transaction });
+  const inside = point && (await contentsOf(db, point));
+  if (!inside || inside === lubricantId) return undefined;
+  const rows = await db.Lubricant.findAll({ where: { id: [inside, lubricantId] }, transaction });
+  const [inThere, added] = [inside, lubricantId].map((id) => rows.find((row) => row.id === id));
+  if (!inThere || !added) return undefined;
+  const { verdict, reasons } = mixingOf(judgedOf(inThere), judgedOf(added));
+  if (!doesNotBelong(verdict)) return undefined;
+  return invalid([
+    {
+      pointer: '/body/overruled',
+      detail: `${inThere.code} is in there, and ${added.code} ${verdict === 'never' ? 'must not go onto it' : 'is not known to go with it'}. ${reasons.join(' ')}`,
+      code: 'rule',
+    },
+  ]);
+}
