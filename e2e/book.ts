@@ -46,6 +46,7 @@ export async function addMotorBearing(page: Page, code: string): Promise<void> {
     .getByRole('combobox', { name: /^Lubricant/ })
     .first()
     .selectOption({ label: 'G-22 Lithium complex grease, NLGI 2, mineral' });
+  await page.getByLabel('Source', { exact: false }).first().selectOption('manual');
   await page.getByLabel('Which document or who').fill('Motor manual, page 12');
   await page.getByRole('button', { name: 'Record assignment' }).click();
   await expect(page.getByRole('heading', { name: 'Worked out from its sizes' })).toBeVisible();

@@ -116,6 +116,7 @@ test('a bearing closed on both sides is not regreased, and the page says why', a
     .getByRole('combobox', { name: /^Lubricant/ })
     .first()
     .selectOption({ label: 'G-22 Lithium complex grease, NLGI 2, mineral' });
+  await page.getByLabel('Source', { exact: false }).first().selectOption('manual');
   await page.getByLabel('Which document or who').fill('Habit');
   await page.getByRole('button', { name: 'Record assignment' }).click();
   await expect(page.getByRole('heading', { name: 'Not regreased' })).toBeVisible();
@@ -138,6 +139,7 @@ test('22220-K-C3-W33 gets its dimensions, amount and strokes from the designatio
     .getByRole('combobox', { name: /^Lubricant/ })
     .first()
     .selectOption({ label: 'G-22 Lithium complex grease, NLGI 2, mineral' });
+  await page.getByLabel('Source', { exact: false }).first().selectOption('manual');
   await page.getByLabel('Which document or who').fill('Bearing catalogue');
   await page.getByRole('button', { name: 'Record assignment' }).click();
   const computed = page.getByRole('region', { name: 'Worked out from its sizes' });

@@ -3,7 +3,8 @@
 import type { WalkStop } from '@/core/walk/document';
 import type { plannedOf } from './planned';
 import { type Gun, plannedDetail } from './planned';
-import { putsNothingIn, taskActions } from '@/core/words/task-words';
+import { isOwn } from '@/core/own';
+import { type Who, putsNothingIn, taskActions, whoMay } from '@/core/words/task-words';
 
 /** What is to be done at a stop, with what, and how to tell that it is enough. */
 export function StopWork({
@@ -21,6 +22,11 @@ export function StopWork({
     <>
       {stop.operatorCard && <p className="mt-3">{stop.operatorCard}</p>}
       <p className="mt-4">{stop.title}</p>
+      {stop.who !== 'technician' && (
+        <p>
+          <strong>Done by:</strong> {isOwn(whoMay, stop.who) ? whoMay[stop.who as Who] : stop.who}
+        </p>
+      )}
       <p className="flex flex-wrap items-center gap-x-3 text-[40px] leading-tight font-semibold">
         <span>
           {stop.action === 'check'

@@ -300,11 +300,14 @@ function standstillLimit(
   };
 }
 
-/** An event after the last service makes the task due on its day. */
+/** Times are written to the minute: what happened in the minute of a service is not known to be over. */
+const minuteOf = (atMs: number): number => Math.floor(atMs / 60_000);
+
+/** An event after the last service, or in the same minute, makes the task due on its day. */
 function eventLimits({ events = [], history, calendar }: Schedule, working?: WorkingStep[]): DueLimit[] {
   const lastMs = history.at(-1)!.atMs;
   return events
-    .filter(({ atMs }) => atMs > lastMs)
+    .filter(({ atMs }) => minuteOf(atMs) >= minuteOf(lastMs))
     .map(({ name, atMs }) => {
       const dueOn = plantDayOf(atMs, calendar);
       working?.push({

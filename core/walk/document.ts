@@ -22,6 +22,7 @@ const stop = z.object({
   /** What decides how urgent something is that is seen here. */
   pointKind: z.string().default('generic'),
   consequence: z.number().default(2),
+  who: z.string().default('technician'),
   machineState: z.string(),
   energySources: z.array(z.object({ source: z.string(), proofOfZero: z.string() })),
   cautions: z.string(),

@@ -197,6 +197,7 @@ async function documentOf(
         cameEmpty,
         answeredBy,
         due,
+        who,
       }) => {
         const answer = entries.filter((entry) => answersStop(entry, { taskId, answeredBy })).at(-1);
         return {
@@ -213,11 +214,13 @@ async function documentOf(
           areaName: area.name,
           pointKind: point.kind,
           consequence: point.consequence,
+          who,
           machineState,
           energySources: machines.find(({ id }) => id === machine.id)?.energySources ?? [],
           cautions: stopCautions({
             cameEmpty,
             bandChange,
+            unconfirmedMounting: point.unconfirmedMounting,
             cautions: cautionsBefore({ action, machineState, kind: point.kind }, point.cautions),
           }),
           doNots: point.doNots,
@@ -250,10 +253,14 @@ async function documentOf(
 const stopCautions = ({
   cameEmpty,
   bandChange,
+  unconfirmedMounting,
   cautions,
-}: Pick<TaskState, 'cameEmpty' | 'bandChange'> & { cautions: string }): string =>
+}: Pick<TaskState, 'cameEmpty' | 'bandChange'> &
+  Pick<TaskState['point'], 'unconfirmedMounting'> & { cautions: string }): string =>
   [
     cameEmpty && 'This unit came empty and no filling is in the book: not started before it is filled.',
+    unconfirmedMounting &&
+      `Mounted ${unconfirmedMounting.toLowerCase()}, and nobody has confirmed its fill, vent and drain: have it confirmed before anything is filled or opened.`,
     bandChange &&
       `The sump holds ${bandChange.holds}; the ${bandChange.band} band wants ${bandChange.wants}. Until the change is logged, top up with ${bandChange.holds} only.`,
     cautions,

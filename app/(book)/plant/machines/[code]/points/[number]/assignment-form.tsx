@@ -38,7 +38,7 @@ export function AssignmentForm({ pointId, lubricants, bands, today, initial, sto
       key={round}
       initial={{
         lubricantId: '',
-        source: 'manual',
+        source: '',
         sourceText: '',
         sourceOn: today,
         climate: '',
@@ -63,6 +63,7 @@ export function AssignmentForm({ pointId, lubricants, bands, today, initial, sto
           name="source"
           label="Source"
           options={optionsOf(sourceRanks)}
+          empty="Choose whose word it is"
           required
           hint="The higher-ranked source wins; the others stay visible"
         />
