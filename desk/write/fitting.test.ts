@@ -13,6 +13,23 @@ describe('only a fitting entry answers a task', async () => {
   const at = (day: number, hour = 8) => new Date(Date.UTC(2026, 4, day, hour)).toISOString();
   const second = (change: Parameters<typeof entry>[0]) => entry({ kindVersion: 2, pointId: ids.point, ...change });
   const write = (raw: unknown) => writeEntry(db, desk.now, raw);
+  /** Ten days of run-in, then for ever. */
+  const stage = (taskId: string, assignmentId: string, days: number) =>
+    db.IntervalStage.bulkCreate(
+      [
+        { name: 'run-in', count: 1, days: 10 },
+        { name: 'steady', count: null, days },
+      ].map((each, position) => ({
+        id: newId(),
+        assignmentId,
+        taskId,
+        position,
+        hours: null,
+        cycles: null,
+        standstillDays: null,
+        ...each,
+      })),
+    );
   const taskOf = async (action: 'oil-change' | 'check', title: string, days: number) => {
     const id = newId();
     await db.Task.create({
@@ -24,32 +41,7 @@ describe('only a fitting entry answers a task', async () => {
       amount: 3,
       machineState: 'any',
     });
-    await db.IntervalStage.bulkCreate([
-      {
-        id: newId(),
-        assignmentId: ids.assignment,
-        taskId: id,
-        position: 0,
-        name: 'run-in',
-        count: 1,
-        hours: null,
-        cycles: null,
-        days: 10,
-        standstillDays: null,
-      },
-      {
-        id: newId(),
-        assignmentId: ids.assignment,
-        taskId: id,
-        position: 1,
-        name: 'steady',
-        count: null,
-        hours: null,
-        cycles: null,
-        days,
-        standstillDays: null,
-      },
-    ]);
+    await stage(id, ids.assignment, days);
     await projectMachines(db, [ids.machine]);
     return id;
   };
@@ -152,32 +144,7 @@ describe('only a fitting entry answers a task', async () => {
       amount: 3,
       machineState: 'isolated',
     });
-    await db.IntervalStage.bulkCreate([
-      {
-        id: newId(),
-        assignmentId: assignment,
-        taskId: task,
-        position: 0,
-        name: 'run-in',
-        count: 1,
-        hours: null,
-        cycles: null,
-        days: 10,
-        standstillDays: null,
-      },
-      {
-        id: newId(),
-        assignmentId: assignment,
-        taskId: task,
-        position: 1,
-        name: 'steady',
-        count: null,
-        hours: null,
-        cycles: null,
-        days: 100,
-        standstillDays: null,
-      },
-    ]);
+    await stage(task, assignment, 100);
     await projectMachines(db, [ids.machine]);
     expect(await due(task)).toMatchObject({ cameEmpty: true });
     // A lubricant without litres fills nothing.
