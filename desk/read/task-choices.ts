@@ -2,7 +2,7 @@ import { pointLabel } from '@/core/register/assignment';
 import type { MachineState } from '@/core/words/machine-states';
 import type { Database } from '../desk';
 import { type TaskState, loadTaskStates } from '../standing/states';
-import { type AmountKind, type TaskAction, taskActions } from '@/core/words/task-words';
+import { type AmountKind, type TaskAction, taskActions, whoMay } from '@/core/words/task-words';
 
 /** A task as the route builder offers it. */
 export type TaskChoice = {
@@ -21,6 +21,8 @@ export type TaskChoice = {
   amountKind: AmountKind;
   amount: number | null;
   routes: string[];
+  /** Who may do it, in words. */
+  who: string;
 };
 
 export type Frequency = 'weekly or more' | 'monthly' | 'quarterly' | 'yearly or less';
@@ -69,6 +71,7 @@ function choicesOf(states: readonly TaskState[]): TaskChoice[] {
         amount,
         routes,
         due,
+        who,
       }) => {
         const steady = interval.stages.find(({ count }) => count === undefined);
         const days = Math.min(
@@ -91,6 +94,7 @@ function choicesOf(states: readonly TaskState[]): TaskChoice[] {
           amountKind: amount.kind,
           amount: amount.value,
           routes: routes.map(({ code }) => code),
+          who: whoMay[who],
         };
       },
     );

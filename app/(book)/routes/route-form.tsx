@@ -18,6 +18,7 @@ import { SavedForm } from '@/components/ui/saved-form';
 import { type AreaName, useAreaChoices } from '@/components/use-area-choices';
 import { amount, counted, measured } from '@/components/words';
 import { machineStates } from '@/core/words/machine-states';
+import { whoMay } from '@/core/words/task-words';
 import type { TaskChoice } from '@/desk/read/task-choices';
 import { createRoute, updateRoute } from './actions';
 
@@ -29,6 +30,7 @@ const filters = {
   frequency: 'Frequency',
   machineState: 'Machine state',
   actionWords: 'What is done',
+  who: 'Done by',
 } as const;
 type Filter = keyof typeof filters;
 
@@ -100,6 +102,9 @@ function TaskPicker({
       (Object.entries(wanted) as [Filter, string][]).every(([key, value]) => value === '' || choice[key] === value),
   );
   const shown = open.slice(0, 60);
+  // A walk is a technician’s: what others may do is added by itself, or when they are asked for.
+  const all = wanted.who ? open : open.filter(({ who }) => who === whoMay.technician);
+  const others = open.length - all.length;
   return (
     <section aria-labelledby={`${base}-head`}>
       <h2 id={`${base}-head`} className="text-xl">
@@ -129,14 +134,16 @@ function TaskPicker({
         ))}
       </div>
       <div className="mt-3 flex items-center justify-between">
-        <p role="status">{counted(open.length, 'task')} match</p>
+        <p role="status">
+          {counted(open.length, 'task')} match{others > 0 && `, ${others} for others than the technician`}
+        </p>
         <button
           type="button"
           className="button"
-          disabled={open.length === 0}
-          onClick={() => onPick(open.map(({ taskId }) => taskId))}
+          disabled={all.length === 0}
+          onClick={() => onPick(all.map(({ taskId }) => taskId))}
         >
-          Add all {open.length}
+          Add all {all.length}
         </button>
       </div>
       <ul className="mt-2 max-h-[60vh] overflow-y-auto" aria-label="Tasks to pick from">

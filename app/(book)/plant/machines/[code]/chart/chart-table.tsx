@@ -1,7 +1,10 @@
 import { HeadRow, right } from '@/components/ui/head-row';
-import { counted, number, taskAmount } from '@/components/words';
+import { stageLine } from '@/components/stage-line';
+import { taskAmount } from '@/components/words';
 import { pointLabel } from '@/core/register/assignment';
+import { triggerWords } from '@/core/interval/triggers';
 import { machineStates } from '@/core/words/machine-states';
+import { whoMay } from '@/core/words/task-words';
 import type { MachinePage } from '@/desk/read/machine';
 import type { TaskState } from '@/desk/standing/states';
 
@@ -28,6 +31,16 @@ export function ChartTable({
                 <span className="text-xs text-muted">
                   {pointLabel(machine.code, point.number)}, {point.location}
                 </span>
+                {point.cautions && (
+                  <span className="block text-xs">
+                    <strong>Caution.</strong> {point.cautions}
+                  </span>
+                )}
+                {point.doNots && (
+                  <span className="block text-xs">
+                    <strong>Do not.</strong> {point.doNots}
+                  </span>
+                )}
               </td>
             </>
           );
@@ -53,27 +66,21 @@ export function ChartTable({
 }
 
 function TaskCells({
-  task: { action, title, amount: planned, lubricant, interval, machineState },
+  task: { action, title, amount: planned, lubricant, interval, triggers, machineState, who },
 }: {
   task: TaskState;
 }) {
-  const steady = interval.stages.find(({ count }) => count === undefined);
-  const often = [
-    steady?.hours !== undefined && `${number(steady.hours, 0)} h`,
-    steady?.cycles !== undefined && `${number(steady.cycles, 0)} cycles`,
-    steady?.days !== undefined && counted(steady.days, 'day'),
-  ]
-    .filter(Boolean)
-    .join(' or ');
+  const often = [...interval.stages.map(stageLine), ...triggers.map(triggerWords)];
   return (
     <>
       <td className="py-1 pr-2 align-top">
         {title} {lubricant && <span className="house-code text-xs">{lubricant.code}</span>}
+        {who !== 'technician' && <span className="text-xs"> by {whoMay[who]}</span>}
       </td>
       <td className="py-1 pr-2 text-right align-top whitespace-nowrap">
         {taskAmount(action, planned.kind, planned.value)}
       </td>
-      <td className="py-1 pr-2 align-top">{often || 'not set'}</td>
+      <td className="py-1 pr-2 align-top">{often.length > 0 ? often.join('; ') : 'not set'}</td>
       <td className="py-1 align-top text-xs">{machineStates[machineState]}</td>
     </>
   );

@@ -4,9 +4,8 @@ import { NoticeLine } from '@/components/ui/notice';
 import { OverrideForm } from '@/components/entry/override-form';
 import { Working } from '@/components/ui/working';
 import { enduranceNotice } from '@/core/dosing/devices';
-import type { Stage } from '@/core/interval/limits';
-import { wholeYears } from '@/core/interval/stage-words';
-import { counted, number } from '@/components/words';
+import { stageLine } from '@/components/stage-line';
+import { number } from '@/components/words';
 import { triggerWords } from '@/core/interval/triggers';
 import { pointPath } from '@/app/due-item';
 import { OilLifeForm } from './oil-life-form';
@@ -89,19 +88,4 @@ function alsoOf(state: TaskState, titles: ReadonlyMap<string, string>): string[]
     ...(state.rhythm === 'fixed' ? ['counted from the plan'] : []),
     ...(state.who === 'technician' ? [] : [`done by: ${whoMay[state.who]}`]),
   ];
-}
-
-/** One stage as its line says it: `every 4 000 h or 2 years`, `run-in: once after 300 h`. */
-function stageLine({ name, count, hours, days, cycles, standstillDays }: Stage): string {
-  const span = (among: number) => (wholeYears(among) ? counted(wholeYears(among)!, 'year') : counted(among, 'day'));
-  const limits = [
-    hours !== undefined && `${number(hours, 0)} h`,
-    cycles !== undefined && `${number(cycles, 0)} cycles`,
-    days !== undefined && span(days),
-    standstillDays !== undefined && `${counted(standstillDays, 'day')} standing still`,
-  ]
-    .filter(Boolean)
-    .join(' or ');
-  if (count === undefined) return `every ${limits.replace(/^1 year$/, 'year')}`;
-  return `${name}: ${count === 1 ? 'once after' : `${count} times every`} ${limits}`;
 }

@@ -1,0 +1,18 @@
+import type { Stage } from '@/core/interval/limits';
+import { wholeYears } from '@/core/interval/stage-words';
+import { counted, number } from './words';
+
+/** One stage as its line says it: `every 4 000 h or 2 years`, `run-in: once after 300 h`. */
+export function stageLine({ name, count, hours, days, cycles, standstillDays }: Stage): string {
+  const span = (among: number) => (wholeYears(among) ? counted(wholeYears(among)!, 'year') : counted(among, 'day'));
+  const limits = [
+    hours !== undefined && `${number(hours, 0)} h`,
+    cycles !== undefined && `${number(cycles, 0)} cycles`,
+    days !== undefined && span(days),
+    standstillDays !== undefined && `${counted(standstillDays, 'day')} standing still`,
+  ]
+    .filter(Boolean)
+    .join(' or ');
+  if (count === undefined) return `every ${limits.replace(/^1 year$/, 'year')}`;
+  return `${name}: ${count === 1 ? 'once after' : `${count} times every`} ${limits}`;
+}
