@@ -472,7 +472,7 @@ async function writeTask(
     ],
     ...(computed && { amountComputed: computed.amountComputed, intervalComputed: computed.intervalComputed }),
   });
-  const stages = stageRows(plan, computed?.hours ?? plan.hours ?? null);
+  const stages = stageRows(plan, computed?.hours ?? plan.hours ?? null, computed?.days ?? null);
   await db.IntervalStage.bulkCreate(
     stages.map((stage, position) => ({ id: newId(), assignmentId, taskId: id, position, ...stage })),
   );
@@ -511,10 +511,11 @@ async function computedOf(
     amountComputed: amount.stored,
     intervalComputed: interval.stored,
     hours: interval.value,
+    days: interval.days,
   };
 }
 
-function stageRows(plan: TaskPlan, hours: number | null) {
+function stageRows(plan: TaskPlan, hours: number | null, computedDays: number | null) {
   const none = { count: null, hours: null, cycles: null, days: null, standstillDays: null };
   const half = (life: number | undefined) => (life === undefined ? null : life / 2);
   return plan.life
@@ -532,7 +533,7 @@ function stageRows(plan: TaskPlan, hours: number | null) {
           name: 'steady',
           hours,
           cycles: plan.cycles ?? null,
-          days: plan.days ?? (plan.yearly ? 730 : null),
+          days: plan.days ?? computedDays ?? (plan.yearly ? 730 : null),
           standstillDays: plan.standstillDays ?? null,
         },
       ];
