@@ -29,10 +29,10 @@ describe('cautions before a step', () => {
           expect(said(action, state, kind)).not.toMatch(/glove/i);
   });
 
-  it('leave a mere look alone, and let the point have its own word last', () => {
+  it('leave a mere look alone, and let the point have its own word first', () => {
     expect(said('check', 'any', 'gear-case')).toBe('');
     const step = { action: 'grease', machineState: 'any', kind: 'rolling-bearing' } as const;
-    expect(cautionsBefore(step, 'Platform edge.').endsWith('Platform edge.')).toBe(true);
+    expect(cautionsBefore(step, 'Platform edge.').startsWith('Platform edge.')).toBe(true);
     expect(cautionsBefore({ ...step, action: 'check' }, '')).toBe('');
   });
 });

@@ -2,7 +2,7 @@ import type { MachineState } from './machine-states';
 
 /**
  * Cautions that hold by what is done, in which state, at which kind of point, whoever wrote nothing. They stand before the
- * step, the point's own after them. Mark: H B where a line speaks of injury, else M C.
+ * step, the point's own before them. Mark: H B where a line speaks of injury, else M C.
  */
 type Step = { action: string; machineState: MachineState; kind: string };
 
@@ -28,8 +28,7 @@ const rules: readonly { when: (step: Step) => boolean; words: string }[] = [
     // "Any state" may be a running one: nothing is promised that the words do not say.
     when: ({ action, machineState, kind }) =>
       handsOn.includes(action) && turningKinds.includes(kind) && running.includes(machineState),
-    words:
-      'Parts turn: only through a fixed fitting outside the closed guard, nothing loose near it. No such fitting: stop and lock first.',
+    words: 'Parts turn: by a fixed fitting outside the closed guard, else stop and lock.',
   },
   {
     when: ({ action, machineState, kind }) =>
@@ -52,7 +51,7 @@ const rules: readonly { when: (step: Step) => boolean; words: string }[] = [
   },
   {
     when: ({ action }) => action === 'grease',
-    words: 'A grease gun presses through skin: no finger at the nozzle. A jet under the skin: hospital at once.',
+    words: 'No finger at the nozzle; a jet under the skin: hospital at once.',
   },
   {
     when: ({ kind }) => kind === 'hydraulic-set',
@@ -86,8 +85,8 @@ export const defaultCautions = (step: Step): string[] =>
   rules.filter(({ when }) => when(step)).map(({ words }) => words);
 
 /**
- * All that is to be known before a step: what goes for every such step, then what its point says.
+ * All that is to be known before a step: what its point says, then what goes for every such step.
  * @param own the point's own cautions
  */
 export const cautionsBefore = (step: Step, own: string): string =>
-  [...defaultCautions(step), own].filter(Boolean).join(' ');
+  [own, ...defaultCautions(step)].filter(Boolean).join(' ');
