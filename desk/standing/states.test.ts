@@ -152,7 +152,14 @@ describe('where tasks stand', async () => {
         value: {
           version: 2,
           signedAt: null,
-          stops: [{ pointLabel: 'M-1·01', cautions: expect.stringContaining('Shaft turns.') as string, amount: 20, written: null }],
+          stops: [
+            {
+              pointLabel: 'M-1·01',
+              cautions: expect.stringContaining('Shaft turns.') as string,
+              amount: 20,
+              written: null,
+            },
+          ],
           guns: [{ gramsPerStroke: 1.2 }],
         },
       });

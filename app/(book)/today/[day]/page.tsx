@@ -7,6 +7,7 @@ import { readDiary } from '@/desk/read/diary';
 import { readNames } from '@/desk/read/names';
 import { openDesk, reading } from '@/app/server';
 import { FindingsSection } from './findings-section';
+import { FirstOnPhone } from './first-on-phone';
 import { ToDoSection } from './to-do-section';
 import { WrittenSection } from './written-section';
 
@@ -43,6 +44,7 @@ export default async function DiaryPage({ params }: Props) {
           today={day === today ? null : '/today'}
         />
       </header>
+      {day === today && <FirstOnPhone findings={findings} rounds={rounds} />}
       <div className="gap-10 xl:grid xl:grid-cols-[minmax(0,1.65fr)_minmax(0,1fr)]">
         <ToDoSection
           walks={walks}

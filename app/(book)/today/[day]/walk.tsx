@@ -1,6 +1,7 @@
 import Link from 'next/link';
 import { dueItem } from '@/app/due-item';
 import { DueList } from '@/components/due-list';
+import { FoldOnPhone } from '@/components/ui/fold-on-phone';
 import { counted } from '@/components/words';
 import type { PlantDay } from '@/core/time/plant-day';
 import type { DayWalk } from '@/desk/read/day-work';
@@ -31,17 +32,22 @@ export function Walk({
           {overdue > 0 ? `, ${overdue} overdue` : ''}
         </span>
         {routeId && day === today && (
-          <Link href={`/routes/${routeId}`} className="no-print text-sm">
+          <Link
+            href={`/routes/${routeId}`}
+            className="no-print text-sm max-md:ml-auto max-md:inline-flex max-md:min-h-14 max-md:items-center max-md:border max-md:border-ink max-md:px-5 max-md:text-base max-md:font-semibold"
+          >
             Walk it
           </Link>
         )}
       </div>
       {tasks.length > 0 && (
-        <DueList
-          explained={first}
-          caption={`${name}: tasks`}
-          items={tasks.map((task) => dueItem(task, day < today ? day : today))}
-        />
+        <FoldOnPhone words="The most urgent">
+          <DueList
+            explained={first}
+            caption={`${name}: tasks`}
+            items={tasks.map((task) => dueItem(task, day < today ? day : today))}
+          />
+        </FoldOnPhone>
       )}
       {hidden > 0 && day >= today && (
         <p className="mt-1 text-sm">

@@ -1,0 +1,37 @@
+import Link from 'next/link';
+import { counted } from '@/components/words';
+import { findingWords } from '@/core/words/findings';
+import type { DiaryPage as Page } from '@/desk/read/diary';
+
+/** On a phone first of all: what asks for somebody now, and walks that nobody has signed. */
+export function FirstOnPhone({ findings, rounds }: Pick<Page, 'findings' | 'rounds'>) {
+  const urgent = findings.shown.filter(({ urgency }) => urgency === 'act-now');
+  const unsigned = rounds.filter(({ signedAt, brokenOff }) => !signedAt && !brokenOff);
+  if (findings.count === 0 && unsigned.length === 0) return null;
+  return (
+    <section aria-label="First" className="no-print mt-4 grid gap-2 border-l-4 border-ink pl-3 md:hidden">
+      {urgent.map(({ entryId, what, machine, point }) => (
+        <p key={entryId}>
+          <strong className="text-stop">act now</strong> {point?.label ?? machine?.code} {findingWords[what]}
+        </p>
+      ))}
+      {findings.count > 0 && (
+        <p>
+          <a href="#open" className="inline-flex min-h-11 items-center">
+            {counted(findings.count, 'open finding')}
+          </a>
+        </p>
+      )}
+      {unsigned.map(({ id, routeCode, routeName, personInitials, stops, answered }) => (
+        <Link key={id} href={`/round?id=${id}`} className="button min-h-14 justify-between">
+          <span>
+            {routeCode} {routeName}, {personInitials}
+          </span>
+          <span className="caption">
+            not signed, {answered} of {stops}
+          </span>
+        </Link>
+      ))}
+    </section>
+  );
+}
