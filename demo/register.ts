@@ -472,7 +472,7 @@ async function writeTask(
     ],
     ...(computed && { amountComputed: computed.amountComputed, intervalComputed: computed.intervalComputed }),
   });
-  const stages = stageRows(plan, computed?.hours ?? plan.hours ?? null, computed?.days ?? null);
+  const stages = stageRows(plan, computed);
   await db.IntervalStage.bulkCreate(
     stages.map((stage, position) => ({ id: newId(), assignmentId, taskId: id, position, ...stage })),
   );
@@ -515,7 +515,7 @@ async function computedOf(
   };
 }
 
-function stageRows(plan: TaskPlan, hours: number | null, computedDays: number | null) {
+function stageRows(plan: TaskPlan, computed: { hours: number; days: number } | null | undefined) {
   const none = { count: null, hours: null, cycles: null, days: null, standstillDays: null };
   const half = (life: number | undefined) => (life === undefined ? null : life / 2);
   return plan.life
@@ -531,9 +531,9 @@ function stageRows(plan: TaskPlan, hours: number | null, computedDays: number | 
         {
           ...none,
           name: 'steady',
-          hours,
+          hours: computed?.hours ?? plan.hours ?? null,
           cycles: plan.cycles ?? null,
-          days: plan.days ?? computedDays ?? (plan.yearly ? 730 : null),
+          days: plan.days ?? computed?.days ?? (plan.yearly ? 730 : null),
           standstillDays: plan.standstillDays ?? null,
         },
       ];
