@@ -191,14 +191,13 @@ class Sump {
     const lost = Math.max(0, this.volumeL + added - level);
     if (kind === 'top-up') this.lose(Math.min(lost, this.volumeL), meter);
     else this.volumeL -= Math.min(lost, this.volumeL);
-    const isFirst = this.volumeL <= nothing;
     this.lastWords = `(${shown(this.volumeL)}${lost > 0 ? ` after ${shown(lost)} lost` : ''}) + ${shown(added)}`;
     const total = this.volumeL + added;
     const kept = total > 0 ? this.volumeL / total : 0;
     this.ageH *= kept;
     this.dilute(lubricantId!, kept);
-    // A first filling to the mark holds what the mark says, whatever was counted at the can.
-    this.volumeL = isFirst && kind === 'fill' && levelAfterL !== undefined ? levelAfterL : Math.min(total, level);
+    // A filling goes to the mark and holds what the mark says, whatever was counted at the can.
+    this.volumeL = kind === 'fill' ? level : Math.min(total, level);
     if (kind === 'fill') this.changedAt = meter;
     if (total < level - 1e-9 && levelAfterL !== undefined)
       this.notices.push({

@@ -13,6 +13,8 @@ export type SumpContents = {
   /** Run hours in effect; undefined where no meter counts them. */
   ageH?: number;
   consumptionLPer1000H?: number;
+  /** Nobody wrote the filling; what was topped up is taken for it. */
+  isAssumed: boolean;
   stored: StoredComputation;
 };
 type Sump = Pick<InstanceType<Database['Reservoir']>, 'id' | 'machineId' | 'capacityL' | 'residualL'>;
@@ -42,7 +44,11 @@ export async function sumpOf(db: Database, now: Date, reservoir: Sump): Promise<
     if (!isOf('top-up')(entry) || entry.body.amountKind !== 'litres' || !entry.body.amount) return [];
     return [{ ...base, kind: 'top-up', lubricantId: entry.body.lubricantId, volumeL: entry.body.amount }];
   });
-  if (events.length === 0) return undefined;
+  const [first] = rising(events);
+  if (!first) return undefined;
+  // Topped up before any filling was written: what was put on top is taken for what was in there.
+  const isAssumed = first.kind === 'top-up';
+  if (isAssumed) events.push({ at: first.at, meter: first.meter, kind: 'fill', lubricantId: first.lubricantId });
   const run = computeStored(sumpLedger, {
     capacityL,
     events: rising(events),
@@ -59,6 +65,7 @@ export async function sumpOf(db: Database, now: Date, reservoir: Sump): Promise<
     composition: composition.map(({ lubricantId, share }) => ({ code: codeOf.get(lubricantId) ?? '?', share })),
     ...(meter && { ageH: effectiveAgeH }),
     ...(meter && uses !== undefined && { consumptionLPer1000H: uses }),
+    isAssumed,
     stored: run.stored,
   };
 }
@@ -66,10 +73,13 @@ export async function sumpOf(db: Database, now: Date, reservoir: Sump): Promise<
 const hoursOf = (state: MeterState | undefined, atMs: number): number =>
   state && state.kept.length > 0 ? Math.max(0, countAt(state, atMs) ?? 0) : 0;
 
+/** Of two at one instant the filling comes first. */
+const order = ({ kind }: SumpEvent): number => (kind === 'top-up' ? 1 : 0);
+
 /** In the order in which they happened; a forecast between readings never runs a meter back. */
 function rising(events: readonly SumpEvent[]): SumpEvent[] {
   let most = 0;
   return [...events]
-    .sort((a, b) => Date.parse(a.at) - Date.parse(b.at))
+    .sort((a, b) => Date.parse(a.at) - Date.parse(b.at) || order(a) - order(b))
     .map((event) => ({ ...event, meter: (most = Math.max(most, event.meter)) }));
 }

@@ -10,7 +10,11 @@ import type { PointPage as Page } from '@/desk/read/machine';
 import { fillOf } from '@/app/(book)/plant/machines/[code]/reservoirs/fill-of';
 
 /** What is in there by what went in: a mixture is said to be one. */
-function SumpLine({ sump: { volumeL, composition, ageH, consumptionLPer1000H, stored } }: { sump: SumpContents }) {
+function SumpLine({
+  sump: { volumeL, composition, ageH, consumptionLPer1000H, isAssumed, stored },
+}: {
+  sump: SumpContents;
+}) {
   return (
     <div className="mt-2">
       <p>
@@ -25,6 +29,9 @@ function SumpLine({ sump: { volumeL, composition, ageH, consumptionLPer1000H, st
         {ageH !== undefined && `, ${number(ageH, 0)} h old in effect`}
         {consumptionLPer1000H ? `, uses ${measured(consumptionLPer1000H)} L in 1 000 h` : ''}.
       </p>
+      {isAssumed && (
+        <p className="caption">No filling is in the book: what was topped up is taken for what is in there.</p>
+      )}
       {composition.length > 1 && (
         <NoticeLine
           notice={{
