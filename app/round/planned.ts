@@ -113,3 +113,30 @@ export function plannedDetail(stop: WalkStop, planned: Planned): string {
     return `${measured(stop.amount)} g with ${planned.gun.code}, ${measured(planned.gun.gramsPerStroke)} g a stroke`;
   return stop.plannedAmount !== null ? `overruled; the plan says ${measured(stop.plannedAmount)}` : '';
 }
+
+/** More than so many planned doses are doubted; filled and drained may differ by this share. */
+const dosesDoubted = 3;
+const fillDoubted = 0.1;
+
+/**
+ * Why what is said to have gone in is hard to believe; null where it is not. It is asked, never swallowed: pressed again it is
+ * written.
+ */
+export function givenDoubt(
+  stop: Pick<WalkStop, 'action' | 'amount'>,
+  planned: Planned,
+  given: number,
+  drained: number | null,
+): string | null {
+  const { value, unit } = planned;
+  if (stop.action === 'oil-change') {
+    if (stop.amount !== null && given > stop.amount * (1 + fillDoubted))
+      return `${measured(given)} L are more than it holds (${measured(stop.amount)} L).`;
+    if (drained !== null && given > 0 && Math.abs(given - drained) > fillDoubted * given)
+      return `${measured(drained)} L came out and ${measured(given)} L went in: oil was lost unseen, or something else got in.`;
+    return null;
+  }
+  if (planned.most === undefined && value > 0 && given > dosesDoubted * value)
+    return `${measured(given)} ${unit} are more than ${dosesDoubted} doses.`;
+  return null;
+}

@@ -10,6 +10,7 @@ export type DoneWay = { words: string; onDone: () => void };
 export function StopAnswers({
   answer,
   ways,
+  doubt,
   stopped,
   shut,
   onNext,
@@ -19,6 +20,8 @@ export function StopAnswers({
 }: {
   answer: Answer | undefined;
   ways: readonly DoneWay[];
+  /** Why what went in is hard to believe, once it was pressed. */
+  doubt: string | null;
   /** Something was found here that asks to stop: going on is not what is offered first. */
   stopped: boolean;
   /** The stop has only just come: a second tap was meant for the one before. */
@@ -57,6 +60,11 @@ export function StopAnswers({
             >
               Leave it: not safe
             </button>
+          )}
+          {doubt && (
+            <p role="alert" className="border-l-4 border-ink pl-3">
+              {doubt} If it is right, press again.
+            </p>
           )}
           <div className={ways.length > 1 ? 'grid grid-cols-2 gap-4' : 'grid'}>
             {ways.map(({ words, onDone }) => (

@@ -239,6 +239,38 @@ describe('a stop', () => {
     expect(written).toEqual([{ kind: 'skip', body: { reason: 'unsafe' }, taskIds: ['t'] }]);
   });
 
+  it.each([
+    ['more than three doses', {}, '60', 'more than 3 doses'],
+    [
+      'more than the sump holds',
+      { action: 'oil-change', amountKind: 'litres', amount: 3 },
+      '3.5',
+      'more than it holds',
+    ],
+  ] as const)('asks once more about %s, and writes it when it is said again', async (_, change, figures, words) => {
+    const { user, written } = show(change);
+    await user.click(press(/^Given:/));
+    await type(user, figures);
+    await user.click(press('Take this number'));
+    await user.click(press(/^Done with/));
+    expect(written).toEqual([]);
+    expect(screen.getByRole('alert').textContent).toContain(words);
+    await user.click(press('It is right: write it'));
+    expect(written).toHaveLength(1);
+  });
+
+  it('doubts a change of oil of which much less came out than went in', async () => {
+    const { user, written } = show({ action: 'oil-change', amountKind: 'litres', amount: 3 });
+    await user.click(press('Drained: not measured'));
+    await type(user, '1.8');
+    await user.click(press('Take this number'));
+    await user.click(press('Done as planned'));
+    expect(written).toEqual([]);
+    expect(screen.getByRole('alert').textContent).toContain('oil was lost unseen');
+    await user.click(press('It is right: write it'));
+    expect(written).toMatchObject([{ body: { volumeL: 3, drainedL: 1.8 } }]);
+  });
+
   it('that has only just come takes no second tap', async () => {
     const { user, written } = show({}, { shut: true });
     await user.click(press('Done as planned'));

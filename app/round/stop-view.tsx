@@ -6,7 +6,7 @@ import { measured, number } from '@/components/words';
 import type { WalkDocument, WalkStop } from '@/core/walk/document';
 import { urgencyOf } from '@/core/words/findings';
 import { putsNothingIn } from '@/core/words/task-words';
-import { type Gun, type Planned, doneEntry, plannedOf } from './planned';
+import { type Gun, type Planned, doneEntry, givenDoubt, plannedOf } from './planned';
 import { GivenAmount } from './given-amount';
 import { StopSheets } from './open-sheet';
 import { type DoneWay, StopAnswers } from './stop-answers';
@@ -38,7 +38,8 @@ export function StopView({ stop, answer, guns, meters, shut = false, onWrite, on
   const [changed, setChanged] = useState<number | null>(null);
   const [drained, setDrained] = useState<number | null>(null);
   const [sheet, setSheet] = useState<OpenSheet>(null);
-  const [doubt, setDoubt] = useState<{ value: number; typed: string; reason: string } | null>(null);
+  const [asked, setAsked] = useState<string | null>(null);
+  const { doubt, setDoubt, read } = useReading(onWrite, () => setSheet(null));
   const given = changed ?? planned.value;
   const step = (direction: 1 | -1) => setChanged(Math.max(0, Number((given + direction * planned.step).toFixed(2))));
   const counts = planned.unit !== '' && !putsNothingIn(stop.action);
@@ -46,7 +47,19 @@ export function StopView({ stop, answer, guns, meters, shut = false, onWrite, on
   const close = () => setSheet(null);
   const write = (more: Parameters<typeof doneEntry>[3] = {}) =>
     void onWrite({ ...doneEntry(stop, planned, given, { drained, ...more }), taskIds: [stop.taskId] });
-  const ways = doneWays({ stop, planned, given, typed: changed !== null, counts, isLook, write, open: setSheet });
+  const doubtful = counts ? givenDoubt(stop, planned, given, drained) : null;
+  const isAsked = doubtful !== null && asked === doubtful;
+  const ways = doneWays({
+    stop,
+    planned,
+    given,
+    typed: changed !== null,
+    counts,
+    isLook,
+    isAsked,
+    write: (more) => (doubtful !== null && !isAsked ? setAsked(doubtful) : write(more)),
+    open: setSheet,
+  });
   const purged = async (purge: 'shown' | 'not-shown') => {
     close();
     if (purge === 'not-shown')
@@ -60,22 +73,6 @@ export function StopView({ stop, answer, guns, meters, shut = false, onWrite, on
       });
     write({ purge });
   };
-  const read = async (meter: Meter, value: number, typed: string) => {
-    const reason = readingDoubt(meter, value, Date.now());
-    if (reason && doubt?.value !== value) return setDoubt({ value, typed, reason });
-    await onWrite({
-      kind: 'reading',
-      body: {
-        meterId: meter.id,
-        value,
-        typed: { value: typed },
-        ...(reason && { confirmed: 'Read twice on the round.' }),
-      },
-    });
-    setDoubt(null);
-    close();
-  };
-
   return (
     <>
       <div className="grow px-4 pt-3 pb-4">
@@ -109,6 +106,7 @@ export function StopView({ stop, answer, guns, meters, shut = false, onWrite, on
       <StopAnswers
         answer={answer}
         ways={ways}
+        doubt={isAsked ? doubtful : null}
         stopped={stop.actNow !== null}
         shut={shut}
         onNext={onNext}
@@ -150,6 +148,28 @@ export function StopView({ stop, answer, guns, meters, shut = false, onWrite, on
   );
 }
 
+/** Reading a meter on the way: what is hard to believe is asked back, and kept when it is said again. */
+function useReading(onWrite: Props['onWrite'], close: () => void) {
+  const [doubt, setDoubt] = useState<{ value: number; typed: string; reason: string } | null>(null);
+  const read = async (meter: Meter, value: number, typed: string) => {
+    const reason = readingDoubt(meter, value, Date.now());
+    if (reason && doubt?.value !== value) return setDoubt({ value, typed, reason });
+    await onWrite({
+      kind: 'reading',
+      body: {
+        meterId: meter.id,
+        value,
+        typed: { value: typed },
+        ...(reason && { confirmed: 'Read twice on the round.' }),
+      },
+    });
+    setDoubt(null);
+    close();
+  };
+
+  return { doubt, setDoubt, read };
+}
+
 /** Where it is, and what to beware of before anything else. */
 const StopHead = ({ stop }: { stop: WalkStop }) => (
   <>
@@ -189,6 +209,7 @@ function doneWays({
   typed,
   counts,
   isLook,
+  isAsked,
   write,
   open,
 }: {
@@ -199,6 +220,8 @@ function doneWays({
   typed: boolean;
   counts: boolean;
   isLook: boolean;
+  /** What went in was doubted, and is said again. */
+  isAsked: boolean;
   write: (more?: Parameters<typeof doneEntry>[3]) => void;
   open: (sheet: OpenSheet) => void;
 }): DoneWay[] {
@@ -213,7 +236,7 @@ function doneWays({
       ? [{ words: `Done with ${measured(given)} ${planned.unit}`, onDone: () => open('purge') }]
       : [{ words: 'How much went in?', onDone: () => open('amount') }];
   const words = given === planned.value || !counts ? 'Done as planned' : `Done with ${measured(given)} ${planned.unit}`;
-  return [{ words, onDone: () => write() }];
+  return [{ words: isAsked ? 'It is right: write it' : words, onDone: () => write() }];
 }
 
 const MetersToRead = ({ meters, onRead }: { meters: readonly Meter[]; onRead: (meter: Meter) => void }) =>
