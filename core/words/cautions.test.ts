@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { pointKindNames } from '../register/point-kinds';
 import { cautionsBefore, defaultCautions } from './cautions';
+import { lubricantHazards } from './hazards';
 import { type MachineState, machineStateNames } from './machine-states';
 
 const said = (action: string, machineState: MachineState, kind: string) =>
@@ -35,4 +36,12 @@ describe('cautions before a step', () => {
     expect(cautionsBefore(step, 'Platform edge.').startsWith('Platform edge.')).toBe(true);
     expect(cautionsBefore({ ...step, action: 'check' }, '')).toBe('');
   });
+});
+
+it('the hazards of a lubricant are one sentence each', () => {
+  expect(lubricantHazards('D-1', ['flammable', 'mist'])).toBe(
+    'D-1 is flammable: no ignition source, no hot surface. D-1 is harmful as mist: do not breathe it, do not blow it off.',
+  );
+  expect(lubricantHazards('OG-1', ['water'])).toBe('OG-1 harms water: catch every drop, nothing into the drain.');
+  expect(lubricantHazards('O-68', [])).toBe('');
 });

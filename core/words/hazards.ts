@@ -7,3 +7,10 @@ export const hazards = {
   slip: 'very slippery on the floor: bind it at once',
 } as const;
 export type Hazard = keyof typeof hazards;
+
+/**
+ * The hazards of a lubricant as one sentence; empty where it has none.
+ * @example lubricantHazards('D-1', ['mist']) // 'D-1 is harmful as mist: do not breathe it, do not blow it off.'
+ */
+export const lubricantHazards = (code: string, list: readonly Hazard[]): string =>
+  list.map((hazard) => `${code} ${hazard === 'skin' || hazard === 'water' ? '' : 'is '}${hazards[hazard]}.`).join(' ');

@@ -16,6 +16,7 @@ import { walkGun } from './walk-gun';
 import { entriesOfRound, progressOfRounds, signature } from '../follow/round-entries';
 import { believed } from '../log/believed';
 import { cautionsBefore } from '@/core/words/cautions';
+import { lubricantHazards } from '@/core/words/hazards';
 import { putsNothingIn } from '@/core/words/task-words';
 
 /** What a device needs to begin a walk of a route by itself, also when it has no signal then. */
@@ -165,12 +166,15 @@ async function documentOf(
   const machineIds = [...new Set(states.map(({ machine }) => machine.id))];
   // Whoever comes to look audits the operator's card as well.
   const looked = [...new Set(states.filter(({ action }) => putsNothingIn(action)).map(({ machine }) => machine.id))];
-  const [guns, meters, machines, cards] = await Promise.all([
+  const lubricantIds = [...new Set(states.flatMap(({ lubricant }) => lubricant?.id ?? []))];
+  const [guns, meters, machines, cards, hazardous] = await Promise.all([
     db.Gun.findAll({ order: [['code', 'ASC']] }),
     machineIds.length > 0 ? loadMeters(db, machineIds) : [],
     db.Machine.findAll({ where: { id: machineIds } }),
     looked.length > 0 ? cardLines(db, now, looked) : new Map<string, CardLine[]>(),
+    db.Lubricant.findAll({ where: { id: lubricantIds }, attributes: ['id', 'code', 'hazards'] }),
   ]);
+  const hazardsOf = new Map(hazardous.map(({ id, code, hazards }) => [id, lubricantHazards(code, hazards)]));
   const inOrder = round.stops.flatMap((taskId) => states.find((state) => state.taskId === taskId) ?? []);
   const handOver = entries.find(({ kind }) => kind === 'hand-over');
   return {
@@ -221,6 +225,7 @@ async function documentOf(
             cameEmpty,
             bandChange,
             unconfirmedMounting: point.unconfirmedMounting,
+            hazards: putsNothingIn(action) || !lubricant ? '' : (hazardsOf.get(lubricant.id) ?? ''),
             cautions: cautionsBefore({ action, machineState, kind: point.kind }, point.cautions),
           }),
           doNots: point.doNots,
@@ -254,9 +259,10 @@ const stopCautions = ({
   cameEmpty,
   bandChange,
   unconfirmedMounting,
+  hazards,
   cautions,
 }: Pick<TaskState, 'cameEmpty' | 'bandChange'> &
-  Pick<TaskState['point'], 'unconfirmedMounting'> & { cautions: string }): string =>
+  Pick<TaskState['point'], 'unconfirmedMounting'> & { hazards: string; cautions: string }): string =>
   [
     cameEmpty && 'This unit came empty and no filling is in the book: not started before it is filled.',
     unconfirmedMounting &&
@@ -264,6 +270,7 @@ const stopCautions = ({
     bandChange &&
       `The sump holds ${bandChange.holds}; the ${bandChange.band} band wants ${bandChange.wants}. Until the change is logged, top up with ${bandChange.holds} only.`,
     cautions,
+    hazards,
   ]
     .filter(Boolean)
     .join(' ');
