@@ -13,6 +13,6 @@ export function stageLine({ name, count, hours, days, cycles, standstillDays }: 
   ]
     .filter(Boolean)
     .join(' or ');
-  if (count === undefined) return `every ${limits.replace(/^1 year$/, 'year')}`;
+  if (count === undefined) return `every ${limits.replace(/^1 (year|day)$/, '$1').replace(/^1 h$/, 'hour')}`;
   return `${name}: ${count === 1 ? 'once after' : `${count} times every`} ${limits}`;
 }

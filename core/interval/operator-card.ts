@@ -1,5 +1,5 @@
 import type { Stage } from './limits';
-import { shownStages } from './stage-words';
+import { frequencyWords, shownStages } from './stage-words';
 
 /** A day's shift in hours: what is wanted more often belongs to the operator at the machine. */
 export const shiftHours = 8;
@@ -78,6 +78,11 @@ function clockWords(ms: number): string {
 /**
  * The interval as the card says it: `every 4 h`.
  * @example everyWords([{ name: 'steady', hours: 8 }]) // 'every 8 h'
+ * @example everyWords([{ name: 'steady', days: 1 }]) // 'daily'
  */
-export const everyWords = (stages: readonly Stage[]): string =>
-  `every ${shownStages(stages.filter(({ count }) => count === undefined))}`;
+export function everyWords(stages: readonly Stage[]): string {
+  const words = shownStages(stages.filter(({ count }) => count === undefined));
+  // Usual spans have a word of their own: daily, not every daily.
+  if (frequencyWords.some((word) => words.startsWith(word))) return words;
+  return words === '1 h' ? 'every hour' : `every ${words}`;
+}
