@@ -84,16 +84,20 @@ export function keptOn(
   rules: MeterRules,
 ): AccumulatedReading[] | undefined {
   const { dialOf, isShown, growth, fits } = stepsOf(rules);
-  const all = [...kept];
-  let before: ShownReading = { atMs: all.at(-1)!.atMs, value: lastShown };
+  const last = kept.at(-1)!;
+  let before: ShownReading = { atMs: last.atMs, value: lastShown };
+  let { value } = last;
+  const more: AccumulatedReading[] = [];
   for (const [place, reading] of added.entries()) {
     const elapsedMs = reading.atMs - before.atMs;
     const grown = growth(before, reading, dialOf(before), dialOf(reading));
     if (elapsedMs < 0 || !isShown(reading) || grown === undefined || !fits(grown, elapsedMs)) return undefined;
-    all.push({ index: count + place, atMs: reading.atMs, value: all.at(-1)!.value + grown });
+    value += grown;
+    more.push({ index: count + place, atMs: reading.atMs, value });
     before = reading;
   }
-  return all;
+  // Thousands of readings are copied as one piece here, and one by one where they are spread.
+  return kept.concat(more);
 }
 
 /**
