@@ -31,12 +31,15 @@ export type AmountRow = {
   lubricant: string | null;
 };
 
-/** Reads what amounts are worked out with, once for all tasks. */
-export async function loadAmounts(db: Database, now: Date): Promise<Amounts> {
+/**
+ * Reads what amounts are worked out with, once for all tasks.
+ * @param lubricantId for the tasks of one lubricant alone
+ */
+export async function loadAmounts(db: Database, now: Date, lubricantId?: string): Promise<Amounts> {
   const [guns, gramsPerPiece, litresByLog] = await Promise.all([
     db.Gun.findAll({ order: [['code', 'DESC']] }),
-    readPieces(db),
-    readLitres(db, now),
+    readPieces(db, lubricantId),
+    readLitres(db, now, lubricantId),
   ]);
   return {
     // Of two guns with one grease the first by code counts.
@@ -57,23 +60,33 @@ const amountOf = ({ taskId, amountKind, amount, lubricantId }: AmountRow, amount
 /** Grams or litres of one service of a task. */
 export const amountEach = (row: AmountRow, amounts: Amounts) => amountOfService(amountOf(row, amounts));
 
+/** The condition of one lubricant's tasks, of which a plant has few: they are found first, whatever else is joined to them. */
+const ofLubricant = (lubricantId: string | undefined): string =>
+  lubricantId === undefined ? 'TRUE' : 'due_state.lubricantId = :lubricantId';
+
 /** Grams in the cartridge of each task that is counted in pieces, by what its device holds. */
-async function readPieces(db: Database): Promise<Map<string, number>> {
+async function readPieces(db: Database, lubricantId: string | undefined): Promise<Map<string, number>> {
   const rows = await db.select<{ taskId: string; grams: number }>(
-    `SELECT task.id AS taskId, JSON_VALUE(lube_point.details, '$.capacityCm3') * COALESCE(lubricant.densityGCm3, 0.9) AS grams
-     FROM task JOIN lube_point ON lube_point.id = task.pointId JOIN due_state ON due_state.taskId = task.id LEFT JOIN lubricant ON lubricant.id = due_state.lubricantId
-     WHERE task.amountKind = 'pieces' AND JSON_VALUE(lube_point.details, '$.capacityCm3') IS NOT NULL`,
+    `SELECT ${lubricantId === undefined ? '' : 'STRAIGHT_JOIN'} task.id AS taskId, JSON_VALUE(lube_point.details, '$.capacityCm3') * COALESCE(lubricant.densityGCm3, 0.9) AS grams
+     FROM due_state JOIN task ON task.id = due_state.taskId JOIN lube_point ON lube_point.id = task.pointId LEFT JOIN lubricant ON lubricant.id = due_state.lubricantId
+     WHERE ${ofLubricant(lubricantId)} AND task.amountKind = 'pieces' AND JSON_VALUE(lube_point.details, '$.capacityCm3') IS NOT NULL`,
+    { lubricantId },
   );
   return new Map(rows.map(({ taskId, grams }) => [taskId, Number(grams)]));
 }
 
 /** Litres a service of each task took on average by the log of the last year. */
-async function readLitres(db: Database, now: Date): Promise<Map<string, number>> {
+async function readLitres(
+  db: Database,
+  now: Date,
+  lubricantId: string | undefined,
+): Promise<Map<string, number>> {
   const since = new Date(now.getTime() - 365 * 86_400_000);
   const rows = await db.select<{ taskId: string; litres: number; services: number }>(
     `SELECT answered.taskId, SUM(IFNULL(JSON_VALUE(entry.body, '$.amount'), 0)) AS litres, ${countServices} AS services FROM ${believedAnswers}
-     WHERE entry.kind = 'top-up' AND entry.decides AND entry.happenedAtUtc >= :since AND entry.happenedAtUtc <= :now AND JSON_VALUE(entry.body, '$.amountKind') = 'litres' GROUP BY answered.taskId`,
-    { since, now },
+     WHERE entry.kind = 'top-up' AND entry.decides AND entry.happenedAtUtc >= :since AND entry.happenedAtUtc <= :now AND JSON_VALUE(entry.body, '$.amountKind') = 'litres'
+       ${lubricantId === undefined ? '' : `AND answered.taskId IN (SELECT taskId FROM due_state WHERE ${ofLubricant(lubricantId)})`} GROUP BY answered.taskId`,
+    { since, now, lubricantId },
   );
   return new Map(rows.map(({ taskId, litres, services }) => [taskId, Number(litres) / Number(services)]));
 }
@@ -99,8 +112,10 @@ export type TaskNeed = Pick<NeedRow, 'taskId' | 'lubricant' | 'lubricantName'> &
 async function readRoutesOf(db: Database, lubricantId: string | undefined): Promise<Map<string, string[]>> {
   const routesOf = new Map<string, string[]>();
   const stops = db.stream<{ taskId: string; code: string }>(
-    `SELECT stop.taskId, route.code FROM stop JOIN route ON route.id = stop.routeId
-     ${lubricantId === undefined ? '' : 'JOIN due_state ON due_state.taskId = stop.taskId AND due_state.lubricantId = :lubricantId'} WHERE route.retiredOn IS NULL ORDER BY route.code`,
+    lubricantId === undefined
+      ? 'SELECT stop.taskId, route.code FROM stop JOIN route ON route.id = stop.routeId WHERE route.retiredOn IS NULL ORDER BY route.code'
+      : `SELECT STRAIGHT_JOIN stop.taskId, route.code FROM due_state JOIN stop ON stop.taskId = due_state.taskId JOIN route ON route.id = stop.routeId
+         WHERE ${ofLubricant(lubricantId)} AND route.retiredOn IS NULL ORDER BY route.code`,
     { lubricantId },
   );
   for await (const rows of stops)
@@ -117,11 +132,11 @@ async function readRoutesOf(db: Database, lubricantId: string | undefined): Prom
  * @param lubricantId of one lubricant alone
  */
 export async function* eachNeed(db: Database, now: Date, lubricantId?: string): AsyncGenerator<TaskNeed[]> {
-  const [amounts, routesOf] = await Promise.all([loadAmounts(db, now), readRoutesOf(db, lubricantId)]);
+  const [amounts, routesOf] = await Promise.all([loadAmounts(db, now, lubricantId), readRoutesOf(db, lubricantId)]);
   const rows = db.stream<NeedRow>(
     `SELECT due_state.taskId, task.action, task.amountKind, due_state.amount, due_state.lubricantId, lubricant.code AS lubricant, lubricant.name AS lubricantName, due_state.stages, machine.dutyPlan, machine.dutyHoursPerDay, hours.perDayMid, hours.readMs
      FROM due_state JOIN task ON task.id = due_state.taskId JOIN machine ON machine.id = due_state.machineId JOIN lubricant ON lubricant.id = due_state.lubricantId LEFT JOIN meter_state AS hours ON hours.meterId = due_state.hourMeterId
-     WHERE task.action <> 'check' ${lubricantId === undefined ? '' : 'AND due_state.lubricantId = :lubricantId'}`,
+     WHERE task.action <> 'check' AND ${ofLubricant(lubricantId)}`,
     { lubricantId },
   );
   for await (const some of rows)
