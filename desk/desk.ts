@@ -1,7 +1,16 @@
 import type { ProblemCode } from '@/core/problem-codes';
-import { type Database, connect, isBrokenOff, isDuplicate, isFull, isUnreachable, namesNothing } from '@/db/connection';
+import {
+  type Database,
+  connect,
+  isBrokenOff,
+  isDuplicate,
+  isFull,
+  isUnreachable,
+  namesNothing,
+  rowsInto,
+} from '@/db/connection';
 
-export { connect, isDuplicate, isUnreachable, namesNothing, type Database };
+export { connect, isDuplicate, isUnreachable, namesNothing, rowsInto, type Database };
 
 /** The acting person, as entries and overrides carry them. */
 export type Actor = { id: string; initials: string; name: string };

@@ -22,7 +22,7 @@ export const alone = <Value>(
 ): Promise<Value> =>
   db.transaction(async (transaction) => {
     if (whom === 'plant') {
-      await lockPlant(db, 'FOR UPDATE', transaction);
+      await db.select('SELECT id FROM plant LIMIT 1 FOR UPDATE', {}, transaction);
       return work(transaction, new Set());
     }
     return work(transaction, await lockAll(db, whom, '', transaction));
@@ -30,57 +30,42 @@ export const alone = <Value>(
 
 /**
  * The same, but nobody is waited for who has one of the machines just now.
- * @param work is told which of the machines it has to itself
+ * @param work is told which of the machines it has to itself when the locks are there; what it asks for before stands
+ *   behind them and is answered after them
  */
 export const aloneWithFree = <Value>(
   db: Database,
   whom: Exclude<Whom, 'plant'>,
-  work: (transaction: Transaction, free: ReadonlySet<string>) => Promise<Value>,
-): Promise<Value> =>
-  db.transaction(async (transaction) => work(transaction, await lockAll(db, whom, 'SKIP LOCKED', transaction)));
+  work: (transaction: Transaction, free: Promise<ReadonlySet<string>>) => Promise<Value>,
+): Promise<Value> => db.transaction((transaction) => work(transaction, lockAll(db, whom, 'SKIP LOCKED', transaction)));
 
-const lockPlant = (db: Database, how: 'FOR UPDATE' | 'LOCK IN SHARE MODE', transaction: Transaction) =>
-  db.select(`SELECT id FROM plant LIMIT 1 ${how}`, {}, transaction);
-
-/** Asks for one lock after another without waiting for the answers: the database takes them up as they come. */
+/** Takes all locks with one question, whose parts the database answers one after another. */
 async function lockAll(
   db: Database,
   { machineIds, rounds = [] }: Exclude<Whom, 'plant'>,
   others: 'SKIP LOCKED' | '',
   transaction: Transaction,
 ): Promise<ReadonlySet<string>> {
-  const [, machines] = await Promise.all([
-    lockPlant(db, 'LOCK IN SHARE MODE', transaction),
-    lockMachines(db, machineIds, others, transaction),
-    lockRounds(db, rounds, transaction),
-  ]);
-  return machines;
-}
-
-async function lockMachines(
-  db: Database,
-  machineIds: readonly string[],
-  others: 'SKIP LOCKED' | '',
-  transaction: Transaction,
-): Promise<ReadonlySet<string>> {
-  if (machineIds.length === 0) return new Set();
-  const rows = await db.select<{ id: string }>(
-    `SELECT id FROM machine FORCE INDEX (PRIMARY) WHERE id IN (:machineIds) ORDER BY id FOR UPDATE ${others}`,
-    { machineIds: [...new Set(machineIds)] },
+  const ended = new Set(rounds.filter(({ ends }) => ends).map(({ id }) => id));
+  const roundIds = [...new Set(rounds.map(({ id }) => id))].sort();
+  const locks = [
+    "SELECT 'plant' AS what, id FROM plant LIMIT 1 LOCK IN SHARE MODE",
+    machineIds.length > 0 &&
+      `SELECT 'machine', id FROM machine FORCE INDEX (PRIMARY) WHERE id IN (:machineIds) ORDER BY id FOR UPDATE ${others}`,
+    ...roundIds.map(
+      (id, place) =>
+        `SELECT 'round', id FROM round WHERE id = :round${place} ${ended.has(id) ? 'FOR UPDATE' : 'LOCK IN SHARE MODE'}`,
+    ),
+  ];
+  const rows = await db.select<{ what: 'plant' | 'machine' | 'round'; id: string }>(
+    locks.flatMap((lock) => (lock ? `(${lock})` : [])).join(' UNION ALL '),
+    {
+      machineIds: [...new Set(machineIds)],
+      ...Object.fromEntries(roundIds.map((id, place) => [`round${place}`, id])),
+    },
     transaction,
   );
-  return new Set(rows.map(({ id }) => id));
-}
-
-async function lockRounds(db: Database, rounds: readonly Hold[], transaction: Transaction): Promise<void> {
-  const ended = new Set(rounds.filter(({ ends }) => ends).map(({ id }) => id));
-  const lock = (id: string) =>
-    db.select(
-      `SELECT id FROM round WHERE id = :id ${ended.has(id) ? 'FOR UPDATE' : 'LOCK IN SHARE MODE'}`,
-      { id },
-      transaction,
-    );
-  await Promise.all([...new Set(rounds.map(({ id }) => id))].sort().map(lock));
+  return new Set(rows.filter(({ what }) => what === 'machine').map(({ id }) => id));
 }
 
 /** The machines of some tasks; a task never moves to another point. */

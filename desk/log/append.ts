@@ -1,9 +1,9 @@
 import canonicalize from 'canonicalize';
 import type { Transaction } from 'sequelize';
-import type { Database } from '../desk';
+import { type Database, rowsInto } from '../desk';
 import { type BelievedRow } from './believed';
 import { type Sealed, hashOf } from './seal';
-import { noteWords } from './words';
+import { wordRows } from './words';
 import { type EntryEnvelope } from '@/core/entry/envelope';
 import { asBelieved, replacementOf } from '@/core/entry/believed';
 
@@ -50,14 +50,16 @@ export async function append(
   const links = received.flatMap(({ envelope }) =>
     answeredTasks(envelope).map((taskId) => ({ entryId: envelope.id, taskId })),
   );
-  const envelopes = received.map(({ envelope }) => envelope);
-  const head = { seq, hash: previousHash };
-  await Promise.all([
-    db.insert('entry', rows, transaction),
-    db.insert('entry_task', links, transaction),
-    noteWords(db, envelopes, transaction),
-    db.change('UPDATE log_head SET seq = :seq, hash = :hash WHERE id = 1', head, transaction),
-  ]);
+  const words = wordRows(received.map(({ envelope }) => envelope));
+  await db.writeAll(
+    [
+      rowsInto('entry', rows),
+      rowsInto('entry_task', links),
+      rowsInto('entry_words', words),
+      { sql: 'UPDATE log_head SET seq = ?, hash = ? WHERE id = 1', values: [seq, previousHash] },
+    ],
+    transaction,
+  );
   return rows;
 }
 

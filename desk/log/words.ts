@@ -21,17 +21,9 @@ export function wordsOf(body: unknown): string {
     .join(' ');
 }
 
-/** Writes down the words of entries that are being written. */
-export async function noteWords(
-  db: Database,
-  entries: readonly { id: string; body: unknown }[],
-  transaction: Transaction,
-): Promise<void> {
-  const rows = entries
-    .map(({ id, body }): WordsRow => ({ entryId: id, words: wordsOf(body) }))
-    .filter(({ words }) => words !== '');
-  await db.insert('entry_words', rows, transaction);
-}
+/** The words of entries that are being written, as they are kept. */
+export const wordRows = (entries: readonly { id: string; body: unknown }[]): WordsRow[] =>
+  entries.map(({ id, body }) => ({ entryId: id, words: wordsOf(body) })).filter(({ words }) => words !== '');
 
 /** A reading as nearly all are: its meter and its value, no words. */
 const bareReading = "kind = 'reading' AND CHAR_LENGTH(body) < 90";
@@ -47,11 +39,8 @@ export async function rebuildWords(db: Database, transaction: Transaction): Prom
       transaction,
     );
     if (rows.length === 0) return;
-    await noteWords(
-      db,
-      rows.map(({ id, body }) => ({ id, body: JSON.parse(body) as unknown })),
-      transaction,
-    );
+    const words = wordRows(rows.map(({ id, body }) => ({ id, body: JSON.parse(body) as unknown })));
+    await db.insert('entry_words', words, transaction);
     after = Number(rows.at(-1)!.seq);
   }
 }

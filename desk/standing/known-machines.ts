@@ -30,13 +30,18 @@ export async function readStamps(
   transaction: Transaction,
 ): Promise<Map<string, Stamps>> {
   if (machineIds.length === 0) return new Map();
-  const rows = await db.select<{ id: string; planStamp: number; seq: string | number | null }>(
+  const rows = await db.select<StampRow>(
     `SELECT id, planStamp, ${newestOfMachine} AS seq FROM machine WHERE id IN (:machineIds)`,
     { machineIds: [...new Set(machineIds)] },
     transaction,
   );
-  return new Map(rows.map(({ id, planStamp, seq }) => [id, { planStamp, seq: Number(seq ?? 0) }]));
+  return stampsOf(rows);
 }
+
+/** A machine's stamps as the database gives them; none of its log where nothing was written yet. */
+export type StampRow = { id: string; planStamp: number; seq: string | number | null };
+export const stampsOf = (rows: readonly StampRow[]): Map<string, Stamps> =>
+  new Map(rows.map(({ id, planStamp, seq }) => [id, { planStamp, seq: Number(seq ?? 0) }]));
 
 /** Entries that are held at most, of all machines together: some hundred megabytes would be millions. */
 const mostEntries = 200_000;

@@ -105,6 +105,9 @@ function goOn(
   return deriveMachine(plan, log, machineId, plan.tasks, derived);
 }
 
+/** Rows that stand in the database otherwise than they were derived, and what was derived. */
+type Differing<Row> = { stored: readonly Row[]; derived: readonly Row[] };
+
 /** Makes the three tables say what was derived instead of what stood there. */
 async function replaceAll(
   db: Database,
@@ -112,7 +115,10 @@ async function replaceAll(
   after: readonly StandingRows[],
   transaction: Transaction,
 ): Promise<void> {
-  const both = <Row>(of: (rows: StandingRows) => Row[]) => ({ stored: before.flatMap(of), derived: after.flatMap(of) });
+  const both = <Row>(of: (rows: StandingRows) => Row[]): Differing<Row> => {
+    const each = before.map((rows, machine) => whereTheyDiffer(of(rows), of(after[machine]!)));
+    return { stored: each.flatMap(([stood]) => stood), derived: each.flatMap(([, made]) => made) };
+  };
   const [, begun] = await Promise.all([
     replaceRows(
       db,
@@ -168,15 +174,14 @@ async function readMachine(
 async function replaceRows<Row extends object>(
   db: Database,
   model: ModelStatic<Model<Row, Row>>,
-  { stored, derived }: { stored: readonly Row[]; derived: readonly Row[] },
+  { stored, derived }: Differing<Row>,
   keyOf: (row: Row) => string,
   transaction: Transaction,
 ): Promise<Row[]> {
-  const [left, made] = whereTheyDiffer(stored, derived);
-  const before = new Map(left.map((row) => [keyOf(row), row]));
+  const before = new Map(stored.map((row) => [keyOf(row), row]));
   const changed: Row[] = [];
   const begun: Row[] = [];
-  for (const row of made) {
+  for (const row of derived) {
     const stood = before.get(keyOf(row));
     if (!stood) begun.push(row);
     if (!stood || !sameRow(stood, row)) changed.push(row);
@@ -194,10 +199,11 @@ async function replaceRows<Row extends object>(
 
 /** What stands in one of two lists alone: nearly all rows are the very ones that stood there, mostly at the same place. */
 function whereTheyDiffer<Row>(stored: readonly Row[], derived: readonly Row[]): [Row[], Row[]] {
-  if (stored.length === derived.length) {
-    const places = [...derived.keys()].filter((place) => stored[place] !== derived[place]);
-    return [places.map((place) => stored[place]!), places.map((place) => derived[place]!)];
-  }
+  if (stored.length === derived.length)
+    return [
+      stored.filter((row, place) => row !== derived[place]),
+      derived.filter((row, place) => row !== stored[place]),
+    ];
   const [standing, wanted] = [new Set(stored), new Set(derived)];
   return [stored.filter((row) => !wanted.has(row)), derived.filter((row) => !standing.has(row))];
 }

@@ -76,11 +76,7 @@ async function readPieces(db: Database, lubricantId: string | undefined): Promis
 }
 
 /** Litres a service of each task took on average by the log of the last year. */
-async function readLitres(
-  db: Database,
-  now: Date,
-  lubricantId: string | undefined,
-): Promise<Map<string, number>> {
+async function readLitres(db: Database, now: Date, lubricantId: string | undefined): Promise<Map<string, number>> {
   const since = new Date(now.getTime() - 365 * 86_400_000);
   const rows = await db.select<{ taskId: string; litres: number; services: number }>(
     `SELECT answered.taskId, SUM(IFNULL(JSON_VALUE(entry.body, '$.amount'), 0)) AS litres, ${countServices} AS services FROM ${believedAnswers}

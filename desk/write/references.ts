@@ -5,6 +5,8 @@ import { type TaskAction, taskActions } from '@/core/words/task-words';
 import { pointerOf } from '@/core/problems';
 import type { Database } from '../desk';
 import { answeredTasks, entriesNamed } from '../log/append';
+import { newestOfMachine } from '../log/believed';
+import { type StampRow, type Stamps, stampsOf } from '../standing/known-machines';
 import { type WriteOutcome, invalid } from './outcome';
 
 type PersonRow = { id: string; name: string; active: number; leftAt: Date | null };
@@ -23,21 +25,25 @@ export type References = {
   taskNamed: Map<string, { action: TaskAction; title: string }>;
   /** Entries by whose name one is in the book already. */
   entries: Set<string>;
+  /** How far the plan and the log of each machine are. */
+  stamps: Map<string, Stamps>;
 };
 
 type Named = Partial<Record<'lubricantId' | 'gunId' | 'meterId' | 'taskId', string>>;
 type Ids = readonly (string | null | undefined)[];
 
-/** Where each kind of thing is found; people first, as theirs are the columns of all. */
+/** Where each kind of thing is found, with the columns of all: id, machine, name, active, left, plan and log of a machine. */
 const sources = {
-  person: 'person.id, NULL AS machineId, name, active, leftAt FROM person WHERE person.id',
-  round: 'round.id, NULL, NULL, NULL, NULL FROM round WHERE round.id',
-  lubricant: 'lubricant.id, NULL, NULL, NULL, NULL FROM lubricant WHERE lubricant.id',
-  gun: 'gun.id, NULL, NULL, NULL, NULL FROM gun WHERE gun.id',
-  point: 'lube_point.id, machineId, NULL, NULL, NULL FROM lube_point WHERE lube_point.id',
-  meter: 'meter.id, machineId, NULL, NULL, NULL FROM meter WHERE meter.id',
-  task: "task.id, machineId, CONCAT(task.action, ':', task.title), NULL, NULL FROM task JOIN lube_point ON lube_point.id = task.pointId WHERE task.id",
-  entry: `entry.id, NULL, NULL, NULL, NULL ${entriesNamed}`,
+  person:
+    'person.id, NULL AS machineId, name, active, leftAt, NULL AS planStamp, NULL AS seq FROM person WHERE person.id',
+  machine: `machine.id, machine.id, NULL, NULL, NULL, planStamp, ${newestOfMachine} FROM machine WHERE machine.id`,
+  round: 'round.id, NULL, NULL, NULL, NULL, NULL, NULL FROM round WHERE round.id',
+  lubricant: 'lubricant.id, NULL, NULL, NULL, NULL, NULL, NULL FROM lubricant WHERE lubricant.id',
+  gun: 'gun.id, NULL, NULL, NULL, NULL, NULL, NULL FROM gun WHERE gun.id',
+  point: 'lube_point.id, machineId, NULL, NULL, NULL, NULL, NULL FROM lube_point WHERE lube_point.id',
+  meter: 'meter.id, machineId, NULL, NULL, NULL, NULL, NULL FROM meter WHERE meter.id',
+  task: "task.id, machineId, CONCAT(task.action, ':', task.title), NULL, NULL, NULL, NULL FROM task JOIN lube_point ON lube_point.id = task.pointId WHERE task.id",
+  entry: `entry.id, NULL, NULL, NULL, NULL, NULL, NULL ${entriesNamed}`,
 };
 type Source = keyof typeof sources;
 
@@ -50,6 +56,7 @@ export async function readReferences(
   const bodies = envelopes.map(({ body }) => body as Named);
   const named: Record<Source, Ids> = {
     person: envelopes.map(({ personId }) => personId),
+    machine: envelopes.map(({ machineId }) => machineId),
     round: envelopes.map(({ roundId }) => roundId),
     lubricant: bodies.map(({ lubricantId }) => lubricantId),
     gun: bodies.map(({ gunId }) => gunId),
@@ -62,7 +69,7 @@ export async function readReferences(
     const ids = [...new Set(named[source].flatMap((id) => id ?? []))];
     return ids.length > 0 ? [{ source, ids }] : [];
   });
-  const rows = await db.select<PersonRow & { source: Source; machineId: string }>(
+  const rows = await db.select<PersonRow & StampRow & { source: Source; machineId: string }>(
     wanted.map(({ source }) => `SELECT '${source}' AS source, ${sources[source]} IN (:${source})`).join(' UNION ALL '),
     Object.fromEntries(wanted.map(({ source, ids }) => [source, ids])),
     transaction,
@@ -85,6 +92,7 @@ export async function readReferences(
       }),
     ),
     entries: known('entry'),
+    stamps: stampsOf(of('machine')),
   };
 }
 

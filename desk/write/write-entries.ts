@@ -11,8 +11,7 @@ import { applyFirstHours } from '../plan/task-templates';
 import { doubledDose } from './doubled-dose';
 import { notInOrder } from './not-in-order';
 import { type WriteOutcome, conflict, invalid, written } from './outcome';
-import { checkReferences, readReferences } from './references';
-import { readStamps } from '../standing/known-machines';
+import { type References, checkReferences, readReferences } from './references';
 import { checkBody, checkRules } from './rules';
 import { type Together, together } from './together';
 
@@ -57,22 +56,29 @@ const whomOf = (envelopes: readonly EntryEnvelope[]): Exclude<Whom, 'plant'> => 
   ),
 });
 
+const referencesOf = (db: Database, batch: readonly Received[], transaction: Transaction): Promise<References> =>
+  readReferences(
+    db,
+    batch.map(({ envelope }) => envelope),
+    transaction,
+  );
+
 /** Writes those entries whose machine nobody else has just now; undefined for the others. */
 const writeFree = (db: Database, batch: readonly Received[]): Promise<(WriteOutcome | undefined)[]> =>
-  aloneWithFree(db, whomOf(batch.map(({ envelope }) => envelope)), async (transaction, free) => {
+  aloneWithFree(db, whomOf(batch.map(({ envelope }) => envelope)), async (transaction, locks) => {
+    const [free, references] = await Promise.all([locks, referencesOf(db, batch, transaction)]);
     const mine = batch.filter(({ envelope: { machineId } }) => machineId === null || free.has(machineId));
-    const outcomes = await writeParsed(db, mine, free, transaction);
+    const outcomes = await writeParsed(db, mine, free, references, transaction);
     return batch.map((received) => (mine.includes(received) ? outcomes[mine.indexOf(received)] : undefined));
   });
 
 /** Writes one entry, waiting for whoever has its machine. */
 async function writeAlone(db: Database, received: Received): Promise<WriteOutcome> {
   const writeOnce = () =>
-    alone(
-      db,
-      whomOf([received.envelope]),
-      async (transaction, machines) => (await writeParsed(db, [received], machines, transaction))[0]!,
-    );
+    alone(db, whomOf([received.envelope]), async (transaction, machines) => {
+      const references = await referencesOf(db, [received], transaction);
+      return (await writeParsed(db, [received], machines, references, transaction))[0]!;
+    });
   try {
     return await writeOnce();
   } catch (error) {
@@ -87,14 +93,9 @@ async function writeParsed(
   db: Database,
   batch: readonly Received[],
   machines: ReadonlySet<string>,
+  references: References,
   transaction: Transaction,
 ): Promise<WriteOutcome[]> {
-  const envelopes = batch.map(({ envelope }) => envelope);
-  // Asked for one after another without waiting for the answers.
-  const [references, stamps] = await Promise.all([
-    readReferences(db, envelopes, transaction),
-    readStamps(db, [...machines], transaction),
-  ]);
   const stored = references.entries.size > 0 ? await entriesAsWritten(db, references.entries, transaction) : [];
   const known = new Map(stored.map((entry) => [entry.id, entry]));
   const refused = new Map<Received, WriteOutcome>();
@@ -115,7 +116,7 @@ async function writeParsed(
     const off = await notInOrder(db, received, batch);
     right.push(received, ...(doubled ? [doubled] : []), ...(off ? [off] : []));
   }
-  const appended = await appendProjected(db, right, transaction, { replanned: begun, stamps });
+  const appended = await appendProjected(db, right, transaction, { replanned: begun, stamps: references.stamps });
   return batch.map(
     (received) =>
       refused.get(received) ?? { ok: true, stored: true, entry: written(appended[right.indexOf(received)]!) },
