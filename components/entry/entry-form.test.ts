@@ -97,7 +97,10 @@ describe('when it happened', () => {
     ['', 'Choose'],
     ['2190-01-01T08:00', 'future'],
     ['1900-01-01T08:00', 'year'],
-    ['2026-02-30T08:00', 'no such day'],
+    ['2026-02-30T08:00', '2026-02-30 is no day'],
+    ['yesterdayT08:00', 'yesterday is no day'],
+    ['2026-02-20T8 pm', '8 pm is no time'],
+    ['2026-02-20T', 'a time'],
   ])('"%s" is refused', (typed, words) => {
     expect(instantOf(typed, 'UTC')).toMatchObject({ ok: false, reason: expect.stringContaining(words) });
   });

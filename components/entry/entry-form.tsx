@@ -7,7 +7,7 @@ import { type EntryKind, fitsAction, newestVersion } from '@/core/entry/kinds';
 import { type Dimension, parseQuantity } from '@/core/units/parse-quantity';
 import { longestNote } from '@/core/units/typed-field';
 import { kindWords } from '../entry-words';
-import { ChoiceField, NoteField, QuantityField, TextField, optionsOf } from '../ui/fields';
+import { ChoiceField, DayField, NoteField, QuantityField, optionsOf } from '../ui/fields';
 import { type SaveAnswer, SavedForm } from '../ui/saved-form';
 import { writeNow } from '../use-outbox';
 import { WhenField, instantOf, whenNow } from './when-field';
@@ -289,7 +289,7 @@ export function EntryFields({ context }: { context: EntryContext }) {
               ]}
               required
             />
-            {basis === 'done-on' && <TextField name="on" type="date" label="Last done on" required />}
+            {basis === 'done-on' && <DayField name="on" label="Last done on" required />}
             {(basis === 'at-hours' || basis === 'commissioned') && (
               <QuantityField name="hours" label="At meter value" dimension="hours" required={basis === 'at-hours'} />
             )}

@@ -378,7 +378,9 @@ describe('writing at a point', () => {
     const sent = bookAnswers();
     const { user } = show('skip');
     await user.clear(field(/^When/));
-    await user.type(field(/^When/), '2190-01-01T08:00');
+    await user.type(field(/^When/), '1 Jan 2190');
+    await user.clear(field(/^Time: When/));
+    await user.type(field(/^Time: When/), '8');
     await user.click(button(write));
     expect(await screen.findByText('This lies in the future.', { exact: false })).toBeDefined();
     expect(sent).toHaveLength(0);

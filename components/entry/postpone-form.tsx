@@ -3,7 +3,7 @@
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { isPlantDay } from '@/core/time/plant-day';
-import { NoteField, TextField } from '../ui/fields';
+import { DayField, NoteField } from '../ui/fields';
 import { type SaveAnswer, SavedForm } from '../ui/saved-form';
 import { writeNow } from '../use-outbox';
 import { day } from '../words';
@@ -53,7 +53,7 @@ export function PostponeForm({ personId, machineId, pointId, taskId, dueOn, late
           return { ok: true };
         }}
       >
-        <TextField name="untilOn" type="date" label="Put off until" required hint={`${day(latest)} at the latest`} />
+        <DayField name="untilOn" label="Put off until" required hint={`${day(latest)} at the latest`} />
         <NoteField name="reason" label="Why" required rows={2} />
       </SavedForm>
       <p role="status" className="mt-2">

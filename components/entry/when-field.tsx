@@ -1,16 +1,14 @@
 'use client';
 
 import { instantOfWallClock, isPlantDay, offsetMs, wallClock } from '@/core/time/plant-day';
-import { TextField } from '../ui/fields';
+import { DayAndTimeField } from '../ui/fields';
 
 /** Now at the plant, as a date-and-time field takes it. */
 export const whenNow = (timeZone: string): string => wallClock(Date.now(), timeZone);
 
 /** When it happened, on the plant's clock. */
 export function WhenField({ timeZone, name = 'when' }: { timeZone: string; name?: string }) {
-  return (
-    <TextField name={name} type="datetime-local" label="When" required hint={`On the plant’s clock (${timeZone})`} />
-  );
+  return <DayAndTimeField name={name} label="When" required hint={`On the plant’s clock (${timeZone})`} />;
 }
 
 const slackMs = 60_000;
@@ -20,9 +18,12 @@ export function instantOf(
   typed: string,
   timeZone: string,
 ): { ok: true; happenedAt: string; offsetMinutes: number } | { ok: false; reason: string } {
-  const [, on, hour, minute] = /^(\d{4}-\d\d-\d\d)T(\d\d):(\d\d)/.exec(typed) ?? [];
-  if (on === undefined) return { ok: false, reason: 'Choose a day and a time.' };
-  if (!isPlantDay(on)) return { ok: false, reason: 'There is no such day.' };
+  const [on = '', at = ''] = typed.split('T');
+  const [, hour, minute] = /^(\d\d):(\d\d)$/.exec(at) ?? [];
+  if (!isPlantDay(on))
+    return { ok: false, reason: on.trim() ? `${on} is no day. Write it as 24 Nov 2026.` : 'Choose a day and a time.' };
+  if (hour === undefined)
+    return { ok: false, reason: at.trim() ? `${at} is no time. Write it as 07:45.` : 'Choose a day and a time.' };
   const atMs = instantOfWallClock(on, Number(hour) * 60 + Number(minute), timeZone);
   if (atMs === undefined)
     return { ok: false, reason: 'The clock was put forward over this time. Choose one after it.' };

@@ -1,8 +1,10 @@
 'use client';
 
-import { type ReactNode, useId } from 'react';
-import { useFormContext, useWatch } from 'react-hook-form';
+import { type ReactNode, useId, useState } from 'react';
+import { useController, useFormContext, useWatch } from 'react-hook-form';
 import { type Dimension, dimensions, parseQuantity } from '@/core/units/parse-quantity';
+import { DayInput } from './day-input';
+import { typedTime } from './typed-day';
 
 type FieldProps = { name: string; label: string; hint?: string; required?: boolean };
 
@@ -60,11 +62,83 @@ function useControl(name: string, hint?: string) {
   };
 }
 
-export function TextField(props: FieldProps & { type?: 'text' | 'date' | 'datetime-local'; autoComplete?: string }) {
+/** The same for a control of our own, which is told what it holds. */
+function useHeld(name: string, hint?: string) {
+  const id = useId();
+  const { field } = useController<Record<string, string>>({ name });
+  const error = useFieldError(name);
+  return { id, field, invalid: Boolean(error), describedBy: error ? `${id}-error` : hint ? `${id}-hint` : undefined };
+}
+
+export function TextField(props: FieldProps & { autoComplete?: string }) {
   const { id, control } = useControl(props.name, props.hint);
   return (
     <Field {...props} id={id}>
-      <input {...control} type={props.type ?? 'text'} autoComplete={props.autoComplete ?? 'off'} className="field" />
+      <input {...control} autoComplete={props.autoComplete ?? 'off'} className="field" />
+    </Field>
+  );
+}
+
+/** A day; the form holds it as `2026-11-24`, or what was typed that is none. */
+export function DayField(props: FieldProps) {
+  const { id, field, invalid, describedBy } = useHeld(props.name, props.hint);
+  return (
+    <Field {...props} id={id}>
+      <DayInput
+        id={id}
+        label={props.label}
+        value={field.value}
+        onChange={field.onChange}
+        onBlur={field.onBlur}
+        inputRef={field.ref}
+        invalid={invalid}
+        describedBy={describedBy}
+      />
+    </Field>
+  );
+}
+
+/** A day and a time of it; the form holds them as `2026-11-24T07:45`, or what was typed that is none. */
+export function DayAndTimeField(props: FieldProps) {
+  const { id, field, invalid, describedBy } = useHeld(props.name, props.hint);
+  const [on = '', ...at] = field.value.split('T');
+  const time = at.join('T');
+  const [typed, setTyped] = useState<string>();
+  return (
+    <Field {...props} id={id}>
+      <div className="flex gap-2">
+        <div className="min-w-0 grow">
+          <DayInput
+            id={id}
+            label={props.label}
+            // A day in words could hold the letter that stands between day and time.
+            value={on}
+            onChange={(next) => field.onChange(`${next.replaceAll('T', 't')}T${time}`)}
+            onBlur={field.onBlur}
+            inputRef={field.ref}
+            invalid={invalid}
+            describedBy={describedBy}
+          />
+        </div>
+        <input
+          aria-label={`Time: ${props.label}`}
+          className="field w-20 shrink-0"
+          inputMode="numeric"
+          autoComplete="off"
+          placeholder="07:45"
+          value={typed ?? time}
+          onChange={({ target }) => {
+            setTyped(target.value);
+            field.onChange(`${on}T${typedTime(target.value) ?? target.value}`);
+          }}
+          onBlur={() => {
+            setTyped(undefined);
+            field.onBlur();
+          }}
+          aria-invalid={invalid ? true : undefined}
+          aria-describedby={describedBy}
+        />
+      </div>
     </Field>
   );
 }

@@ -1,3 +1,8 @@
+'use client';
+
+import { useId, useState } from 'react';
+import { DayInput } from './day-input';
+
 /** Fields of a filter that the address holds: plain form controls, sent with GET. */
 export function FilterChoice({
   name,
@@ -27,21 +32,26 @@ export function FilterChoice({
   );
 }
 
-export function FilterText({
-  name,
-  label,
-  value,
-  type = 'text',
-}: {
-  name: string;
-  label: string;
-  value: string | undefined;
-  type?: 'text' | 'date' | 'week';
-}) {
+export function FilterText({ name, label, value }: { name: string; label: string; value: string | undefined }) {
   return (
     <label className="block">
       <span className="caption">{label}</span>
-      <input name={name} type={type} defaultValue={value ?? ''} className="field" />
+      <input name={name} defaultValue={value ?? ''} className="field" />
     </label>
+  );
+}
+
+/** A day as the address holds it: `2026-11-24`. */
+export function FilterDay({ name, label, value }: { name: string; label: string; value: string | undefined }) {
+  const id = useId();
+  const [chosen, choose] = useState(value ?? '');
+  return (
+    <div>
+      <label htmlFor={id} className="caption block">
+        {label}
+      </label>
+      <input type="hidden" name={name} value={chosen} />
+      <DayInput id={id} label={label} value={chosen} onChange={choose} />
+    </div>
   );
 }

@@ -3,8 +3,18 @@ import Link from 'next/link';
 import { PageHead } from '@/components/ui/page-head';
 import { hourLineLegend } from '@/components/scales/hour-line';
 import { FilterChoice, FilterText } from '@/components/ui/filter-fields';
-import { type DueFilter, dueFilter, dueQuery, groupWords, standingWords } from '@/core/interval/due-filter';
+import {
+  type DueFilter,
+  dueFilter,
+  dueQuery,
+  groupWords,
+  mondayOf,
+  standingWords,
+  weekOf,
+} from '@/core/interval/due-filter';
+import { addDays } from '@/core/time/plant-day';
 import { machineStates } from '@/core/words/machine-states';
+import { day, week } from '@/components/words';
 import { readDueChoices, readDueList } from '@/desk/read/due-list';
 import { dueItem } from '@/app/due-item';
 import { type Search, searchOf } from '@/app/search';
@@ -18,6 +28,10 @@ export const metadata: Metadata = { title: 'Due' };
 /** Rows read for the first paint; further ones are fetched while scrolling. */
 const firstRows = 40;
 
+/** Weeks that can be chosen: this one and those of a year. */
+const weeksAhead = 53;
+const weekWords = (isoWeek: string): string => `${week(mondayOf(isoWeek))}, from ${day(mondayOf(isoWeek))}`;
+
 /** The plant's due work as hour lines. The address holds filter and grouping. */
 export default async function DueListPage({ searchParams }: Search) {
   const filter = dueFilter.parse(await searchOf(searchParams));
@@ -26,6 +40,8 @@ export default async function DueListPage({ searchParams }: Search) {
     page: await readDueList(desk, filter, { offset: 0, limit: firstRows }),
     choices: await readDueChoices(desk),
   }));
+  const weeks = [...Array(weeksAhead).keys()].map((ahead) => weekOf(addDays(page.today, 7 * ahead)));
+  if (filter.week && !weeks.includes(filter.week)) weeks.unshift(filter.week);
   const cut = Object.entries(filter).some(([key, value]) => value && key !== 'group');
   return (
     <>
@@ -65,7 +81,12 @@ export default async function DueListPage({ searchParams }: Search) {
           any="all but operators"
         />
         <FilterText name="machine" label="Machine code" value={filter.machine} />
-        <FilterText name="week" label="Week" type="week" value={filter.week} />
+        <FilterChoice
+          name="week"
+          label="Week"
+          value={filter.week}
+          options={weeks.map((each): [string, string] => [each, weekWords(each)])}
+        />
         <FilterChoice
           name="group"
           label="Grouped by"

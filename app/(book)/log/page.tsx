@@ -2,7 +2,7 @@ import type { Metadata } from 'next';
 import Link from 'next/link';
 import { PageHead } from '@/components/ui/page-head';
 import { kindWords } from '@/components/entry-words';
-import { FilterChoice, FilterText } from '@/components/ui/filter-fields';
+import { FilterChoice, FilterDay, FilterText } from '@/components/ui/filter-fields';
 import { WrittenList } from '@/components/written-list';
 import { type EntryKind, entryKinds } from '@/core/entry/kinds';
 import { addDays, isPlantDay, startOfPlantDay } from '@/core/time/plant-day';
@@ -50,6 +50,7 @@ export default async function LogPage({ searchParams }: Search) {
     };
   });
   const names = await reading((db) => readNames(db, lines));
+  const unread = [search.from, search.to].flatMap((typed) => (typed && !isPlantDay(typed) ? typed : []));
   const older =
     lines.length === pageSize
       ? `/log?${new URLSearchParams({ ...Object.fromEntries(Object.entries(search).filter(([, value]) => value)), before: String(lines.at(-1)!.seq) })}`
@@ -72,10 +73,15 @@ export default async function LogPage({ searchParams }: Search) {
         />
         <FilterText name="machine" label="Machine code" value={search.machine} />
         <FilterText name="text" label="Words" value={search.text} />
-        <FilterText name="from" label="From" type="date" value={search.from} />
-        <FilterText name="to" label="To" type="date" value={search.to} />
+        <FilterDay name="from" label="From" value={search.from} />
+        <FilterDay name="to" label="To" value={search.to} />
         <button className="button self-end">Show</button>
       </form>
+      {unread.map((typed) => (
+        <p key={typed} role="alert" className="mt-3 border-l-4 border-ink pl-3">
+          “{typed}” is no day, so it limits nothing here. Write it as 24 Nov 2026.
+        </p>
+      ))}
       <section aria-label="Entries" className="mt-6 max-w-4xl">
         {lines.length === 0 ? (
           <p>

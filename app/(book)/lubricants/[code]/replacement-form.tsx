@@ -1,7 +1,7 @@
 'use client';
 
 import { useState } from 'react';
-import { ChoiceField, NoteField, TextField, optionsOf } from '@/components/ui/fields';
+import { ChoiceField, DayField, NoteField, TextField, optionsOf } from '@/components/ui/fields';
 import { SavedForm } from '@/components/ui/saved-form';
 import { addReplacement } from '../actions';
 import { sourceRanks } from '@/core/words/source-ranks';
@@ -24,7 +24,7 @@ export function ReplacementForm({ lubricantId, today }: { lubricantId: string; t
         <TextField name="formerName" label="Former product" required hint="As the old chart or plate names it" />
         <ChoiceField name="source" label="Source" options={optionsOf(sourceRanks)} required />
         <TextField name="sourceText" label="Which document or who" required />
-        <TextField name="sourceOn" type="date" label="Date of the source" required />
+        <DayField name="sourceOn" label="Date of the source" required />
       </div>
       <NoteField name="note" label="Note" rows={2} />
     </SavedForm>

@@ -1,7 +1,7 @@
 'use client';
 
 import { useState } from 'react';
-import { QuantityField, TextField } from '@/components/ui/fields';
+import { DayField, QuantityField, TextField } from '@/components/ui/fields';
 import { SavedForm } from '@/components/ui/saved-form';
 import { useMutation } from '@/components/ui/use-mutation';
 import { markStock, addStock } from '../actions';
@@ -25,8 +25,8 @@ export function StockForm({ lubricantId, today, unit }: { lubricantId: string; t
         <QuantityField name="amount" label="In it" dimension={unit === 'g' ? 'mass' : 'volume'} required />
         <TextField name="batch" label="Batch" required />
         <TextField name="place" label="Place" />
-        <TextField name="receivedOn" type="date" label="Received on" required />
-        <TextField name="bestBeforeOn" type="date" label="Best before" />
+        <DayField name="receivedOn" label="Received on" required />
+        <DayField name="bestBeforeOn" label="Best before" />
       </div>
     </SavedForm>
   );

@@ -3,7 +3,7 @@
 import { Plus, X } from 'lucide-react';
 import { useState } from 'react';
 import { useFieldArray, useFormContext } from 'react-hook-form';
-import { TextField } from '@/components/ui/fields';
+import { DayField, TextField } from '@/components/ui/fields';
 import { SavedForm } from '@/components/ui/saved-form';
 import { saveClosures } from '../actions';
 
@@ -41,8 +41,8 @@ function Rows() {
       {fields.map(({ id }, index) => (
         <div key={id} className="rule-t grid gap-3 py-2 sm:grid-cols-[1.4fr_1fr_1fr_auto] sm:items-start">
           <TextField name={`closures.${index}.name`} label="Name" required />
-          <TextField name={`closures.${index}.from`} label="From" type="date" required />
-          <TextField name={`closures.${index}.to`} label="To" type="date" required />
+          <DayField name={`closures.${index}.from`} label="From" required />
+          <DayField name={`closures.${index}.to`} label="To" required />
           <button
             type="button"
             className="button sm:mt-7"

@@ -3,9 +3,11 @@
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useId, useState } from 'react';
+import { DayInput } from '@/components/ui/day-input';
 import { FormProblem } from '@/components/ui/notice';
 import { writeNow } from '@/components/use-outbox';
 import { counted } from '@/components/words';
+import { isPlantDay } from '@/core/time/plant-day';
 import { parseQuantity } from '@/core/units/parse-quantity';
 
 type Task = {
@@ -46,8 +48,11 @@ export function UnknownForm({ tasks, personId, today }: { tasks: Task[]; personI
     const chosen = tasks.filter(({ taskId }) => ticked.includes(taskId));
     const value = parseQuantity(hours, 'hours');
     if (chosen.length === 0) return setReason('Tick at least one task.');
-    if (basis === 'done-on' && (on === '' || on > today))
-      return setReason(on === '' ? 'Choose the day on which it was last done.' : 'This day has not come yet.');
+    if (basis === 'done-on' && !isPlantDay(on))
+      return setReason(
+        on === '' ? 'Choose the day on which it was last done.' : `${on} is no day. Write it as 24 Nov 2026.`,
+      );
+    if (basis === 'done-on' && on > today) return setReason('This day has not come yet.');
     if (basis === 'at-hours' && !(value.ok && value.value >= 0))
       return setReason(value.ok ? 'Hours cannot be negative.' : value.reason);
     let waiting = 0;
@@ -98,7 +103,6 @@ export function UnknownForm({ tasks, personId, today }: { tasks: Task[]; personI
         </h2>
         <WhatIsKnown
           name={`${id}-basis`}
-          today={today}
           {...{ basis, on, hours }}
           onBasis={setBasis}
           onDay={setOn}
@@ -171,7 +175,6 @@ function MachineTasks({
 /** One of the ways in which a last service can be known, and what it asks for. */
 const WhatIsKnown = ({
   name,
-  today,
   basis,
   on,
   hours,
@@ -180,7 +183,6 @@ const WhatIsKnown = ({
   onHours,
 }: {
   name: string;
-  today: string;
   basis: Basis;
   on: string;
   hours: string;
@@ -205,16 +207,12 @@ const WhatIsKnown = ({
       ))}
     </fieldset>
     {basis === 'done-on' && (
-      <label className="mt-2 block">
-        <span className="font-medium">Last done on</span>
-        <input
-          type="date"
-          max={today}
-          className="field mt-1"
-          value={on}
-          onChange={(event) => onDay(event.target.value)}
-        />
-      </label>
+      <div className="mt-2">
+        <label htmlFor={`${name}-on`} className="mb-1 block font-medium">
+          Last done on
+        </label>
+        <DayInput id={`${name}-on`} label="Last done on" value={on} onChange={onDay} />
+      </div>
     )}
     {basis === 'at-hours' && (
       <label className="mt-2 block">

@@ -3,7 +3,7 @@
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { useFormContext } from 'react-hook-form';
-import { ChoiceField, NoteField, TextField, optionsOf } from '@/components/ui/fields';
+import { ChoiceField, DayField, NoteField, TextField, optionsOf } from '@/components/ui/fields';
 import { SavedForm } from '@/components/ui/saved-form';
 import { addAssignment } from '@/app/(book)/plant/actions';
 import { sourceRanks } from '@/core/words/source-ranks';
@@ -68,7 +68,7 @@ export function AssignmentForm({ pointId, lubricants, bands, today, initial, sto
           hint="The higher-ranked source wins; the others stay visible"
         />
         <TextField name="sourceText" label="Which document or who" required />
-        <TextField name="sourceOn" type="date" label="Date of the source" required />
+        <DayField name="sourceOn" label="Date of the source" required />
         {bands.length > 0 && (
           <ChoiceField
             name="ambientBand"
