@@ -1,6 +1,6 @@
 import type { MachineState } from '@/core/words/machine-states';
 import type { PointKind } from '@/core/register/point-kinds';
-import { type TaskAction } from '@/core/words/task-words';
+import type { TaskAction, Who } from '@/core/words/task-words';
 import { type EventName } from '@/core/words/events';
 
 /**
@@ -10,11 +10,11 @@ import { type EventName } from '@/core/words/events';
 
 export const plant = { name: 'Moorfeld Tileworks', timeZone: 'Europe/Vienna', dayStartsAtMinutes: 360 };
 
-export const people = [
-  { initials: 'HB', name: 'Hanna Brückl', role: 'technician' },
-  { initials: 'TO', name: 'Tomasz Oberleitner', role: 'technician' },
-  { initials: 'MS', name: 'Mirela Stöger', role: 'planner' },
-  { initials: 'JK', name: 'Jonas Kreil', role: 'apprentice' },
+export const people: { initials: string; name: string; role: string; mayDo: Who[] | null }[] = [
+  { initials: 'HB', name: 'Hanna Brückl', role: 'technician', mayDo: ['operator', 'technician', 'mechanic'] },
+  { initials: 'TO', name: 'Tomasz Oberleitner', role: 'technician', mayDo: ['operator', 'technician'] },
+  { initials: 'MS', name: 'Mirela Stöger', role: 'planner', mayDo: null },
+  { initials: 'JK', name: 'Jonas Kreil', role: 'apprentice', mayDo: ['operator'] },
 ];
 
 export const areas = [

@@ -5,6 +5,7 @@ import { keysOf, materials } from '../compat/vocabulary';
 import { isPlantDay } from '../time/plant-day';
 import { line, longText, requiredQuantity, typedQuantity } from '../units/typed-field';
 import { machineStates } from '../words/machine-states';
+import { whoMay } from '../words/task-words';
 import { fieldHeight, fieldWidth } from './outline';
 import { fillRowFor } from './reservoir';
 import { type FieldSpec, type PointKind, fieldsOf, pointKindNames } from './point-kinds';
@@ -119,6 +120,51 @@ export const closuresForm = z
         });
     }),
   );
+
+/** More than this would be a table of temperatures, not names for the surroundings. */
+const mostBands = 12;
+
+/** The plant's ambient bands: names for surroundings that ask for an oil of their own. `was` is the name that a band had. */
+export const bandsForm = z
+  .strictObject({
+    bands: z
+      .array(
+        z.strictObject({
+          was: z.string().max(40).default(''),
+          name: line('Name', { required: true, max: 40 }),
+          fromC: requiredQuantity('temperature', { label: 'From', min: -60, max: 80 }),
+          toC: requiredQuantity('temperature', { label: 'To', min: -60, max: 80 }),
+        }),
+      )
+      .max(mostBands, { error: `At most ${mostBands} bands.` }),
+  })
+  .superRefine(({ bands }, context) => {
+    const refuse = (index: number, field: 'name' | 'toC', message: string) =>
+      context.addIssue({ code: 'custom', path: ['bands', index, field], message });
+    bands.forEach(({ name, fromC, toC }, index) => {
+      if (bands.some((other, place) => place < index && other.name.toLowerCase() === name.toLowerCase()))
+        refuse(index, 'name', 'Name: another band has this name already.');
+      if (toC <= fromC) refuse(index, 'toC', 'To: must be warmer than where the band begins. Were the two swapped?');
+    });
+  });
+
+/** A person who writes in the book, and whose work it is that they may do; none ticked where nobody has said. */
+export const personForm = z.strictObject({
+  initials: z
+    .string()
+    .trim()
+    .transform((text) => text.toUpperCase())
+    .pipe(
+      z
+        .string()
+        .regex(/^[\p{L}\d]{1,4}$/u, { error: 'Initials: use 1 to 4 letters or digits. They sign every entry.' }),
+    ),
+  name: line('Name', { required: true }),
+  role: line('Works as', { required: true, max: 40 }).refine((role) => role.toLowerCase() !== 'device', {
+    error: 'Works as: devices put themselves on the list; this is for people.',
+  }),
+  mayDo: z.array(z.enum(keysOf(whoMay))).default([]),
+});
 
 export const meterUnits = {
   hours: 'hours',

@@ -404,4 +404,7 @@ export const migrations: readonly Migration[] = [
 
   // A drained accumulator raises the level of a tank, a vented separator loses its foam: whether a level read there counts.
   addColumns('2026-12-02-01-reservoir-holds-pressure', 'reservoir', { holdsPressure: 'BOOLEAN NULL' }),
+
+  // What a person may do; NULL where nobody has said.
+  addColumns('2026-12-03-01-person-may-do', 'person', { mayDo: 'JSON NULL' }),
 ];

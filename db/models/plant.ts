@@ -5,7 +5,8 @@ import {
   Model,
   type Sequelize,
 } from 'sequelize';
-import { boolean, columns, instantColumn, integer, json, optionalText, primaryId, text } from './columns';
+import type { Who } from '@/core/words/task-words';
+import { boolean, columns, instantColumn, integer, json, optionalJson, optionalText, primaryId, text } from './columns';
 
 /** The one plant of this database: its clock, its schools, its units. */
 export class Plant extends Model<InferAttributes<Plant>, InferCreationAttributes<Plant>> {
@@ -36,6 +37,8 @@ export class Person extends Model<InferAttributes<Person>, InferCreationAttribut
   declare active: CreationOptional<boolean>;
   /** Since when a person who is not active any more has been so. */
   declare leftAt: CreationOptional<Date | null>;
+  /** Whose work the person may do; null where nobody has said. */
+  declare mayDo: CreationOptional<Who[] | null>;
 }
 
 export function initPlant(sequelize: Sequelize) {
@@ -64,6 +67,7 @@ export function initPlant(sequelize: Sequelize) {
       role: text,
       active: { ...boolean, defaultValue: true },
       leftAt: { ...instantColumn, allowNull: true },
+      mayDo: optionalJson,
     }),
     { sequelize, tableName: 'person' },
   );

@@ -6,6 +6,7 @@ import * as assignments from '@/desk/assign/assignments';
 import * as ambientBand from '@/desk/bulk/ambient-band';
 import * as many from '@/desk/bulk/change-many';
 import * as grid from '@/desk/bulk/grid';
+import * as people from '@/desk/people/people';
 import * as readings from '@/desk/bulk/import-readings';
 import * as recomputed from '@/desk/plan/recomputed';
 import * as taskTemplates from '@/desk/plan/task-templates';
@@ -55,4 +56,9 @@ export const applyChange = changing(many.applyChange, typed);
 export const undoChange = changing(many.undoChange, identifier);
 export const previewReadings = asking(readings.previewReadings, typed);
 export const importReadings = changing(readings.importReadings, typed);
+export const saveBands = changing(ambientBand.saveBands, typed);
 export const declareBand = changing(ambientBand.declareBand, z.string().max(80));
+
+export const addPerson = changing(people.addPerson, typed);
+export const changePerson = changing(people.changePerson, identifier, typed);
+export const setActive = changing(people.setActive, identifier, z.boolean());

@@ -8,7 +8,7 @@ import { readPlantTree } from '@/desk/read/plant-tree';
 import { openDesk, reading } from '@/app/server';
 import { AreaForm } from './area-form';
 import { AreaTable } from './area-table';
-import { BandChoice } from './band-choice';
+import { BandChoice } from './bands/band-choice';
 import { type Search, searchOf } from '../../search';
 
 export const metadata: Metadata = { title: 'Plant' };
@@ -30,6 +30,12 @@ export default async function PlantPage({ searchParams }: Search) {
           <p className="no-print flex flex-wrap gap-2">
             <Link href="/plant/closures" className="button">
               Holidays and shutdowns
+            </Link>
+            <Link href="/plant/bands" className="button">
+              Ambient bands
+            </Link>
+            <Link href="/plant/people" className="button">
+              People
             </Link>
             <Link href="/plant/meters/import" className="button">
               Import readings

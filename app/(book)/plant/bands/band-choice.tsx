@@ -1,7 +1,7 @@
 'use client';
 
 import { useMutation } from '@/components/ui/use-mutation';
-import { declareBand } from './actions';
+import { declareBand } from '../actions';
 
 /** Declares which ambient band holds; where a sump holds another oil than the band wants, a change falls due. */
 export function BandChoice({

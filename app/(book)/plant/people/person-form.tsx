@@ -1,0 +1,72 @@
+'use client';
+
+import { useState } from 'react';
+import { ChoicesField, TextField, optionsOf } from '@/components/ui/fields';
+import { SavedForm } from '@/components/ui/saved-form';
+import { useMutation } from '@/components/ui/use-mutation';
+import { whoMay } from '@/core/words/task-words';
+import { addPerson, changePerson, setActive } from '../actions';
+
+type Values = { initials: string; name: string; role: string; mayDo: string[] };
+const nobody: Values = { initials: '', name: '', role: '', mayDo: [] };
+
+/** A person for the list, or what is said of one who is on it. */
+export function PersonForm({ id, initial = nobody }: { id?: string; initial?: Values }) {
+  const [said, setSaid] = useState('');
+  const [added, setAdded] = useState(0);
+  return (
+    <>
+      <SavedForm
+        key={added}
+        initial={initial}
+        submitLabel={id === undefined ? 'Put on the list' : 'Save'}
+        save={async (values) => {
+          setSaid('');
+          const answer = await (id === undefined ? addPerson(values) : changePerson(id, values));
+          if (answer.ok) {
+            setSaid(id === undefined ? `${values.name} can open the book now.` : 'Saved.');
+            // An empty form for the next one.
+            if (id === undefined) setAdded(added + 1);
+          }
+          return answer;
+        }}
+      >
+        <div className="grid gap-4 sm:grid-cols-[8rem_1fr_1fr] sm:items-start">
+          <TextField name="initials" label="Initials" required />
+          <TextField name="name" label="Name" required />
+          <TextField name="role" label="Works as" required />
+        </div>
+        <ChoicesField
+          name="mayDo"
+          label="May do the work of"
+          options={optionsOf(whoMay)}
+          hint="As the site has it by its own rules. None ticked: nobody has said, and no stop remarks on it."
+        />
+      </SavedForm>
+      <p role="status" className="mt-2">
+        {said}
+      </p>
+    </>
+  );
+}
+
+/** Takes a person off the list, or puts them on it again. */
+export function ActiveButton({ id, name, active }: { id: string; name: string; active: boolean }) {
+  const { busy, reason, send } = useMutation();
+  return (
+    <>
+      <button
+        type="button"
+        className="button"
+        disabled={busy}
+        onClick={() => void send(() => setActive(id, !active))}
+        aria-label={active ? `Take ${name} off the list` : `Put ${name} on the list again`}
+      >
+        {active ? 'Take off the list' : 'Put on the list again'}
+      </button>
+      <p role="alert" className="caption">
+        {reason}
+      </p>
+    </>
+  );
+}
