@@ -185,7 +185,7 @@ describe('the demo plant', async () => {
   });
 
   it('has a sump that the season wants changed, a unit that came empty, and lubricants that could be one', async () => {
-    expect(states.filter(({ bandChange }) => bandChange).map(({ machine }) => machine.code)).toEqual([
+    expect(states.filter(({ waitingChange }) => waitingChange).map(({ machine }) => machine.code)).toEqual([
       'BM-C1',
       'BM-C1',
     ]);

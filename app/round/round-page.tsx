@@ -4,7 +4,7 @@ import { Check, Minus, X } from 'lucide-react';
 import Link from 'next/link';
 import { useSearchParams } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
-import type { WalkDocument } from '@/core/walk/document';
+import type { WalkDocument, WalkStop } from '@/core/walk/document';
 import { SignOff } from './sign-off';
 import { StopView } from './stop-view';
 import { type Answer, holdMs, useRound } from './use-round';
@@ -114,6 +114,7 @@ function Walk({ document, fromDevice, answers, queue, offline, write, undo }: Wa
         <StopView
           key={stop.taskId}
           stop={stop}
+          heldBack={isHeldBack(stop, answers) ? stop.heldBack!.reason : null}
           answer={answers.get(stop.taskId)}
           guns={guns}
           shut={shut}
@@ -153,6 +154,10 @@ function Walk({ document, fromDevice, answers, queue, offline, write, undo }: Wa
     </main>
   );
 }
+
+/** Until what it waits for is done, which this round may have done since it began. */
+const isHeldBack = ({ heldBack }: WalkStop, answers: Map<string, Answer>): boolean =>
+  heldBack !== null && !heldBack.until.some((taskId) => answers.has(taskId) && answers.get(taskId)!.kind !== 'skip');
 
 /** The next stop that is open once the present one is answered; the sign-off when none is. */
 function nextOpen(stops: WalkDocument['stops'], answers: Map<string, Answer>, place: number): number {

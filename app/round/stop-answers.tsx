@@ -10,6 +10,7 @@ export type DoneWay = { words: string; onDone: () => void };
 export function StopAnswers({
   answer,
   ways,
+  heldBack,
   doubt,
   stopped,
   shut,
@@ -20,6 +21,8 @@ export function StopAnswers({
 }: {
   answer: Answer | undefined;
   ways: readonly DoneWay[];
+  /** Why it cannot be done yet. */
+  heldBack: string | null;
   /** Why what went in is hard to believe, once it was pressed. */
   doubt: string | null;
   /** Something was found here that asks to stop: going on is not what is offered first. */
@@ -60,6 +63,11 @@ export function StopAnswers({
             >
               Leave it: not safe
             </button>
+          )}
+          {heldBack && (
+            <p role="status" className="border-l-4 border-ink pl-3">
+              {heldBack}
+            </p>
           )}
           {doubt && (
             <p role="alert" className="border-l-4 border-ink pl-3">

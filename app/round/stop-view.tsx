@@ -23,12 +23,14 @@ type Props = {
   meters: Meter[];
   /** It came by answering another: a second tap is not meant for it. */
   shut?: boolean;
+  /** Why it cannot be done yet, where something else comes first. */
+  heldBack?: string | null;
   onWrite: (draft: StopDraft) => Promise<void>;
   onNext: () => void;
 };
 
 /** One stop: what to beware of, what to do, how much, how to tell it is enough; the answers in the lower third. */
-export function StopView({ stop, answer, guns, meters, shut = false, onWrite, onNext }: Props) {
+export function StopView({ stop, answer, guns, meters, shut = false, heldBack = null, onWrite, onNext }: Props) {
   const fitting = guns.filter(
     ({ lubricantId, airPowered }) => lubricantId === stop.lubricant?.id && !(stop.forbidsAirGun && airPowered),
   );
@@ -105,7 +107,8 @@ export function StopView({ stop, answer, guns, meters, shut = false, onWrite, on
 
       <StopAnswers
         answer={answer}
-        ways={ways}
+        ways={heldBack === null ? ways : []}
+        heldBack={heldBack}
         doubt={isAsked ? doubtful : null}
         stopped={stop.actNow !== null}
         shut={shut}

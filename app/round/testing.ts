@@ -28,6 +28,7 @@ export const someStop = (change: Partial<WalkStop> = {}): WalkStop => ({
   pointKind: 'rolling-bearing',
   consequence: 2,
   actNow: null,
+  heldBack: null,
   who: 'technician',
   lubricant: { id: 'L', code: 'G-22', name: 'Grease' },
   amountKind: 'grams',

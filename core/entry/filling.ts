@@ -15,3 +15,18 @@ export function fillingOf({ kind, kindVersion, body, happenedAt, seq }: Believed
 /** The later of two fillings of the same sump. */
 export const laterFilling = (a: Filling | undefined, b: Filling | undefined): Filling | undefined =>
   !a || !b ? (a ?? b) : b.atMs > a.atMs || (b.atMs === a.atMs && b.seq > a.seq) ? b : a;
+
+/**
+ * A look at a level that needed nothing brought nothing in.
+ * @example broughtNothing({ amountKind: 'litres', amount: 0 }) // true
+ */
+export const broughtNothing = ({ amountKind, amount }: { amountKind?: string; amount?: number }): boolean =>
+  amountKind === 'litres' && amount === 0;
+
+/** What was put on top of what a sump holds; undefined where an entry tells of no such thing. */
+export function toppingOf({ kind, body, happenedAt, seq }: BelievedEntry): Filling | undefined {
+  const { lubricantId, ...given } = body as { lubricantId?: string; amountKind?: string; amount?: number };
+  return kind === 'top-up' && lubricantId && !broughtNothing(given)
+    ? { lubricantId, atMs: Date.parse(happenedAt), seq }
+    : undefined;
+}

@@ -46,6 +46,11 @@ const stop = z.object({
   written: z.object({ entryId: z.string(), kind: z.string(), off: z.boolean().optional() }).nullable(),
   /** The finding of this round at this point that says "act now"; null where there is none. */
   actNow: z.string().nullable().default(null),
+  /** Why it cannot be done before one of some tasks is: a unit that came empty is not run to look at it. */
+  heldBack: z
+    .object({ reason: z.string(), until: z.array(z.string()) })
+    .nullable()
+    .default(null),
 });
 
 export const walkDocument = z.object({

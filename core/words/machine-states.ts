@@ -10,3 +10,9 @@ export const machineStates = {
 } as const;
 export type MachineState = keyof typeof machineStates;
 export const machineStateNames = Object.keys(machineStates) as [MachineState, ...MachineState[]];
+
+/**
+ * Whether something is done with the machine running.
+ * @example runs('running-idle') // true
+ */
+export const runs = (state: MachineState): boolean => state === 'running-loaded' || state === 'running-idle';

@@ -407,4 +407,14 @@ export const migrations: readonly Migration[] = [
 
   // What a person may do; NULL where nobody has said.
   addColumns('2026-12-03-01-person-may-do', 'person', { mayDo: 'JSON NULL' }),
+
+  // Not only a band asks for another oil: so does a new assignment.
+  sqlMigration(
+    '2026-12-03-02-waiting-change',
+    'ALTER TABLE due_state CHANGE COLUMN IF EXISTS bandChange waitingChange JSON NULL',
+    'ALTER TABLE due_state CHANGE COLUMN IF EXISTS waitingChange bandChange JSON NULL',
+  ),
+
+  // What else was topped up since a sump was filled.
+  addColumns('2026-12-03-03-mixed-with', 'due_state', { mixedWith: 'JSON NULL' }),
 ];

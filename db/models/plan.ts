@@ -17,6 +17,7 @@ import {
   columns,
   dayColumn,
   idColumn,
+  instantColumn,
   integer,
   json,
   number,
@@ -49,6 +50,8 @@ export class Assignment extends Model<InferAttributes<Assignment>, InferCreation
   declare judged: CreationOptional<Judged | null>;
   /** Why a person took it although a finding says stop; empty where nothing was overruled. */
   declare overruledBecause: CreationOptional<string>;
+  /** Since when it is assigned: a change to it is due from then on. */
+  declare createdAt: CreationOptional<Date>;
 }
 
 export class Task extends Model<InferAttributes<Task>, InferCreationAttributes<Task>> {
@@ -126,6 +129,7 @@ export function initPlan(sequelize: Sequelize) {
       personId: idColumn,
       judged: optionalJson,
       overruledBecause: longText,
+      createdAt: instantColumn,
     }),
     { sequelize, tableName: 'assignment' },
   );

@@ -21,9 +21,10 @@ import {
   text,
 } from './columns';
 import { type Who } from '@/core/words/task-words';
+import type { WaitingChange } from '@/core/words/waiting-change';
 
 /** Raised whenever the same plan and log would be derived differently, or more is derived: what was derived is then made anew. */
-export const projectionVersion = 8;
+export const projectionVersion = 9;
 
 /** Where a meter stands: its newest kept reading summed over dials, and its rate then. Derived; see `desk/standing/projection.ts`. */
 export class MeterStanding extends Model<InferAttributes<MeterStanding>, InferCreationAttributes<MeterStanding>> {
@@ -74,8 +75,10 @@ export class DueStanding extends Model<InferAttributes<DueStanding>, InferCreati
   declare confidence: DueFacts['confidence'];
   /** The day of the newest entry for it: before that it stood as `due_history` says. */
   declare sinceOn: string | null;
-  declare bandChange: { band: string; holds: string; wants: string } | null;
+  declare waitingChange: WaitingChange | null;
   declare cameEmpty: boolean;
+  /** Codes of what else was topped up since the sump was filled; null where nothing was. */
+  declare mixedWith: string[] | null;
 }
 
 /** Where a task stood in a span of the past. Derived; `sinceOn` null: from the beginning. */
@@ -175,7 +178,8 @@ export function initProjection(sequelize: Sequelize) {
       governingMeterId: optionalId,
       ...factColumns,
       sinceOn: optionalDay,
-      bandChange: optionalJson,
+      waitingChange: optionalJson,
+      mixedWith: optionalJson,
       cameEmpty: boolean,
     }),
     { sequelize, tableName: 'due_state', timestamps: false },

@@ -218,9 +218,9 @@ describe('choosing and filling', async () => {
     await projectMachines(db, [ids.machine]);
     const codes = async () =>
       Object.fromEntries(
-        (await loadTaskStates(db, desk.now, { pointId: worm })).map(({ action, lubricant, due, bandChange }) => [
+        (await loadTaskStates(db, desk.now, { pointId: worm })).map(({ action, lubricant, due, waitingChange }) => [
           action,
-          [lubricant!.code, due.by ?? null, bandChange?.wants ?? null],
+          [lubricant!.code, due.by ?? null, waitingChange?.wants ?? null],
         ]),
       );
     expect(await codes()).toMatchObject({ 'oil-change': ['WORM', 'hours', null], 'top-up': ['WORM', null, null] });

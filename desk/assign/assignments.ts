@@ -76,7 +76,10 @@ export async function addAssignment(
 
 type Owner = { pointId: string } | { reservoirId: string };
 
-/** Writes an assignment; as a new winner it takes over the interval stages of the one before it. */
+/**
+ * Writes an assignment; as a new winner it takes over the interval stages of the one before it, where both name the same
+ * lubricant. Another one asks for intervals of its own: until they are set, those of the former hold and say so.
+ */
 export async function insertAssignment(
   { db, now }: Pick<Desk, 'db' | 'now'>,
   owner: Owner,
@@ -89,11 +92,11 @@ export async function insertAssignment(
     ({ ambientBand }) => ambientBand === fields.ambientBand,
   );
   const assignment = await db.Assignment.create(
-    { id: ulid(now.getTime()), ...owner, personId, ...fields, judged },
+    { id: ulid(now.getTime()), ...owner, personId, ...fields, judged, createdAt: now },
     { transaction },
   );
   const stages =
-    before[0] && byRank([...before, assignment])[0]?.id === assignment.id
+    before[0]?.lubricantId === fields.lubricantId && byRank([...before, assignment])[0]?.id === assignment.id
       ? await db.IntervalStage.findAll({ where: { assignmentId: before[0].id }, transaction })
       : [];
   for (const { taskId, position, name, count, hours, cycles, days, standstillDays } of stages) {

@@ -1,6 +1,8 @@
 import { type DueFacts, type TaskPlanAndLog, dueFacts } from '@/core/interval/due-facts';
 import type { DueEvent, Stage } from '@/core/interval/limits';
 import { eventsOf, yearlyDaysOf } from '@/core/interval/triggers';
+import { isGreaseKind } from '@/core/store/store-room';
+import type { WaitingChange } from '@/core/words/waiting-change';
 import { type MeterSpec, type MeterState, dutyMeter, meterState, meterStateOn } from '@/core/meter/state';
 import type { DialCount, MachineLog } from './machine-log';
 import {
@@ -13,7 +15,6 @@ import {
 } from './plan-rows';
 
 export type LubricantRef = { id: string; code: string; name: string };
-export type BandChange = { band: string; holds: string; wants: string };
 
 /** A machine's meters with what the log says of them; `counted` are those that its tasks go by. */
 export type MachineMeters = {
@@ -30,8 +31,10 @@ export type MachineMeters = {
 export type TaskDerivation = {
   row: TaskPlanRow;
   lubricant: LubricantRef | null;
-  bandChange: BandChange | null;
+  waitingChange: WaitingChange | null;
   cameEmpty: boolean;
+  /** Codes of what else was topped up since the sump was filled. */
+  mixedWith: string[];
   stages: Stage[];
   /** The lubricant that the stages were set for. */
   stagesOf: LubricantRef | null;
@@ -94,20 +97,21 @@ export function deriveTask(plan: Plan, log: MachineLog, row: TaskPlanRow, meters
   const fed = row.reservoirId ? (plan.fedBy.get(row.reservoirId) ?? [row.pointId]) : [row.pointId];
   const insideId = log.contents(fed);
   const beginsWith = row.comesEmpty ? firstFill(log, fed) : undefined;
-  const { bandChange, lubricant } = inForce(assignments, insideId, row);
-  const planned = plannedStages(plan, row.taskId, assignments, bandChange?.holds);
+  const { waitingChange, lubricant, sinceMs } = inForce(plan, assignments, insideId, row);
+  const planned = plannedStages(plan, row.taskId, assignments, waitingChange?.holds);
   const stages = overrideStages(planned.stages, log.override(row.taskId, 'interval')?.body);
   const entries = log.answering(row.taskId, row, plan.answeredBy.get(row.taskId));
   const { hours, cycles } = metersOfTask(row, meters);
   return {
     row,
-    bandChange,
+    waitingChange,
     stages,
     hours,
     stagesOf: planned.of ? lubricantRef(planned.of) : null,
     amount: log.override(row.taskId, 'amount')?.body.value ?? row.amount,
     lubricant,
     cameEmpty: Boolean(row.comesEmpty) && insideId === undefined,
+    mixedWith: log.mixedWith(fed).flatMap((id) => plan.lubricants.get(id)?.code ?? []),
     governing: ({ by }) => (by === 'hours' ? hours : by === 'cycles' ? cycles : undefined),
     input: {
       stages,
@@ -119,7 +123,7 @@ export function deriveTask(plan: Plan, log: MachineLog, row: TaskPlanRow, meters
       calendar: plan.calendar,
       severity: row.severity.reduce((product, { value }) => product * value, 1),
       yearly: yearlyDaysOf(row.triggers),
-      events: eventsFor(plan, log, row, bandChange, entries),
+      events: eventsFor(log, row, waitingChange && { ...waitingChange, sinceMs }, entries),
       meters: { ...(hours && { hours: hours.state }), ...(cycles && { cycles: cycles.state }) },
     },
   };
@@ -131,22 +135,40 @@ function firstFill(log: MachineLog, pointIds: readonly string[]): string | undef
   return first?.kind === 'oil-change' && first.kindVersion >= 2 ? first.id : undefined;
 }
 
-/** The lubricant that a task goes by: the winner, or what is still inside while a change of the band waits. */
+/**
+ * The lubricant that a task goes by: the winner, or what is still inside while a change waits. A change waits where the
+ * ambient band that holds wants another one than the sump holds, and where another oil was assigned to a filled sump.
+ */
 function inForce(
+  plan: Plan,
   assignments: readonly AssignmentRow[],
   insideId: string | undefined,
   { action }: TaskPlanRow,
-): { bandChange: BandChange | null; lubricant: LubricantRef | null } {
+): Pick<TaskDerivation, 'waitingChange' | 'lubricant'> & { sinceMs: number } {
   const winner = assignments[0];
-  if (!winner) return { bandChange: null, lubricant: null };
-  const inside = assignments.find(({ lubricantId }) => lubricantId === insideId);
-  if (!winner.ambientBand || !inside || inside.lubricantId === winner.lubricantId)
-    return { bandChange: null, lubricant: lubricantRef(winner) };
+  if (!winner) return { waitingChange: null, lubricant: null, sinceMs: 0 };
+  const { ambientBand: band } = winner;
+  const inside = insideId === undefined ? undefined : plan.lubricants.get(insideId);
+  const waits =
+    inside !== undefined &&
+    inside.id !== winner.lubricantId &&
+    (band === null ? isOil(plan, inside.id) && isOil(plan, winner.lubricantId) : isAssigned(assignments, inside.id));
+  if (!waits) return { waitingChange: null, lubricant: lubricantRef(winner), sinceMs: 0 };
+  const since = band === null ? winner.createdAt : plan.ambientBandSince;
   return {
-    bandChange: { band: winner.ambientBand, holds: inside.code, wants: winner.code },
-    lubricant: lubricantRef(action === 'oil-change' ? winner : inside),
+    waitingChange: { band, holds: inside.code, wants: winner.code },
+    sinceMs: since?.getTime() ?? 0,
+    lubricant: action === 'oil-change' ? lubricantRef(winner) : { id: inside.id, code: inside.code, name: inside.name },
   };
 }
+
+/** Grease is not changed like an oil: what was given is purged by what is given next, or the housing is opened. */
+const isOil = (plan: Plan, id: string): boolean => {
+  const kind = plan.lubricants.get(id)?.kind;
+  return kind !== undefined && !isGreaseKind(kind);
+};
+const isAssigned = (assignments: readonly AssignmentRow[], id: string): boolean =>
+  assignments.some(({ lubricantId }) => lubricantId === id);
 
 /** The meters that a task is counted by: the one that it names, else those of its machine. */
 export function metersOfTask({ meterId }: TaskPlanRow, meters: MachineMeters): Pick<MachineMeters, 'hours' | 'cycles'> {
@@ -163,22 +185,22 @@ export const lubricantRef = ({ lubricantId, code, name }: AssignmentRow): Lubric
   name,
 });
 
-/** Events that the task answers to; a change of the ambient band calls for an oil change from the day it was declared, until the oil is changed. */
+/** Events that the task answers to; a change that waits calls for an oil change from when it was asked for, until the oil is changed. */
 function eventsFor(
-  plan: Plan,
   log: MachineLog,
   row: TaskPlanRow,
-  bandChange: BandChange | null,
+  waitingChange: (WaitingChange & { sinceMs: number }) | null,
   entries: TaskPlanAndLog['entries'],
 ): DueEvent[] {
   const wanted = eventsOf(row.triggers);
   const events: DueEvent[] =
     wanted.length === 0 ? [] : log.eventsAt(row.pointId, row.machineId).filter(({ event }) => wanted.includes(event));
-  if (bandChange && row.action === 'oil-change') {
+  if (waitingChange && row.action === 'oil-change') {
+    const { band, wants, sinceMs } = waitingChange;
     const newestMs = entries.reduce((newest, { happenedAt }) => Math.max(newest, Date.parse(happenedAt)), 0);
     events.push({
-      name: `ambient band ${bandChange.band}: change to ${bandChange.wants}`,
-      atMs: Math.max(plan.ambientBandSince?.getTime() ?? 0, newestMs + 1),
+      name: `${band === null ? 'another oil assigned' : `ambient band ${band}`}: change to ${wants}`,
+      atMs: Math.max(sinceMs, newestMs + 1),
     });
   }
   return events;

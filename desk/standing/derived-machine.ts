@@ -93,8 +93,9 @@ const sameBesides = (a: TaskDerivation, b: TaskDerivation): boolean =>
   a.stagesOf?.id === b.stagesOf?.id &&
   a.amount === b.amount &&
   a.cameEmpty === b.cameEmpty &&
-  a.bandChange?.holds === b.bandChange?.holds &&
-  a.bandChange?.wants === b.bandChange?.wants;
+  a.mixedWith.join() === b.mixedWith.join() &&
+  a.waitingChange?.holds === b.waitingChange?.holds &&
+  a.waitingChange?.wants === b.waitingChange?.wants;
 
 /** What the dial showed at the newest kept reading. */
 function shownLast(log: MachineLog, meterId: string, { kept }: MeterState): number | null {

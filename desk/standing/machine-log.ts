@@ -1,4 +1,4 @@
-import { type Filling, fillingOf, laterFilling } from '@/core/entry/filling';
+import { type Filling, fillingOf, laterFilling, toppingOf } from '@/core/entry/filling';
 import { type EntryBody, isService } from '@/core/entry/kinds';
 import type { DueEvent } from '@/core/interval/limits';
 import type { Replacement, ShownReading } from '@/core/meter/series';
@@ -31,6 +31,8 @@ export class MachineLog {
   private readonly overrides = new Map<string, BelievedRowOf<'override'>>();
   private readonly fillings = new Map<string, Filling>();
   private readonly firstFillings = new Map<string, Filling & { entry: BelievedRow }>();
+  /** The newest of each lubricant that was put on top, by point. */
+  private readonly toppings = new Map<string, Map<string, Filling>>();
   /** How much it holds, how much of it is not a reading, and the place of the newest entry. */
   size = 0;
   besidesReadings = 0;
@@ -76,6 +78,8 @@ export class MachineLog {
     // A commissioning that names no task is that of the whole unit: every task of the point, or of the machine, begins anew.
     const place = pointId ?? machineId;
     if (kind === 'commissioning' && taskIds.length === 0 && place) listOf(this.commissionings, place).push(entry);
+    const topping = toppingOf(entry);
+    if (pointId && topping) this.addTopping(pointId, topping);
     const filling = laterFilling(pointId ? this.fillings.get(pointId) : undefined, fillingOf(entry));
     if (pointId && filling) this.fillings.set(pointId, filling);
     const told = fillingOf(entry);
@@ -183,6 +187,23 @@ export class MachineLog {
     let newest: Filling | undefined;
     for (const pointId of pointIds) newest = laterFilling(newest, this.fillings.get(pointId));
     return newest?.lubricantId;
+  }
+
+  /** Other lubricants that were put on top since a sump was filled, by the points that it feeds. */
+  mixedWith(pointIds: readonly string[]): string[] {
+    let filling: Filling | undefined;
+    for (const pointId of pointIds) filling = laterFilling(filling, this.fillings.get(pointId));
+    if (!filling) return [];
+    const { lubricantId: inside } = filling;
+    const others = pointIds.flatMap((pointId) => [...(this.toppings.get(pointId)?.values() ?? [])]);
+    const since = others.filter((each) => each.lubricantId !== inside && laterFilling(filling, each) === each);
+    return [...new Set(since.map(({ lubricantId }) => lubricantId))].sort();
+  }
+
+  private addTopping(pointId: string, topping: Filling): void {
+    const mine = this.toppings.get(pointId) ?? new Map<string, Filling>();
+    mine.set(topping.lubricantId, laterFilling(mine.get(topping.lubricantId), topping)!);
+    this.toppings.set(pointId, mine);
   }
 
   /** The entry that first filled a sump, by the points that it feeds. */

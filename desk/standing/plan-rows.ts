@@ -3,6 +3,7 @@ import { answeredBy } from '@/core/interval/included';
 import type { Stage } from '@/core/interval/limits';
 import type { Trigger } from '@/core/interval/triggers';
 import { type DutyClock, type DutyPlan, dutyClock, meanHours } from '@/core/meter/duty';
+import type { Family } from '@/core/compat/vocabulary';
 import { byRank, winnerInBand } from '@/core/register/assignment';
 import type { MachineState } from '@/core/words/machine-states';
 import type { Database } from '../desk';
@@ -49,7 +50,9 @@ export type AssignmentRow = {
   name: string;
   source: SourceRank;
   sourceOn: string;
+  createdAt: Date;
 };
+export type LubricantRow = { id: string; code: string; name: string; kind: Family };
 export type StageRow = {
   assignmentId: string;
   taskId: string;
@@ -78,6 +81,8 @@ export type Plan = {
   tasks: TaskPlanRow[];
   machines: Map<string, MachineRow>;
   assignmentsOf: Map<string, AssignmentRow[]>;
+  /** All of the house: a sump may hold what is assigned to it no more. */
+  lubricants: Map<string, LubricantRow>;
   stagesOf: Map<string, StageRow[]>;
   /** Tasks by the ones of the same point that they answer. */
   answeredBy: Map<string, string[]>;
@@ -130,11 +135,12 @@ export async function selectPlan(db: Database, filter: TaskFilter = {}, transact
           replacements as Record<string, unknown>,
           transaction,
         );
-  const [machines, assignments, stages, including, meters, fed] = await Promise.all([
+  const [machines, assignments, lubricants, stages, including, meters, fed] = await Promise.all([
     select<MachineRow>('SELECT id, dutyHoursPerDay, dutyPlan, keepsRunning FROM machine', 'id IN (:machineIds)', '', {
       machineIds,
     }),
     selectAssignments(db, all ? 'all' : ids, transaction),
+    db.select<LubricantRow>('SELECT id, code, name, kind FROM lubricant', {}, transaction),
     select<StageRow>(
       'SELECT assignmentId, taskId, name, `count`, hours, cycles, days, standstillDays FROM interval_stage',
       'taskId IN (:tasks)',
@@ -164,6 +170,7 @@ export async function selectPlan(db: Database, filter: TaskFilter = {}, transact
     tasks,
     machines: machineOf,
     assignmentsOf: groupBy(assignments, ({ pointId, reservoirId }) => pointId ?? reservoirId!),
+    lubricants: new Map(lubricants.map((row) => [row.id, row])),
     stagesOf: groupBy(stages, ({ taskId }) => taskId),
     answeredBy: answeredBy(including),
     metersOf: groupBy(meters, ({ machineId }) => machineId),
@@ -186,7 +193,7 @@ export async function selectPlan(db: Database, filter: TaskFilter = {}, transact
 }
 
 const assignmentColumns =
-  'assignment.id, assignment.pointId, assignment.reservoirId, assignment.ambientBand, assignment.lubricantId, lubricant.code, lubricant.name, assignment.source, assignment.sourceOn FROM assignment JOIN lubricant ON lubricant.id = assignment.lubricantId';
+  'assignment.id, assignment.pointId, assignment.reservoirId, assignment.ambientBand, assignment.lubricantId, lubricant.code, lubricant.name, assignment.source, assignment.sourceOn, assignment.createdAt FROM assignment JOIN lubricant ON lubricant.id = assignment.lubricantId';
 
 /** The assignments of some points and reservoirs. Each is asked for by itself: one OR the other would read all there are. */
 export const selectAssignments = (

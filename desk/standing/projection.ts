@@ -32,9 +32,20 @@ export async function projectMachines(
   const wanted = [...new Set(machineIds)];
   if (wanted.length === 0) return;
   if (!transaction) return alone(db, { machineIds: wanted }, (own) => projectMachines(db, wanted, own));
-  await db.change('UPDATE machine SET planStamp = planStamp + 1 WHERE id IN (:wanted)', { wanted }, transaction);
+  await stampPlans(db, transaction, wanted);
   await project(db, await readStamps(db, wanted, transaction), arrivalsOf(arriving), transaction);
 }
+
+/**
+ * Says that the plan of some machines is another one now, or that of all: what is known of them by the old one is read anew.
+ * The lubricants of the house are part of every plan.
+ */
+export const stampPlans = (db: Database, transaction: Transaction, machineIds?: readonly string[]): Promise<void> =>
+  db.change(
+    `UPDATE machine SET planStamp = planStamp + 1 ${machineIds ? 'WHERE id IN (:machineIds)' : ''}`,
+    machineIds ? { machineIds: [...machineIds] } : {},
+    transaction,
+  );
 
 /**
  * Brings the projection up to date with entries that are written right after. What was known of a machine after its last

@@ -6,7 +6,7 @@ import { correctionsOfLog, machinesSince, rebuildCorrections } from '../log/beli
 import { rebuildWords } from '../log/words';
 import { deriveMachines } from './derived-machine';
 import { selectPlan } from './plan-rows';
-import { projectMachines } from './projection';
+import { projectMachines, stampPlans } from './projection';
 import { machineLog, wholeLog } from './read-log';
 import { type DueRow, type MeterRow, type PastRow, sameRow } from './rows';
 import { noteWalks, strayTasks } from './walks';
@@ -54,7 +54,7 @@ export async function rebuild(
       replacements: [projectionVersion],
       transaction,
     });
-    await db.sequelize.query('UPDATE machine SET planStamp = planStamp + 1', { transaction });
+    await stampPlans(db, transaction);
     await projectMachines(db, await machinesSince(db, seq, transaction), transaction);
     return sum;
   });

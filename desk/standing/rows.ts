@@ -62,7 +62,7 @@ export const pastRow = ({ taskId, machineId }: TaskPlanRow, { sinceOn, untilOn, 
 });
 
 export function dueRow(derived: TaskDerivation, facts: DueFacts, sinceOn: PlantDay | null) {
-  const { row, lubricant, stages, stagesOf, amount, bandChange, cameEmpty, hours, governing } = derived;
+  const { row, lubricant, stages, stagesOf, amount, waitingChange, cameEmpty, mixedWith, hours, governing } = derived;
   return {
     taskId: row.taskId,
     machineId: row.machineId,
@@ -78,8 +78,9 @@ export function dueRow(derived: TaskDerivation, facts: DueFacts, sinceOn: PlantD
     governingMeterId: governing(facts)?.id ?? null,
     ...factColumns(facts),
     sinceOn,
-    bandChange,
+    waitingChange,
     cameEmpty,
+    mixedWith: mixedWith.length > 0 ? mixedWith : null,
   };
 }
 

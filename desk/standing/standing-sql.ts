@@ -33,8 +33,9 @@ const planColumns = [
   'who',
   'hourMeterId',
   'governingMeterId',
-  'bandChange',
+  'waitingChange',
   'cameEmpty',
+  'mixedWith',
 ];
 const columnsOf = (table: string, columns: readonly string[]) =>
   columns.map((column) => `${table}.${column}`).join(', ');

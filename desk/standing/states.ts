@@ -11,7 +11,8 @@ import { type PointKind, usualEnough } from '@/core/register/point-kinds';
 import { isOf, readBelieved } from '../log/believed';
 import type { Database } from '../desk';
 import { thePlant } from '../plant';
-import { type BandChange, type LubricantRef, derivePlan } from './derive';
+import type { WaitingChange } from '@/core/words/waiting-change';
+import { type LubricantRef, derivePlan } from './derive';
 import { machineLog } from './read-log';
 import {
   type MachineRow,
@@ -86,10 +87,12 @@ export type TaskState = {
   area: { id: string; code: string; name: string };
   lubricant: LubricantRef | null;
   routes: { id: string; code: string; name: string }[];
-  /** The ambient band asks for another lubricant than the sump holds: a change is due, and until it is logged tops are of what is in there. */
-  bandChange: BandChange | null;
+  /** The band or the plan asks for another oil than the sump holds: a change is due, and until it is logged tops are of what is in there. */
+  waitingChange: WaitingChange | null;
   /** A new unit that came empty and has not been filled by the log. */
   cameEmpty: boolean;
+  /** Codes of what else was topped up since the sump was filled: it holds a mixture. */
+  mixedWith: string[];
   due: TaskDue;
 };
 
@@ -143,8 +146,9 @@ export type StandingRow = {
   dueHours: number | null;
   servicesDone: number;
   confidence: DueFacts['confidence'];
-  bandChange: BandChange | null;
+  waitingChange: WaitingChange | null;
   cameEmpty: number;
+  mixedWith: string[] | null;
   lubricantId: string | null;
   lubricantCode: string | null;
   lubricantName: string | null;
@@ -166,8 +170,9 @@ type Standing = {
   stages: Stage[];
   stagesOf: LubricantRef | null;
   lubricant: LubricantRef | null;
-  bandChange: BandChange | null;
+  waitingChange: WaitingChange | null;
   cameEmpty: boolean;
+  mixedWith: string[];
 };
 
 /**
@@ -197,9 +202,10 @@ async function readStates(db: Database, now: Date, filter: TaskFilter, day?: Pla
       {
         stages: row.stages,
         stagesOf: refOf(row.stagesOfId, row.stagesOfCode, row.stagesOfName),
-        bandChange: row.bandChange,
+        waitingChange: row.waitingChange,
         hasHourMeter: row.hourMeterId !== null,
         cameEmpty: Boolean(row.cameEmpty),
+        mixedWith: row.mixedWith ?? [],
         lubricant: refOf(row.lubricantId, row.lubricantCode, row.lubricantName),
         // What the meter showed on a past day is not kept: there a line goes by days.
         due: dueAsOf(factsOfRow(row), { ...asOfRow(row, now, plant), ...(day !== undefined && { hours: undefined }) }),
@@ -233,9 +239,10 @@ export async function deriveTaskStates(db: Database, now: Date, filter: TaskFilt
           stages: each.stages,
           stagesOf: each.stagesOf,
           lubricant: each.lubricant,
-          bandChange: each.bandChange,
+          waitingChange: each.waitingChange,
           hasHourMeter: (each.hours?.id ?? null) !== null,
           cameEmpty: each.cameEmpty,
+          mixedWith: each.mixedWith,
         },
         beside,
       ),
@@ -328,7 +335,7 @@ function asOfRow(row: TaskRow & StandingRow, now: Date, plant: Awaited<ReturnTyp
 
 function assemble(
   row: TaskRow,
-  { due, stages, stagesOf, lubricant, bandChange, cameEmpty, hasHourMeter }: Standing,
+  { due, stages, stagesOf, lubricant, waitingChange, cameEmpty, mixedWith, hasHourMeter }: Standing,
   { overrides, routes, answers }: Awaited<ReturnType<typeof besides>>,
 ): TaskState {
   const amountOverride = overrides.get(`${row.taskId}/amount`) ?? null;
@@ -387,8 +394,9 @@ function assemble(
     area: { id: row.areaId, code: row.areaCode, name: row.areaName },
     lubricant,
     routes: routes.get(row.taskId) ?? [],
-    bandChange,
+    waitingChange,
     cameEmpty,
+    mixedWith,
     due,
   };
 }
@@ -434,7 +442,7 @@ const taskColumns = `task.id AS taskId, task.title, task.action, task.machineSta
 /** Area by area, and within a machine in walking order. */
 export const listOrder = 'ORDER BY area.position, machine.code, lube_point.walkPosition, task.id';
 
-const standingColumns = `due_state.state, due_state.stage, due_state.runIn, due_state.governedBy, due_state.dueOn, due_state.fromOn, due_state.toOn, due_state.postponedFrom, due_state.lastMs, due_state.lastHours, due_state.dueHours, due_state.servicesDone, due_state.confidence, due_state.bandChange, due_state.cameEmpty, due_state.stages, due_state.hourMeterId,
+const standingColumns = `due_state.state, due_state.stage, due_state.runIn, due_state.governedBy, due_state.dueOn, due_state.fromOn, due_state.toOn, due_state.postponedFrom, due_state.lastMs, due_state.lastHours, due_state.dueHours, due_state.servicesDone, due_state.confidence, due_state.waitingChange, due_state.cameEmpty, due_state.mixedWith, due_state.stages, due_state.hourMeterId,
   lubricant.id AS lubricantId, lubricant.code AS lubricantCode, lubricant.name AS lubricantName, setFor.id AS stagesOfId, setFor.code AS stagesOfCode, setFor.name AS stagesOfName,
   governing.readMs AS governingReadMs, hours.readMs AS hoursReadMs, hours.accumulated, hours.perDayLow, hours.perDayMid, hours.perDayHigh, hours.confidence AS hoursConfidence, hours.windowReadings`;
 const standingJoins = `LEFT JOIN lubricant ON lubricant.id = due_state.lubricantId LEFT JOIN lubricant AS setFor ON setFor.id = due_state.stagesOf

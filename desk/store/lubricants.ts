@@ -5,7 +5,7 @@ import { plantToday } from '@/core/time/plant-day';
 import { type Desk, type Result, done, refusal } from '../desk';
 import { alone } from '../locks';
 import { parseForm } from '../parse';
-import { projectMachines } from '../standing/projection';
+import { projectMachines, stampPlans } from '../standing/projection';
 import { thePlant } from '../plant';
 import { checkVersion, saving } from '../change/save';
 
@@ -40,7 +40,12 @@ export async function createLubricant({ db, now }: Desk, values: unknown): Promi
   const form = parseForm(lubricantForm, values);
   if (!form.ok) return form;
   return saving(
-    async () => done({ code: (await db.Lubricant.create({ id: ulid(now.getTime()), ...rowOf(form.value) })).code }),
+    () =>
+      alone(db, 'plant', async (transaction) => {
+        const { code } = await db.Lubricant.create({ id: ulid(now.getTime()), ...rowOf(form.value) }, { transaction });
+        await stampPlans(db, transaction);
+        return done({ code });
+      }),
     codeTaken,
   );
 }
@@ -61,19 +66,20 @@ export async function updateLubricant(
         if (!lubricant) return refusal('not-found', 'This lubricant is not in the store room any more.');
         const stale = checkVersion(lubricant, version);
         if (stale) return stale;
-        const renamed = lubricant.code !== form.value.code;
+        const changed = lubricant.code !== form.value.code || lubricant.kind !== form.value.kind;
         await lubricant.update(rowOf(form.value), { transaction });
-        // A change that waits for the season is kept with the codes of what is inside and what is wanted.
-        const waiting = renamed
+        await stampPlans(db, transaction);
+        // What a sump holds and wants is kept with codes; whether a change can wait there, by the kind of both.
+        const touched = changed
           ? await db.select<{ machineId: string }>(
-              'SELECT DISTINCT machineId FROM due_state WHERE bandChange IS NOT NULL',
-              {},
+              'SELECT DISTINCT machineId FROM due_state WHERE waitingChange IS NOT NULL OR mixedWith IS NOT NULL OR lubricantId = :id',
+              { id },
               transaction,
             )
           : [];
         await projectMachines(
           db,
-          waiting.map(({ machineId }) => machineId),
+          touched.map(({ machineId }) => machineId),
           transaction,
         );
         return done({ code: lubricant.code });

@@ -1,5 +1,7 @@
 import { UniqueConstraintError } from 'sequelize';
 import { dueWords, standingOn } from '@/core/interval/due-words';
+import { runs } from '@/core/words/machine-states';
+import { mixtureWords, waitingChangeWords } from '@/core/words/waiting-change';
 import { pointLabel } from '@/core/register/assignment';
 import { type PlantDay, plantToday } from '@/core/time/plant-day';
 import { answersStop, isActNow, writtenBy } from '@/core/walk/answered';
@@ -17,7 +19,7 @@ import { entriesOfRound, progressOfRounds, signature } from '../follow/round-ent
 import { believed } from '../log/believed';
 import { cautionsBefore } from '@/core/words/cautions';
 import { lubricantHazards } from '@/core/words/hazards';
-import { putsNothingIn } from '@/core/words/task-words';
+import { type Who, putsNothingIn, whoMay } from '@/core/words/task-words';
 
 /** What a device needs to begin a walk of a route by itself, also when it has no signal then. */
 export type WalkPlan = {
@@ -34,12 +36,13 @@ export type UnsignedWalk = { id: string; startedAt: string; stops: number; done:
 
 /** The walk of one route for one person. Undefined where there is no such route. */
 export async function readWalk({ db, now, actor }: Desk, routeId: string): Promise<RouteWalk | undefined> {
-  const [route, stops, plant] = await Promise.all([
+  const [route, stops, plant, person] = await Promise.all([
     db.Route.findOne({ where: { id: routeId, retiredOn: null } }),
     selectStops(db, routeId),
     thePlant(db),
+    db.Person.findByPk(actor.id),
   ]);
-  if (!route) return undefined;
+  if (!route || !person) return undefined;
   const taskIds = stops.map(({ taskId }) => taskId);
   const today = plantToday(now, plant);
   const [states, unsigned] = await Promise.all([
@@ -47,7 +50,7 @@ export async function readWalk({ db, now, actor }: Desk, routeId: string): Promi
     unsignedWalk(db, routeId, actor.id),
   ]);
   const inOrder = taskIds.flatMap((taskId) => states.find((state) => state.taskId === taskId) ?? []);
-  const walk = { id: '', route, person: actor, startedAt: now, stops: taskIds };
+  const walk = { id: '', route, person, startedAt: now, stops: taskIds };
   const plan = {
     wanted: inOrder.filter(({ due }) => standingOn(due, today) !== 'later').map(({ taskId }) => taskId),
     unsigned,
@@ -152,7 +155,7 @@ export async function walkDocumentOf(db: Database, now: Date, roundId: string): 
 type Walk = {
   id: string;
   route: { id: string; code: string; name: string };
-  person: { id: string; initials: string; name: string };
+  person: { id: string; initials: string; name: string; mayDo?: Who[] | null };
   startedAt: Date;
   stops: readonly string[];
 };
@@ -197,8 +200,9 @@ async function documentOf(
         procedureText,
         lubricant,
         amount,
-        bandChange,
+        waitingChange,
         cameEmpty,
+        mixedWith,
         answeredBy,
         due,
         who,
@@ -223,7 +227,9 @@ async function documentOf(
           energySources: machines.find(({ id }) => id === machine.id)?.energySources ?? [],
           cautions: stopCautions({
             cameEmpty,
-            bandChange,
+            waitingChange,
+            notTheirs: notTheirs(person, who),
+            mixture: mixtureOf({ lubricant, waitingChange, mixedWith }),
             unconfirmedMounting: point.unconfirmedMounting,
             hazards: putsNothingIn(action) || !lubricant ? '' : (hazardsOf.get(lubricant.id) ?? ''),
             cautions: cautionsBefore({ action, machineState, kind: point.kind }, point.cautions),
@@ -243,6 +249,7 @@ async function documentOf(
           answeredBy,
           written: answer ? writtenBy(answer) : null,
           actNow: entries.filter((entry) => entry.pointId === point.id && isActNow(entry)).at(-1)?.id ?? null,
+          heldBack: heldBack({ cameEmpty, machineState }, machine.id, states),
         };
       },
     ),
@@ -254,21 +261,61 @@ async function documentOf(
   };
 }
 
+/** That the plan has somebody else do it than is said of the person; what an operator may do, everybody may. */
+const notTheirs = ({ initials, mayDo }: Walk['person'], who: Who): string =>
+  !mayDo || who === 'operator' || mayDo.includes(who)
+    ? ''
+    : `Work of the ${whoMay[who]}: ${initials} is not entered for it. The site’s rules decide.`;
+
+/** What else is in the sump, for whoever works on it. */
+const mixtureOf = ({
+  lubricant,
+  waitingChange,
+  mixedWith,
+}: Pick<TaskState, 'lubricant' | 'waitingChange' | 'mixedWith'>): string => {
+  const holds = waitingChange?.holds ?? lubricant?.code;
+  return holds && mixedWith.length > 0 ? mixtureWords(holds, mixedWith) : '';
+};
+
+/** What is done with a unit running waits until it is filled; the oil changes of the machine on this round fill it. */
+const heldBack = (
+  { cameEmpty, machineState }: Pick<TaskState, 'cameEmpty' | 'machineState'>,
+  machineId: string,
+  states: readonly TaskState[],
+): WalkDocument['stops'][number]['heldBack'] =>
+  cameEmpty && runs(machineState)
+    ? {
+        reason:
+          'Held back: this is done with the unit running, and it came empty and no filling is in the book. It is not run before it is filled.',
+        until: states
+          .filter((state) => state.machine.id === machineId && state.action === 'oil-change' && state.cameEmpty)
+          .map(({ taskId }) => taskId),
+      }
+    : null;
+
 /** What must be known before the step, most pressing first. */
 const stopCautions = ({
   cameEmpty,
-  bandChange,
+  waitingChange,
+  notTheirs,
+  mixture,
   unconfirmedMounting,
   hazards,
   cautions,
-}: Pick<TaskState, 'cameEmpty' | 'bandChange'> &
-  Pick<TaskState['point'], 'unconfirmedMounting'> & { hazards: string; cautions: string }): string =>
+}: Pick<TaskState, 'cameEmpty' | 'waitingChange'> &
+  Pick<TaskState['point'], 'unconfirmedMounting'> & {
+    notTheirs: string;
+    mixture: string;
+    hazards: string;
+    cautions: string;
+  }): string =>
   [
     cameEmpty && 'This unit came empty and no filling is in the book: not started before it is filled.',
+    notTheirs,
     unconfirmedMounting &&
       `Mounted ${unconfirmedMounting.toLowerCase()}, and nobody has confirmed its fill, vent and drain: have it confirmed before anything is filled or opened.`,
-    bandChange &&
-      `The sump holds ${bandChange.holds}; the ${bandChange.band} band wants ${bandChange.wants}. Until the change is logged, top up with ${bandChange.holds} only.`,
+    waitingChange && waitingChangeWords(waitingChange),
+    mixture,
     cautions,
     hazards,
   ]

@@ -1,5 +1,6 @@
 import type { Transaction } from 'sequelize';
 import type { EntryEnvelope } from '@/core/entry/envelope';
+import { broughtNothing } from '@/core/entry/filling';
 import { doesNotBelong, mixingOf } from '@/core/compat/mixing';
 import { contentsOf } from '../assign/contents';
 import type { Database } from '../desk';
@@ -17,11 +18,9 @@ export async function checkBelongs(
   { kind, kindVersion, body, pointId }: EntryEnvelope,
   transaction: Transaction,
 ): Promise<WriteOutcome | undefined> {
-  const { lubricantId, overruled, amountKind, amount } = body as Given;
+  const { lubricantId, overruled, ...given } = body as Given;
   if (kindVersion < 2 || (kind !== 'top-up' && kind !== 'grease')) return undefined;
-  // A level that needed nothing brought nothing in.
-  const broughtNothing = amountKind === 'litres' && amount === 0;
-  if (!lubricantId || !pointId || overruled || broughtNothing) return undefined;
+  if (!lubricantId || !pointId || overruled || broughtNothing(given)) return undefined;
   // Nearly always what is planned goes in: that costs one look, no history.
   const [planned] = await db.select<{ lubricantId: string | null }>(
     'SELECT lubricantId FROM due_state WHERE pointId = :pointId AND lubricantId = :lubricantId LIMIT 1',

@@ -3,7 +3,7 @@ import { freshDatabase } from '@/db/testing';
 import { loadTaskStates } from '../standing/states';
 import { compareWithLog } from '../standing/rebuild';
 import { sumpOf } from '../assign/sump';
-import { projectMachines } from '../standing/projection';
+import { projectMachines, stampPlans } from '../standing/projection';
 import { smallPlant } from '../testing';
 import { writeEntry } from './write-entries';
 
@@ -180,6 +180,8 @@ describe('only a fitting entry answers a task', async () => {
       nlgi: null,
       upperC: null,
     });
+    // As the store room does whenever a lubricant is new: every plan knows of it then.
+    await db.transaction((transaction) => stampPlans(db, transaction));
     const body = { lubricantId: glycol, amountKind: 'litres', amount: 0.3 };
     const poured = (change: object = {}) =>
       write(second({ kind: 'top-up', pointId: point.id, happenedAt: at(20), body: { ...body, ...change } }));

@@ -1,10 +1,13 @@
 import { NoticeLine } from '@/components/ui/notice';
+import { mixtureWords, waitingChangeWords } from '@/core/words/waiting-change';
 import type { PointPage as Page } from '@/desk/read/machine';
 
-/** What is to be known of the sump before anything else: never filled, or filled for another ambient band. */
+/** What is to be known of the sump before anything else: never filled, or filled with another oil than is wanted now. */
 export function FillNotices({ states }: Pick<Page, 'states'>) {
   const cameEmpty = states.some((state) => state.cameEmpty);
-  const bandChange = states.find((state) => state.bandChange)?.bandChange;
+  const waitingChange = states.find((state) => state.waitingChange)?.waitingChange;
+  const mixed = states.find(({ mixedWith }) => mixedWith.length > 0);
+  const holds = mixed?.waitingChange?.holds ?? mixed?.lubricant?.code;
   return (
     <>
       {cameEmpty && (
@@ -15,14 +18,15 @@ export function FillNotices({ states }: Pick<Page, 'states'>) {
           }}
         />
       )}
-      {bandChange && (
+      {waitingChange && (
         <NoticeLine
           notice={{
             level: 'caution',
-            text: `The ${bandChange.band} band wants ${bandChange.wants}; the sump holds ${bandChange.holds}. A change is due. Until it is logged, top up with ${bandChange.holds} only.`,
+            text: `A change is due. ${waitingChangeWords(waitingChange)}`,
           }}
         />
       )}
+      {mixed && holds && <NoticeLine notice={{ level: 'caution', text: mixtureWords(holds, mixed.mixedWith) }} />}
     </>
   );
 }
