@@ -46,6 +46,7 @@ export function MachineHead({ machine, area, oldCodes, model }: Pick<Page, 'mach
           ['grid', 'Points as a table'],
           ['copy', 'Another like this'],
           ['reservoirs/new', 'Add a reservoir'],
+          ['commission', 'Commission'],
         ].map(([path, words]) => (
           <Link
             key={path}

@@ -5,6 +5,7 @@ import { pointLabel } from '@/core/register/assignment';
 import { triggerWords } from '@/core/interval/triggers';
 import { machineStates } from '@/core/words/machine-states';
 import { whoMay } from '@/core/words/task-words';
+import type { ChartExtras, SeasonOil } from '@/desk/read/chart';
 import type { MachinePage } from '@/desk/read/machine';
 import type { TaskState } from '@/desk/standing/states';
 
@@ -14,7 +15,9 @@ export function ChartTable({
   points,
   states,
   numbers,
-}: Pick<MachinePage, 'machine' | 'points' | 'states'> & { numbers: ReadonlyMap<string, number> }) {
+  seasons,
+}: Pick<MachinePage, 'machine' | 'points' | 'states'> &
+  Pick<ChartExtras, 'seasons'> & { numbers: ReadonlyMap<string, number> }) {
   return (
     <table className="w-full content-start text-sm max-lg:mt-4">
       <HeadRow tight columns={['No.', 'Point', 'What', right('How much'), 'How often', 'Machine']} />
@@ -56,7 +59,7 @@ export function ChartTable({
           return tasks.map((task, index) => (
             <tr key={task.taskId} className={index === tasks.length - 1 ? 'rule-b' : ''}>
               {index === 0 && name}
-              <TaskCells task={task} />
+              <TaskCells task={task} seasons={seasons.get(point.id) ?? []} />
             </tr>
           ));
         })}
@@ -66,9 +69,11 @@ export function ChartTable({
 }
 
 function TaskCells({
-  task: { action, title, amount: planned, lubricant, interval, triggers, machineState, who },
+  task: { action, title, amount: planned, lubricant, waitingChange, mixedWith, interval, triggers, machineState, who },
+  seasons,
 }: {
   task: TaskState;
+  seasons: readonly SeasonOil[];
 }) {
   const often = [...interval.stages.map(stageLine), ...triggers.map(triggerWords)];
   return (
@@ -76,6 +81,21 @@ function TaskCells({
       <td className="py-1 pr-2 align-top">
         {title} {lubricant && <span className="house-code text-xs">{lubricant.code}</span>}
         {who !== 'technician' && <span className="text-xs"> by {whoMay[who]}</span>}
+        {lubricant && seasons.length > 0 && (
+          <span className="block text-xs">
+            {seasons.map(({ band, code }) => `${band ?? 'otherwise'} ${code}`).join(', ')}
+          </span>
+        )}
+        {lubricant && waitingChange && (
+          <span className="block text-xs">
+            <strong>Holds {waitingChange.holds}</strong> until the change is logged.
+          </span>
+        )}
+        {lubricant && mixedWith.length > 0 && (
+          <span className="block text-xs">
+            <strong>Mixed with {mixedWith.join(', ')}</strong> since the last change.
+          </span>
+        )}
       </td>
       <td className="py-1 pr-2 text-right align-top whitespace-nowrap">
         {taskAmount(action, planned.kind, planned.value)}

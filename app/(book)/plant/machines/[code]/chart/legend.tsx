@@ -6,8 +6,14 @@ import type { MachinePage } from '@/desk/read/machine';
 export function Legend({
   lubricants,
   machine,
+  cautions,
   today,
-}: Pick<MachinePage, 'machine'> & { lubricants: readonly (readonly [string, string])[]; today: PlantDay }) {
+}: Pick<MachinePage, 'machine'> & {
+  lubricants: readonly (readonly [string, string])[];
+  /** What goes for every such step, whatever a point says of itself, and the hazards of what is handled. */
+  cautions: readonly string[];
+  today: PlantDay;
+}) {
   return (
     <section aria-label="Legend" className="mt-2">
       <ul>
@@ -23,6 +29,15 @@ export function Legend({
           <strong>Isolate first, by the site’s rules:</strong>{' '}
           {machine.energySources.map(({ source, proofOfZero }) => `${source} (${proofOfZero})`).join('; ')}.
         </p>
+      )}
+      {cautions.length > 0 && (
+        <ul className="mt-2 border-l-4 border-ink pl-2 text-xs">
+          {cautions.map((words) => (
+            <li key={words} className="mt-0.5">
+              <strong>Mind.</strong> {words}
+            </li>
+          ))}
+        </ul>
       )}
       <p className="caption mt-2">
         Numbers in walking order. Amounts and intervals as the book held them on {day(today)}; the page behind the code

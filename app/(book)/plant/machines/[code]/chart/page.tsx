@@ -5,9 +5,11 @@ import { PrintButton } from '@/components/print-button';
 import { QrCode } from '@/components/qr-code';
 import { MachineOutline } from '@/components/scales/machine-outline';
 import { day } from '@/components/words';
+import { defaultCautions } from '@/core/words/cautions';
 import { completeOutline } from '@/core/register/outline';
 import { plantToday } from '@/core/time/plant-day';
 import { thePlant } from '@/desk/plant';
+import { readChartExtras } from '@/desk/read/chart';
 import { readMachinePage } from '@/desk/read/machine';
 import { openDesk, reading } from '@/app/server';
 import { siteAddress } from '@/app/site-address';
@@ -33,6 +35,12 @@ export default async function MachineChartPage({ params }: Props) {
   ]);
   if (!page) notFound();
   const { machine, area, points, states } = page;
+  const { seasons, hazards } = await reading((db) =>
+    readChartExtras(db, machine.id, [...new Set(states.flatMap(({ lubricant }) => lubricant?.id ?? []))]),
+  );
+  const usual = states.flatMap(({ action, machineState, point: { kind } }) =>
+    defaultCautions({ action, machineState, kind }),
+  );
   const numbers = new Map(points.map(({ id }, index) => [id, index + 1]));
   const outline = completeOutline(
     machine.outline,
@@ -91,9 +99,14 @@ export default async function MachineChartPage({ params }: Props) {
               numbers={numbers}
               title={`Outline of ${machine.code} with its points numbered in walking order`}
             />
-            <Legend lubricants={lubricants} machine={machine} today={today} />
+            <Legend
+              lubricants={lubricants}
+              machine={machine}
+              cautions={[...new Set([...usual, ...hazards])]}
+              today={today}
+            />
           </div>
-          <ChartTable machine={machine} points={points} states={states} numbers={numbers} />
+          <ChartTable machine={machine} points={points} states={states} numbers={numbers} seasons={seasons} />
         </div>
       </article>
     </>

@@ -27,11 +27,14 @@ export default async function PointLabelsPage({ params }: Props) {
   const labels = points.map((point) => {
     const tasks = states.filter((state) => state.point.id === point.id);
     const label = pointLabel(machine.code, point.number);
+    const waiting = tasks.find(({ waitingChange }) => waitingChange)?.waitingChange;
     return {
       key: point.id,
-      code: tasks[0]?.lubricant?.code ?? '–',
+      // What is in there until a change is logged, whatever is wanted.
+      code: waiting?.holds ?? tasks[0]?.lubricant?.code ?? '–',
       name: `${label} ${point.name}`,
       lines: [
+        ...(waiting ? [`${waiting.wants} from the next change on`] : []),
         ...tasks.map(({ action, title, amount: planned }) =>
           action === 'check' ? title : `${title}: ${taskAmount(action, planned.kind, planned.value)}`,
         ),

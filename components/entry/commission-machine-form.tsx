@@ -1,0 +1,134 @@
+'use client';
+
+import { useRouter } from 'next/navigation';
+import { parseQuantity } from '@/core/units/parse-quantity';
+import { ChoiceField, NoteField, QuantityField } from '../ui/fields';
+import { type SaveAnswer, SavedForm } from '../ui/saved-form';
+import { writeNow } from '../use-outbox';
+import { WhenField, instantOf, whenNow } from './when-field';
+
+/** A sump or reservoir of the machine, by one of the points that it feeds. */
+export type Fillable = { pointId: string; name: string; lubricantId: string; planned: string };
+
+type Values = {
+  when: string;
+  hours: string;
+  note: string;
+  fills: { lubricantId: string; volume: string }[];
+};
+
+/**
+ * A whole machine goes into use: what went into each of its reservoirs, and then that all its tasks begin anew. The litres
+ * are written first, so that what is refused of them leaves the machine as it was.
+ */
+export function CommissionMachineForm({
+  personId,
+  machineId,
+  timeZone,
+  lubricants,
+  stores,
+  back,
+}: {
+  personId: string;
+  machineId: string;
+  timeZone: string;
+  lubricants: { value: string; label: string }[];
+  stores: Fillable[];
+  back: string;
+}) {
+  const router = useRouter();
+  const initial: Values = {
+    when: whenNow(timeZone),
+    hours: '',
+    note: '',
+    fills: stores.map(({ lubricantId }) => ({ lubricantId, volume: '' })),
+  };
+  return (
+    <SavedForm
+      initial={initial}
+      submitLabel="Write commissioning of the machine"
+      save={async (values) => {
+        const read = readValues(values, stores, timeZone);
+        if (!read.ok) return read;
+        const { happened, hours, fills, note } = read;
+        const at = { personId, machineId, taskIds: [], ...happened };
+        const counted = hours === undefined ? {} : { hours };
+        for (const { store, ...filled } of fills) {
+          const body = { basis: 'commissioned', ...filled, ...counted };
+          const answer = await writeNow({ kind: 'commissioning', pointId: store.pointId, ...at, body });
+          if (answer.state === 'refused') return { ok: false, reason: `${store.name}: ${answer.reason}` };
+        }
+        const body = { basis: 'commissioned', ...counted, ...(note && { note }) };
+        const answer = await writeNow({ kind: 'commissioning', pointId: null, ...at, body });
+        if (answer.state === 'refused') return { ok: false, reason: answer.reason };
+        router.push(back);
+        return { ok: true };
+      }}
+    >
+      <div className="grid gap-4 sm:grid-cols-2">
+        <WhenField timeZone={timeZone} />
+        <QuantityField
+          name="hours"
+          label="At meter value"
+          dimension="hours"
+          hint="As the dial shows it, where there is one"
+        />
+      </div>
+      {stores.map(({ pointId, name, planned }, place) => (
+        <fieldset key={pointId} className="rule-t grid gap-4 pt-2 sm:grid-cols-2">
+          <legend className="float-left mb-1 w-full font-medium">{name}</legend>
+          <ChoiceField
+            name={`fills.${place}.lubricantId`}
+            label={`${name}: filled with`}
+            options={lubricants}
+            empty="not filled yet"
+          />
+          <QuantityField
+            name={`fills.${place}.volume`}
+            label={`${name}: litres`}
+            dimension="volume"
+            hint={planned || 'Leave it empty where nothing went in'}
+          />
+        </fieldset>
+      ))}
+      <NoteField name="note" label="What was done" rows={2} />
+    </SavedForm>
+  );
+}
+
+type Read =
+  | {
+      ok: true;
+      happened: { happenedAt: string; offsetMinutes: number };
+      hours: number | undefined;
+      fills: { store: Fillable; lubricantId: string; volumeL: number }[];
+      note: string;
+    }
+  | Extract<SaveAnswer, { ok: false }>;
+
+/** What was typed, in storage units; a sump without litres is one that nothing went into. */
+function readValues({ when, hours, note, fills }: Values, stores: readonly Fillable[], timeZone: string): Read {
+  const fields: Record<string, string> = {};
+  const happened = instantOf(when, timeZone);
+  if (!happened.ok) fields.when = happened.reason;
+  const atHours = hours.trim() ? parseQuantity(hours, 'hours') : undefined;
+  if (atHours && !atHours.ok) fields.hours = atHours.reason;
+  const filled = fills.flatMap(({ lubricantId, volume }, place) => {
+    if (!volume.trim()) return [];
+    const litres = parseQuantity(volume, 'volume');
+    if (!litres.ok) fields[`fills.${place}.volume`] = litres.reason;
+    else if (litres.value <= 0) fields[`fills.${place}.volume`] = 'Say what went in, or leave it empty.';
+    if (!lubricantId) fields[`fills.${place}.lubricantId`] = 'Say what it was filled with.';
+    return litres.ok ? [{ store: stores[place]!, lubricantId, volumeL: litres.value }] : [];
+  });
+  if (!happened.ok || Object.keys(fields).length > 0)
+    return { ok: false, reason: 'Some fields need another look.', fields };
+  const { happenedAt, offsetMinutes } = happened;
+  return {
+    ok: true,
+    happened: { happenedAt, offsetMinutes },
+    hours: atHours?.ok ? atHours.value : undefined,
+    fills: filled,
+    note: note.trim(),
+  };
+}
