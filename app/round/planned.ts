@@ -20,12 +20,17 @@ export type Planned = {
   most?: number;
 };
 
+/** Whether one stroke of a gun is more than a seal takes: the amount is weighed then, or given with a finer gun. */
+export const isTooCoarse = (stop: Asked, { gramsPerStroke }: Gun): boolean =>
+  stop.amountKind === 'grams' &&
+  stop.amount !== null &&
+  strokesOf(stop.amount, gramsPerStroke, stop.strokeRounding) < 1;
+
 /** The plan of a stop in the units the technician holds: strokes of the chosen gun for grease, litres for oil. */
 export function plannedOf(stop: Asked, gun: Gun | null): Planned {
   const kind = stop.amountKind as AmountKind;
-  if (kind === 'grams' && stop.amount !== null && gun) {
-    // A gun that is too coarse for the seal gives its one stroke; the point says so where it is planned.
-    const strokes = Math.max(1, strokesOf(stop.amount, gun.gramsPerStroke, stop.strokeRounding));
+  if (kind === 'grams' && stop.amount !== null && gun && !isTooCoarse(stop, gun)) {
+    const strokes = strokesOf(stop.amount, gun.gramsPerStroke, stop.strokeRounding);
     return { words: counted(strokes, 'stroke'), value: strokes, step: 1, unit: 'strokes', gun };
   }
   if (kind === 'strokes' && stop.amount !== null)
@@ -112,31 +117,4 @@ export function plannedDetail(stop: WalkStop, planned: Planned): string {
   if (planned.gun && stop.amount !== null)
     return `${measured(stop.amount)} g with ${planned.gun.code}, ${measured(planned.gun.gramsPerStroke)} g a stroke`;
   return stop.plannedAmount !== null ? `overruled; the plan says ${measured(stop.plannedAmount)}` : '';
-}
-
-/** More than so many planned doses are doubted; filled and drained may differ by this share. */
-const dosesDoubted = 3;
-const fillDoubted = 0.1;
-
-/**
- * Why what is said to have gone in is hard to believe; null where it is not. It is asked, never swallowed: pressed again it is
- * written.
- */
-export function givenDoubt(
-  stop: Pick<WalkStop, 'action' | 'amount'>,
-  planned: Planned,
-  given: number,
-  drained: number | null,
-): string | null {
-  const { value, unit } = planned;
-  if (stop.action === 'oil-change') {
-    if (stop.amount !== null && given > stop.amount * (1 + fillDoubted))
-      return `${measured(given)} L are more than it holds (${measured(stop.amount)} L).`;
-    if (drained !== null && given > 0 && Math.abs(given - drained) > fillDoubted * given)
-      return `${measured(drained)} L came out and ${measured(given)} L went in: oil was lost unseen, or something else got in.`;
-    return null;
-  }
-  if (planned.most === undefined && value > 0 && given > dosesDoubted * value)
-    return `${measured(given)} ${unit} are more than ${dosesDoubted} doses.`;
-  return null;
 }

@@ -39,6 +39,27 @@ describe('a stop', () => {
     ]);
   });
 
+  it('is not offered as done before what comes first is, and says why', async () => {
+    const { user, written } = show({}, { heldBack: 'Held back: it came empty.' });
+    expect(screen.getByText('Held back: it came empty.')).toBeDefined();
+    expect(screen.queryByRole('button', { name: /^Done/ })).toBeNull();
+    await user.click(press('Skip'));
+    expect(written).toEqual([]);
+  });
+
+  it('without its lubricant is not written as a look', () => {
+    show({ lubricant: null });
+    expect(screen.getByText(/No lubricant is assigned at this point/)).toBeDefined();
+    expect(screen.queryByRole('button', { name: /^Done|In order/ })).toBeNull();
+  });
+
+  it('with a seal that takes less than one stroke asks for grams', async () => {
+    const { user, written } = show({ amount: 0.8, strokeRounding: 'down' });
+    expect(screen.getByText(/more than the seal takes: weigh it/)).toBeDefined();
+    await user.click(press('Done as planned'));
+    expect(written[0]!.body).toEqual({ lubricantId: 'L', massG: 0.8 });
+  });
+
   it('takes one stroke more or less, never below none', async () => {
     const { user, written } = show({ amount: 1.2 });
     await user.click(press('One stroke less'));

@@ -1,12 +1,13 @@
 'use client';
 
 import { useState } from 'react';
+import { type Room, givenDoubt } from '@/components/entry/given-doubt';
 import { readingDoubt } from '@/components/entry/reading-form';
 import { measured, number } from '@/components/words';
 import type { WalkDocument, WalkStop } from '@/core/walk/document';
 import { urgencyOf } from '@/core/words/findings';
 import { putsNothingIn } from '@/core/words/task-words';
-import { type Gun, type Planned, doneEntry, givenDoubt, plannedOf } from './planned';
+import { type Gun, type Planned, doneEntry, isTooCoarse, plannedOf } from './planned';
 import { GivenAmount } from './given-amount';
 import { StopSheets } from './open-sheet';
 import { type DoneWay, StopAnswers } from './stop-answers';
@@ -29,11 +30,23 @@ type Props = {
   onNext: () => void;
 };
 
+/** What a stop has room for; a purge is no dose, and an oil change fills as much as is planned. */
+const roomAt = ({ action, amount, holdsL, holdsG }: WalkStop, { value, most }: Planned): Room => ({
+  dose: action === 'oil-change' ? amount : most === undefined ? value : null,
+  holdsL,
+  holdsG,
+});
+
+/** A stop whose lubricant was taken away since it was planned. */
+const nothingToGive =
+  'No lubricant is assigned at this point, so nothing can be written as given. Skip it and tell whoever plans.';
+
 /** One stop: what to beware of, what to do, how much, how to tell it is enough; the answers in the lower third. */
 export function StopView({ stop, answer, guns, meters, shut = false, heldBack = null, onWrite, onNext }: Props) {
-  const fitting = guns.filter(
+  const carrying = guns.filter(
     ({ lubricantId, airPowered }) => lubricantId === stop.lubricant?.id && !(stop.forbidsAirGun && airPowered),
   );
+  const fitting = carrying.filter((each) => !isTooCoarse(stop, each));
   const [gunId, setGunId] = useState(fitting[0]?.id);
   const gun = fitting.find(({ id }) => id === gunId) ?? null;
   const planned = plannedOf(stop, gun);
@@ -45,11 +58,14 @@ export function StopView({ stop, answer, guns, meters, shut = false, heldBack = 
   const given = changed ?? planned.value;
   const step = (direction: 1 | -1) => setChanged(Math.max(0, Number((given + direction * planned.step).toFixed(2))));
   const counts = planned.unit !== '' && !putsNothingIn(stop.action);
-  const isLook = putsNothingIn(stop.action) || !stop.lubricant;
+  const isLook = putsNothingIn(stop.action);
+  const barred = heldBack ?? (isLook || stop.lubricant ? null : nothingToGive);
   const close = () => setSheet(null);
   const write = (more: Parameters<typeof doneEntry>[3] = {}) =>
     void onWrite({ ...doneEntry(stop, planned, given, { drained, ...more }), taskIds: [stop.taskId] });
-  const doubtful = counts ? givenDoubt(stop, planned, given, drained) : null;
+  const doubtful = counts
+    ? givenDoubt({ kind: stop.action, amount: given, unit: planned.unit, drainedL: drained }, roomAt(stop, planned))
+    : null;
   const isAsked = doubtful !== null && asked === doubtful;
   const ways = doneWays({
     stop,
@@ -79,7 +95,13 @@ export function StopView({ stop, answer, guns, meters, shut = false, heldBack = 
     <>
       <div className="grow px-4 pt-3 pb-4">
         <StopHead stop={stop} />
-        <StopWork stop={stop} planned={planned} guns={fitting} onOtherGun={() => setSheet('gun')} />
+        <StopWork
+          stop={stop}
+          planned={planned}
+          guns={fitting}
+          tooCoarse={fitting.length < carrying.length}
+          onOtherGun={() => setSheet('gun')}
+        />
         {counts && (
           <GivenAmount
             given={given}
@@ -107,8 +129,8 @@ export function StopView({ stop, answer, guns, meters, shut = false, heldBack = 
 
       <StopAnswers
         answer={answer}
-        ways={heldBack === null ? ways : []}
-        heldBack={heldBack}
+        ways={barred === null ? ways : []}
+        heldBack={barred}
         doubt={isAsked ? doubtful : null}
         stopped={stop.actNow !== null}
         shut={shut}

@@ -11,11 +11,14 @@ export function StopWork({
   stop,
   planned,
   guns,
+  tooCoarse,
   onOtherGun,
 }: {
   stop: WalkStop;
   planned: ReturnType<typeof plannedOf>;
   guns: readonly Gun[];
+  /** A gun carries this grease and gives more with one stroke than the seal takes. */
+  tooCoarse: boolean;
   onOtherGun: () => void;
 }) {
   return (
@@ -49,7 +52,11 @@ export function StopWork({
             Other gun
           </button>
         )}
-        {stop.amountKind === 'grams' && guns.length === 0 && 'No gun carries this grease: weigh it.'}
+        {stop.amountKind === 'grams' &&
+          guns.length === 0 &&
+          (tooCoarse
+            ? 'One stroke of the gun that carries this grease is more than the seal takes: weigh it, or take a finer gun.'
+            : 'No gun carries this grease: weigh it.')}
       </p>
       {stop.enoughSign && (
         <p className="mt-1">

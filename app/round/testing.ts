@@ -29,6 +29,8 @@ export const someStop = (change: Partial<WalkStop> = {}): WalkStop => ({
   consequence: 2,
   actNow: null,
   heldBack: null,
+  holdsL: null,
+  holdsG: null,
   who: 'technician',
   lubricant: { id: 'L', code: 'G-22', name: 'Grease' },
   amountKind: 'grams',

@@ -5,6 +5,7 @@ import { instantOf } from './when-field';
 
 const context: EntryContext = {
   tasks: [],
+  holds: { holdsL: null, holdsG: null },
   calendar: { timeZone: 'Europe/Vienna', dayStartsAtMinutes: 360 },
   lubricants: [{ value: 'L', label: 'G-22' }],
   guns: [{ value: 'GUN', label: 'Gun', gramsPerStroke: 1.2, lubricantId: 'L' }],

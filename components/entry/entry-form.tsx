@@ -10,11 +10,12 @@ import { kindWords } from '../entry-words';
 import { ChoiceField, DayField, NoteField, QuantityField, optionsOf } from '../ui/fields';
 import { type SaveAnswer, SavedForm } from '../ui/saved-form';
 import { writeNow } from '../use-outbox';
+import { type Room, givenDoubt } from './given-doubt';
 import { WhenField, instantOf, whenNow } from './when-field';
 import { eventWords } from '@/core/words/events';
 import { type PlantCalendar, plantToday } from '@/core/time/plant-day';
 import { type FindingWhat, type Urgency, findingWords, isLower, urgencies, urgencyOf } from '@/core/words/findings';
-import type { TaskAction } from '@/core/words/task-words';
+import type { AmountKind, TaskAction } from '@/core/words/task-words';
 import { skipReasons } from '@/core/entry/kinds/skip';
 
 /** What may be written from a point's page, outside a round. */
@@ -76,7 +77,9 @@ export const emptyEntry: Omit<EntryValues, 'when'> = {
 
 type Option = { value: string; label: string };
 export type EntryContext = {
-  tasks: (Option & { action: string })[];
+  tasks: (Option & { action: string; amountKind: AmountKind; amount: number | null })[];
+  /** How much oil or grease there is room for here; null where nobody has said. */
+  holds: Pick<Room, 'holdsL' | 'holdsG'>;
   lubricants: Option[];
   guns: (Option & { gramsPerStroke: number; lubricantId: string })[];
   calendar: PlantCalendar;
@@ -198,6 +201,23 @@ export function bodyOf(
   if (needsLubricant && !values.lubricantId) fields.lubricantId = 'Say which lubricant went in.';
   const body = bodies[values.kind]({ values, context, fields, note, version });
   return Object.keys(fields).length > 0 ? { ok: false, fields } : { ok: true, body };
+}
+
+/** Why what is said to have gone in is hard to believe, by the task that it answers and what there is room for. */
+function doubtOf({ kind, taskId }: EntryValues, body: Record<string, unknown>, context: EntryContext): string | null {
+  const task = context.tasks.find(({ value }) => value === taskId);
+  const planned = (unit: AmountKind) => (task?.amountKind === unit ? task.amount : null);
+  const { massG, volumeL, drainedL, amountKind, amount } = body as Partial<Record<string, number>>;
+  if (kind === 'grease' && massG !== undefined)
+    return givenDoubt({ kind, amount: massG, unit: 'g' }, { ...context.holds, dose: planned('grams') });
+  if (kind === 'oil-change' && volumeL !== undefined)
+    return givenDoubt(
+      { kind, amount: volumeL, unit: 'L', drainedL: drainedL ?? null },
+      { ...context.holds, dose: planned('litres') },
+    );
+  return kind === 'top-up' && String(amountKind) === 'litres' && amount !== undefined
+    ? givenDoubt({ kind, amount, unit: 'L' }, { ...context.holds, dose: null })
+    : null;
 }
 
 /** Fields of one kind of entry; shared by writing and by correcting. */
@@ -341,6 +361,7 @@ export function EntryForm({ context, personId, machineId, pointId, timeZone, ini
   const [state, setState] = useState<'idle' | 'sent' | 'waiting'>('idle');
   // Why the book would not take it: a person may, with a reason.
   const [verdict, setVerdict] = useState<string | null>(null);
+  const [asked, setAsked] = useState<string | null>(null);
   return (
     <>
       <SavedForm<EntryValues>
@@ -357,6 +378,10 @@ export function EntryForm({ context, personId, machineId, pointId, timeZone, ini
               reason: 'Some fields need another look.',
               fields: { ...(!body.ok && body.fields), ...(!happened.ok && { when: happened.reason }) },
             };
+          const doubt = doubtOf(values, body.body, context);
+          setAsked(doubt);
+          if (doubt !== null && doubt !== asked)
+            return { ok: false, reason: `${doubt} If it is right, write it again.` };
           // A commissioning that names no task is that of the whole unit: all its tasks begin anew, and its first hours are planned.
           const wholeUnit = values.kind === 'commissioning' && values.basis === 'commissioned' && !values.taskId;
           const answers = wholeUnit

@@ -295,9 +295,10 @@ describe('writing at a point', () => {
   const context = {
     calendar: { timeZone: zone, dayStartsAtMinutes: 360 },
     tasks: [
-      { value: 'REGREASE', label: 'Regrease', action: 'grease' },
-      { value: 'CHECK', label: 'Check level', action: 'check' },
+      { value: 'REGREASE', label: 'Regrease', action: 'grease', amountKind: 'grams' as const, amount: 12 },
+      { value: 'CHECK', label: 'Check level', action: 'check', amountKind: 'to-mark' as const, amount: null },
     ],
+    holds: { holdsL: 3, holdsG: null },
     lubricants: [
       { value: 'G', label: 'G-22 Grease' },
       { value: 'O', label: 'O-220 Gear oil' },
@@ -372,6 +373,20 @@ describe('writing at a point', () => {
     await user.click(button(write));
     await waitFor(() => expect(sent).toHaveLength(1));
     expect(sent[0]).toMatchObject({ kind: 'check', body: { result: 'off', note: 'Cleaned around it.' } });
+  });
+
+  it('asks once more for what is hard to believe, and writes it when it is said again', async () => {
+    const sent = bookAnswers();
+    const { user } = show('grease');
+    await user.selectOptions(field(/^Lubricant/), 'G');
+    await user.type(field(/^Grease/), '120');
+    await user.selectOptions(field('Answers the task'), 'REGREASE');
+    await user.click(button(write));
+    expect(await screen.findByText('120 g are more than 3 doses.', { exact: false })).toBeDefined();
+    expect([sent.length, field(/^Grease/).value]).toEqual([0, '120']);
+    await user.click(button(write));
+    await waitFor(() => expect(sent).toHaveLength(1));
+    expect(sent[0]).toMatchObject({ kind: 'grease', body: { massG: 120 } });
   });
 
   it('refuses what lies in the future, and says so at the time', async () => {

@@ -37,6 +37,9 @@ const stop = z.object({
   amount: z.number().nullable(),
   /** Plan's number where a person has overridden it. */
   plannedAmount: z.number().nullable(),
+  /** How much oil or grease there is room for in all; null where nobody has said. */
+  holdsL: z.number().nullable().default(null),
+  holdsG: z.number().nullable().default(null),
   dueWords: z.string(),
   /** How the operator's card of this machine was kept, for whoever looks here; null where there is none. */
   operatorCard: z.string().nullable(),

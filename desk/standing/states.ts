@@ -80,6 +80,9 @@ export type TaskState = {
     consequence: number;
     temperatureC: number | null;
     strokeRounding: StrokeRounding;
+    /** How much oil its reservoir holds, or grease its device; null where nobody has said. */
+    holdsL: number | null;
+    holdsG: number | null;
     /** Turned into a position whose fill, vent and drain nobody has confirmed; null where there is none. */
     unconfirmedMounting: string | null;
   };
@@ -118,6 +121,7 @@ export type TaskRow = TaskPlanRow &
     forbidsAirGun: number;
     consequence: number;
     details: Record<string, number | string>;
+    capacityL: number | null;
     mounting: string | null;
     confirmedPosition: string | null;
     hasFillTable: number | null;
@@ -382,6 +386,9 @@ function assemble(
       consequence: row.consequence,
       temperatureC: typeof row.details.temperatureC === 'number' ? row.details.temperatureC : null,
       strokeRounding: strokeRounding(row.details),
+      holdsL: row.capacityL,
+      // A cubic centimetre of grease weighs a little less than a gram: what is more than that does not fit.
+      holdsG: typeof row.details.capacityCm3 === 'number' ? row.details.capacityCm3 : null,
       unconfirmedMounting:
         row.hasFillTable && row.mounting && row.mounting !== row.confirmedPosition ? row.mounting : null,
     },
@@ -437,7 +444,7 @@ async function besides(db: Database, rows: readonly TaskRow[], untilMs = Infinit
 }
 
 const taskColumns = `task.id AS taskId, task.title, task.action, task.machineState, task.procedureText, task.minutes, task.who, task.amountKind, task.amount, task.amountComputed, task.intervalComputed, task.meterId, task.rhythm, task.toleranceShare, task.cyclic, task.severity, task.triggers, task.includesTaskIds,
-  lube_point.id AS pointId, lube_point.number, lube_point.kind, lube_point.name AS pointName, lube_point.location, lube_point.walkPosition, lube_point.cautions, lube_point.doNots, lube_point.accessNote, lube_point.enoughSign, lube_point.forbidsAirGun, lube_point.consequence, lube_point.details, lube_point.reservoirId, reservoir.comesEmpty, reservoir.mounting, JSON_VALUE(reservoir.confirmed, '$.position') AS confirmedPosition, reservoir.fillTable <> '[]' AS hasFillTable,
+  lube_point.id AS pointId, lube_point.number, lube_point.kind, lube_point.name AS pointName, lube_point.location, lube_point.walkPosition, lube_point.cautions, lube_point.doNots, lube_point.accessNote, lube_point.enoughSign, lube_point.forbidsAirGun, lube_point.consequence, lube_point.details, lube_point.reservoirId, reservoir.comesEmpty, reservoir.capacityL, reservoir.mounting, JSON_VALUE(reservoir.confirmed, '$.position') AS confirmedPosition, reservoir.fillTable <> '[]' AS hasFillTable,
   machine.id AS machineId, machine.code AS machineCode, machine.name AS machineName, machine.dutyPlan, machine.dutyHoursPerDay, machine.keepsRunning, area.id AS areaId, area.code AS areaCode, area.name AS areaName`;
 /** Area by area, and within a machine in walking order. */
 export const listOrder = 'ORDER BY area.position, machine.code, lube_point.walkPosition, task.id';

@@ -193,5 +193,28 @@ describe('a walk', async () => {
     await db.LubePoint.update({ reservoirId: reservoir }, { where: { id: ids.point } });
     await projectMachines(db, [ids.machine]);
     expect((await document()).stops[0]!.cautions).toMatch(/^This unit came empty.*Shaft turns\./);
+    expect((await document()).stops[0]).toMatchObject({ heldBack: null, holdsL: 2 });
+  });
+
+  it('holds back what is done with a unit running that came empty, until it is filled', async () => {
+    await db.Task.update({ machineState: 'running-idle' }, { where: { id: ids.task } });
+    await projectMachines(db, [ids.machine]);
+    expect((await document()).stops[0]!.heldBack).toMatchObject({ reason: expect.stringContaining('came empty') });
+    await write({
+      kind: 'commissioning',
+      kindVersion: 2,
+      pointId: ids.point,
+      body: { basis: 'commissioned', lubricantId: ids.oil, volumeL: 2 },
+    });
+    expect((await document()).stops[0]!.heldBack).toBeNull();
+  });
+
+  it('says where the plan has somebody else do it', async () => {
+    const said = async () => (await document()).stops[0]!.cautions;
+    expect(await said()).not.toContain('is not entered');
+    await db.Person.update({ mayDo: ['operator'] }, { where: { id: ids.anna } });
+    expect(await said()).toContain('Work of the technician: AN is not entered for it.');
+    await db.Task.update({ who: 'operator' }, { where: { id: ids.task } });
+    expect(await said()).not.toContain('is not entered');
   });
 });

@@ -244,6 +244,8 @@ async function documentOf(
           amountKind: amount.kind,
           amount: amount.value,
           plannedAmount: amount.override ? amount.planned : null,
+          holdsL: point.holdsL,
+          holdsG: point.holdsG,
           dueWords: dueWords(due, today),
           operatorCard: putsNothingIn(action) ? auditWords(cards.get(machine.id) ?? []) : null,
           answeredBy,

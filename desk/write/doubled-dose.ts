@@ -1,9 +1,8 @@
-import { isService, newestVersion } from '@/core/entry/kinds';
+import { isService } from '@/core/entry/kinds';
 import type { Database } from '../desk';
 import type { Received } from '../log/append';
-import { derivedId } from '../log/derived-id';
-import { automaticPerson } from '../people/automatic-person';
 import { entriesOfRound } from '../follow/round-entries';
+import { bookFinding } from './book-finding';
 
 /** What a service put in, in the words of the trade; undefined where nothing was measured. */
 function dose(body: Record<string, unknown>): string | undefined {
@@ -17,7 +16,8 @@ function dose(body: Record<string, unknown>): string | undefined {
  * The finding that a stop was given its dose twice on one round, as when two people walk it: the second is no service, and
  * what it put in is in there all the same. Undefined where an entry doubles nothing.
  */
-export async function doubledDose(db: Database, { envelope, receivedAt }: Received): Promise<Received | undefined> {
+export async function doubledDose(db: Database, received: Received): Promise<Received | undefined> {
+  const { envelope } = received;
   const { roundId, taskIds, body, personId } = envelope;
   const second = dose(body);
   if (roundId === null || !isService(envelope) || taskIds.length === 0 || second === undefined) return undefined;
@@ -27,20 +27,9 @@ export async function doubledDose(db: Database, { envelope, receivedAt }: Receiv
   if (!before) return undefined;
   const people = await db.Person.findAll({ where: { id: [before.personId, personId] } });
   const nameOf = (id: string) => people.find((person) => person.id === id)?.name ?? 'somebody';
-  return {
-    receivedAt,
-    envelope: {
-      ...envelope,
-      id: derivedId(Date.parse(envelope.happenedAt), `doubled/${envelope.id}`),
-      kind: 'finding',
-      kindVersion: newestVersion('finding'),
-      body: {
-        what: 'double-dose',
-        urgency: 'watch',
-        text: `Given twice on one round: ${dose(before.body)} by ${nameOf(before.personId)}, then ${second} by ${nameOf(personId)}. Look whether it is too much: heat, a pushed seal, a level above its mark.`,
-      },
-      personId: await automaticPerson(db, receivedAt, 'BOOK'),
-      deviceId: 'server',
-    },
-  };
+  return bookFinding(db, received, 'doubled', {
+    what: 'double-dose',
+    urgency: 'watch',
+    text: `Given twice on one round: ${dose(before.body)} by ${nameOf(before.personId)}, then ${second} by ${nameOf(personId)}. Look whether it is too much: heat, a pushed seal, a level above its mark.`,
+  });
 }

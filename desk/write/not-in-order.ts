@@ -1,9 +1,8 @@
-import { isService, newestVersion } from '@/core/entry/kinds';
+import { isService } from '@/core/entry/kinds';
 import type { Database } from '../desk';
 import type { Received } from '../log/append';
-import { derivedId } from '../log/derived-id';
 import { readBelieved } from '../log/believed';
-import { automaticPerson } from '../people/automatic-person';
+import { bookFinding } from './book-finding';
 
 /** A finding written so long around a look belongs to it (ms). */
 const besideMs = 10 * 60_000;
@@ -14,9 +13,10 @@ const besideMs = 10 * 60_000;
  */
 export async function notInOrder(
   db: Database,
-  { envelope, receivedAt }: Received,
+  received: Received,
   batch: readonly Received[],
 ): Promise<Received | undefined> {
+  const { envelope } = received;
   const { kind, body, pointId, machineId, happenedAt } = envelope;
   if (kind !== 'check' || isService(envelope)) return undefined;
   const atMs = Date.parse(happenedAt);
@@ -30,17 +30,9 @@ export async function notInOrder(
   );
   if (near.some(isBeside)) return undefined;
   const { note } = body as { note?: string };
-  return {
-    receivedAt,
-    envelope: {
-      ...envelope,
-      id: derivedId(atMs, `not-in-order/${envelope.id}`),
-      kind: 'finding',
-      kindVersion: newestVersion('finding'),
-      body: { what: 'other', urgency: 'plan', text: `A look was not in order.${note ? ` ${note}` : ''}` },
-      taskIds: [],
-      personId: await automaticPerson(db, receivedAt, 'BOOK'),
-      deviceId: 'server',
-    },
-  };
+  return bookFinding(db, received, 'not-in-order', {
+    what: 'other',
+    urgency: 'plan',
+    text: `A look was not in order.${note ? ` ${note}` : ''}`,
+  });
 }

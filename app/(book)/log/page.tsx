@@ -58,7 +58,10 @@ export default async function LogPage({ searchParams }: Search) {
   return (
     <>
       <PageHead title="Log" />
-      <form className="no-print mt-4 grid grid-cols-2 gap-3 md:grid-cols-4 xl:grid-cols-7 xl:items-end" role="search">
+      <form
+        className="no-print mt-4 grid grid-cols-2 gap-3 md:grid-cols-4 xl:grid-cols-[1fr_1fr_0.9fr_1fr_1.3fr_1.3fr_auto] xl:items-end"
+        role="search"
+      >
         <FilterChoice
           name="kind"
           label="Kind"

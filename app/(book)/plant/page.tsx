@@ -27,32 +27,26 @@ export default async function PlantPage({ searchParams }: Search) {
       <PageHead
         title="Plant"
         actions={
-          <p className="no-print flex flex-wrap gap-2">
-            <Link href="/plant/closures" className="button">
-              Holidays and shutdowns
-            </Link>
-            <Link href="/plant/bands" className="button">
-              Ambient bands
-            </Link>
-            <Link href="/plant/people" className="button">
-              People
-            </Link>
-            <Link href="/plant/meters/import" className="button">
-              Import readings
-            </Link>
-            <Link href="/plant/templates" className="button">
-              Templates
-            </Link>
-            <Link href="/plant/recomputed" className="button">
-              Computed otherwise
-            </Link>
-            <Link href="/plant/many" className="button">
-              Many points at once
-            </Link>
+          <div className="no-print flex flex-wrap items-center gap-x-6 gap-y-1">
+            <nav aria-label="Of the plant" className="flex flex-wrap gap-x-6">
+              {[
+                ['closures', 'Holidays and shutdowns'],
+                ['bands', 'Ambient bands'],
+                ['people', 'People'],
+                ['templates', 'Templates'],
+                ['meters/import', 'Import readings'],
+                ['many', 'Many points at once'],
+                ['recomputed', 'Computed otherwise'],
+              ].map(([path, words]) => (
+                <Link key={path} href={`/plant/${path}`} className="inline-flex min-h-11 items-center md:min-h-8">
+                  {words}
+                </Link>
+              ))}
+            </nav>
             <Link href="/plant/machines/new" className="button">
               Add a machine
             </Link>
-          </p>
+          </div>
         }
       />
       {areas.length === 0 && (

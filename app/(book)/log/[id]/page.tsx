@@ -3,9 +3,9 @@ import Link from 'next/link';
 import { notFound } from 'next/navigation';
 import { PageHead } from '@/components/ui/page-head';
 import { Section } from '@/components/ui/section';
-import type { EntryContext } from '@/components/entry/entry-form';
+import { entryContext } from '@/app/entry-context';
 import { entryWords, kindWords } from '@/components/entry-words';
-import { amount, dayAndClock, measured } from '@/components/words';
+import { dayAndClock } from '@/components/words';
 import { loadTaskStates } from '@/desk/standing/states';
 import { thePlant } from '@/desk/plant';
 import { type LogLine, readEntry } from '@/desk/log/lines';
@@ -14,7 +14,6 @@ import { allGuns, allLubricants } from '@/desk/read/lists';
 import { pointPath } from '@/app/due-item';
 import { openDesk, reading } from '@/app/server';
 import { CorrectionForm } from './correction-form';
-import { plantCalendar } from '@/core/time/plant-day';
 import { kinds } from '@/core/entry/kinds';
 
 export const metadata: Metadata = { title: 'Entry' };
@@ -36,23 +35,8 @@ export default async function EntryPage({ params }: { params: Promise<{ id: stri
   const states = original.machine
     ? await reading((db) => loadTaskStates(db, desk.now, { machineIds: [original.machine!.id] }))
     : [];
-  const context: EntryContext = {
-    calendar: plantCalendar(plant),
-    tasks: states
-      .filter(({ point }) => point.id === original.point?.id)
-      .map((state) => ({
-        value: state.taskId,
-        label: `${state.title}, ${amount(state.amount.kind, state.amount.value)}`,
-        action: state.action,
-      })),
-    lubricants: lubricants.map(({ id: value, code, name }) => ({ value, label: `${code} ${name}` })),
-    guns: guns.map(({ id: value, code, name, gramsPerStroke, lubricantId }) => ({
-      value,
-      label: `${code} ${name}, ${measured(gramsPerStroke)} g a stroke`,
-      gramsPerStroke,
-      lubricantId,
-    })),
-  };
+  const here = states.filter(({ point }) => point.id === original.point?.id);
+  const context = entryContext({ plant, states: here, lubricants, guns });
   return (
     <div className="max-w-3xl">
       <PageHead trail={<Link href="/log">Log</Link>} title={<>{kindWords[original.kind]}</>}>

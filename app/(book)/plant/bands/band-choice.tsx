@@ -1,5 +1,6 @@
 'use client';
 
+import { number } from '@/components/words';
 import { useMutation } from '@/components/ui/use-mutation';
 import { declareBand } from '../actions';
 
@@ -25,7 +26,7 @@ export function BandChoice({
           <option value="">not followed</option>
           {bands.map(({ name, fromC, toC }) => (
             <option key={name} value={name}>
-              {name}, {fromC} to {toC} °C
+              {name}, {number(fromC)} to {number(toC)} °C
             </option>
           ))}
         </select>

@@ -54,7 +54,7 @@ export function PersonForm({ id, initial = nobody }: { id?: string; initial?: Va
 export function ActiveButton({ id, name, active }: { id: string; name: string; active: boolean }) {
   const { busy, reason, send } = useMutation();
   return (
-    <>
+    <div>
       <button
         type="button"
         className="button"
@@ -67,6 +67,6 @@ export function ActiveButton({ id, name, active }: { id: string; name: string; a
       <p role="alert" className="caption">
         {reason}
       </p>
-    </>
+    </div>
   );
 }

@@ -1,7 +1,6 @@
 import { Section } from '@/components/ui/section';
 import { EntryForm } from '@/components/entry/entry-form';
-import { amount, measured } from '@/components/words';
-import { plantCalendar } from '@/core/time/plant-day';
+import { entryContext } from '@/app/entry-context';
 import type { thePlant } from '@/desk/plant';
 import type { PointPage as Page } from '@/desk/read/machine';
 
@@ -15,6 +14,7 @@ type Props = Pick<Page, 'machine' | 'point' | 'states' | 'guns'> & {
 
 /** Writing an entry about a point. */
 export function WriteSection({ machine, point, states, guns, lubricantId, lubricants, plant, personId }: Props) {
+  const inside = states.find(({ action, waitingChange }) => waitingChange && action !== 'oil-change')?.lubricant?.id;
   return (
     <Section id="write" title="Write in the book" className="no-print" spaced>
       <EntryForm
@@ -23,25 +23,12 @@ export function WriteSection({ machine, point, states, guns, lubricantId, lubric
         machineId={machine.id}
         pointId={point.id}
         initial={{
-          lubricantId: lubricantId ?? '',
+          // Until a change is logged, what is put in is what is in there.
+          lubricantId: inside ?? lubricantId ?? '',
           gunId: guns.find((gun) => gun.lubricantId === lubricantId)?.id ?? '',
           taskId: states.length === 1 ? states[0]!.taskId : '',
         }}
-        context={{
-          calendar: plantCalendar(plant),
-          tasks: states.map((state) => ({
-            value: state.taskId,
-            label: `${state.title}, ${amount(state.amount.kind, state.amount.value)}`,
-            action: state.action,
-          })),
-          lubricants: lubricants.map(({ id, code: house, name }) => ({ value: id, label: `${house} ${name}` })),
-          guns: guns.map((gun) => ({
-            value: gun.id,
-            label: `${gun.code} ${gun.name}, ${measured(gun.gramsPerStroke)} g a stroke`,
-            gramsPerStroke: gun.gramsPerStroke,
-            lubricantId: gun.lubricantId,
-          })),
-        }}
+        context={entryContext({ plant, states, lubricants, guns })}
       />
     </Section>
   );
