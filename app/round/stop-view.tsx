@@ -43,12 +43,7 @@ const nothingToGive =
 
 /** One stop: what to beware of, what to do, how much, how to tell it is enough; the answers in the lower third. */
 export function StopView({ stop, answer, guns, meters, shut = false, heldBack = null, onWrite, onNext }: Props) {
-  const carrying = guns.filter(
-    ({ lubricantId, airPowered }) => lubricantId === stop.lubricant?.id && !(stop.forbidsAirGun && airPowered),
-  );
-  const fitting = carrying.filter((each) => !isTooCoarse(stop, each));
-  const [gunId, setGunId] = useState(fitting[0]?.id);
-  const gun = fitting.find(({ id }) => id === gunId) ?? null;
+  const { fitting, gun, setGunId, tooCoarse } = useGun(stop, guns);
   const planned = plannedOf(stop, gun);
   const [changed, setChanged] = useState<number | null>(null);
   const [drained, setDrained] = useState<number | null>(null);
@@ -99,7 +94,7 @@ export function StopView({ stop, answer, guns, meters, shut = false, heldBack = 
           stop={stop}
           planned={planned}
           guns={fitting}
-          tooCoarse={fitting.length < carrying.length}
+          tooCoarse={tooCoarse}
           onOtherGun={() => setSheet('gun')}
         />
         {counts && (
@@ -112,11 +107,7 @@ export function StopView({ stop, answer, guns, meters, shut = false, heldBack = 
             onType={() => setSheet('amount')}
           />
         )}
-        {stop.action === 'oil-change' && (
-          <button type="button" className="button mt-3 min-h-14 w-full" onClick={() => setSheet('drained')}>
-            {drained === null ? 'Drained: not measured' : `Drained: ${measured(drained)} L`}
-          </button>
-        )}
+        {stop.action === 'oil-change' && <Drained litres={drained} onType={() => setSheet('drained')} />}
         <StopNotes stop={stop} />
         <MetersToRead
           meters={meters.filter(({ readInRound }) => !readInRound)}
@@ -171,6 +162,24 @@ export function StopView({ stop, answer, guns, meters, shut = false, heldBack = 
       />
     </>
   );
+}
+
+/** How much came out, where somebody measured it. */
+const Drained = ({ litres, onType }: { litres: number | null; onType: () => void }) => (
+  <button type="button" className="button mt-3 min-h-14 w-full" onClick={onType}>
+    {litres === null ? 'Drained: not measured' : `Drained: ${measured(litres)} L`}
+  </button>
+);
+
+/** The gun in the hand, among those that carry the grease and are fine enough for the seal. */
+function useGun(stop: WalkStop, guns: readonly Gun[]) {
+  const carrying = guns.filter(
+    ({ lubricantId, airPowered }) => lubricantId === stop.lubricant?.id && !(stop.forbidsAirGun && airPowered),
+  );
+  const fitting = carrying.filter((each) => !isTooCoarse(stop, each));
+  const [gunId, setGunId] = useState(fitting[0]?.id);
+  const gun = fitting.find(({ id }) => id === gunId) ?? null;
+  return { fitting, gun, setGunId, tooCoarse: fitting.length < carrying.length };
 }
 
 /** Reading a meter on the way: what is hard to believe is asked back, and kept when it is said again. */
