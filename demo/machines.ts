@@ -6,9 +6,14 @@ const mains: [string, string] = ['mains 400 V', 'main switch locked, absence of 
 const air: [string, string] = ['compressed air 6 bar', 'valve locked, gauge at zero, line vented'];
 const hydraulics: [string, string] = ['hydraulic accumulator', 'drained to the tank, gauge at zero'];
 const raised: [string, string] = ['raised ram', 'prop in place, ram resting on it'];
+const lifted = (what: string): [string, string] => [what, 'lowered, or propped and resting on the prop'];
+const drumAtRest: [string, string] = ['drum with its charge, off balance', 'brake on and cradle set: it cannot roll back'];
+const windmilling: [string, string] = ['fan turned by the draught', 'damper shut and locked, wheel blocked'];
+const tension: [string, string] = ['belt under tension', 'take-up slack, belt clamped'];
+const process = (what: string): [string, string] => [what, 'valves locked, drain open, gauge at zero'];
 
 const mill = (n: number, meterStart: number): MachinePlan => ({
-  code: `BM-${n}`, area: 'BM', name: `Wet ball mill ${n}`, description: 'Batch mill, wet grinding of clay body.', duty: 15, meterStart, energy: [mains, raised],
+  code: `BM-${n}`, area: 'BM', name: `Wet ball mill ${n}`, description: 'Batch mill, wet grinding of clay body.', duty: 15, meterStart, energy: [mains, drumAtRest],
   points: [
     ...motor('Main motor', 'G-22', { d: 80, D: 170, B: 39, rpm: 990, temp: 58, vibration: 3 }),
     gearCase('Reduction gear', 'Left of the drum, sight glass to the aisle', 'O-222', 34, 4000, { consequence: 4 }),
@@ -20,7 +25,7 @@ const mill = (n: number, meterStart: number): MachinePlan => ({
 });
 
 const fan = (code: string, name: string, meterStart: number, temp: number): MachinePlan => ({
-  code, area: 'SD', name, duty: 16, meterStart, energy: [mains],
+  code, area: 'SD', name, duty: 16, meterStart, energy: [mains, windmilling, tension],
   points: [
     ...motor('Fan motor', temp > 70 ? 'G-31' : 'G-22', { d: 65, D: 140, B: 33, rpm: 1480, temp: temp - 5 }),
     bearing('Fan shaft, wheel end', 'Pedestal at the casing', temp > 70 ? 'G-31' : 'G-22', { d: 75, D: 160, B: 37, kind: 'spherical', rpm: 1480, temp, dirt: 'severe-non-abrasive', vibration: 4 }, { consequence: 3 }),
@@ -74,7 +79,7 @@ const feeder = (n: number, meterStart: number): MachinePlan => ({
 });
 
 const beltConveyor = (code: string, area: string, name: string, meterStart: number, duty = 12): MachinePlan => ({
-  code, area, name, duty, meterStart, energy: [mains],
+  code, area, name, duty, meterStart, energy: [mains, tension],
   points: [
     gearCase('Drive gearmotor', 'Head end', 'O-222', 1.8, 5000, { details: { gearKind: 'gearmotor', temperatureC: 48, wheelMaterial: 'steel', shock: 'no', supply: 'splash' } }),
     ...['Head drum, left', 'Head drum, right', 'Tail drum, left', 'Tail drum, right'].map((place) => bearing(`${place} bearing`.replace(', left bearing', ' bearing, left').replace(', right bearing', ' bearing, right'), place.startsWith('Head') ? 'Head end' : 'Tail end, long hose', 'G-14', { d: 50, D: 90, B: 20, rpm: 85, temp: 28, dirt: 'severe-abrasive' }, { kind: 'insert-bearing' })),
@@ -103,7 +108,7 @@ const bucketElevator = (n: number, meterStart: number): MachinePlan => ({
 });
 
 const dryer = (n: number, meterStart: number): MachinePlan => ({
-  code: `DR-${n}`, area: 'DR', name: `Vertical tile dryer ${n}`, duty: 17, meterStart, energy: [mains, ['hot air and casing', 'measured with infrared, below 50 °C'], raised],
+  code: `DR-${n}`, area: 'DR', name: `Vertical tile dryer ${n}`, duty: 17, meterStart, energy: [mains, ['hot air and casing', 'measured with infrared, below 50 °C'], lifted('raised baskets')],
   points: [
     gearCase('Lift drive gear', 'Below, drive side', 'O-220', 4.2, 5000, { consequence: 3 }),
     ...[1, 2].map((side) => chain(`Lift chain ${side}`, `Shaft ${side}, brush holder`, 'O-150', 120)),
@@ -113,7 +118,7 @@ const dryer = (n: number, meterStart: number): MachinePlan => ({
 });
 
 const polisher = (n: number, meterStart: number): MachinePlan => ({
-  code: `PO-${n}`, area: 'PO', name: `Polishing line ${n}`, duty: 15, meterStart, energy: [mains, air, ['water pressure', 'valves locked, drain open']],
+  code: `PO-${n}`, area: 'PO', name: `Polishing line ${n}`, duty: 15, meterStart, energy: [mains, air, process('water pressure')],
   points: [
     ...[1, 2, 3, 4].map((head) => bearing(`Head ${head} spindle bearing`, `Head ${head}, hose to the panel`, 'G-14', { d: 60, D: 110, B: 22, rpm: 450, temp: 45, dirt: 'light-abrasive', wet: 'water', seal: 'lip', position: 'vertical' }, { consequence: 3, doNots: 'Count the strokes: lip seals, spray below.', forbidsAirGun: true })),
     wormUnit('Bridge drive worm unit', 'Bridge, splash cover', 1.6),
@@ -134,7 +139,7 @@ const squaring = (meterStart: number): MachinePlan => ({
 });
 
 const palletizer = (n: number, meterStart: number): MachinePlan => ({
-  code: `PK-P${n}`, area: 'PK', name: `Palletizer ${n}`, duty: 15, meterStart, energy: [mains, air, raised],
+  code: `PK-P${n}`, area: 'PK', name: `Palletizer ${n}`, duty: 15, meterStart, energy: [mains, air, lifted('raised carriage')],
   points: [
     gearCase('Lift gear', 'Column, glass on the left', 'O-220', 2.2, 6000, { consequence: 3 }),
     chain('Lift chain', 'Column, both strands'),
@@ -151,7 +156,7 @@ const wrapper: MachinePlan = {
 };
 
 const waterPump = (n: number, meterStart: number): MachinePlan => ({
-  code: `CP-W${n}`, area: 'CP', name: `Cooling water pump ${n - 2}`, description: 'Two of three run, the third stands by.', duty: 18, meterStart, energy: [mains, ['water pressure', 'valves locked, drain open']],
+  code: `CP-W${n}`, area: 'CP', name: `Cooling water pump ${n - 2}`, description: 'Two of three run, the third stands by.', duty: 18, meterStart, energy: [mains, process('water pressure')],
   points: [
     bearing('Pump bearing, coupling end', 'Pedestal', 'G-22', { named: '6310', d: 50, D: 110, B: 27, rpm: 1480, temp: 48, wet: 'humid' }, { consequence: 3 }),
     bearing('Pump bearing, free end', 'Pedestal', 'G-22', { named: '6310', d: 50, D: 110, B: 27, rpm: 1480, temp: 46, wet: 'humid' }),
@@ -162,7 +167,7 @@ const waterPump = (n: number, meterStart: number): MachinePlan => ({
 });
 
 const vacuum = (n: number, meterStart: number): MachinePlan => ({
-  code: `SO-V${n}`, area: 'SO', name: `Vacuum pump ${n}`, duty: 16, meterStart, energy: [mains],
+  code: `SO-V${n}`, area: 'SO', name: `Vacuum pump ${n}`, duty: 16, meterStart, energy: [mains, ['vacuum in the line', 'vented, gauge at zero']],
   points: [bottleOiler('Vane oiler', 'On the pump'), ...motor('Vacuum pump motor', 'G-22', { named: '6206', d: 30, D: 62, B: 16, rpm: 1420, temp: 60 })],
 });
 
@@ -175,7 +180,7 @@ export const machines: MachinePlan[] = [
   feeder(1, 7410), feeder(2, 7385), feeder(3, 6902), beltConveyor('RM-C1', 'RM', 'Collecting conveyor', 7350), beltConveyor('RM-C2', 'RM', 'Silo conveyor', 7120), beltConveyor('RM-C3', 'RM', 'Reclaim conveyor', 5210), bucketElevator(1, 6650), bucketElevator(2, 6580),
   mill(1, 18_250), mill(2, 15_902), mill(3, 9120), agitator(1, 40_210), agitator(2, 39_980), agitator(3, 22_460),
   fan('SD-F1', 'Dryer exhaust fan', 22_410, 78), fan('SD-F2', 'Hot-air fan', 22_130, 92), fan('SD-F3', 'Cooling fan', 19_876, 55),
-  { code: 'SD-P1', area: 'SD', name: 'Slip piston pump', duty: 16, meterStart: 8840, energy: [mains], points: [gearCase('Crankcase', 'Behind the cover', 'O-220', 8.5, 2500), ...motor('Pump motor', 'G-22', { d: 50, D: 110, B: 27, rpm: 1450, temp: 55 }), bottleOiler('Plunger oiler, left', 'Above the plunger'), bottleOiler('Plunger oiler, right', 'Above the plunger')] },
+  { code: 'SD-P1', area: 'SD', name: 'Slip piston pump', duty: 16, meterStart: 8840, energy: [mains, process('slip under pressure')], points: [gearCase('Crankcase', 'Behind the cover', 'O-220', 8.5, 2500), ...motor('Pump motor', 'G-22', { d: 50, D: 110, B: 27, rpm: 1450, temp: 55 }), bottleOiler('Plunger oiler, left', 'Above the plunger'), bottleOiler('Plunger oiler, right', 'Above the plunger')] },
   { ...fan('PR-F1', 'Dust extraction fan', 27_300, 52), area: 'PR' },
   press(1, 31_200), press(2, 28_744), { ...press(3, 9730), rolloverAt: 10_000 },
   glazing(1, 12_090), glazing(2, 11_873), { ...unmetered(glazing(3, 0)), duty: 14, points: glazing(3, 0).points.map((point) => (point.name === 'Turner worm unit' ? { ...point, reservoir: { ...point.reservoir!, comesEmpty: true } } : point)) },
@@ -183,7 +188,7 @@ export const machines: MachinePlan[] = [
   kilnDrive(1, 40_115), kilnDrive(2, 40_118), kilnDrive(3, 40_097), kilnDrive(4, 40_101), kilnDrive(5, 40_109), kilnDrive(6, 40_092), kilnDrive(7, 40_120), kilnDrive(8, 40_088),
   { ...fan('KI-F2', 'Kiln cooling fan', 39_850, 64), area: 'KI', duty: 24, keepsRunning: true }, { ...fan('KI-F3', 'Kiln smoke fan', 39_910, 88), area: 'KI', duty: 24, keepsRunning: true },
   polisher(1, 13_440), polisher(2, 12_980), polisher(3, 4310), squaring(13_310), beltConveyor('PO-C1', 'PO', 'Sludge conveyor', 8120, 14),
-  { code: 'KI-F1', area: 'KI', name: 'Kiln combustion fan', duty: 24, keepsRunning: true, meterStart: 40_020, energy: [mains], points: [...motor('Fan motor', 'G-31', { d: 60, D: 130, B: 31, rpm: 2950, temp: 68 }), bearing('Fan shaft bearing', 'Pedestal', 'G-31', { d: 60, D: 130, B: 31, rpm: 2950, temp: 74, vibration: 5 }, { consequence: 4 })] },
+  { code: 'KI-F1', area: 'KI', name: 'Kiln combustion fan', duty: 24, keepsRunning: true, meterStart: 40_020, energy: [mains, windmilling, ['burner gas', 'gas valve shut and locked, by those who may']], points: [...motor('Fan motor', 'G-31', { d: 60, D: 130, B: 31, rpm: 2950, temp: 68 }), bearing('Fan shaft bearing', 'Pedestal', 'G-31', { d: 60, D: 130, B: 31, rpm: 2950, temp: 74, vibration: 5 }, { consequence: 4 })] },
   {
     code: 'SO-1', area: 'SO', name: 'Sorting conveyor', duty: 16, meterStart: 14_020, energy: [mains, air],
     points: [
@@ -194,7 +199,7 @@ export const machines: MachinePlan[] = [
     ],
   },
   {
-    code: 'SO-2', area: 'SO', name: 'Stacker', duty: 16, meterStart: 14_011, energy: [mains, raised],
+    code: 'SO-2', area: 'SO', name: 'Stacker', duty: 16, meterStart: 14_011, energy: [mains, lifted('raised fork')],
     points: [rack('Lift rack', 'Mast, both sides'), { ...slideway('Mast ways', 'Mast, full height'), lubricant: 'O-221', details: { lengthMm: 2600, lie: 'vertical' } }, screw('Gripper screw', 'Gripper head'), bearing('Lift shaft bearing, left', 'Top of the mast', 'G-22', { named: '6208-2Z', d: 40, D: 80, B: 18, rpm: 90, temp: 32, seal: 'closed' }, { tasks: [{ action: 'check', title: 'Listen, feel with a probe', kind: 'to-mark', days: 182, minutes: 3 }], enough: 'Quiet and cool.' }), airLubricator('Gripper air lubricator', 'Valve panel')],
   },
   vacuum(1, 11_020), vacuum(2, 10_870), palletizer(1, 9240), palletizer(2, 9105), wrapper, beltConveyor('PK-C1', 'PK', 'Pallet infeed conveyor', 9300, 14),
@@ -208,11 +213,11 @@ export const machines: MachinePlan[] = [
     ],
   },
   {
-    code: 'CP-W1', area: 'CP', name: 'Process water pump', duty: 20, meterStart: 26_300, energy: [mains, ['water pressure', 'valves locked, drain open']],
+    code: 'CP-W1', area: 'CP', name: 'Process water pump', duty: 20, meterStart: 26_300, energy: [mains, process('water pressure')],
     points: [ringOiler('Journal bearing, drive end', 'Pedestal, glass', 70, 1480), ringOiler('Journal bearing, free end', 'Pedestal, glass', 70, 1480), flushPot('Seal flush pot', 'Column beside the pump'), coupling('Pump coupling', 'Under the guard'), valveStem('Discharge valve stem', 'Ladder'), ...motor('Pump motor', 'G-22', { named: '6314', d: 70, D: 150, B: 35, rpm: 1480, temp: 58 })],
   },
   {
-    code: 'CP-W2', area: 'CP', name: 'Slurry pump', duty: 12, meterStart: 9800, energy: [mains],
+    code: 'CP-W2', area: 'CP', name: 'Slurry pump', duty: 12, meterStart: 9800, energy: [mains, process('slurry under pressure')],
     points: [bearing('Bearing housing', 'Oil glass on the left', 'O-32', { d: 90, D: 190, B: 64, kind: 'spherical', rpm: 980, temp: 54, dirt: 'light-abrasive', wet: 'humid' }, { details: { bearingKind: 'spherical', boreMm: 90, outsideDiameterMm: 190, widthMm: 64, speedRpm: 980, temperatureC: 54, contamination: 'light-abrasive', moisture: 'humid', vibrationMmS: 4, position: 'horizontal', lubricatedBy: 'oil' }, enough: 'Middle of the glass, stopped.', tasks: [{ action: 'oil-change', title: 'Change oil', kind: 'litres', amount: 2.2, hours: 2000, days: 365, minutes: 25, state: 'isolated', severity: ['dust', 'water'] }, { action: 'drain', title: 'Look for water in the housing, drain it', kind: 'film', days: 91, events: ['flood'], minutes: 6, state: 'isolated' }, { action: 'top-up', title: 'Check level, top up', kind: 'to-mark', days: 7, minutes: 2, state: 'stopped-powered' }] }), greaseCup('Gland grease cup', 'Gland, upper side'), valveStem('Suction valve stem', 'Floor')],
   },
   { code: 'CP-O1', area: 'CP', name: 'Circulating oil set', duty: 20, meterStart: 26_290, energy: [mains], points: [circulatingOutlet('Outlet, fan bearing left', 'Sight glass 1'), circulatingOutlet('Outlet, fan bearing right', 'Sight glass 2'), circulatingOutlet('Outlet, gear', 'Sight glass 3')] },

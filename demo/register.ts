@@ -7,6 +7,7 @@ import type { Chance } from './chance';
 import { closuresAround, historyDays } from './calendar';
 import { machines } from './machines';
 import { areas, people, plant, routes, templates } from './moorfeld';
+import { outlineOf } from './outlines';
 import type { MachinePlan, PointPlan, ReservoirPlan, TaskPlan } from './plans';
 import { guns, lubricants, replacements, stock } from './store-room';
 import { type PlantDay, addDays, startOfPlantDay } from '@/core/time/plant-day';
@@ -261,6 +262,8 @@ async function writePoints(writing: Writing, machine: MachinePlan, machineId: st
   const { db, newId } = writing;
   const tasks: DemoTask[] = [];
   const reservoirIds = new Map<string, string>();
+  const drawn = outlineOf(machine.code);
+  const places: Record<string, [number, number]> = {};
   for (const [index, point] of machine.points.entries()) {
     const known = point.reservoir && reservoirIds.get(point.reservoir.name);
     const reservoirId = point.reservoir
@@ -275,11 +278,14 @@ async function writePoints(writing: Writing, machine: MachinePlan, machineId: st
       walkPosition: index + 1,
       ...pointColumns(point),
     });
+    const at = drawn?.at[index];
+    if (at) places[pointRow.id] = at;
     // A reservoir is assigned once, whatever the number of points it feeds.
     const owner = reservoirId ? { reservoirId } : { pointId: pointRow.id };
     const assignmentId = await writeAssignments(writing, point, { owner, known, pointId: pointRow.id, index });
     tasks.push(...(await writeTasks(writing, { point, pointRow, machine, assignmentId })));
   }
+  if (drawn) await db.Machine.update({ outline: { boxes: drawn.boxes, points: places } }, { where: { id: machineId } });
   return tasks;
 }
 

@@ -75,20 +75,22 @@ export function CommissionMachineForm({
         />
       </div>
       {stores.map(({ pointId, name, planned }, place) => (
-        <fieldset key={pointId} className="rule-t grid gap-4 pt-2 sm:grid-cols-2">
-          <legend className="float-left mb-1 w-full font-medium">{name}</legend>
-          <ChoiceField
-            name={`fills.${place}.lubricantId`}
-            label={`${name}: filled with`}
-            options={lubricants}
-            empty="not filled yet"
-          />
-          <QuantityField
-            name={`fills.${place}.volume`}
-            label={`${name}: litres`}
-            dimension="volume"
-            hint={planned || 'Leave it empty where nothing went in'}
-          />
+        <fieldset key={pointId} className="border-t border-ink pt-1">
+          <legend className="pr-3 text-lg">{name}</legend>
+          <div className="grid gap-4 sm:grid-cols-2">
+            <ChoiceField
+              name={`fills.${place}.lubricantId`}
+              label="Filled with"
+              options={lubricants}
+              empty="not filled yet"
+            />
+            <QuantityField
+              name={`fills.${place}.volume`}
+              label="Litres that went in"
+              dimension="volume"
+              hint={planned || 'Leave it empty where nothing went in'}
+            />
+          </div>
         </fieldset>
       ))}
       <NoteField name="note" label="What was done" rows={2} />

@@ -50,6 +50,8 @@ export type TaskState = {
   /** Other tasks of the point that it does as well, and those that do it. */
   includes: string[];
   answeredBy: string[];
+  /** What its machine counts besides hours, as a stage in counts is said in. */
+  counts: string;
   rhythm: 'actual' | 'fixed';
   toleranceShare: number;
   amount: {
@@ -122,6 +124,7 @@ export type TaskRow = TaskPlanRow &
     consequence: number;
     details: Record<string, number | string>;
     capacityL: number | null;
+    counts: string;
     mounting: string | null;
     confirmedPosition: string | null;
     hasFillTable: number | null;
@@ -356,6 +359,7 @@ function assemble(
     severity: row.severity,
     includes: row.includesTaskIds,
     answeredBy: answers.get(row.taskId) ?? [],
+    counts: row.counts,
     rhythm: row.rhythm,
     toleranceShare: row.toleranceShare,
     amount: {
@@ -445,7 +449,7 @@ async function besides(db: Database, rows: readonly TaskRow[], untilMs = Infinit
 
 const taskColumns = `task.id AS taskId, task.title, task.action, task.machineState, task.procedureText, task.minutes, task.who, task.amountKind, task.amount, task.amountComputed, task.intervalComputed, task.meterId, task.rhythm, task.toleranceShare, task.cyclic, task.severity, task.triggers, task.includesTaskIds,
   lube_point.id AS pointId, lube_point.number, lube_point.kind, lube_point.name AS pointName, lube_point.location, lube_point.walkPosition, lube_point.cautions, lube_point.doNots, lube_point.accessNote, lube_point.enoughSign, lube_point.forbidsAirGun, lube_point.consequence, lube_point.details, lube_point.reservoirId, reservoir.comesEmpty, reservoir.capacityL, reservoir.mounting, JSON_VALUE(reservoir.confirmed, '$.position') AS confirmedPosition, reservoir.fillTable <> '[]' AS hasFillTable,
-  machine.id AS machineId, machine.code AS machineCode, machine.name AS machineName, machine.dutyPlan, machine.dutyHoursPerDay, machine.keepsRunning, area.id AS areaId, area.code AS areaCode, area.name AS areaName`;
+  machine.id AS machineId, machine.code AS machineCode, machine.name AS machineName, machine.dutyPlan, machine.dutyHoursPerDay, machine.keepsRunning, COALESCE((SELECT meter.unit FROM meter WHERE meter.machineId = machine.id AND meter.unit <> 'hours' ORDER BY meter.id = task.meterId DESC, meter.name LIMIT 1), 'cycles') AS counts, area.id AS areaId, area.code AS areaCode, area.name AS areaName`;
 /** Area by area, and within a machine in walking order. */
 export const listOrder = 'ORDER BY area.position, machine.code, lube_point.walkPosition, task.id';
 

@@ -27,15 +27,15 @@ export default async function PlantPage({ searchParams }: Search) {
       <PageHead
         title="Plant"
         actions={
-          <div className="no-print flex flex-wrap items-center gap-x-6 gap-y-1">
-            <nav aria-label="Of the plant" className="flex flex-wrap gap-x-6">
+          <div className="no-print flex flex-wrap items-center gap-x-5 gap-y-1">
+            <nav aria-label="Of the plant" className="flex flex-wrap gap-x-5">
               {[
                 ['closures', 'Holidays and shutdowns'],
                 ['bands', 'Ambient bands'],
                 ['people', 'People'],
                 ['templates', 'Templates'],
                 ['meters/import', 'Import readings'],
-                ['many', 'Many points at once'],
+                ['many', 'Many at once'],
                 ['recomputed', 'Computed otherwise'],
               ].map(([path, words]) => (
                 <Link key={path} href={`/plant/${path}`} className="inline-flex min-h-11 items-center md:min-h-8">

@@ -31,7 +31,7 @@ export default async function WhyDuePage({ params }: { params: Promise<{ taskId:
     plant: await thePlant(db),
   }));
   if (!state) notFound();
-  const { due, machine, point, title, severity, triggers, cyclic, rhythm } = state;
+  const { due, machine, point, title, severity, triggers, cyclic, rhythm, counts } = state;
   const today = plantToday(desk.now, plant);
   const label = pointLabel(machine.code, point.number);
   const lastMs = due.lastServiceAt ? Date.parse(due.lastServiceAt) : undefined;
@@ -74,11 +74,11 @@ export default async function WhyDuePage({ params }: { params: Promise<{ taskId:
               {due.limits.map(({ by, dueAt, dueOn, consumedShare }, index) => (
                 <tr key={index} className={`rule-b ${by === due.by ? 'font-semibold' : ''}`}>
                   <th scope="row" className="py-1.5 pr-4">
-                    {limitWords[by]}
+                    {by === 'cycles' ? `by ${counts}` : limitWords[by]}
                     {by === due.by && ' (first)'}
                   </th>
                   <td className="pr-4 text-right">
-                    {dueAt === undefined ? '' : `${number(dueAt, 0)} ${by === 'hours' ? 'h' : ''}`}
+                    {dueAt === undefined ? '' : `${number(dueAt, 0)} ${by === 'hours' ? 'h' : counts}`}
                   </td>
                   <td className="pr-4 text-right">{dueOn ? day(dueOn) : 'no date'}</td>
                   <td className="pr-4 text-right">{number(consumedShare * 100, 0)} %</td>

@@ -69,13 +69,25 @@ export function ChartTable({
 }
 
 function TaskCells({
-  task: { action, title, amount: planned, lubricant, waitingChange, mixedWith, interval, triggers, machineState, who },
+  task: {
+    action,
+    title,
+    amount: planned,
+    lubricant,
+    waitingChange,
+    mixedWith,
+    interval,
+    counts,
+    triggers,
+    machineState,
+    who,
+  },
   seasons,
 }: {
   task: TaskState;
   seasons: readonly SeasonOil[];
 }) {
-  const often = [...interval.stages.map(stageLine), ...triggers.map(triggerWords)];
+  const often = [...interval.stages.map((stage) => stageLine(stage, counts)), ...triggers.map(triggerWords)];
   return (
     <>
       <td className="py-1 pr-2 align-top">

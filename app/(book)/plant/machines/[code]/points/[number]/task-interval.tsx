@@ -30,7 +30,7 @@ export function TaskInterval({ state, titles, calendar, personId, machineId, dev
       <ul>
         {interval.stages.map((stage) => (
           <li key={stage.name} className={stage.count === undefined ? 'text-2xl' : ''}>
-            {stageLine(stage)}
+            {stageLine(stage, state.counts)}
           </li>
         ))}
       </ul>
