@@ -269,7 +269,7 @@ const lathe: DemoOutline = {
   boxes: [
     box('headstock', 4, 10, 24, 22),
     box('bed', 4, 34, 92, 7),
-    box('carriage', 44, 24, 18, 17),
+    box('carriage', 44, 22, 18, 12),
     box('tailstock', 78, 18, 16, 16),
     box('feed gears', 4, 41, 22, 14),
     box('base', 66, 41, 30, 14),
@@ -277,10 +277,10 @@ const lathe: DemoOutline = {
   at: [
     [16, 32],
     [15, 55],
-    [53, 41],
+    [60, 34],
     [70, 34],
     [36, 41],
-    [53, 24],
+    [53, 22],
     [88, 55],
   ],
 };

@@ -426,7 +426,9 @@ export function EntryForm({ context, personId, machineId, pointId, timeZone, ini
             options={handKinds.map((kind) => ({ value: kind, label: kindWords[kind as EntryKind] }))}
             required
           />
-          <WhenField timeZone={timeZone} />
+          <div className="sm:col-span-2 sm:row-start-2">
+            <WhenField timeZone={timeZone} />
+          </div>
           {context.tasks.length > 0 && <TaskField tasks={context.tasks} />}
         </div>
         <EntryFields context={context} />

@@ -106,8 +106,9 @@ export function DayAndTimeField(props: FieldProps) {
   const [typed, setTyped] = useState<string>();
   return (
     <Field {...props} id={id}>
-      <div className="flex gap-2">
-        <div className="min-w-0 grow">
+      {/* In a narrow column the time goes below the day. */}
+      <div className="flex flex-wrap gap-2">
+        <div className="min-w-44 grow basis-44">
           <DayInput
             id={id}
             label={props.label}

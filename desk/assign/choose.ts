@@ -12,6 +12,8 @@ export type Choice = {
   requirement: Requirement;
   materials: Material[];
   contents: JudgedLubricant | null;
+  /** Nothing is in there yet: the unit came empty, and nobody has written its first filling. */
+  isEmpty: boolean;
   candidates: Candidate[];
 };
 
@@ -50,11 +52,13 @@ async function materialsAt(db: Database, point: PointRow): Promise<Material[]> {
 
 /** What a point asks for and every lubricant of the store room judged against it, best first. */
 export async function chooseFor(db: Database, point: PointRow, ambient: Ambient): Promise<Choice> {
-  const [lubricants, materials, contents] = await Promise.all([
+  const [lubricants, materials, contents, reservoir] = await Promise.all([
     db.Lubricant.findAll({ where: { retiredOn: null } }),
     materialsAt(db, point),
     contentsOf(db, point),
+    point.reservoirId ? db.Reservoir.findByPk(point.reservoirId) : null,
   ]);
+  const isEmpty = contents === null && Boolean(reservoir?.comesEmpty);
   const requirement = requirementOf(point.kind, point.details, ambient);
   const inside = lubricants.find(({ id }) => id === contents);
   const surroundings = { materials, contents: inside ? judgedOf(inside) : null };
@@ -62,5 +66,5 @@ export async function chooseFor(db: Database, point: PointRow, ambient: Ambient)
     const lubricant = judgedOf(row);
     return { lubricant, judged: judge(lubricant, requirement, surroundings) };
   });
-  return { ambient, requirement, ...surroundings, candidates: byFitness(candidates, requirement) };
+  return { ambient, requirement, ...surroundings, isEmpty, candidates: byFitness(candidates, requirement) };
 }

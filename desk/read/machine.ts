@@ -92,6 +92,8 @@ export type PointPage = {
   /** Fields of the other outlets of the lubricator that this one belongs to; empty where it is none. */
   fedBeside: Row<'LubePoint'>['details'][];
   contents: Row<'Lubricant'> | null;
+  /** It came empty, and nobody has written its first filling, whether it has tasks or not. */
+  isEmpty: boolean;
   /** What its reservoir holds by the ledger; undefined where nobody can say. */
   sump: SumpContents | undefined;
   meters: MeterStanding[];
@@ -149,6 +151,7 @@ export async function readPointPage(
     reservoir,
     sharedWith,
     fedBeside,
+    isEmpty: inside === null && Boolean(reservoir?.comesEmpty),
     sump: reservoir ? await sumpOf(db, now, reservoir) : undefined,
     contents,
     machine,

@@ -34,7 +34,7 @@ export function Walk({
         {routeId && day === today && (
           <Link
             href={`/routes/${routeId}`}
-            className="no-print text-sm max-md:ml-auto max-md:inline-flex max-md:min-h-14 max-md:items-center max-md:border max-md:border-ink max-md:px-5 max-md:text-base max-md:font-semibold"
+            className="no-print text-sm max-md:flex max-md:min-h-14 max-md:w-full max-md:items-center max-md:justify-center max-md:border max-md:border-ink max-md:bg-sheet max-md:text-base max-md:font-semibold max-md:no-underline"
           >
             Walk it
           </Link>

@@ -3,14 +3,13 @@ import { mixtureWords, waitingChangeWords } from '@/core/words/waiting-change';
 import type { PointPage as Page } from '@/desk/read/machine';
 
 /** What is to be known of the sump before anything else: never filled, or filled with another oil than is wanted now. */
-export function FillNotices({ states }: Pick<Page, 'states'>) {
-  const cameEmpty = states.some((state) => state.cameEmpty);
+export function FillNotices({ states, isEmpty }: Pick<Page, 'states' | 'isEmpty'>) {
   const waitingChange = states.find((state) => state.waitingChange)?.waitingChange;
   const mixed = states.find(({ mixedWith }) => mixedWith.length > 0);
   const holds = mixed?.waitingChange?.holds ?? mixed?.lubricant?.code;
   return (
     <>
-      {cameEmpty && (
+      {isEmpty && (
         <NoticeLine
           notice={{
             level: 'stop',

@@ -61,7 +61,7 @@ export default async function PointPage({ params }: Props) {
       {point.retiredOn && (
         <OutOfUse kind="point" id={point.id} version={point.version} name={label} retiredOn={point.retiredOn} />
       )}
-      <FillNotices states={states} />
+      <FillNotices states={states} isEmpty={page.isEmpty} />
       <Warnings cautions={point.cautions} doNots={point.doNots} forbidsAirGun={Boolean(point.forbidsAirGun)} />
       <div className="mt-6 gap-10 xl:grid xl:grid-cols-[minmax(0,1.7fr)_minmax(0,1fr)]">
         <div className="grid content-start gap-10">

@@ -10,12 +10,12 @@ export function SurroundingsSection({
   here,
   bands,
   band,
-  choice: { ambient, materials, contents },
+  choice: { ambient, materials, contents, isEmpty },
 }: {
   here: string;
   bands: readonly { name: string; fromC: number; toC: number }[];
   band: string | null;
-  choice: Pick<Choice, 'ambient' | 'materials' | 'contents'>;
+  choice: Pick<Choice, 'ambient' | 'materials' | 'contents' | 'isEmpty'>;
 }) {
   return (
     <Section id="around" title="Where it works">
@@ -61,6 +61,8 @@ export function SurroundingsSection({
             <>
               <span className="house-code">{contents.code}</span> {contents.name}
             </>
+          ) : isEmpty ? (
+            'nothing: it came empty'
           ) : (
             'not known by the book: an unknown mixture'
           )}

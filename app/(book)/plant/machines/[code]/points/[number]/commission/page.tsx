@@ -31,7 +31,7 @@ export default async function CommissionPage({ params }: { params: Promise<{ cod
     };
   });
   if (!page) notFound();
-  const { machine, point, states, lubricant } = page;
+  const { machine, point, lubricant } = page;
   const here = pointPath(machine.code, point.number);
   const days = [...new Set(weeks.map(({ on }) => on))];
   return (
@@ -50,7 +50,7 @@ export default async function CommissionPage({ params }: { params: Promise<{ cod
         }
         title="Commission or overhaul"
       />
-      {states.some(({ cameEmpty }) => cameEmpty) && (
+      {page.isEmpty && (
         <NoticeLine
           notice={{
             level: 'stop',
