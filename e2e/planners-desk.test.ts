@@ -51,6 +51,8 @@ test('its chart for the wall is one page, and so are its labels', async ({ page 
   expect(await pages()).toBe(1);
   await page.goto('/plant/machines/BM-1/chart');
   expect(await pages()).toBe(1);
+  await page.goto('/plant/machines/P1/chart');
+  expect(await pages()).toBe(1);
   await page.goto('/plant/machines/BM-1/labels');
   expect(await pages()).toBe(1);
 });

@@ -193,7 +193,7 @@ test('a unit that came empty says so on its page, on its machine and before the 
 });
 
 test('when the season turns a change falls due, and the top-up stays what the sump holds', async ({ page }) => {
-  const told = page.getByText('The winter band wants O-152; the sump holds O-220.');
+  const told = page.getByText('The sump holds O-220; the winter band wants O-152.');
   const declare = async (band: string) => {
     await page.goto('/plant');
     const select = page.getByLabel('Ambient band now');

@@ -234,7 +234,7 @@ test('the address holds the filter of the due list; why is answered, and putting
   await expect(page.getByRole('rowheader', { name: 'by run hours' })).toBeVisible();
   await page.getByLabel('Why').fill('Waiting for the oil.');
   await page.getByLabel(/^Put off until/).fill('2090-01-01');
-  await page.getByRole('button', { name: 'Put off' }).click();
+  await page.getByRole('button', { name: 'Put off', exact: true }).click();
   await expect(page.getByText(/at the latest. A task may be put off by a quarter/).first()).toBeVisible();
   await expect(page.getByLabel('Why')).toHaveValue('Waiting for the oil.');
 });

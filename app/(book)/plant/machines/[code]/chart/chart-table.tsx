@@ -4,7 +4,7 @@ import { taskAmount } from '@/components/words';
 import { pointLabel } from '@/core/register/assignment';
 import { triggerWords } from '@/core/interval/triggers';
 import { machineStates } from '@/core/words/machine-states';
-import { whoMay } from '@/core/words/task-words';
+import { putsNothingIn, whoMay } from '@/core/words/task-words';
 import type { ChartExtras, SeasonOil } from '@/desk/read/chart';
 import type { MachinePage } from '@/desk/read/machine';
 import type { TaskState } from '@/desk/standing/states';
@@ -87,23 +87,25 @@ function TaskCells({
   task: TaskState;
   seasons: readonly SeasonOil[];
 }) {
+  // A look or a turned part needs none.
+  const oil = putsNothingIn(action) ? null : lubricant;
   const often = [...interval.stages.map((stage) => stageLine(stage, counts)), ...triggers.map(triggerWords)];
   return (
     <>
       <td className="py-1 pr-2 align-top">
-        {title} {lubricant && <span className="house-code text-xs">{lubricant.code}</span>}
+        {title} {oil && <span className="house-code text-xs">{oil.code}</span>}
         {who !== 'technician' && <span className="text-xs"> by {whoMay[who]}</span>}
-        {lubricant && seasons.length > 0 && (
+        {oil && seasons.length > 0 && (
           <span className="block text-xs">
             {seasons.map(({ band, code }) => `${band ?? 'otherwise'} ${code}`).join(', ')}
           </span>
         )}
-        {lubricant && waitingChange && (
+        {oil && waitingChange && (
           <span className="block text-xs">
             <strong>Holds {waitingChange.holds}</strong> until the change is logged.
           </span>
         )}
-        {lubricant && mixedWith.length > 0 && (
+        {oil && mixedWith.length > 0 && (
           <span className="block text-xs">
             <strong>Mixed with {mixedWith.join(', ')}</strong> since the last change.
           </span>
