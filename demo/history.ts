@@ -48,6 +48,7 @@ export async function writeHistory(
   drafts.push(...counts(register, start, today, at, luck));
   drafts.push(...operators(register, today, at, luck));
   drafts.push(...incidents(register, rateOf, start, today, at));
+  drafts.push(...shutdownWork(register, start, today, at, luck));
 
   await db.Round.bulkCreate(rounds);
   const envelopes = drafts
@@ -221,7 +222,8 @@ function baselines(
   return register.tasks.flatMap((task, index): Draft[] => {
     if (forgotten.includes(task.machine.code) || task.plan.who === 'operator') return [];
     const span = intervalDays(task, rateOf.get(task.machine.code)!);
-    const on = addDays(start, -Math.floor(luck.between(0.02, 0.98) * Math.min(span, 700)));
+    const longAgo = addDays(start, -Math.floor(luck.between(0.02, 0.98) * Math.min(span, 700)));
+    const on = waitsForShutdown(task) ? lastShutdown(start) : longAgo;
     lastDone.set(task.id, on);
     const common = { by: 'MS', machineId: task.machineId, pointId: task.pointId, taskIds: [task.id] };
     // One mill gear was overhauled three weeks ago and is running in.
@@ -248,6 +250,31 @@ function baselines(
         body: { basis: 'done-on', on, ...(task.plan.action === 'oil-change' && { lubricantId: task.lubricantId }) },
       },
     ];
+  });
+}
+
+/** Opened only when the kilns and agitators stand, in the summer shutdown. */
+const waitsForShutdown = ({ plan }: DemoTask): boolean => plan.yearly?.name === 'summer shutdown';
+const shutdownDay = '08-05';
+/** The last day of it before another. */
+const lastShutdown = (before: string): string => {
+  const year = Number(before.slice(0, 4));
+  return `${before > `${year}-${shutdownDay}` ? year : year - 1}-${shutdownDay}`;
+};
+
+/** What was done in the shutdown of this year, outside every round. */
+function shutdownWork(
+  register: DemoRegister,
+  start: string,
+  today: string,
+  at: (day: string, hours: number) => number,
+  luck: Chance,
+): Draft[] {
+  const day = lastShutdown(today);
+  if (day <= start) return [];
+  return register.tasks.filter(waitsForShutdown).map((task, place): Draft => {
+    const { machineId, pointId, id } = task;
+    return { atMs: at(day, 8 + place / 4), by: 'TO', machineId, pointId, taskIds: [id], ...serviceOf(task, luck) };
   });
 }
 

@@ -52,7 +52,7 @@ function Rows() {
             onClick={() => remove(index)}
             aria-label={`Remove band ${index + 1}`}
           >
-            <X aria-hidden="true" size={18} />
+            <X aria-hidden="true" size={18} /> <span className="sm:hidden">Remove</span>
           </button>
         </div>
       ))}
