@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { keysOf, materials } from '../compat/vocabulary';
 import { dimensions } from '../units/parse-quantity';
 import { machineForm, meterForm, pointForm, routeForm } from './forms';
-import { taskForm } from './task-form';
+import { statedTask, taskForm } from './task-form';
 import { machineStateNames } from '../words/machine-states';
 import { computesGrease, fieldsOf, pointKindNames, pointKinds, usualEnough } from './point-kinds';
 import { calibrationForm, gunForm, replacementForm, stockForm } from '../store/store-room';
@@ -109,6 +109,12 @@ describe('forms of the register', () => {
 
   it.each(machineStateNames)('a point may need the machine %s', (machineState) => {
     expect(pointForm.safeParse({ ...point, machineState }).success).toBe(true);
+  });
+
+  it.each(['check', 'drain', 'clean', 'turn', 'retighten'])('asks for no amount where nothing goes in: %s', (action) => {
+    const form = taskForm.parse({ ...task, action, amount: '' });
+    expect(statedTask(form).task).toMatchObject({ amountKind: 'to-mark', amount: null });
+    expect(statedTask(taskForm.parse({ ...task, action })).task).toMatchObject({ amount: null });
   });
 
   it('every material may be touched', () => {

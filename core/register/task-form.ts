@@ -7,7 +7,15 @@ import { type Trigger, eventsOf, yearlyDaysOf } from '../interval/triggers';
 import { line, longText, requiredQuantity, typedQuantity } from '../units/typed-field';
 import { chosen, optionalReference } from './forms';
 import { type MachineState, machineStates } from '../words/machine-states';
-import { type AmountKind, type TaskAction, type Who, amountKinds, taskActions, whoMay } from '../words/task-words';
+import {
+  type AmountKind,
+  type TaskAction,
+  type Who,
+  amountKinds,
+  putsNothingIn,
+  taskActions,
+  whoMay,
+} from '../words/task-words';
 import { eventWords } from '../words/events';
 
 /** What is done, apart from when: the same for a task of a point and of a template. */
@@ -72,7 +80,8 @@ export const taskForm = z
       issue('life', 'Life of the part: either this or how often, as a part is turned and replaced by its life.');
     if (form.life.length > 1 || form.life[0]?.count !== undefined)
       issue('life', 'Life of the part: write one span, such as 4 000 h.');
-    if (['litres', 'grams', 'strokes', 'purge'].includes(form.amountKind) && form.amount === undefined)
+    const isCounted = ['litres', 'grams', 'strokes', 'purge'].includes(form.amountKind);
+    if (isCounted && !putsNothingIn(form.action) && form.amount === undefined)
       issue('amount', 'Amount: is needed here.');
   });
 
@@ -115,7 +124,10 @@ export function statedTask({
   return {
     task: {
       ...work,
-      amount: amount ?? null,
+      // A look, a turned part, a bolt: nothing goes in, whatever stood in the field before.
+      ...(putsNothingIn(work.action)
+        ? { amountKind: 'to-mark' as const, amount: null }
+        : { amount: amount ?? null }),
       toleranceShare: tolerancePct / 100,
       triggers: [...events.map((event) => ({ kind: 'event' as const, event })), ...yearly],
       severity: severity.map((key) => severityFactors[key]),

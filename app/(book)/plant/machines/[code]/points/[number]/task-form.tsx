@@ -2,6 +2,7 @@
 
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
+import { useWatch } from 'react-hook-form';
 import { Disclosure } from '@/components/ui/disclosure';
 import { ChoiceField, ChoicesField, NoteField, QuantityField, TextField, optionsOf } from '@/components/ui/fields';
 import { SavedForm } from '@/components/ui/saved-form';
@@ -11,7 +12,7 @@ import { severityFactors } from '@/core/interval/severity';
 import { type PointKind, pointKinds } from '@/core/register/point-kinds';
 import type { TypedTask } from '@/core/register/task-form';
 import { updateTask, createTask } from '@/app/(book)/plant/actions';
-import { amountKinds, taskActions, whoMay } from '@/core/words/task-words';
+import { amountKinds, putsNothingIn, taskActions, whoMay } from '@/core/words/task-words';
 import { eventWords } from '@/core/words/events';
 
 const amountOptions = Object.entries(amountKinds).map(([value, unit]) => ({
@@ -98,15 +99,7 @@ export function TaskForm({ pointId, kind, machineState, meters, others, known }:
         {known?.amountComputed ? (
           <p className="caption self-end">The amount is computed; overrule it at the point.</p>
         ) : (
-          <>
-            <ChoiceField name="amountKind" label="Counted in" options={amountOptions} required />
-            <QuantityField
-              name="amount"
-              label="Amount"
-              dimension="number"
-              hint="In the unit beside; empty for a film or to the mark"
-            />
-          </>
+          <AmountFields />
         )}
         <ChoiceField name="machineState" label="Machine state" options={optionsOf(machineStates)} required />
         <QuantityField name="minutes" label="Time" dimension="minutes" required />
@@ -131,6 +124,23 @@ export function TaskForm({ pointId, kind, machineState, meters, others, known }:
       </Disclosure>
       <NoteField name="procedureText" label="How it is done" />
     </SavedForm>
+  );
+}
+
+/** How much of it, where anything goes in. */
+function AmountFields() {
+  const action = useWatch({ name: 'action' }) as string;
+  if (putsNothingIn(action)) return <p className="caption self-end">Nothing goes in, so no amount is asked for.</p>;
+  return (
+    <>
+      <ChoiceField name="amountKind" label="Counted in" options={amountOptions} required />
+      <QuantityField
+        name="amount"
+        label="Amount"
+        dimension="number"
+        hint="In the unit beside; empty for a film or to the mark"
+      />
+    </>
   );
 }
 
