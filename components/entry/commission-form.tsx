@@ -5,7 +5,8 @@ import { parseQuantity } from '@/core/units/parse-quantity';
 import { ChoiceField, NoteField, QuantityField } from '../ui/fields';
 import { type SaveAnswer, SavedForm } from '../ui/saved-form';
 import { writeNow } from '../use-outbox';
-import { WhenField, instantOf, whenNow } from './when-field';
+import { SinceWhen } from './commissioned';
+import { instantOf, whenNow } from './when-field';
 
 type Props = {
   personId: string;
@@ -58,13 +59,7 @@ export function CommissionForm({ personId, machineId, pointId, timeZone, lubrica
       }}
     >
       <div className="grid gap-4 sm:grid-cols-2">
-        <WhenField timeZone={timeZone} />
-        <QuantityField
-          name="hours"
-          label="At meter value"
-          dimension="hours"
-          hint="As the dial shows it, where there is one"
-        />
+        <SinceWhen timeZone={timeZone} />
         <ChoiceField name="lubricantId" label="Filled with" options={lubricants} empty="not filled yet" />
         <QuantityField name="volume" label="Filled" dimension="volume" />
       </div>

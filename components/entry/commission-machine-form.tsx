@@ -5,7 +5,8 @@ import { parseQuantity } from '@/core/units/parse-quantity';
 import { ChoiceField, NoteField, QuantityField } from '../ui/fields';
 import { type SaveAnswer, SavedForm } from '../ui/saved-form';
 import { writeNow } from '../use-outbox';
-import { WhenField, instantOf, whenNow } from './when-field';
+import { SinceWhen } from './commissioned';
+import { instantOf, whenNow } from './when-field';
 
 /** A sump or reservoir of the machine, by one of the points that it feeds. */
 export type Fillable = { pointId: string; name: string; lubricantId: string; planned: string };
@@ -66,13 +67,7 @@ export function CommissionMachineForm({
       }}
     >
       <div className="grid gap-4 sm:grid-cols-2">
-        <WhenField timeZone={timeZone} />
-        <QuantityField
-          name="hours"
-          label="At meter value"
-          dimension="hours"
-          hint="As the dial shows it, where there is one"
-        />
+        <SinceWhen timeZone={timeZone} />
       </div>
       {stores.map(({ pointId, name, planned }, place) => (
         <fieldset key={pointId} className="border-t border-ink pt-1">

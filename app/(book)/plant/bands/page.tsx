@@ -40,14 +40,12 @@ export default async function BandsPage() {
       <Section id="bands" title="Bands of this plant" className="mt-8" spaced>
         <BandForm
           key={JSON.stringify(bands)}
-          initial={{
-            bands: bands.map(({ name, fromC, toC }) => ({
-              was: name,
-              name,
-              fromC: String(fromC),
-              toC: String(toC),
-            })),
-          }}
+          bands={bands.map(({ name, fromC, toC }) => ({
+            was: name,
+            name,
+            fromC: String(fromC),
+            toC: String(toC),
+          }))}
         />
       </Section>
       {bands.map(({ name, fromC, toC }, place) => (

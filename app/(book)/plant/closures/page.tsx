@@ -27,7 +27,7 @@ export default async function ClosuresPage() {
         </p>
       </PageHead>
       <div className="mt-6">
-        <ClosureForm key={String(updatedAt)} initial={{ closures: inOrder }} />
+        <ClosureForm key={String(updatedAt)} closures={inOrder} />
       </div>
     </div>
   );

@@ -1,8 +1,8 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
 import { notFound } from 'next/navigation';
+import { BeforeUse } from '@/components/entry/commissioned';
 import { CommissionMachineForm, type Fillable } from '@/components/entry/commission-machine-form';
-import { NoticeLine } from '@/components/ui/notice';
 import { PageHead } from '@/components/ui/page-head';
 import { measured } from '@/components/words';
 import { pointLabel } from '@/core/register/assignment';
@@ -43,20 +43,7 @@ export default async function CommissionMachinePage({ params }: Props) {
           counts as filled. A single unit is put into use from the page of its point.
         </p>
       </PageHead>
-      {states.some(({ cameEmpty }) => cameEmpty) && (
-        <NoticeLine
-          notice={{
-            level: 'stop',
-            text: 'A unit of it came empty: it is not started before it is filled to its mark. Say below what went in.',
-          }}
-        />
-      )}
-      <NoticeLine
-        notice={{
-          level: 'caution',
-          text: 'Writing this down permits nothing: the machine is put into use by the site’s own rules, by the people who may.',
-        }}
-      />
+      <BeforeUse empty={states.some(({ cameEmpty }) => cameEmpty) ? 'A unit of it' : null} />
       <div className="mt-6">
         <CommissionMachineForm
           personId={desk.actor.id}

@@ -3,8 +3,8 @@ import Link from 'next/link';
 import { notFound } from 'next/navigation';
 import { PageHead } from '@/components/ui/page-head';
 import { Section } from '@/components/ui/section';
+import { BeforeUse } from '@/components/entry/commissioned';
 import { CommissionForm } from '@/components/entry/commission-form';
-import { NoticeLine } from '@/components/ui/notice';
 import { day, weekday } from '@/components/words';
 import { pointLabel } from '@/core/register/assignment';
 import { readFirstWeeks, shownDays } from '@/desk/read/first-weeks';
@@ -50,20 +50,7 @@ export default async function CommissionPage({ params }: { params: Promise<{ cod
         }
         title="Commission or overhaul"
       />
-      {page.isEmpty && (
-        <NoticeLine
-          notice={{
-            level: 'stop',
-            text: 'This unit came empty: it is not started before it is filled to its mark. Say below what went in.',
-          }}
-        />
-      )}
-      <NoticeLine
-        notice={{
-          level: 'caution',
-          text: 'Writing this down permits nothing: the machine is put into use by the site’s own rules, by the people who may.',
-        }}
-      />
+      <BeforeUse empty={page.isEmpty ? 'This unit' : null} />
       <div className="mt-6 gap-10 lg:grid lg:grid-cols-2">
         <CommissionForm
           personId={desk.actor.id}
