@@ -79,6 +79,17 @@ describe('the plan wants another oil than the sump holds', async () => {
     expect((await standing(change)).due.dueOn).toBe('2026-06-15');
   });
 
+  it('what the change is to bring is not topped up before it', async () => {
+    await second!.update({ baseOil: 'pag' });
+    const poured = (lubricantId: string) =>
+      log({
+        ...{ kind: 'top-up', kindVersion: 2, taskIds: [level], happenedAt: at(11) },
+        body: { lubricantId, amountKind: 'litres', amount: 0.2 },
+      });
+    expect(await poured(second!.id)).toMatchObject({ ok: false, problems: [{ pointer: '/body/overruled' }] });
+    expect(await poured(ids.oil)).toMatchObject({ ok: true });
+  });
+
   it('what else is topped up makes a mixture, and everybody is told', async () => {
     const poured = { lubricantId: third!.id, amountKind: 'litres', amount: 0.2 };
     await log({ kind: 'top-up', taskIds: [level], happenedAt: at(12), body: { ...poured, amount: 0 } });

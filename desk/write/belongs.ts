@@ -21,9 +21,9 @@ export async function checkBelongs(
   const { lubricantId, overruled, ...given } = body as Given;
   if (kindVersion < 2 || (kind !== 'top-up' && kind !== 'grease')) return undefined;
   if (!lubricantId || !pointId || overruled || broughtNothing(given)) return undefined;
-  // Nearly always what is planned goes in: that costs one look, no history.
+  // Nearly always what is planned goes in: that costs one look, no history. What a change is to bring is not in there yet.
   const [planned] = await db.select<{ lubricantId: string | null }>(
-    'SELECT lubricantId FROM due_state WHERE pointId = :pointId AND lubricantId = :lubricantId LIMIT 1',
+    "SELECT due_state.lubricantId FROM due_state JOIN task ON task.id = due_state.taskId WHERE due_state.pointId = :pointId AND due_state.lubricantId = :lubricantId AND task.action <> 'oil-change' LIMIT 1",
     { pointId, lubricantId },
     transaction,
   );
