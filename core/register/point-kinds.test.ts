@@ -111,11 +111,14 @@ describe('forms of the register', () => {
     expect(pointForm.safeParse({ ...point, machineState }).success).toBe(true);
   });
 
-  it.each(['check', 'drain', 'clean', 'turn', 'retighten'])('asks for no amount where nothing goes in: %s', (action) => {
-    const form = taskForm.parse({ ...task, action, amount: '' });
-    expect(statedTask(form).task).toMatchObject({ amountKind: 'to-mark', amount: null });
-    expect(statedTask(taskForm.parse({ ...task, action })).task).toMatchObject({ amount: null });
-  });
+  it.each(['check', 'drain', 'clean', 'turn', 'retighten'])(
+    'asks for no amount where nothing goes in: %s',
+    (action) => {
+      const form = taskForm.parse({ ...task, action, amount: '' });
+      expect(statedTask(form).task).toMatchObject({ amountKind: 'to-mark', amount: null });
+      expect(statedTask(taskForm.parse({ ...task, action })).task).toMatchObject({ amount: null });
+    },
+  );
 
   it('every material may be touched', () => {
     expect(pointForm.parse({ ...point, materials: keysOf(materials) }).materials).toHaveLength(

@@ -125,9 +125,7 @@ export function statedTask({
     task: {
       ...work,
       // A look, a turned part, a bolt: nothing goes in, whatever stood in the field before.
-      ...(putsNothingIn(work.action)
-        ? { amountKind: 'to-mark' as const, amount: null }
-        : { amount: amount ?? null }),
+      ...(putsNothingIn(work.action) ? { amountKind: 'to-mark' as const, amount: null } : { amount: amount ?? null }),
       toleranceShare: tolerancePct / 100,
       triggers: [...events.map((event) => ({ kind: 'event' as const, event })), ...yearly],
       severity: severity.map((key) => severityFactors[key]),
