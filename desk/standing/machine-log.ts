@@ -184,20 +184,23 @@ export class MachineLog {
 
   /** The lubricant last filled in at any of some points. */
   contents(pointIds: readonly string[]): string | undefined {
-    let newest: Filling | undefined;
-    for (const pointId of pointIds) newest = laterFilling(newest, this.fillings.get(pointId));
-    return newest?.lubricantId;
+    return this.lastFilling(pointIds)?.lubricantId;
   }
 
   /** Other lubricants that were put on top since a sump was filled, by the points that it feeds. */
   mixedWith(pointIds: readonly string[]): string[] {
-    let filling: Filling | undefined;
-    for (const pointId of pointIds) filling = laterFilling(filling, this.fillings.get(pointId));
+    const filling = this.lastFilling(pointIds);
     if (!filling) return [];
     const { lubricantId: inside } = filling;
     const others = pointIds.flatMap((pointId) => [...(this.toppings.get(pointId)?.values() ?? [])]);
     const since = others.filter((each) => each.lubricantId !== inside && laterFilling(filling, each) === each);
     return [...new Set(since.map(({ lubricantId }) => lubricantId))].sort();
+  }
+
+  private lastFilling(pointIds: readonly string[]): Filling | undefined {
+    let newest: Filling | undefined;
+    for (const pointId of pointIds) newest = laterFilling(newest, this.fillings.get(pointId));
+    return newest;
   }
 
   private addTopping(pointId: string, topping: Filling): void {
