@@ -124,7 +124,6 @@ export type TaskRow = TaskPlanRow &
     consequence: number;
     details: Record<string, number | string>;
     capacityL: number | null;
-    counts: string;
     mounting: string | null;
     confirmedPosition: string | null;
     hasFillTable: number | null;
@@ -343,7 +342,7 @@ function asOfRow(row: TaskRow & StandingRow, now: Date, plant: Awaited<ReturnTyp
 function assemble(
   row: TaskRow,
   { due, stages, stagesOf, lubricant, waitingChange, cameEmpty, mixedWith, hasHourMeter }: Standing,
-  { overrides, routes, answers }: Awaited<ReturnType<typeof besides>>,
+  { overrides, routes, answers, counted }: Awaited<ReturnType<typeof besides>>,
 ): TaskState {
   const amountOverride = overrides.get(`${row.taskId}/amount`) ?? null;
   return {
@@ -359,7 +358,7 @@ function assemble(
     severity: row.severity,
     includes: row.includesTaskIds,
     answeredBy: answers.get(row.taskId) ?? [],
-    counts: row.counts,
+    counts: countedIn(row, counted.get(row.machineId)),
     rhythm: row.rhythm,
     toleranceShare: row.toleranceShare,
     amount: {
@@ -416,7 +415,7 @@ function assemble(
 async function besides(db: Database, rows: readonly TaskRow[], untilMs = Infinity) {
   const machineIds = [...new Set(rows.map(({ machineId }) => machineId))];
   const taskIds = rows.map(({ taskId }) => taskId);
-  const [overriding, people, stops, including] = await Promise.all([
+  const [overriding, people, stops, including, counters] = await Promise.all([
     readBelieved(db, "entry.machineId IN (:machineIds) AND entry.kind = 'override' AND entry.decides", { machineIds }),
     db.Person.findAll({ attributes: ['id', 'name'] }),
     db.select<{ taskId: string; id: string; code: string; name: string }>(
@@ -424,6 +423,10 @@ async function besides(db: Database, rows: readonly TaskRow[], untilMs = Infinit
       { taskIds },
     ),
     selectIncluding(db, [...new Set(rows.map(({ pointId }) => pointId))]),
+    db.select<{ id: string; machineId: string; unit: string }>(
+      "SELECT id, machineId, unit FROM meter WHERE machineId IN (:machineIds) AND unit <> 'hours' ORDER BY name",
+      { machineIds },
+    ),
   ]);
   const nameOf = new Map(people.map(({ id, name }) => [id, name]));
   const overrides = new Map<string, Override | null>();
@@ -444,12 +447,21 @@ async function besides(db: Database, rows: readonly TaskRow[], untilMs = Infinit
           },
     );
   }
-  return { overrides, routes: groupBy(stops, ({ taskId }) => taskId), answers: answeredBy(including) };
+  return {
+    overrides,
+    routes: groupBy(stops, ({ taskId }) => taskId),
+    answers: answeredBy(including),
+    counted: groupBy(counters, ({ machineId }) => machineId),
+  };
 }
+
+/** What a task is counted in besides hours: as its own meter counts, else as the first of its machine does. */
+const countedIn = ({ meterId }: Pick<TaskRow, 'meterId'>, counters: readonly { id: string; unit: string }[] = []) =>
+  (counters.find(({ id }) => id === meterId) ?? counters[0])?.unit ?? 'cycles';
 
 const taskColumns = `task.id AS taskId, task.title, task.action, task.machineState, task.procedureText, task.minutes, task.who, task.amountKind, task.amount, task.amountComputed, task.intervalComputed, task.meterId, task.rhythm, task.toleranceShare, task.cyclic, task.severity, task.triggers, task.includesTaskIds,
   lube_point.id AS pointId, lube_point.number, lube_point.kind, lube_point.name AS pointName, lube_point.location, lube_point.walkPosition, lube_point.cautions, lube_point.doNots, lube_point.accessNote, lube_point.enoughSign, lube_point.forbidsAirGun, lube_point.consequence, lube_point.details, lube_point.reservoirId, reservoir.comesEmpty, reservoir.capacityL, reservoir.mounting, JSON_VALUE(reservoir.confirmed, '$.position') AS confirmedPosition, reservoir.fillTable <> '[]' AS hasFillTable,
-  machine.id AS machineId, machine.code AS machineCode, machine.name AS machineName, machine.dutyPlan, machine.dutyHoursPerDay, machine.keepsRunning, COALESCE((SELECT meter.unit FROM meter WHERE meter.machineId = machine.id AND meter.unit <> 'hours' ORDER BY meter.id = task.meterId DESC, meter.name LIMIT 1), 'cycles') AS counts, area.id AS areaId, area.code AS areaCode, area.name AS areaName`;
+  machine.id AS machineId, machine.code AS machineCode, machine.name AS machineName, machine.dutyPlan, machine.dutyHoursPerDay, machine.keepsRunning, area.id AS areaId, area.code AS areaCode, area.name AS areaName`;
 /** Area by area, and within a machine in walking order. */
 export const listOrder = 'ORDER BY area.position, machine.code, lube_point.walkPosition, task.id';
 
