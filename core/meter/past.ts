@@ -1,4 +1,4 @@
-import { firstAfter } from './series';
+import { type AccumulatedReading, firstAfter } from './series';
 import { type MeterState, countAt } from './state';
 
 const dayMs = 86_400_000;
@@ -41,10 +41,17 @@ export function sameUntil(before: MeterState | undefined, now: MeterState | unde
     before.clock === now.clock &&
     before.unit === now.unit &&
     before.rate.confidence === now.rate.confidence &&
-    before.lastRunMs === now.lastRunMs &&
-    before.kept.every(({ atMs, value }, place) => now.kept[place]?.atMs === atMs && now.kept[place].value === value);
-  return alike ? last.atMs - 1 : -Infinity;
+    before.kept.every((reading, place) => sameReading(reading, now.kept[place]));
+  return alike ? Math.min(last.atMs - 1, ranAlikeUntil(before, now)) : -Infinity;
 }
+
+/** Nearly always the very same, as a meter that was read on takes over what it has. */
+const sameReading = (a: AccumulatedReading, b: AccumulatedReading | undefined): boolean =>
+  a === b || (a.atMs === b?.atMs && a.value === b.value);
+
+/** Until it stood still by both, it ran by both at whatever instant is asked for. */
+const ranAlikeUntil = ({ lastRunMs: before }: MeterState, { lastRunMs: now }: MeterState): number =>
+  before === now ? Infinity : before === undefined || now === undefined ? -Infinity : Math.min(before, now);
 
 /** How meters of the past are looked at. */
 export type PastMeters = { asOf: typeof meterAsOf; sameUntil: typeof sameUntil };

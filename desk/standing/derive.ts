@@ -23,9 +23,13 @@ export type MachineMeters = {
   cycles: { id: string; state: MeterState } | undefined;
   /** What the hours go by where no meter says. */
   duty: MeterState | undefined;
+  /** What a task that names a meter is counted by. */
+  named: Map<string, TaskCounters>;
   /** How much was known of each when it was derived. */
   counts: Map<string, DialCount>;
 };
+/** The meters that a task is counted by. */
+export type TaskCounters = Pick<MachineMeters, 'hours' | 'cycles'>;
 
 /** All that plan and log say of one task, still without now. */
 export type TaskDerivation = {
@@ -56,6 +60,7 @@ export function metersOfMachine(plan: Plan, log: MachineLog, machineId: string, 
   const meters: MachineMeters = {
     states: new Map(),
     counts: new Map(),
+    named: new Map(),
     hours: undefined,
     cycles: undefined,
     duty: planned ? (before?.duty ?? dutyMeter(planned, clock)) : undefined,
@@ -71,6 +76,11 @@ export function metersOfMachine(plan: Plan, log: MachineLog, machineId: string, 
   }
   const { hours, duty } = meters;
   if (duty && (!hours || hours.state.kept.length === 0)) meters.hours = { id: hours?.id ?? null, state: duty };
+  for (const [id, state] of meters.states)
+    meters.named.set(id, {
+      hours: state.unit === 'hours' ? { id, state } : meters.hours,
+      cycles: state.unit === 'cycles' ? { id, state } : meters.cycles,
+    });
   return meters;
 }
 
@@ -101,33 +111,47 @@ export function deriveTask(plan: Plan, log: MachineLog, row: TaskPlanRow, meters
   const planned = plannedStages(plan, row.taskId, assignments, waitingChange?.holds);
   const stages = overrideStages(planned.stages, log.override(row.taskId, 'interval')?.body);
   const entries = log.answering(row.taskId, row, plan.answeredBy.get(row.taskId));
-  const { hours, cycles } = metersOfTask(row, meters);
   return {
     row,
     waitingChange,
     stages,
-    hours,
     stagesOf: planned.of ? lubricantRef(planned.of) : null,
     amount: log.override(row.taskId, 'amount')?.body.value ?? row.amount,
     lubricant,
     cameEmpty: Boolean(row.comesEmpty) && insideId === undefined,
     mixedWith: log.mixedWith(fed).flatMap((id) => plan.lubricants.get(id)?.code ?? []),
-    governing: ({ by }) => (by === 'hours' ? hours : by === 'cycles' ? cycles : undefined),
-    input: {
-      stages,
-      ...(beginsWith && { beginsWith }),
-      cyclic: Boolean(row.cyclic),
-      rhythm: row.rhythm,
-      toleranceShare: row.toleranceShare,
-      entries,
-      calendar: plan.calendar,
-      severity: row.severity.reduce((product, { value }) => product * value, 1),
-      yearly: yearlyDaysOf(row.triggers),
-      events: eventsFor(log, row, waitingChange && { ...waitingChange, sinceMs }, entries),
-      meters: { ...(hours && { hours: hours.state }), ...(cycles && { cycles: cycles.state }) },
-    },
+    ...countedBy(
+      {
+        stages,
+        ...(beginsWith && { beginsWith }),
+        cyclic: Boolean(row.cyclic),
+        rhythm: row.rhythm,
+        toleranceShare: row.toleranceShare,
+        entries,
+        calendar: plan.calendar,
+        severity: row.severity.reduce((product, { value }) => product * value, 1),
+        yearly: yearlyDaysOf(row.triggers),
+        events: eventsFor(log, row, waitingChange && { ...waitingChange, sinceMs }, entries),
+      },
+      countersOfTask(row, meters),
+    ),
   };
 }
+
+/** What decides when a task is due after its meters were read on, and nothing else was written. */
+export const readOn = (derivation: TaskDerivation, meters: MachineMeters): TaskDerivation => ({
+  ...derivation,
+  ...countedBy(derivation.input, countersOfTask(derivation.row, meters)),
+});
+
+const countedBy = (
+  input: Omit<TaskPlanAndLog, 'meters'>,
+  { hours, cycles }: TaskCounters,
+): Pick<TaskDerivation, 'hours' | 'governing' | 'input'> => ({
+  hours,
+  governing: ({ by }) => (by === 'hours' ? hours : by === 'cycles' ? cycles : undefined),
+  input: { ...input, meters: { ...(hours && { hours: hours.state }), ...(cycles && { cycles: cycles.state }) } },
+});
 
 /** The first filling of a unit that came empty, where it was written as an oil change; in its first version it was one. */
 function firstFill(log: MachineLog, pointIds: readonly string[]): string | undefined {
@@ -171,13 +195,8 @@ const isAssigned = (assignments: readonly AssignmentRow[], id: string): boolean 
   assignments.some(({ lubricantId }) => lubricantId === id);
 
 /** The meters that a task is counted by: the one that it names, else those of its machine. */
-export function metersOfTask({ meterId }: TaskPlanRow, meters: MachineMeters): Pick<MachineMeters, 'hours' | 'cycles'> {
-  const named = meterId ? meters.states.get(meterId) : undefined;
-  return {
-    hours: named?.unit === 'hours' ? { id: meterId, state: named } : meters.hours,
-    cycles: named?.unit === 'cycles' ? { id: meterId!, state: named } : meters.cycles,
-  };
-}
+export const countersOfTask = ({ meterId }: TaskPlanRow, meters: MachineMeters): TaskCounters =>
+  (meterId ? meters.named.get(meterId) : undefined) ?? meters;
 
 export const lubricantRef = ({ lubricantId, code, name }: AssignmentRow): LubricantRef => ({
   id: lubricantId,

@@ -3,7 +3,16 @@ import { type DueHistory, dueHistory, sameInput } from '@/core/interval/due-hist
 import { type PastMeters, rememberedPast } from '@/core/meter/past';
 import type { MeterState } from '@/core/meter/state';
 import { groupBy } from '../group-by';
-import { type MachineMeters, type TaskDerivation, deriveTask, factsOf, metersOfMachine, metersOfTask } from './derive';
+import {
+  type MachineMeters,
+  type TaskCounters,
+  type TaskDerivation,
+  deriveTask,
+  factsOf,
+  metersOfMachine,
+  countersOfTask,
+  readOn,
+} from './derive';
 import type { MachineLog } from './machine-log';
 import type { Plan, TaskPlanRow } from './plan-rows';
 import { type StandingRows, dueRow, meterRow, pastRow } from './rows';
@@ -43,8 +52,9 @@ export function deriveMachine(
   const derived = new Map(
     tasks.map((row) => {
       const known = before?.tasks.get(row.taskId);
-      if (readOnly && known && goesBySame(known.derivation, metersOfTask(row, meters))) return [row.taskId, known];
-      return [row.taskId, goneOn(deriveTask(plan, log, row, meters), known, past)];
+      if (!readOnly || !known) return [row.taskId, goneOn(deriveTask(plan, log, row, meters), known, past)];
+      if (goesBySame(known.derivation, countersOfTask(row, meters))) return [row.taskId, known];
+      return [row.taskId, goneOn(readOn(known.derivation, meters), known, past)];
     }),
   );
   return {
@@ -77,14 +87,17 @@ function goneOn(derivation: TaskDerivation, before: DerivedTask | undefined, met
   const history = same
     ? before.history
     : dueHistory(derivation.input, meters, before && { input: before.derivation.input, history: before.history });
-  const past = history.past.map((span, place) =>
-    before && before.history.past[place] === span ? before.rows.past[place]! : pastRow(derivation.row, span),
-  );
+  const past =
+    before?.history === history
+      ? before.rows.past
+      : history.past.map((span, place) =>
+          before?.history.past[place] === span ? before.rows.past[place]! : pastRow(derivation.row, span),
+        );
   return { derivation, facts, history, rows: { due: dueRow(derivation, facts, history.sinceOn), past } };
 }
 
 /** Whether a task is counted by meters that stand as they did: then more readings say nothing of it. */
-const goesBySame = ({ input }: TaskDerivation, { hours, cycles }: Pick<MachineMeters, 'hours' | 'cycles'>): boolean =>
+const goesBySame = ({ input }: TaskDerivation, { hours, cycles }: TaskCounters): boolean =>
   input.meters.hours === hours?.state && input.meters.cycles === cycles?.state;
 
 /** Whether what a row says besides when it is due is the same, of the same plan. */
