@@ -1,6 +1,7 @@
 import type { ProblemCode } from '@/core/problem-codes';
 import {
   type Database,
+  type Write,
   connect,
   isBrokenOff,
   isDuplicate,
@@ -10,7 +11,7 @@ import {
   rowsInto,
 } from '@/db/connection';
 
-export { connect, isDuplicate, isUnreachable, namesNothing, rowsInto, type Database };
+export { connect, isDuplicate, isUnreachable, namesNothing, rowsInto, type Database, type Write };
 
 /** The acting person, as entries and overrides carry them. */
 export type Actor = { id: string; initials: string; name: string };

@@ -27,8 +27,8 @@ export async function appendProjected(
   await projectMachines(db, anew, transaction, arriving);
   const known = stamps ?? (await readStamps(db, others, transaction));
   const stamped = new Map([...known].filter(([id]) => others.includes(id)));
-  await projectEntries(db, stamped, arriving, transaction);
-  const written = await append(db, received, transaction);
+  const standing = await projectEntries(db, stamped, arriving, transaction);
+  const written = await append(db, received, transaction, standing);
   noteWritten(transaction, written);
   return written;
 }

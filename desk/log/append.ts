@@ -1,6 +1,6 @@
 import canonicalize from 'canonicalize';
 import type { Transaction } from 'sequelize';
-import { type Database, rowsInto } from '../desk';
+import { type Database, type Write, rowsInto } from '../desk';
 import { type BelievedRow } from './believed';
 import { type Sealed, hashOf } from './seal';
 import { wordRows } from './words';
@@ -16,13 +16,18 @@ export type Appended = Sealed & { hash: string; happenedAtUtc: Date };
 /**
  * Numbers, seals and writes entries that are known to be right. The head of the log is the queue of all writers, and is
  * locked until the transaction ends: this is to be the last thing that it does.
+ * @param before what is to be written before them
  */
 export async function append(
   db: Database,
   received: readonly Received[],
   transaction: Transaction,
+  before: readonly Write[] = [],
 ): Promise<Appended[]> {
-  if (received.length === 0) return [];
+  if (received.length === 0) {
+    await db.writeAll(before, transaction);
+    return [];
+  }
   const [end] = await db.select<{ seq: string | number; hash: string }>(
     'SELECT seq, hash FROM log_head WHERE id = 1 FOR UPDATE',
     {},
@@ -53,6 +58,7 @@ export async function append(
   const words = wordRows(received.map(({ envelope }) => envelope));
   await db.writeAll(
     [
+      ...before,
       rowsInto('entry', rows),
       rowsInto('entry_task', links),
       rowsInto('entry_words', words),

@@ -1,7 +1,7 @@
-import type { Model, ModelStatic, Transaction, WhereOptions } from 'sequelize';
+import type { Model, ModelStatic, Transaction } from 'sequelize';
 import { decides } from '@/core/entry/believed';
 import { decidingKinds } from '@/core/entry/kinds';
-import type { Database } from '../desk';
+import { type Database, type Write, rowsInto } from '../desk';
 import { groupBy } from '../group-by';
 import { alone } from '../locks';
 import type { BelievedRow } from '../log/believed';
@@ -10,7 +10,7 @@ import { type KnownMachine, type Stamps, keepKnown, readStamps, takeKnown } from
 import { selectPlan } from './plan-rows';
 import { machineLog } from './read-log';
 import { type StandingRows, sameRow } from './rows';
-import { noteWalks } from './walks';
+import { walksOf } from './walks';
 
 /**
  * Where every meter and task stands, kept beside the log so that lists need not read it. It is brought up to date in the
@@ -33,7 +33,8 @@ export async function projectMachines(
   if (wanted.length === 0) return;
   if (!transaction) return alone(db, { machineIds: wanted }, (own) => projectMachines(db, wanted, own));
   await stampPlans(db, transaction, wanted);
-  await project(db, await readStamps(db, wanted, transaction), arrivalsOf(arriving), transaction);
+  const stamps = await readStamps(db, wanted, transaction);
+  await db.writeAll(await project(db, stamps, arrivalsOf(arriving), transaction), transaction);
 }
 
 /**
@@ -52,13 +53,14 @@ export const stampPlans = (db: Database, transaction: Transaction, machineIds?: 
  * entry is gone on from; where nothing is known, or somebody changed its plan, it is read anew. A machine that nothing
  * arrives for which moves a date is left alone.
  * @param stamps of the machines that the caller has to itself
+ * @returns what is still to be written: with the entries, as asking once costs less than asking twice
  */
 export async function projectEntries(
   db: Database,
   stamps: ReadonlyMap<string, Stamps>,
   arriving: readonly BelievedRow[],
   transaction: Transaction,
-): Promise<void> {
+): Promise<Write[]> {
   const arrivals = arrivalsOf(arriving);
   const moved = new Map<string, Stamps>();
   for (const [machineId, each] of stamps) {
@@ -68,7 +70,7 @@ export async function projectEntries(
       if (known) keepKnown(db, transaction, machineId, known);
     }
   }
-  await project(db, moved, arrivals, transaction);
+  return project(db, moved, arrivals, transaction);
 }
 
 /** The entries that may move a date, by their machine. */
@@ -78,16 +80,19 @@ const arrivalsOf = (arriving: readonly BelievedRow[]): Map<string, BelievedRow[]
     ({ machineId }) => machineId ?? '',
   );
 
+/** @returns the last of what is to be written: of many machines the others are written when they were derived */
 async function project(
   db: Database,
   stamps: ReadonlyMap<string, Stamps>,
   arrivals: ReadonlyMap<string, BelievedRow[]>,
   transaction: Transaction,
-): Promise<void> {
+): Promise<Write[]> {
   const machines = [...stamps];
   // What many machines are known by at once would be too much to hold, and is not asked for again soon.
   const keep = machines.length <= mostKept;
+  let writes: Write[] = [];
   for (let from = 0; from < machines.length; from += machinesAtOnce) {
+    await db.writeAll(writes, transaction);
     const before: StandingRows[] = [];
     const after: StandingRows[] = [];
     for (const [machineId, each] of machines.slice(from, from + machinesAtOnce)) {
@@ -98,8 +103,9 @@ async function project(
       const { plan, log } = known;
       if (keep) keepKnown(db, transaction, machineId, { plan, log, derived: next, stored: next.rows, ...each });
     }
-    await replaceAll(db, before, after, transaction);
+    writes = replaceAll(db, before, after);
   }
+  return writes;
 }
 
 /** So many machines of one transaction are kept in mind at most, and so many have their rows written at once. */
@@ -119,45 +125,28 @@ function goOn(
 /** Rows that stand in the database otherwise than they were derived, and what was derived. */
 type Differing<Row> = { stored: readonly Row[]; derived: readonly Row[] };
 
-/** Makes the three tables say what was derived instead of what stood there. */
-async function replaceAll(
-  db: Database,
-  before: readonly StandingRows[],
-  after: readonly StandingRows[],
-  transaction: Transaction,
-): Promise<void> {
+/** The writes that make the three tables say what was derived instead of what stood there. */
+function replaceAll(db: Database, before: readonly StandingRows[], after: readonly StandingRows[]): Write[] {
   const both = <Row>(of: (rows: StandingRows) => Row[]): Differing<Row> => {
     const each = before.map((rows, machine) => whereTheyDiffer(of(rows), of(after[machine]!)));
     return { stored: each.flatMap(([stood]) => stood), derived: each.flatMap(([, made]) => made) };
   };
-  const [, begun] = await Promise.all([
-    replaceRows(
-      db,
-      db.MeterStanding,
-      both(({ meters }) => meters),
-      ({ meterId }) => meterId,
-      transaction,
-    ),
-    replaceRows(
-      db,
-      db.DueStanding,
-      both(({ due }) => due),
-      ({ taskId }) => taskId,
-      transaction,
-    ),
-    replaceRows(
-      db,
-      db.PastDueStanding,
-      both(({ past }) => past),
-      ({ taskId, untilOn }) => `${taskId} ${untilOn}`,
-      transaction,
-    ),
-  ]);
-  await noteWalks(
-    db,
-    transaction,
-    begun.map(({ taskId }) => taskId),
+  const meters = replaceRows(
+    db.MeterStanding,
+    both((rows) => rows.meters),
+    ({ meterId }) => meterId,
   );
+  const due = replaceRows(
+    db.DueStanding,
+    both((rows) => rows.due),
+    ({ taskId }) => taskId,
+  );
+  const past = replaceRows(
+    db.PastDueStanding,
+    both((rows) => rows.past),
+    ({ taskId, untilOn }) => `${taskId} ${untilOn}`,
+  );
+  return [...meters.writes, ...due.writes, ...past.writes, walksOf(due.begun.map(({ taskId }) => taskId)) ?? []].flat();
 }
 
 /** A machine that nothing is known of, with the rows that stand of it. */
@@ -179,16 +168,14 @@ async function readMachine(
 }
 
 /**
- * Makes a table say what was derived instead of what stood there; rows that say it already are not touched.
- * @returns rows of which none stood there
+ * The writes that make a table say what was derived instead of what stood there; rows that say it already are not touched.
+ * @returns `begun`: rows of which none stood there
  */
-async function replaceRows<Row extends object>(
-  db: Database,
-  model: ModelStatic<Model<Row, Row>>,
+function replaceRows<Row extends object>(
+  { tableName, primaryKeyAttributes }: ModelStatic<Model<Row, Row>>,
   { stored, derived }: Differing<Row>,
   keyOf: (row: Row) => string,
-  transaction: Transaction,
-): Promise<Row[]> {
+): { writes: Write[]; begun: Row[] } {
   const before = new Map(stored.map((row) => [keyOf(row), row]));
   const changed: Row[] = [];
   const begun: Row[] = [];
@@ -198,14 +185,12 @@ async function replaceRows<Row extends object>(
     if (!stood || !sameRow(stood, row)) changed.push(row);
     before.delete(keyOf(row));
   }
-  await db.insert(model.tableName, changed, transaction, 'anew');
-  const keys = model.primaryKeyAttributes as (keyof Row)[];
-  for (const gone of before.values())
-    await model.destroy({
-      where: Object.fromEntries(keys.map((key) => [key, gone[key]])) as WhereOptions<Row>,
-      transaction,
-    });
-  return begun;
+  const keys = primaryKeyAttributes as (keyof Row & string)[];
+  const gone = [...before.values()].map((row) => ({
+    sql: `DELETE FROM ${tableName} WHERE ${keys.map((key) => `${key} = ?`).join(' AND ')}`,
+    values: keys.map((key) => row[key]),
+  }));
+  return { writes: [rowsInto(tableName, changed, 'anew') ?? [], gone].flat(), begun };
 }
 
 /** What stands in one of two lists alone: nearly all rows are the very ones that stood there, mostly at the same place. */

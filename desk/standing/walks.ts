@@ -1,5 +1,5 @@
 import type { Transaction } from 'sequelize';
-import type { Database } from '../desk';
+import type { Database, Write } from '../desk';
 
 /**
  * The walk that a task of `due_state` belongs to: the first by code of the routes in use that it is on, null where it is on
@@ -8,15 +8,17 @@ import type { Database } from '../desk';
 const firstRoute =
   '(SELECT route.id FROM stop JOIN route ON route.id = stop.routeId WHERE stop.taskId = due_state.taskId AND route.retiredOn IS NULL ORDER BY route.code LIMIT 1)';
 
-/**
- * Notes which walk tasks belong to. To be done in the transaction that changed a route or its stops, or made a task stand.
- * @param taskIds all of the plant where none are given
- */
-export async function noteWalks(db: Database, transaction: Transaction, taskIds?: readonly string[]): Promise<void> {
-  if (taskIds?.length === 0) return;
-  const some = taskIds ? 'WHERE taskId IN (:taskIds)' : '';
-  await db.change(`UPDATE due_state SET routeId = ${firstRoute} ${some}`, { taskIds }, transaction);
-}
+const noted = `UPDATE due_state SET routeId = ${firstRoute}`;
+
+/** The write of which walk some tasks belong to, for the transaction that made them stand; nothing where there are none. */
+export const walksOf = (taskIds: readonly string[]): Write | undefined =>
+  taskIds.length === 0
+    ? undefined
+    : { sql: `${noted} WHERE taskId IN (${taskIds.map(() => '?').join()})`, values: taskIds };
+
+/** Notes which walk tasks belong to, all of the plant or some; in the transaction that changed a route or its stops. */
+export const noteWalks = (db: Database, transaction: Transaction, taskIds?: readonly string[]): Promise<void> =>
+  db.writeAll([taskIds ? walksOf(taskIds) : { sql: noted, values: [] }], transaction);
 
 /** Tasks that are noted under another walk than they belong to. */
 export const strayTasks = (db: Database, transaction?: Transaction) =>
