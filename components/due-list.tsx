@@ -5,6 +5,7 @@ import Link from 'next/link';
 import type { CSSProperties, ReactNode } from 'react';
 import type { DueStanding } from '@/core/interval/due-words';
 import type { HourLine as HourLineFacts } from '@/core/interval/task-due';
+import { useScreenful } from './ui/use-screenful';
 import { HourAxis, HourLine, hourLineLegend, nowPosition } from './scales/hour-line';
 
 /** One task as a row: where, what, how much, and its hour line on the shared axis. */
@@ -38,9 +39,10 @@ export function DueList({
   caption: string;
   explained?: boolean;
 }) {
+  const shown = useScreenful(items);
   return (
     <DueTable caption={caption} explained={explained}>
-      {items.map((item) => (
+      {shown.map((item) => (
         <DueRow key={item.key} item={item} />
       ))}
     </DueTable>

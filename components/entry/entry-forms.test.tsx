@@ -6,7 +6,7 @@ import { EntryForm } from './entry-form';
 import { NewDialForm } from './new-dial-form';
 import { OverrideForm } from './override-form';
 import { PostponeForm } from './postpone-form';
-import { ReadingForm } from './reading-form';
+import { FoldedReadingForm, ReadingForm } from './reading-form';
 
 const zone = 'Europe/Vienna';
 const field = (label: string | RegExp) => screen.getByLabelText<HTMLInputElement>(label);
@@ -39,6 +39,13 @@ describe('a meter reading', () => {
       { kind: 'reading', machineId: 'MACHINE', body: { meterId: 'METER', value: 1012.5, typed: { value: '1 012,5' } } },
     ]);
     expect(visits.refreshed).toBe(1);
+    expect(field(/^Hour meter shows/).value).toBe('');
+  });
+
+  it('of one of many meters is typed behind its button', async () => {
+    const { user } = renderOnPage(<FoldedReadingForm meter={meter} personId="PERSON" timeZone={zone} />);
+    expect(screen.queryByLabelText(/^Hour meter shows/)).toBeNull();
+    await user.click(button('Read Hour meter'));
     expect(field(/^Hour meter shows/).value).toBe('');
   });
 

@@ -128,6 +128,18 @@ export function ReadingForm({
   );
 }
 
+/** The form behind a button, where several would stand below each other. */
+export function FoldedReadingForm(props: Parameters<typeof ReadingForm>[0]) {
+  const [isOpen, setOpen] = useState(false);
+  return isOpen ? (
+    <ReadingForm {...props} />
+  ) : (
+    <button type="button" className="button" onClick={() => setOpen(true)}>
+      Read {props.meter.name}
+    </button>
+  );
+}
+
 /** Asks why only when the typed value is in doubt. */
 function ConfirmDoubt({ meter, timeZone }: { meter: ReadableMeter; timeZone: string }) {
   const typed = useWatch({ name: 'value' }) as string;

@@ -1,3 +1,6 @@
+'use client';
+
+// Sent as what it shows, not as how it is drawn: that would be several times as long.
 import { type Outline, type OutlineBox, fieldHeight, fieldWidth } from '@/core/register/outline';
 
 /** A plain outline drawing of a machine: its parts as boxes, its points as numbers in walking order. */

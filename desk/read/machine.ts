@@ -1,4 +1,4 @@
-import { Op } from 'sequelize';
+import { type FindOptions, Op } from 'sequelize';
 import type { Judged } from '@/core/assign/judge';
 import { byRank, winnerInBand } from '@/core/register/assignment';
 import { thePlant } from '../plant';
@@ -16,11 +16,25 @@ import { type SourceRank } from '@/core/words/source-ranks';
 
 type Row<Model extends 'Machine' | 'LubePoint' | 'Area' | 'Lubricant' | 'Reservoir' | 'MachineModel' | 'Task'> =
   InstanceType<Database[Model]>;
+const pointLine = [
+  'id',
+  'number',
+  'name',
+  'kind',
+  'location',
+  'reservoirId',
+  'cautions',
+  'doNots',
+  'retiredOn',
+] as const;
+/** What the lists of a machine's points say of each. */
+export type PointLine = Pick<Row<'LubePoint'>, (typeof pointLine)[number]>;
+
 export type MachinePage = {
   machine: Row<'Machine'>;
   area: Row<'Area'>;
-  points: Row<'LubePoint'>[];
-  retired: Row<'LubePoint'>[];
+  points: PointLine[];
+  retired: PointLine[];
   states: TaskState[];
   meters: MeterStanding[];
   history: LogLine[];
@@ -28,6 +42,18 @@ export type MachinePage = {
   reservoirs: Row<'Reservoir'>[];
   model: Row<'MachineModel'> | null;
 };
+
+const inWalkingOrder = (machineId: string): FindOptions => ({
+  where: { machineId },
+  order: [
+    ['walkPosition', 'ASC'],
+    ['number', 'ASC'],
+  ],
+});
+
+/** The points of a machine that are in use, with everything there is about them. */
+export const wholePoints = (db: Database, machineId: string): Promise<Row<'LubePoint'>[]> =>
+  db.LubePoint.findAll({ ...inWalkingOrder(machineId), where: { machineId, retiredOn: null } });
 
 /** Everything a machine's page shows; undefined for a code that never existed. */
 export async function readMachinePage(
@@ -38,13 +64,8 @@ export async function readMachinePage(
   if (!machine) return undefined;
   const [area, all, states, meters, history, codes, reservoirs, model] = await Promise.all([
     db.Area.findByPk(machine.areaId),
-    db.LubePoint.findAll({
-      where: { machineId: machine.id },
-      order: [
-        ['walkPosition', 'ASC'],
-        ['number', 'ASC'],
-      ],
-    }),
+    // Plain rows: a model of each of a machine's points takes longer than reading them.
+    db.LubePoint.findAll({ ...inWalkingOrder(machine.id), attributes: [...pointLine], raw: true }),
     loadTaskStates(db, now, { machineIds: [machine.id] }),
     loadMeters(db, [machine.id]),
     readLog(db, { machineCode: machine.code }, 15),

@@ -30,8 +30,8 @@ export type WalkPlan = {
   /** The newest walk of this route that this person has begun and not signed. */
   unsigned: UnsignedWalk | null;
 };
-/** The plan of a walk with where its tasks stand, in walking order. */
-export type RouteWalk = { plan: WalkPlan; states: TaskState[] };
+/** The plan of a walk with where its tasks stand, in walking order, and what was noted about the route. */
+export type RouteWalk = { plan: WalkPlan; states: TaskState[]; note: string };
 export type UnsignedWalk = { id: string; startedAt: string; stops: number; done: number; skipped: number };
 
 /** The walk of one route for one person. Undefined where there is no such route. */
@@ -56,7 +56,7 @@ export async function readWalk({ db, now, actor }: Desk, routeId: string): Promi
     unsigned,
     document: await documentOf({ db, now, today }, walk, { states, entries: [] }),
   };
-  return { plan, states: inOrder };
+  return { plan, states: inOrder, note: route.note };
 }
 
 async function unsignedWalk(db: Database, routeId: string, personId: string): Promise<UnsignedWalk | null> {

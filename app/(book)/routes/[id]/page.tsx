@@ -6,7 +6,6 @@ import { Section } from '@/components/ui/section';
 import { DueList } from '@/components/due-list';
 import { counted, number } from '@/components/words';
 import { plantToday } from '@/core/time/plant-day';
-import { readRoute } from '@/desk/walk/routes';
 import { thePlant } from '@/desk/plant';
 import { dueItem } from '@/app/due-item';
 import { readWalk } from '@/desk/walk/rounds';
@@ -19,11 +18,10 @@ export const metadata: Metadata = { title: 'Route' };
 export default async function RoutePage({ params }: { params: Promise<{ id: string }> }) {
   const { id } = await params;
   const desk = await openDesk();
-  const [route, plant, walk] = await reading((db) =>
-    Promise.all([readRoute(db, id), thePlant(db), readWalk(desk, id)]),
-  );
-  if (!route || !walk) notFound();
-  const { plan, states: inOrder } = walk;
+  const [plant, walk] = await reading((db) => Promise.all([thePlant(db), readWalk(desk, id)]));
+  if (!walk) notFound();
+  const { plan, states: inOrder, note } = walk;
+  const { route } = plan.document;
   const today = plantToday(desk.now, plant);
   return (
     <>
@@ -43,7 +41,7 @@ export default async function RoutePage({ params }: { params: Promise<{ id: stri
           </p>
         }
       />
-      {route.note && <p className="mt-4 max-w-prose whitespace-pre-line">{route.note}</p>}
+      {note && <p className="mt-4 max-w-prose whitespace-pre-line">{note}</p>}
       <div className="mt-5">
         <BeginRound plan={plan} timeZone={plant.timeZone} />
       </div>

@@ -1,9 +1,12 @@
 import Link from 'next/link';
 import { Disclosure } from '@/components/ui/disclosure';
-import { ReadingForm } from '@/components/entry/reading-form';
+import { FoldedReadingForm, ReadingForm } from '@/components/entry/reading-form';
 import { counted, dayAndClock, number, paceWords } from '@/components/words';
 import { type MeterStanding, readableMeter } from '@/desk/standing/meters';
 import { MeterForm } from './meter-form';
+
+/** So many forms may stand open below each other; of more nobody finds the one he wants. */
+const mostOpen = 2;
 
 /** The meters of a machine: what they show, how it runs by them, and the forms to read them and to add one. */
 export function MachineMeters({
@@ -20,6 +23,7 @@ export function MachineMeters({
   /** Where none is there yet, the form for one stands open. */
   wanted: boolean;
 }) {
+  const Form = meters.length > mostOpen ? FoldedReadingForm : ReadingForm;
   return (
     <section aria-labelledby="meters" id="meters-section">
       <h2 id="meters" className="text-xl">
@@ -54,7 +58,7 @@ export function MachineMeters({
             </Link>
           </p>
           <div className="no-print mt-3">
-            <ReadingForm timeZone={timeZone} personId={personId} meter={readableMeter(meter)} />
+            <Form timeZone={timeZone} personId={personId} meter={readableMeter(meter)} />
           </div>
         </div>
       ))}

@@ -3,6 +3,7 @@
 // Sent as what it shows, not as how it is drawn: that would be several times as long.
 import Link from 'next/link';
 import { useState } from 'react';
+import { useScreenful } from '@/components/ui/use-screenful';
 import { pointLabel } from '@/core/register/assignment';
 import { WalkingOrder } from './walking-order';
 
@@ -15,10 +16,11 @@ export function MachinePoints({
   points: readonly { id: string; number: number; name: string; where: string; lubricant: string | null }[];
 }) {
   const [moving, setMoving] = useState(false);
+  const shown = useScreenful(points);
   return (
     <>
       <ol className="mt-3">
-        {points.map(({ id, number, name, where, lubricant }, index) => (
+        {shown.map(({ id, number, name, where, lubricant }, index) => (
           <li key={id} className="rule-t grid grid-cols-[1.6rem_minmax(0,1fr)_auto] items-center gap-x-3 py-1.5">
             <span className="text-right text-muted">{index + 1}</span>
             <span className="min-w-0">

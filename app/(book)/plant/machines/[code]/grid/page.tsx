@@ -4,7 +4,7 @@ import { notFound } from 'next/navigation';
 import { PageHead } from '@/components/ui/page-head';
 import { number, taskAmount } from '@/components/words';
 import { gridRowOf } from '@/core/register/grid';
-import { readMachinePage } from '@/desk/read/machine';
+import { readMachinePage, wholePoints } from '@/desk/read/machine';
 import { standingOf } from '@/desk/bulk/grid';
 import { lubricantsInUse } from '@/desk/read/lists';
 import { openDesk, reading } from '@/app/server';
@@ -20,7 +20,8 @@ export default async function GridPage({ params }: { params: Promise<{ code: str
     codes: (await lubricantsInUse(db)).map((row) => row.code),
   }));
   if (!page) notFound();
-  const { machine, points, states } = page;
+  const { machine, states } = page;
+  const points = await reading((db) => wholePoints(db, machine.id));
   const standing = points.map((point) => {
     const task = states.find((state) => state.point.id === point.id);
     const steady = task?.interval.stages.find(({ count }) => count === undefined);
