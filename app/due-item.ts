@@ -5,6 +5,7 @@ import type { HourLine } from '@/core/interval/task-due';
 import { limitWords } from '@/core/interval/limits';
 import { pointLabel } from '@/core/register/assignment';
 import type { PlantDay } from '@/core/time/plant-day';
+import { waitsForFilling } from '@/core/words/machine-states';
 import type { TaskState } from '@/desk/standing/states';
 
 /** The page of a point. */
@@ -12,7 +13,7 @@ export const pointPath = (machineCode: string, number: number) => `/plant/machin
 
 /** A task's state as a row of a due list on a day. */
 export function dueItem(
-  { taskId, title, action, point, machine, amount: planned, lubricant, due }: TaskState,
+  { taskId, title, action, point, machine, machineState, amount: planned, lubricant, cameEmpty, due }: TaskState,
   today: PlantDay,
 ): DueItem {
   return {
@@ -28,6 +29,7 @@ export function dueItem(
     facts: toTenths(due.hourLine),
     why: `/due/${taskId}`,
     marks: [
+      ...(waitsForFilling({ cameEmpty, machineState }) ? ['held back until it is filled'] : []),
       ...(due.runIn ? ['running in'] : []),
       ...(due.postponedFrom ? ['put off'] : []),
       ...(due.by === 'event' || due.by === 'standstill' || due.by === 'season' ? [limitWords[due.by]] : []),

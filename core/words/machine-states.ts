@@ -16,3 +16,15 @@ export const machineStateNames = Object.keys(machineStates) as [MachineState, ..
  * @example runs('running-idle') // true
  */
 export const runs = (state: MachineState): boolean => state === 'running-loaded' || state === 'running-idle';
+
+/**
+ * Whether a task is held back: done with the unit running, which came empty and has not been filled.
+ * @example waitsForFilling({ cameEmpty: true, machineState: 'isolated' }) // false
+ */
+export const waitsForFilling = ({
+  cameEmpty,
+  machineState,
+}: {
+  cameEmpty: boolean;
+  machineState: MachineState;
+}): boolean => cameEmpty && runs(machineState);

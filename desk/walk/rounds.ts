@@ -1,6 +1,6 @@
 import { UniqueConstraintError } from 'sequelize';
 import { dueWords, standingOn } from '@/core/interval/due-words';
-import { runs } from '@/core/words/machine-states';
+import { waitsForFilling } from '@/core/words/machine-states';
 import { mixtureWords, waitingChangeWords } from '@/core/words/waiting-change';
 import { pointLabel } from '@/core/register/assignment';
 import { type PlantDay, plantToday } from '@/core/time/plant-day';
@@ -281,16 +281,16 @@ const mixtureOf = ({
 
 /** What is done with a unit running waits until it is filled; the oil changes of the machine on this round fill it. */
 const heldBack = (
-  { cameEmpty, machineState }: Pick<TaskState, 'cameEmpty' | 'machineState'>,
+  state: Pick<TaskState, 'cameEmpty' | 'machineState'>,
   machineId: string,
   states: readonly TaskState[],
 ): WalkDocument['stops'][number]['heldBack'] =>
-  cameEmpty && runs(machineState)
+  waitsForFilling(state)
     ? {
         reason:
           'Held back: this is done with the unit running, and it came empty and no filling is in the book. It is not run before it is filled.',
         until: states
-          .filter((state) => state.machine.id === machineId && state.action === 'oil-change' && state.cameEmpty)
+          .filter((each) => each.machine.id === machineId && each.action === 'oil-change' && each.cameEmpty)
           .map(({ taskId }) => taskId),
       }
     : null;
