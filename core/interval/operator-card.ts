@@ -77,11 +77,13 @@ function clockWords(ms: number): string {
 
 /**
  * The interval as the card says it: `every 4 h`.
+ * @param counts what the machine counts besides its hours
  * @example everyWords([{ name: 'steady', hours: 8 }]) // 'every 8 h'
  * @example everyWords([{ name: 'steady', days: 1 }]) // 'daily'
  */
-export function everyWords(stages: readonly Stage[]): string {
-  const words = shownStages(stages.filter(({ count }) => count === undefined));
+export function everyWords(stages: readonly Stage[], counts?: string): string {
+  const steady = stages.filter(({ count }) => count === undefined);
+  const words = shownStages(steady, false, counts);
   // Usual spans have a word of their own: daily, not every daily.
   if (frequencyWords.some((word) => words.startsWith(word))) return words;
   return words === '1 h' ? 'every hour' : `every ${words}`;

@@ -114,12 +114,14 @@ function number(value: number): string {
 
 /**
  * Stages in the words that `parseStages` reads, exactly.
+ * @param counts what the machine counts besides its hours
  * @example stageWords([{ name: 'steady', hours: 4000, days: 730 }]) // '4 000 h or 2 years'
  */
-export const stageWords = (stages: readonly Stage[], cyclic = false): string => inWords(stages, cyclic, daysOrYears);
+export const stageWords = (stages: readonly Stage[], cyclic = false, counts = 'cycles'): string =>
+  inWords(stages, cyclic, daysOrYears, counts);
 
 /** Stages as they are shown: usual spans by their names; computed hours whole from a hundred on, as nobody services by the minute. */
-export const shownStages = (stages: readonly Stage[], cyclic = false): string =>
+export const shownStages = (stages: readonly Stage[], cyclic = false, counts = 'cycles'): string =>
   inWords(
     stages.map(({ hours: h, cycles: c, ...rest }) => ({
       ...rest,
@@ -128,6 +130,7 @@ export const shownStages = (stages: readonly Stage[], cyclic = false): string =>
     })),
     cyclic,
     (days) => frequencyWords.find((word) => frequencies[word] === days) ?? daysOrYears(days),
+    counts,
   );
 
 /**
@@ -140,11 +143,16 @@ export const wholeYears = (days: number): number | undefined => (days > 0 && day
 const daysOrYears = (days: number): string =>
   (wholeYears(days) ?? 0) > 1 ? `${number(wholeYears(days)!)} years` : `${number(days)} d`;
 
-function inWords(stages: readonly Stage[], cyclic: boolean, dayWords: (days: number) => string): string {
+function inWords(
+  stages: readonly Stage[],
+  cyclic: boolean,
+  dayWords: (days: number) => string,
+  counts: string,
+): string {
   const limits = ({ hours: h, cycles: c, days: d, standstillDays }: Stage) =>
     [
       h !== undefined && `${number(h)} h`,
-      c !== undefined && `${number(c)} cycles`,
+      c !== undefined && `${number(c)} ${counts}`,
       d !== undefined && dayWords(d),
       standstillDays !== undefined && `${number(standstillDays)} d standing`,
     ]

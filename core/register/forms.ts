@@ -8,6 +8,7 @@ import { machineStates } from '../words/machine-states';
 import { whoMay } from '../words/task-words';
 import { fieldHeight, fieldWidth } from './outline';
 import { fillRowFor } from './reservoir';
+import { meterUnits } from '../words/meter-units';
 import { type FieldSpec, type PointKind, fieldsOf, pointKindNames } from './point-kinds';
 import { sourceRanks } from '../words/source-ranks';
 import { ulid } from '../fields/fields';
@@ -165,13 +166,6 @@ export const personForm = z.strictObject({
   }),
   mayDo: z.array(z.enum(keysOf(whoMay))).default([]),
 });
-
-export const meterUnits = {
-  hours: 'hours',
-  cycles: 'cycles, strokes or cuts',
-  tonnes: 'tonnes',
-  starts: 'starts',
-} as const;
 
 export const meterForm = z.strictObject({
   name: line('Name', { required: true, max: 80 }),

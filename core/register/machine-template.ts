@@ -3,6 +3,7 @@ import type { Stage } from '../interval/limits';
 import type { DutyPlan } from '../meter/duty';
 import type { StoredComputation } from '../method';
 import type { MachineState } from '../words/machine-states';
+import type { MeterUnit } from '../words/meter-units';
 import type { Outline } from './outline';
 import type { PointKind } from './point-kinds';
 import type { FillRow } from './reservoir';
@@ -26,7 +27,7 @@ export type MachineTemplate = {
   outline: { boxes: Outline['boxes']; points: Record<string, [number, number]> } | null;
   meters: {
     name: string;
-    unit: 'hours' | 'cycles' | 'tonnes' | 'starts';
+    unit: MeterUnit;
     rolloverAt: number | null;
     resolution: number;
     maxPerDay: number;

@@ -155,7 +155,10 @@ export type TypedTask = Omit<z.input<typeof taskForm>, 'events' | 'severity' | '
   includesTaskIds: string[];
 };
 
-/** What a stored task looks like as typed, for changing it. */
+/**
+ * What a stored task looks like as typed, for changing it.
+ * @param counts what its machine counts besides its hours
+ */
 export function typedTaskOf(
   {
     action,
@@ -175,6 +178,7 @@ export function typedTaskOf(
     includesTaskIds,
   }: StatedTask,
   stages: readonly Stage[],
+  counts?: string,
 ): Required<TypedTask> {
   const [yearly] = yearlyDaysOf(triggers);
   const typed = (value: number | null | undefined) =>
@@ -191,8 +195,8 @@ export function typedTaskOf(
     minutes: typed(minutes),
     meterId: meterId ?? '',
     tolerancePct: typed(toleranceShare * 100),
-    when: cyclic ? '' : stageWords(stages),
-    life: cyclic && stages[0] ? stageWords([{ ...scaled(stages[0], 2), name: 'life' }]) : '',
+    when: cyclic ? '' : stageWords(stages, false, counts),
+    life: cyclic && stages[0] ? stageWords([{ ...scaled(stages[0], 2), name: 'life' }], false, counts) : '',
     events: eventsOf(triggers),
     yearlyName: yearly?.name ?? '',
     yearlyOn: yearly?.on ?? '',

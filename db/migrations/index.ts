@@ -417,4 +417,11 @@ export const migrations: readonly Migration[] = [
 
   // What else was topped up since a sump was filled.
   addColumns('2026-12-03-03-mixed-with', 'due_state', { mixedWith: 'JSON NULL' }),
+
+  // Strokes and cuts are counted by their own name; what a meter may count is checked by the code.
+  sqlMigration(
+    '2026-12-04-01-meter-unit-text',
+    'ALTER TABLE meter MODIFY unit VARCHAR(20) NOT NULL',
+    "ALTER TABLE meter MODIFY unit ENUM('hours','cycles','tonnes','starts') NOT NULL",
+  ),
 ];

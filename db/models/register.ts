@@ -14,6 +14,7 @@ import type { FillRow } from '@/core/register/reservoir';
 import type { Outline } from '@/core/register/outline';
 import type { MachineState } from '@/core/words/machine-states';
 import type { PointKind } from '@/core/register/point-kinds';
+import type { MeterUnit } from '@/core/words/meter-units';
 import {
   boolean,
   columns,
@@ -85,7 +86,7 @@ export class Meter extends Model<InferAttributes<Meter>, InferCreationAttributes
   declare id: string;
   declare machineId: string;
   declare name: string;
-  declare unit: 'hours' | 'cycles' | 'tonnes' | 'starts';
+  declare unit: MeterUnit;
   declare rolloverAt: number | null;
   declare resolution: CreationOptional<number>;
   declare maxPerDay: CreationOptional<number>;

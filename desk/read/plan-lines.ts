@@ -4,7 +4,15 @@ import { triggerWords } from '@/core/interval/triggers';
 import { pointLabel } from '@/core/register/assignment';
 import type { Database, Desk } from '../desk';
 import { eachTurn } from '../standing/plan-rows';
-import { type StandingRow, type TaskRow, type TaskState, factsOfRow, listOrder } from '../standing/states';
+import {
+  type StandingRow,
+  type TaskRow,
+  type TaskState,
+  countedIn,
+  factsOfRow,
+  listOrder,
+  readCounters,
+} from '../standing/states';
 
 /** One task of the plan as files carry it: names and units in the head of the column, days as 2026-11-24. */
 export type PlanLine = ReturnType<typeof planLine>;
@@ -23,6 +31,7 @@ type Lined = Pick<
   | 'severity'
   | 'triggers'
   | 'includes'
+  | 'counts'
 > & {
   area: { code: string };
   machine: { id: string; code: string };
@@ -53,6 +62,7 @@ export function planLine({
   severity,
   triggers,
   includes,
+  counts,
   due,
   routes,
 }: Lined) {
@@ -72,7 +82,7 @@ export function planLine({
     amountKind: amount.kind,
     amount: amount.value,
     lubricant: lubricant?.code ?? null,
-    interval: shownStages(interval.stages, cyclic),
+    interval: shownStages(interval.stages, cyclic, counts),
     stages: interval.stages,
     cyclic,
     rhythm,
@@ -116,6 +126,7 @@ type LineRow = Pick<
   | 'severity'
   | 'triggers'
   | 'includesTaskIds'
+  | 'meterId'
   | 'pointId'
   | 'number'
   | 'pointName'
@@ -130,8 +141,8 @@ type LineRow = Pick<
   };
 
 async function readLines(db: Database, now: Date, machineIds: string[]): Promise<PlanLine[]> {
-  const rows = await db.select<LineRow>(
-    `SELECT STRAIGHT_JOIN task.id AS taskId, task.title, task.action, task.who, task.machineState, task.minutes, task.amountKind, task.cyclic, task.rhythm, task.severity, task.triggers, task.includesTaskIds,
+  const asked = db.select<LineRow>(
+    `SELECT STRAIGHT_JOIN task.id AS taskId, task.meterId, task.title, task.action, task.who, task.machineState, task.minutes, task.amountKind, task.cyclic, task.rhythm, task.severity, task.triggers, task.includesTaskIds,
        lube_point.id AS pointId, lube_point.number, lube_point.name AS pointName, machine.id AS machineId, machine.code AS machineCode, area.code AS areaCode,
        due_state.state, due_state.stage, due_state.runIn, due_state.governedBy, due_state.dueOn, due_state.fromOn, due_state.toOn, due_state.postponedFrom, due_state.lastMs, due_state.lastHours, due_state.dueHours, due_state.servicesDone, due_state.confidence, due_state.stages, due_state.amount,
        lubricant.code AS lubricantCode, governing.readMs AS governingReadMs,
@@ -141,6 +152,7 @@ async function readLines(db: Database, now: Date, machineIds: string[]): Promise
      WHERE due_state.machineId IN (:machineIds) ${listOrder}`,
     { machineIds },
   );
+  const [rows, counters] = await Promise.all([asked, readCounters(db, machineIds)]);
   return rows.map((row) => {
     const facts = factsOfRow(row);
     const governingReadMs = row.governingReadMs === null ? undefined : Number(row.governingReadMs);
@@ -156,6 +168,7 @@ async function readLines(db: Database, now: Date, machineIds: string[]): Promise
       severity: row.severity,
       triggers: row.triggers,
       includes: row.includesTaskIds,
+      counts: countedIn(row, counters.get(row.machineId)),
       area: { code: row.areaCode },
       machine: { id: row.machineId, code: row.machineCode },
       point: { id: row.pointId, number: row.number, name: row.pointName },

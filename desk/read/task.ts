@@ -2,6 +2,7 @@ import type { Stage } from '@/core/interval/limits';
 import type { StatedTask } from '@/core/register/task-form';
 import type { Database } from '../desk';
 import { stagesInForce } from '../standing/plan-rows';
+import { countedIn } from '../standing/states';
 import { winningAssignment } from '../assign/winning';
 
 type Row<Model extends 'Machine' | 'LubePoint' | 'Task' | 'Meter'> = InstanceType<Database[Model]>;
@@ -17,6 +18,8 @@ export async function readTaskPage(
       machine: Row<'Machine'>;
       stages: Stage[];
       meters: Row<'Meter'>[];
+      /** What the machine counts besides its hours. */
+      counts: string;
       /** The other tasks of the point, and those out of use that it does as well. */
       others: Row<'Task'>[];
     }
@@ -39,6 +42,10 @@ export async function readTaskPage(
     machine,
     stages: stagesInForce(rows, winner ? [winner.id] : []),
     meters,
+    counts: countedIn(
+      task,
+      meters.filter(({ unit }) => unit !== 'hours'),
+    ),
     others: tasks.filter(({ id, retiredOn }) => id !== taskId && (!retiredOn || task.includesTaskIds.includes(id))),
   };
 }

@@ -423,10 +423,7 @@ async function besides(db: Database, rows: readonly TaskRow[], untilMs = Infinit
       { taskIds },
     ),
     selectIncluding(db, [...new Set(rows.map(({ pointId }) => pointId))]),
-    db.select<{ id: string; machineId: string; unit: string }>(
-      "SELECT id, machineId, unit FROM meter WHERE machineId IN (:machineIds) AND unit <> 'hours' ORDER BY name",
-      { machineIds },
-    ),
+    readCounters(db, machineIds),
   ]);
   const nameOf = new Map(people.map(({ id, name }) => [id, name]));
   const overrides = new Map<string, Override | null>();
@@ -451,13 +448,27 @@ async function besides(db: Database, rows: readonly TaskRow[], untilMs = Infinit
     overrides,
     routes: groupBy(stops, ({ taskId }) => taskId),
     answers: answeredBy(including),
-    counted: groupBy(counters, ({ machineId }) => machineId),
+    counted: counters,
   };
 }
 
+/** What some machines count besides hours, by machine. */
+export async function readCounters(
+  db: Database,
+  machineIds: readonly string[],
+): Promise<Map<string, { id: string; unit: string }[]>> {
+  const rows = await db.select<{ id: string; machineId: string; unit: string }>(
+    "SELECT id, machineId, unit FROM meter WHERE machineId IN (:machineIds) AND unit <> 'hours' ORDER BY name",
+    { machineIds },
+  );
+  return groupBy(rows, ({ machineId }) => machineId);
+}
+
 /** What a task is counted in besides hours: as its own meter counts, else as the first of its machine does. */
-const countedIn = ({ meterId }: Pick<TaskRow, 'meterId'>, counters: readonly { id: string; unit: string }[] = []) =>
-  (counters.find(({ id }) => id === meterId) ?? counters[0])?.unit ?? 'cycles';
+export const countedIn = (
+  { meterId }: { meterId?: string | null },
+  counters: readonly { id: string; unit: string }[] = [],
+): string => (counters.find(({ id }) => id === meterId) ?? counters[0])?.unit ?? 'cycles';
 
 const taskColumns = `task.id AS taskId, task.title, task.action, task.machineState, task.procedureText, task.minutes, task.who, task.amountKind, task.amount, task.amountComputed, task.intervalComputed, task.meterId, task.rhythm, task.toleranceShare, task.cyclic, task.severity, task.triggers, task.includesTaskIds,
   lube_point.id AS pointId, lube_point.number, lube_point.kind, lube_point.name AS pointName, lube_point.location, lube_point.walkPosition, lube_point.cautions, lube_point.doNots, lube_point.accessNote, lube_point.enoughSign, lube_point.forbidsAirGun, lube_point.consequence, lube_point.details, lube_point.reservoirId, reservoir.comesEmpty, reservoir.capacityL, reservoir.mounting, JSON_VALUE(reservoir.confirmed, '$.position') AS confirmedPosition, reservoir.fillTable <> '[]' AS hasFillTable,

@@ -68,12 +68,12 @@ export async function readOperatorCard(
     .filter(
       ({ who, interval }) => who !== 'operator' && isOftenerThanAShift(cardInterval(interval.stages), cyclesPerDay),
     )
-    .map(({ taskId, title, point, interval }) => ({
+    .map(({ taskId, title, point, interval, counts }) => ({
       taskId,
       number: point.number,
       label: pointLabel(machine.code, point.number),
       title,
-      every: everyWords(interval.stages),
+      every: everyWords(interval.stages, counts),
     }));
   return {
     machine,
@@ -124,7 +124,7 @@ export async function cardLines(db: Database, now: Date, machineIds: string[]): 
         amount: state.amount,
         lubricant: state.lubricant,
         gun: gunOf(state),
-        every: everyWords(interval.stages),
+        every: everyWords(interval.stages, state.counts),
         interval: every,
         enough: point.enoughSign,
         cautions: cautionsBefore(

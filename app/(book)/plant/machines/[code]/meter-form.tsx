@@ -3,7 +3,7 @@
 import { useState } from 'react';
 import { ChoiceField, QuantityField, TextField, optionsOf } from '@/components/ui/fields';
 import { SavedForm } from '@/components/ui/saved-form';
-import { meterUnits } from '@/core/register/forms';
+import { meterUnits } from '@/core/words/meter-units';
 import { updateMeter, createMeter } from '@/app/(book)/plant/actions';
 
 export type MeterValues = { name: string; unit: string; rolloverAt: string; resolution: string; maxPerDay: string };

@@ -18,7 +18,7 @@ export default async function TaskPage({ params }: { params: Promise<{ taskId: s
   await openDesk();
   const page = await reading((db) => readTaskPage(db, taskId));
   if (!page) notFound();
-  const { task, point, machine, stages, meters, others } = page;
+  const { task, point, machine, stages, meters, counts, others } = page;
   const { id, version = 0, title, retiredOn } = task;
   const here = pointPath(machine.code, point.number);
   return (
@@ -45,7 +45,7 @@ export default async function TaskPage({ params }: { params: Promise<{ taskId: s
             id,
             version,
             here,
-            values: typedTaskOf(task, stages),
+            values: typedTaskOf(task, stages, counts),
             amountComputed: task.amountComputed != null,
             intervalComputed: task.intervalComputed != null,
           }}
