@@ -27,6 +27,24 @@ const belt: DemoOutline = {
     [96, 31],
   ],
 };
+const clayBelt: DemoOutline = {
+  boxes: [
+    box('gear', 4, 6, 14, 12),
+    box('head', 4, 22, 14, 18),
+    box('belt', 18, 24, 64, 14),
+    box('tail', 82, 22, 14, 18),
+    box('plough', 30, 40, 22, 10),
+  ],
+  at: [
+    [11, 6],
+    [22, 12],
+    [11, 22],
+    [11, 40],
+    [89, 22],
+    [36, 50],
+    [52, 42],
+  ],
+};
 const apronFeeder: DemoOutline = {
   boxes: [box('gear', 4, 44, 16, 12), box('apron', 14, 26, 72, 12), box('clay bay', 30, 4, 52, 22)],
   at: [
@@ -329,6 +347,7 @@ const surfaceGrinder: DemoOutline = {
 
 const kinds: readonly (readonly [RegExp, DemoOutline])[] = [
   [/^(RM|PO|PK)-C\d$/, belt],
+  [/^BM-C1$/, clayBelt],
   [/^RM-B/, apronFeeder],
   [/^RM-E/, elevator],
   [/^BM-\d$/, ballMill],

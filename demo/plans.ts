@@ -1,5 +1,6 @@
 import type { Material } from '@/core/compat/vocabulary';
 import type { MachineState } from '@/core/words/machine-states';
+import type { MeterUnit } from '@/core/words/meter-units';
 import type { Severity } from '@/core/interval/severity';
 import type { PointKind } from '@/core/register/point-kinds';
 import { type AmountKind, type TaskAction, type Who } from '@/core/words/task-words';
@@ -12,7 +13,7 @@ export type TaskPlan = { action: TaskAction; title: string; kind: AmountKind; am
 export type PointPlan = { kind: PointKind; name: string; where: string; lubricant: string; details?: Record<string, number | string>; cautions?: string; doNots?: string; access?: string; enough?: string; consequence?: number; forbidsAirGun?: boolean; source?: SourceRank; materials?: Material[]; reservoir?: ReservoirPlan; /** Lubricant of the winter band, where the plain one is for summer. */ winter?: string; tasks: TaskPlan[] };
 /** An oil store of its own, or (by the same name on one machine) one that several points share. */
 export type ReservoirPlan = { name: string; litres: number; mounting?: string; table?: readonly (readonly [string, number, string, string])[]; marks?: readonly (readonly [number, number])[]; fillMark?: string; checkState?: MachineState; settle?: number; comesEmpty?: boolean };
-export type MachinePlan = { code: string; area: string; name: string; description?: string; duty: number; meterStart?: number; rolloverAt?: number; /** A counter beside the hour meter: what it counts, how many a day, where it stood. */ counter?: { name: string; perDay: number; start: number }; weekdays?: number[]; keepsRunning?: boolean; energy?: [string, string][]; points: PointPlan[] };
+export type MachinePlan = { code: string; area: string; name: string; description?: string; duty: number; meterStart?: number; rolloverAt?: number; /** A counter beside the hour meter: what it counts, how many a day, where it stood. */ counter?: { name: string; unit: MeterUnit; perDay: number; start: number }; weekdays?: number[]; keepsRunning?: boolean; energy?: [string, string][]; points: PointPlan[] };
 
 export type Bearing = { named?: string; d: number; D: number; B: number; kind?: string; rpm: number; temp: number; dirt?: string; wet?: string; vibration?: number; position?: string; seal?: string };
 
@@ -81,9 +82,31 @@ export const valveStem = (name: string, where: string): PointPlan => ({ kind: 'v
 export const greaseCup = (name: string, where: string): PointPlan => ({ kind: 'grease-cup', name, where, lubricant: 'G-14', details: { capacityCm3: 60, turnsPerDay: 1, gramsPerTurn: 1.2 }, source: 'nameplate', enough: 'One turn a day; refill when the cup stands at its last thread.', tasks: [{ action: 'grease', title: 'Refill the cup', kind: 'grams', amount: 50, days: 42, minutes: 4 }] });
 export const singlePoint = (name: string, where: string): PointPlan => ({ kind: 'single-point-lubricator', name, where, lubricant: 'G-22', details: { capacityCm3: 120, settingsDays: '30, 90, 180, 365', requiredG: 8, intervalH: 700, settingDays: 180 }, source: 'calculated', enough: 'The piston has moved since the last look.', tasks: [check('Piston moved, no pressure loss', 28, 'any', 1), { action: 'top-up', title: 'Change the cartridge', kind: 'pieces', amount: 1, days: 180, minutes: 8 }] });
 export const centralOutlet = (name: string, where: string, litres = 4): PointPlan => ({ kind: 'central-lubricator-outlet', name, where, lubricant: 'G-00', details: { gramsPerCycle: 0.2, cyclesPerDay: 12, reservoirG: 3500 }, source: 'manual', reservoir: { name: 'Central lubricator', litres, fillMark: 'max ring', checkState: 'any' }, enough: 'Fresh grease at the outlet, no air.', tasks: [check('Grease arrives', 28, 'running-loaded', 1)] });
+/** The outlet whose visit refills the lubricator they share: through the coupling, so that no dirt and no air get in. */
+export const refilledOutlet = (name: string, where: string): PointPlan => {
+  const outlet = centralOutlet(name, where);
+  return { ...outlet, tasks: [...outlet.tasks, { ...topUp('Refill through the filling coupling', 28, 'any', 6), procedure: 'The lid stays shut: through the coupling and its filter only. To the max ring, not above. Run empty: bleed at the line ends until no bubbles come.' }] };
+};
+/** The tank of a circulating set: its level where it runs, water, filter, sample, and its oil in the shutdown. */
+export const circulatingTank = (name: string, where: string): PointPlan => ({
+  ...circulatingOutlet(name, where), enough: 'At the upper line while it runs; the stop level stands higher.', cautions: 'Hot lines, turning pump coupling behind its guard.',
+  tasks: [
+    topUp('Check level, top up', 7, 'running-loaded', 3),
+    { action: 'drain', title: 'Drain water from the bottom', kind: 'to-mark', days: 28, minutes: 5, state: 'running-loaded', procedure: 'Crack the cock until only oil comes. More than a cup: a finding, and look for where it comes from.' },
+    { ...check('Read the filter difference, warm', 7, 'running-loaded', 2), procedure: 'Above 40 °C only. Near zero: by-passed or burst. Over 1.3 bar: swing over, change the element.' },
+    { ...check('Draw a sample', 91, 'running-loaded', 10), procedure: 'Same cock, running, flush ten times the dead volume, clean bottle three quarters full. Label: point, oil, hours on oil, litres topped up.' },
+    { action: 'oil-change', title: 'Change oil', kind: 'litres', amount: 160, minutes: 240, state: 'isolated', yearly: { name: 'summer shutdown', on: '08-03', daysBefore: 14 }, procedure: 'Heater off before the level falls. Drain tank, cooler, filters, low points. Clean, close, fill through the filter, bleed. Then hands and tools out, guards on, own lock off: the operator starts the auxiliary pump; every outlet is seen before the fans run.' },
+  ],
+});
 export const circulatingOutlet = (name: string, where: string): PointPlan => ({ kind: 'circulating-outlet', name, where, lubricant: 'O-32', details: { boreMm: 90, speedRpm: 980, temperatureC: 48 }, source: 'manual', consequence: 4, materials: ['bronze', 'steel', 'nbr'], reservoir: { name: 'Circulating tank', litres: 160, fillMark: 'upper line', checkState: 'running-loaded', settle: 0 }, enough: 'Steady stream in the sight glass.', tasks: [check('Oil arrives at the sight glass', 7, 'running-loaded', 1)] });
 export const airLubricator = (name: string, where: string): PointPlan => ({ kind: 'pneumatic-lubricator', name, where, lubricant: 'O-22', details: { dropsPerMinute: 2, reservoirMl: 900 }, source: 'manual', materials: ['polycarbonate', 'nbr'], enough: 'Two drops a minute at full flow.', cautions: 'Vent the bowl before it is opened.', tasks: [topUp('Drain water, fill the bowl', 7)] });
 export const coolant = (name: string, where: string, litres: number): PointPlan => ({ kind: 'coolant-sump', name, where, lubricant: 'K-5', details: { tankL: litres, targetPct: 6, refractometerFactor: 1.1 }, source: 'manual', enough: 'Six percent by the refractometer, factor 1.1.', tasks: [topUp('Read the refractometer, correct', 7, 'stopped-powered', 5)] });
+/** Rolling elements that travel, greased by count over the whole stroke. */
+export const rollingGuide = (kind: 'linear-guide' | 'ball-screw', name: string, where: string, lubricant: string, grams: number, more: Partial<PointPlan> = {}): PointPlan => ({
+  kind, name, where, lubricant, details: { lubricatedBy: 'grease', washed: 'no', lengthMm: 1200 }, source: 'manual', enough: 'The counted strokes over the whole travel, no lumps at the wipers.', doNots: 'No grease with graphite or molybdenum: the balls jam.', ...more,
+  tasks: [{ action: 'grease', title: 'Regrease over the whole stroke', kind: 'grams', amount: grams, hours: 500, days: 182, minutes: 6, state: 'isolated' }],
+});
+
 export const rack = (name: string, where: string): PointPlan => ({ kind: 'rack', name, where, lubricant: 'G-22', details: { lengthMm: 2400 }, source: 'nameplate', enough: 'Film on the flanks, wiped backs.', tasks: [{ action: 'film', title: 'Wipe and grease the rack', kind: 'film', days: 56, minutes: 6, state: 'isolated' }] });
 
 /** A unit of a machine that never stops: looked at on the run, opened only in the summer shutdown. */

@@ -224,7 +224,7 @@ async function writeMeters(
           id,
           machineId: machineIds.get(code)!,
           name: counter!.name,
-          unit: 'cycles' as const,
+          unit: counter!.unit,
           rolloverAt: null,
           resolution: 1,
           maxPerDay: counter!.perDay * 3,

@@ -72,6 +72,12 @@ describe('what a point asks for', () => {
     ['machine-tool-gearbox', { clutches: 'yes' }, 'circulating', 32],
     ['machine-tool-gearbox', { clutches: 'no' }, 'circulating', 46],
     ['apron', {}, 'slideway', 68],
+    ['linear-guide', { lubricatedBy: 'oil' }, 'slideway', 68],
+    ['ball-screw', { lubricatedBy: 'oil' }, 'slideway', 68],
+    ['needle-bed', {}, 'needle', 32],
+    ['needle-bed', { speedRpm: 1500 }, 'needle', 22],
+    ['pump-power-end', { bushing: 'steel' }, 'gear-ep', 220],
+    ['pump-power-end', { bushing: 'unknown' }, 'gear', 220],
   ] as const)('%s %j: %s, VG %i', (kind, details, family, isoVg) => {
     expect(requirementOf(kind, details, mild)).toMatchObject({ isoVg, families: expect.arrayContaining([family]) });
     expect(requirementOf(kind, details, mild).families[0]).toBe(family);
@@ -109,6 +115,77 @@ describe('what a point asks for', () => {
   it('keeps EP out of clutches, also of such as nobody knows', () => {
     expect(requirementOf('machine-tool-gearbox', { clutches: 'unknown' }, mild).ep).toBe('forbidden');
     expect(requirementOf('machine-tool-gearbox', { clutches: 'no' }, mild).ep).toBe('allowed');
+  });
+
+  it('stops EP and solids at clutches for the clutches, not for a copper alloy that is not there', () => {
+    const clutches = requirementOf('machine-tool-gearbox', { clutches: 'yes', temperatureC: 50 }, mild);
+    expect(levels(oil({ kind: 'circulating', additives: ['ep-inactive'] }), clutches)).toContain(
+      'stop Clutches must grip',
+    );
+    expect(levels(oil({ kind: 'circulating', additives: ['solid'] }), clutches)).toContain('stop Clutches must grip');
+    expect(levels(oil({ kind: 'circulating', additives: [] }), clutches)).not.toContain('stop Clutches must grip');
+    expect(levels(oil({ kind: 'gear-ep', additives: ['ep-active'] }), clutches)).not.toContain(
+      'stop No active sulphur on copper alloys',
+    );
+  });
+
+  it('asks a greased pin for a thick base oil that carries, and bronze for no active sulphur', () => {
+    const pin = (bushing: string) => requirementOf('greased-pin', { bushing }, mild);
+    expect(pin('steel')).toMatchObject({ families: ['grease'], ep: 'required', leastBaseKv40: 150 });
+    expect(pin('bronze')).toMatchObject({ ep: 'forbidden' });
+    expect(pin('polymer')).toMatchObject({ noSolids: true, typeWhy: expect.stringContaining('run dry') });
+    const grease = (additives: JudgedLubricant['additives']) =>
+      oil({ kind: 'grease', nlgi: '2', kv40: 220, kv100: 18.5, additives });
+    expect(levels(grease([]), pin('steel'))).toContain('caution Load or shock wants EP');
+    expect(levels(grease(['solid']), pin('steel'))).not.toContain('caution Load or shock wants EP');
+    expect(levels(grease(['solid']), pin('polymer'))).toContain('caution No solids on rolling tracks');
+  });
+
+  it.each(['greased-pin', 'pump-power-end'] as const)(
+    'judges nothing better at a %s whose bushing nobody knows',
+    (kind) => {
+      const rank = { suits: 0, 'with-care': 1, stop: 2 };
+      const lubricants = [
+        oil({ kind: 'grease', nlgi: '2', kv40: 220, kv100: 18.5, additives: [] }),
+        oil({ kind: 'grease', nlgi: '2', kv40: 220, kv100: 18.5, additives: ['ep-active', 'solid'] }),
+        oil({ kind: 'gear-ep', additives: ['ep-active'] }),
+        oil({ kind: 'circulating', additives: [] }),
+      ];
+      const verdict = (lubricant: JudgedLubricant, bushing: string) =>
+        rank[judge(lubricant, requirementOf(kind, { bushing, temperatureC: 50 }, mild), bare).verdict];
+      for (const lubricant of lubricants)
+        for (const bushing of ['steel', 'bronze', 'polymer'])
+          expect(verdict(lubricant, 'unknown')).toBeGreaterThanOrEqual(
+            kind === 'pump-power-end' && bushing === 'polymer' ? 0 : verdict(lubricant, bushing),
+          );
+    },
+  );
+
+  it('gives what travels on balls a metered bearing grease without solids, a waterproof one where it is washed', () => {
+    for (const kind of ['linear-guide', 'ball-screw'] as const) {
+      const guide = requirementOf(kind, { washed: 'yes' }, mild);
+      expect(guide).toMatchObject({ families: ['grease'], nlgi: ['2', '1'], wet: true, noSolids: true });
+    }
+  });
+
+  it('fills a slow gear with semi-fluid grease, and says from which speed on it would be thrown off', () => {
+    const gear = (details: object) => requirementOf('semi-fluid-gear', { ...details }, mild);
+    expect(gear({ shock: 'yes' })).toMatchObject({
+      families: ['semi-fluid', 'grease'],
+      nlgi: ['00', '000', '0'],
+      ep: 'required',
+    });
+    expect(gear({ wheelMaterial: 'bronze', shock: 'yes' }).ep).toBe('forbidden');
+    expect(gear({ pitchLineVelocityMS: 3.9 }).notices).toEqual([]);
+    expect(gear({ pitchLineVelocityMS: 4.1 }).notices[0]).toMatchObject({ level: 'caution' });
+  });
+
+  it.each([
+    [8, 100],
+    [25, 150],
+    [38, 220],
+  ])('oils a pump for surroundings of %i °C with VG %i', (maxC, isoVg) => {
+    expect(requirementOf('pump-power-end', { bushing: 'bronze' }, { minC: 0, maxC }).isoVg).toBe(isoVg);
   });
 
   it('in dust a dry film is offered first, oil stays allowed', () => {
@@ -263,7 +340,7 @@ describe('judging a lubricant', () => {
       oil({ kind: 'gear' }),
       requirementOf('gear-case', { gearKind: 'gearmotor', shock: 'yes', wheelMaterial: 'steel' }, mild),
       bare,
-      'caution Shock wants EP',
+      'caution Load or shock wants EP',
     ],
     [
       'mineral oil in a very hot sump',

@@ -91,6 +91,7 @@ export function judge(
   const ratio = ratioOf(lubricant, requirement);
   const findings: Finding[] = [
     ...typeFindings(lubricant, requirement),
+    ...additiveFindings(lubricant, requirement),
     ...materialFindings(lubricant, requirement, materials),
     ...mixingFindings(lubricant, contents),
     ...viscosityFindings(lubricant, requirement),
@@ -106,7 +107,10 @@ export function judge(
   return { verdict, findings, ...(ratio !== undefined && { distance: Math.abs(Math.log(ratio)) }) };
 }
 
-function typeFindings({ kind, additives }: JudgedLubricant, { families: wanted, typeWhy, ep }: Requirement): Finding[] {
+function typeFindings(
+  { kind, additives }: JudgedLubricant,
+  { families: wanted, typeWhy, ep, notKnown }: Requirement,
+): Finding[] {
   const place = wanted.indexOf(kind);
   const findings: Finding[] = [];
   const input = `kind: ${families[kind]}`;
@@ -145,12 +149,14 @@ function typeFindings({ kind, additives }: JudgedLubricant, { families: wanted, 
       input,
       text: `${capital(families[kind])} is accepted here.`,
     });
-  if (ep === 'required' && !additives.includes('ep-active') && !additives.includes('ep-inactive'))
+  if (notKnown) findings.push({ level: 'caution', rule: 'Not known', input: 'fields of the point', text: notKnown });
+  // What cannot float on oil is carried by a grease's solids as well.
+  if (ep === 'required' && !carriesEp(additives) && !(isGreaseKind(kind) && additives.includes('solid')))
     findings.push({
       level: 'caution',
-      rule: 'Shock wants EP',
+      rule: 'Load or shock wants EP',
       input: 'additives: no EP',
-      text: 'Steel gears under shock want extreme-pressure additives; this has none.',
+      text: 'Steel on steel under load or shock wants extreme-pressure additives; this has none.',
     });
   if (additives.includes('detergent') && !wanted.includes('engine'))
     findings.push({
@@ -162,16 +168,44 @@ function typeFindings({ kind, additives }: JudgedLubricant, { families: wanted, 
   return findings;
 }
 
+const carriesEp = (additives: readonly Additive[]): boolean =>
+  additives.includes('ep-active') || additives.includes('ep-inactive');
+
+/** What may not be in a lubricant where clutches must grip, or balls run on tracks. */
+function additiveFindings(
+  { kind, additives, code }: JudgedLubricant,
+  { epSlips = false, noSolids = false }: Requirement,
+): Finding[] {
+  const findings: Finding[] = [];
+  const solid = additives.includes('solid');
+  if (epSlips && (solid || carriesEp(additives) || kind === 'gear-ep'))
+    findings.push({
+      level: 'stop',
+      rule: 'Clutches must grip',
+      input: `${code}: ${solid ? 'solid lubricant' : 'EP'}`,
+      text: 'Extreme-pressure additives, graphite and molybdenum make clutches, brakes and backstops slip.',
+    });
+  if (noSolids && solid)
+    findings.push({
+      level: 'caution',
+      rule: 'No solids on rolling tracks',
+      input: `${code}: solid lubricant`,
+      text: 'Graphite and molybdenum build up on the tracks: the elements jam or wear. Only where the maker asks for it.',
+    });
+  return findings;
+}
+
 function materialFindings(
   { kind, baseOil, additives, code }: JudgedLubricant,
-  { ep }: Requirement,
+  { ep, epSlips = false }: Requirement,
   materials: readonly Material[],
 ): Finding[] {
-  // A gear requirement that forbids EP does so for bronze, whether or not bronze was ticked among the materials.
-  const touched = ep === 'forbidden' && !materials.includes('bronze') ? (['bronze', ...materials] as const) : materials;
+  // A requirement that forbids EP does so for bronze unless clutches are why, whether or not bronze was ticked among the materials.
+  const forBronze = ep === 'forbidden' && !epSlips && !materials.includes('bronze');
+  const touched = forBronze ? (['bronze', ...materials] as const) : materials;
   if (touched.length === 0) return [];
   // Of an EP oil that nobody looked into, the worst is assumed.
-  const isDeclared = additives.includes('ep-active') || additives.includes('ep-inactive');
+  const isDeclared = carriesEp(additives);
   const knownAdditives: Additive[] = kind === 'gear-ep' && !isDeclared ? [...additives, 'ep-active'] : [...additives];
   const run = computeStored(compatMaterials, {
     fluid: { base: baseOil ?? 'unknown', additives: knownAdditives },

@@ -2,47 +2,26 @@ import { bearingRequiredViscosity } from '../bearing/required-viscosity';
 import { bearingSelectGrade } from '../bearing/select-grade';
 import type { Family } from '../compat/vocabulary';
 import { gearSelectGrade } from '../gear/select-grade';
-import { type Notice, type StoredComputation, computeStored, shown } from '../method';
+import { computeStored, shown } from '../method';
 import { type PointKind, pointKinds } from '../register/point-kinds';
 import { assumedIndex, lineByIndex } from '../viscosity/carry';
 import { startLimits } from '../viscosity/start-limits';
 import { isoGrades } from '../viscosity/iso-3448';
 import { kvAt } from '../viscosity/walther';
+import {
+  type Ambient,
+  type Asked,
+  type Details,
+  type Requirement,
+  type Rule,
+  type SchoolAnswer,
+  fixedGrade,
+  num,
+  ownComputation,
+} from './asked';
+import { greasedPin, needleBed, pumpPowerEnd, rollingGuide, semiFluidGear } from './machine-elements';
 
-/** One answer of one school, with its working; or why it has none. */
-export type SchoolAnswer = { school: string; answer: string; stored?: StoredComputation; isoVg?: number };
-
-/** What a point asks of its lubricant, before any lubricant is looked at. */
-export type Requirement = {
-  /** Kinds that suit, best first. The type comes before the viscosity. */
-  families: Family[];
-  typeWhy: string;
-  /** The grade the schools propose; undefined for greases and where nothing proposes one. */
-  isoVg?: number;
-  /** NLGI numbers that suit, best first. */
-  nlgi?: string[];
-  /** Required base-oil viscosity at running temperature (mm²/s) of a greased or oiled bearing. */
-  nu1?: number;
-  runningC?: number;
-  coldestC: number;
-  /** Thickest oil that the supply still moves at the start (mm²/s). */
-  startLimit?: number;
-  ep: 'required' | 'allowed' | 'forbidden';
-  /** The table asks for a synthetic oil. */
-  baseRequired?: 'synthetic';
-  /** Running temperature is that of a gear’s sump, which not every base oil stands. */
-  isGearSump?: boolean;
-  /** Thinnest base oil of a grease at 40 °C (mm²/s) that stays where it must. */
-  leastBaseKv40?: number;
-  /** Water at the point: the grease must stand it. */
-  wet: boolean;
-  schools: SchoolAnswer[];
-  notices: Notice[];
-};
-
-export type Ambient = { minC: number; maxC: number };
-type Details = Readonly<Record<string, number | string>>;
-type Asked = Partial<Requirement> & Pick<Requirement, 'families' | 'typeWhy'>;
+export type { Ambient, Requirement, SchoolAnswer } from './asked';
 
 /** Middle of the good range of a hydraulic pump's oil at running temperature, and its ends (mm²/s). Convention of the pump literature. */
 const hydraulicKv = { thinnest: 13, best: 28, thickest: 54 };
@@ -81,9 +60,6 @@ const vaneGrades = [
   { upToC: Infinity, isoVg: 150 },
 ];
 
-const num = (value: number | string | undefined): number | undefined =>
-  value === undefined || value === '' ? undefined : Number(value);
-
 /**
  * What a point asks for, by its kind and fields: kinds of lubricant, grade or NLGI, limits, each school's answer.
  * @param ambient coldest and warmest surroundings the lubricant must stand
@@ -103,8 +79,6 @@ export function requirementOf(kind: PointKind, details: Details, ambient: Ambien
   };
 }
 
-type Rule = (details: Details, ambient: Ambient) => Asked;
-
 const anything: Rule = () => ({
   families: [],
   typeWhy: 'Nothing is known of this kind of point: follow the manufacturer’s manual.',
@@ -114,6 +88,7 @@ const rules: Partial<Record<PointKind, Rule>> = {
   'gear-case': (details, ambient) =>
     gears(details, ambient, String(details.gearKind ?? 'parallel'), String(details.wheelMaterial ?? 'steel')),
   'machine-tool-gearbox': machineToolGearbox,
+  'semi-fluid-gear': semiFluidGear,
   'worm-unit': (details, ambient) => gears(details, ambient, 'worm', String(details.wheelMaterial ?? 'bronze')),
   'rolling-bearing': rollingBearing,
   'insert-bearing': rollingBearing,
@@ -143,6 +118,11 @@ const rules: Partial<Record<PointKind, Rule>> = {
       'slow screw',
       'Machine-tool practice: VG 68',
     ),
+  'ball-screw': rollingGuide('Ball screw'),
+  'linear-guide': rollingGuide('Linear guide'),
+  'greased-pin': greasedPin,
+  'needle-bed': needleBed,
+  'pump-power-end': pumpPowerEnd,
   rack: () => ({
     families: ['grease', 'open-gear', 'slideway'],
     typeWhy: 'Open teeth: a lubricant that clings.',
@@ -220,7 +200,7 @@ function machineToolGearbox({ clutches }: Details): Asked {
       slips ? 'clutches or brakes inside' : 'no clutches',
       'Machine-tool practice: VG 32 to 68 without EP and solids; 32 with clutches',
     ),
-    ep: slips ? 'forbidden' : 'allowed',
+    ...(slips ? { ep: 'forbidden', epSlips: true } : { ep: 'allowed' }),
     startLimit: startLimits.splash,
   };
 }
@@ -378,13 +358,6 @@ function gradeKvAt(mid: number, temperatureC: number): number | undefined {
   return line && kvAt(line, temperatureC);
 }
 
-const ownComputation = (
-  source: string,
-  input: Record<string, unknown>,
-  working: StoredComputation['working'],
-  result: unknown,
-): StoredComputation => ({ methodId: 'convention', version: 1, input, result, working, notices: [], source });
-
 function plainBearing(families: Family[]): Rule {
   return (details) => {
     const [bore, speedRpm, temperatureC] = [num(details.boreMm), num(details.speedRpm), num(details.temperatureC)];
@@ -434,24 +407,6 @@ function plainBearing(families: Family[]): Rule {
         },
       ],
     };
-  };
-}
-
-function fixedGrade(families: Family[], typeWhy: string, isoVg: number, because: string, source: string): Asked {
-  return {
-    families,
-    typeWhy,
-    isoVg,
-    schools: [
-      {
-        school: 'By practice',
-        answer: `VG ${isoVg}: ${because}`,
-        isoVg,
-        stored: ownComputation(source, {}, [{ label: 'Grade', expression: because, value: isoVg, unit: 'ISO VG' }], {
-          isoVg,
-        }),
-      },
-    ],
   };
 }
 

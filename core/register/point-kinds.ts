@@ -79,6 +79,15 @@ const supply = choice(
   { splash: 'splash', ring: 'ring', pumped: 'pumped', hydraulic: 'hydraulic' },
   { initial: 'splash' },
 );
+const bushing = (initial: string) =>
+  choice(
+    'bushing',
+    'Bushing',
+    { steel: 'steel', bronze: 'bronze', polymer: 'polymer', unknown: 'not known' },
+    { initial },
+  );
+const lubricatedBy = choice('lubricatedBy', 'Lubricated by', { grease: 'grease', oil: 'oil' }, { initial: 'grease' });
+const washed = choice('washed', 'Coolant or water on it', { no: 'no', yes: 'yes' }, { initial: 'no' });
 const length = quantity('lengthMm', 'Length', 'length', { above: 0, max: 1_000_000 });
 
 const runningBearing: readonly FieldSpec[] = [
@@ -88,7 +97,7 @@ const runningBearing: readonly FieldSpec[] = [
     type: 'text',
     hint: 'Such as 6312 C3 or 22220-K-W33; the sizes then follow from it',
   },
-  choice('lubricatedBy', 'Lubricated by', { grease: 'grease', oil: 'oil' }, { initial: 'grease' }),
+  lubricatedBy,
   choice(
     'bearingKind',
     'Bearing kind',
@@ -210,6 +219,18 @@ export const pointKinds = {
       quantity('temperatureC', 'Running temperature', 'temperature', { min: -40, max: 150 }),
     ],
   },
+  'semi-fluid-gear': {
+    label: 'Gear filled with semi-fluid grease',
+    amountKind: 'grams',
+    action: 'grease',
+    enough: 'Grease shows at the upper opening. Close it, run ten minutes, let it settle, look again.',
+    fields: [
+      lineSpeed,
+      material('steel'),
+      shock,
+      quantity('temperatureC', 'Housing temperature', 'temperature', { min: -60, max: 300 }),
+    ],
+  },
   'worm-unit': {
     label: 'Worm unit',
     amountKind: 'litres',
@@ -249,6 +270,41 @@ export const pointKinds = {
     action: 'film',
     enough: 'Two thin passes over the whole thread; wipe off the drip.',
     fields: [length],
+  },
+  'ball-screw': {
+    label: 'Ball screw',
+    amountKind: 'grams',
+    action: 'grease',
+    enough:
+      'The counted grams, half of them at each end of the stroke; a thin film on the thread, no lumps at the wipers.',
+    fields: [lubricatedBy, washed, quantity('boreMm', 'Diameter', 'length', { min: 4, max: 300 }), speed, length],
+  },
+  'linear-guide': {
+    label: 'Linear guide',
+    amountKind: 'grams',
+    action: 'grease',
+    enough: 'The counted grams a carriage, over the whole stroke; a thin film on the rail, no lumps at the wipers.',
+    fields: [lubricatedBy, washed, length],
+  },
+  'greased-pin': {
+    label: 'Pin or bushing',
+    amountKind: 'grams',
+    action: 'grease',
+    enough: 'Clean grease shows at both edges; leave the collar, it keeps the dirt out.',
+    fields: [bushing('unknown'), lubricatedBy, bore],
+  },
+  'needle-bed': {
+    label: 'Needle bed',
+    amountKind: 'drops',
+    action: 'film',
+    enough: 'A film in every channel, and nothing that could drip on the product.',
+    fields: [quantity('speedRpm', 'Strokes a minute', 'number', { above: 0, max: 20_000 })],
+  },
+  'pump-power-end': {
+    label: 'Power end of a pump',
+    amountKind: 'litres',
+    action: 'oil-change',
+    fields: [bushing('bronze'), supply, oilTemperature],
   },
   rack: {
     label: 'Rack',

@@ -14,11 +14,14 @@ const turningKinds = [
   'open-gear',
   'rack',
   'screw',
+  'ball-screw',
+  'linear-guide',
+  'needle-bed',
   'spindle',
   'slideway',
   'sleeve-bearing',
 ];
-const turnedAnew = ['chain', 'open-gear', 'screw', 'slideway', 'rack'];
+const turnedAnew = ['chain', 'open-gear', 'screw', 'ball-screw', 'linear-guide', 'slideway', 'rack'];
 const handsOn = ['grease', 'film', 'clean', 'turn', 'retighten'];
 const running: readonly MachineState[] = ['running-loaded', 'running-idle', 'any'];
 const isolated: readonly MachineState[] = ['isolated', 'isolated-depressurised'];
@@ -48,6 +51,10 @@ const rules: readonly { when: (step: Step) => boolean; words: string }[] = [
   {
     when: ({ action }) => action === 'oil-change',
     words: 'Hot oil scalds: open below 60 °C, the filler or vent first, then the drain.',
+  },
+  {
+    when: ({ kind, action }) => kind === 'semi-fluid-gear' && action === 'grease',
+    words: 'Open the upper vent before anything is pumped in from below: otherwise the seals blow.',
   },
   {
     when: ({ action }) => action === 'grease',
