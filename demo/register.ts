@@ -9,7 +9,7 @@ import { machines } from './machines';
 import { areas, people, plant, routes, templates } from './moorfeld';
 import { outlineOf } from './outlines';
 import type { MachinePlan, PointPlan, ReservoirPlan, TaskPlan } from './plans';
-import { guns, lubricants, replacements, stock } from './store-room';
+import { chartLetters, guns, lubricants, replacements, stock } from './store-room';
 import { type PlantDay, addDays, startOfPlantDay } from '@/core/time/plant-day';
 
 /** A task of the demo plant with what its simulated history needs. */
@@ -84,6 +84,7 @@ export async function writeRegister(db: Database, start: PlantDay, luck: Chance)
   await writeTemplates(writing);
   const tasks: DemoTask[] = [];
   for (const machine of machines) tasks.push(...(await writePoints(writing, machine, machineIds.get(machine.code)!)));
+  await writeLetters(writing, machineIds);
   return {
     personIds,
     machineIds,
@@ -158,6 +159,22 @@ async function writeStoreRoom(
     })),
   );
   return { lubricantIds, gunIds };
+}
+
+async function writeLetters({ db, newId, sourceOn, ids }: Writing, machineIds: Map<string, string>): Promise<void> {
+  await db.Replacement.bulkCreate(
+    chartLetters.map(({ machine, letter, lubricant, sourceText }) => ({
+      id: newId(),
+      formerName: letter,
+      machineId: machineIds.get(machine)!,
+      lubricantId: ids.lubricantIds.get(lubricant)!,
+      source: 'manual' as const,
+      sourceText,
+      sourceOn,
+      note: '',
+      personId: ids.personIds.get('MS')!,
+    })),
+  );
 }
 
 async function writeMachines({ db, newId }: Writing): Promise<Map<string, string>> {

@@ -83,3 +83,10 @@ export const replacements: { formerName: string; lubricant: string; source: Sour
   { formerName: 'Nordlicht Hydrol 37', lubricant: 'O-46', source: 'manual', sourceText: 'Press manual, page 88: HLP 46', note: 'Some old charts read the 37 as a grade; there is no such grade.' },
   { formerName: 'Nordlicht Hydrol 37', lubricant: 'O-45', source: 'hearsay', sourceText: 'Told by the former store keeper' },
 ];
+
+/** What the chart in the lid of an old machine calls its oils. On another machine the same letter is another oil. */
+export const chartLetters: { machine: string; letter: string; lubricant: string; sourceText: string }[] = [
+  { machine: 'TR-L1', letter: 'A', lubricant: 'O-32', sourceText: 'Chart in the lid: light spindle oil, 150 SUS at 100 °F' },
+  { machine: 'TR-L1', letter: 'B', lubricant: 'O-68', sourceText: 'Chart in the lid: way oil, 300 SUS at 100 °F' },
+  { machine: 'TR-L1', letter: 'C', lubricant: 'K-5', sourceText: 'Chart in the lid: cutting compound' },
+];

@@ -99,6 +99,7 @@ export const lubricantForm = z
 
 export const replacementForm = z.strictObject({
   formerName: line('Former product', { required: true, max: 160 }),
+  machineCode: line('Only on machine', { max: 20 }),
   lubricantId: z
     .union([ulid, z.literal('')])
     .refine((id) => id !== '', { error: 'Stands in for it: choose a lubricant.' }),

@@ -424,4 +424,7 @@ export const migrations: readonly Migration[] = [
     'ALTER TABLE meter MODIFY unit VARCHAR(20) NOT NULL',
     "ALTER TABLE meter MODIFY unit ENUM('hours','cycles','tonnes','starts') NOT NULL",
   ),
+
+  // A letter of an old chart is a name on one machine only.
+  addColumns('2026-12-04-02-replacement-machine', 'replacement', { machineId: `${id} NULL` }),
 ];

@@ -17,6 +17,7 @@ import {
   json,
   number,
   optionalDay,
+  optionalId,
   optionalInteger,
   optionalNumber,
   optionalText,
@@ -54,6 +55,8 @@ export class Lubricant extends Model<InferAttributes<Lubricant>, InferCreationAt
 export class Replacement extends Model<InferAttributes<Replacement>, InferCreationAttributes<Replacement>> {
   declare id: string;
   declare formerName: string;
+  /** The machine on whose chart it stands; null where it has that name everywhere. */
+  declare machineId: CreationOptional<string | null>;
   declare lubricantId: string;
   declare source: SourceRank;
   declare sourceText: string;
@@ -129,6 +132,7 @@ export function initStoreRoom(sequelize: Sequelize) {
     columns({
       id: primaryId,
       formerName: text,
+      machineId: optionalId,
       lubricantId: idColumn,
       source: text,
       sourceText: text,

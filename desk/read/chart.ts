@@ -9,6 +9,8 @@ export type ChartExtras = {
   /** By point; none where one lubricant serves all the year. */
   seasons: Map<string, SeasonOil[]>;
   hazards: string[];
+  /** What the maker's own chart calls the lubricants, such as A and B, by their code. */
+  letters: Map<string, string>;
 };
 
 /** @param lubricantIds those that the chart names */
@@ -17,7 +19,7 @@ export async function readChartExtras(
   machineId: string,
   lubricantIds: readonly string[],
 ): Promise<ChartExtras> {
-  const [rows, lubricants] = await Promise.all([
+  const [rows, lubricants, letters] = await Promise.all([
     db.select<SeasonOil & { pointId: string }>(
       `SELECT lube_point.id AS pointId, assignment.ambientBand AS band, lubricant.code FROM lube_point
          JOIN assignment ON assignment.pointId = lube_point.id OR assignment.reservoirId = lube_point.reservoirId
@@ -26,6 +28,10 @@ export async function readChartExtras(
       { machineId },
     ),
     db.Lubricant.findAll({ where: { id: [...lubricantIds] }, order: [['code', 'ASC']] }),
+    db.select<{ code: string; names: string }>(
+      "SELECT lubricant.code, GROUP_CONCAT(replacement.formerName ORDER BY replacement.formerName SEPARATOR ', ') AS names FROM replacement JOIN lubricant ON lubricant.id = replacement.lubricantId WHERE replacement.machineId = :machineId GROUP BY lubricant.code",
+      { machineId },
+    ),
   ]);
   const seasons = new Map<string, SeasonOil[]>();
   for (const { pointId, ...oil } of rows) {
@@ -34,6 +40,7 @@ export async function readChartExtras(
   }
   return {
     seasons,
+    letters: new Map(letters.map(({ code, names }) => [code, names])),
     hazards: lubricants.map(({ code, hazards }) => lubricantHazards(code, hazards as Hazard[])).filter(Boolean),
   };
 }

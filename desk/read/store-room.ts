@@ -4,7 +4,7 @@ import { isGreaseKind } from '@/core/store/store-room';
 import type { Database, Desk } from '../desk';
 import { type LubricantNeed, readNeeds } from '../store/needs';
 import { judgedOf } from '../store/judged';
-import { allPeople, findLubricant, lubricantsInUse, stockOnHand } from './lists';
+import { findLubricant, lubricantsInUse, stockOnHand } from './lists';
 
 type Row<Model extends 'Lubricant' | 'StockItem' | 'Gun' | 'GunCalibration'> = InstanceType<Database[Model]>;
 
@@ -64,6 +64,8 @@ export type LubricantPage = {
   replaces: {
     id: string;
     formerName: string;
+    /** Code of the machine whose chart has that name; null where it is one everywhere. */
+    machine: string | null;
     source: string;
     sourceText: string;
     sourceOn: string;
@@ -80,7 +82,7 @@ export async function readLubricantPage(
 ): Promise<LubricantPage | undefined> {
   const lubricant = await findLubricant(db, code);
   if (!lubricant) return undefined;
-  const [stock, [need], points, [used], guns, replacements, people, others] = await Promise.all([
+  const [stock, [need], points, [used], guns, replaces, others] = await Promise.all([
     db.StockItem.findAll({ where: stockInUse(lubricant.id), order: [['receivedOn', 'ASC']] }),
     readNeeds(db, now, lubricant.id),
     db.select<PointUse>(
@@ -94,8 +96,12 @@ export async function readLubricantPage(
       { lubricantId: lubricant.id },
     ),
     db.Gun.findAll({ where: { lubricantId: lubricant.id }, order: [['code', 'ASC']] }),
-    db.Replacement.findAll({ where: { lubricantId: lubricant.id }, order: [['formerName', 'ASC']] }),
-    allPeople(db),
+    db.select<LubricantPage['replaces'][number]>(
+      `SELECT replacement.id, replacement.formerName, machine.code AS machine, replacement.source, replacement.sourceText, replacement.sourceOn, replacement.note, person.name AS \`by\`
+       FROM replacement JOIN person ON person.id = replacement.personId LEFT JOIN machine ON machine.id = replacement.machineId
+       WHERE replacement.lubricantId = :lubricantId ORDER BY replacement.formerName, machine.code`,
+      { lubricantId: lubricant.id },
+    ),
     db.Lubricant.findAll({ where: { ...inUse, id: { [Op.ne]: lubricant.id } }, order: [['code', 'ASC']] }),
   ]);
   const calibrations =
@@ -115,15 +121,7 @@ export async function readLubricantPage(
     points: { shown: points, count: Number(used!.count) },
     need,
     guns: guns.map((gun) => ({ gun, calibrations: calibrations.filter(({ gunId }) => gunId === gun.id) })),
-    replaces: replacements.map(({ id, formerName, source, sourceText, sourceOn, note, personId }) => ({
-      id,
-      formerName,
-      source,
-      sourceText,
-      sourceOn,
-      note,
-      by: people.find((person) => person.id === personId)?.name ?? '',
-    })),
+    replaces,
   };
 }
 
@@ -132,13 +130,14 @@ export async function readReplacements(db: Database) {
   return db.select<{
     id: string;
     formerName: string;
+    machine: string | null;
     code: string;
     name: string;
     source: string;
     sourceText: string;
     sourceOn: string;
   }>(
-    'SELECT replacement.id, replacement.formerName, lubricant.code, lubricant.name, replacement.source, replacement.sourceText, replacement.sourceOn FROM replacement JOIN lubricant ON lubricant.id = replacement.lubricantId ORDER BY replacement.formerName, lubricant.code',
+    'SELECT replacement.id, replacement.formerName, machine.code AS machine, lubricant.code, lubricant.name, replacement.source, replacement.sourceText, replacement.sourceOn FROM replacement JOIN lubricant ON lubricant.id = replacement.lubricantId LEFT JOIN machine ON machine.id = replacement.machineId ORDER BY replacement.formerName, machine.code, lubricant.code',
   );
 }
 

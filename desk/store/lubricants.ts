@@ -88,6 +88,9 @@ export async function updateLubricant(
   );
 }
 
+/** A, B, 3: the names that old charts give to oils. */
+const isLetter = (name: string): boolean => /^[\p{L}\p{N}]$/u.test(name.trim());
+
 /** Records which lubricant of the house stands in for a former product, by whose word. */
 export async function addReplacement({ db, now, actor }: Desk, values: unknown): Promise<Result<{ id: string }>> {
   const form = parseForm(replacementForm, values);
@@ -99,5 +102,16 @@ export async function addReplacement({ db, now, actor }: Desk, values: unknown):
     });
   if (!(await db.Lubricant.findByPk(form.value.lubricantId)))
     return refusal('invalid', 'Choose a lubricant.', { lubricantId: 'This lubricant is not in the store room.' });
-  return done({ id: (await db.Replacement.create({ id: ulid(now.getTime()), personId: actor.id, ...form.value })).id });
+  const { machineCode, ...rest } = form.value;
+  const onMachine = machineCode ? await db.MachineCode.findByPk(machineCode.toUpperCase()) : null;
+  if (machineCode && !onMachine)
+    return refusal('invalid', 'This machine is not in the plant.', {
+      machineCode: `Only on machine: there is no ${machineCode}. Write its code as it stands on its page.`,
+    });
+  if (!onMachine && isLetter(rest.formerName))
+    return refusal('invalid', 'A letter means another oil on every chart.', {
+      machineCode: `Only on machine: say whose chart calls it ${rest.formerName}.`,
+    });
+  const row = { ...rest, id: ulid(now.getTime()), machineId: onMachine?.machineId ?? null, personId: actor.id };
+  return done({ id: (await db.Replacement.create(row)).id });
 }

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { freshDatabase } from '@/db/testing';
 import { eachNeed, readNeeds } from './needs';
 import { gathered } from '../testing';
+import { readChartExtras } from '../read/chart';
 import { readLubricantPage, readMergers, readReplacements, readStoreRoom } from '../read/store-room';
 import { smallPlant } from '../testing';
 import { projectMachines } from '../standing/projection';
@@ -124,6 +125,23 @@ describe('the store room', async () => {
     expect(fieldsOf(await addReplacement(desk, { ...row, lubricantId: '' }))).toEqual(['lubricantId']);
     expect(await readReplacements(db)).toMatchObject([{ formerName: 'Old Blue 57', code: 'O-1' }]);
     expect((await readLubricantPage(desk, 'O-1'))!.replaces).toMatchObject([{ by: 'Anna' }]);
+  });
+
+  it('keeps the letters of an old chart as names on one machine', async () => {
+    const letter = {
+      formerName: 'A',
+      lubricantId: ids.oil,
+      source: 'manual',
+      sourceText: 'Chart in the lid: 300 SUS at 100 °F',
+      sourceOn: '2026-01-01',
+    };
+    expect(fieldsOf(await addReplacement(desk, { ...letter, machineCode: '' }))).toEqual(['machineCode']);
+    expect(fieldsOf(await addReplacement(desk, { ...letter, machineCode: 'NONE-1' }))).toEqual(['machineCode']);
+    expect(await addReplacement(desk, { ...letter, machineCode: 'm-1' })).toMatchObject({ ok: true });
+    expect(await readReplacements(db)).toContainEqual(
+      expect.objectContaining({ formerName: 'A', machine: 'M-1', code: 'O-1' }),
+    );
+    expect((await readChartExtras(db, ids.machine, [])).letters).toEqual(new Map([['O-1', 'A']]));
   });
 
   it('calibrates guns; earlier weighings stay', async () => {

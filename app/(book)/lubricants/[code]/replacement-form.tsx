@@ -12,7 +12,7 @@ export function ReplacementForm({ lubricantId, today }: { lubricantId: string; t
   return (
     <SavedForm
       key={round}
-      initial={{ formerName: '', source: 'supplier', sourceText: '', sourceOn: today, note: '' }}
+      initial={{ formerName: '', machineCode: '', source: 'supplier', sourceText: '', sourceOn: today, note: '' }}
       submitLabel="Record it"
       save={async (values) => {
         const answer = await addReplacement({ ...values, lubricantId });
@@ -22,6 +22,11 @@ export function ReplacementForm({ lubricantId, today }: { lubricantId: string; t
     >
       <div className="grid gap-4 sm:grid-cols-2">
         <TextField name="formerName" label="Former product" required hint="As the old chart or plate names it" />
+        <TextField
+          name="machineCode"
+          label="Only on machine"
+          hint="Its code, where it is a letter of that machine’s own chart, such as A"
+        />
         <ChoiceField name="source" label="Source" options={optionsOf(sourceRanks)} required />
         <TextField name="sourceText" label="Which document or who" required />
         <DayField name="sourceOn" label="Date of the source" required />

@@ -21,9 +21,10 @@ export function ReplacesSection({
         </p>
       ) : (
         <ul className="mt-2">
-          {replaces.map(({ id, formerName, source, sourceText, sourceOn, note, by }) => (
+          {replaces.map(({ id, formerName, machine, source, sourceText, sourceOn, note, by }) => (
             <li key={id} className="rule-t py-1.5">
-              <strong>{formerName}</strong>{' '}
+              <strong>{formerName}</strong>
+              {machine && ` on the chart of ${machine}`}{' '}
               <span className="text-muted">
                 {sourceRanks[source as SourceRank]}: {sourceText}, {day(sourceOn)}, recorded by {by}.
               </span>

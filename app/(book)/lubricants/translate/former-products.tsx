@@ -9,9 +9,10 @@ export function FormerProducts({ named }: { named: Awaited<ReturnType<typeof rea
         A former product of that name
       </h3>
       <ul>
-        {named.map(({ id, formerName, code, name, sourceText, sourceOn }) => (
+        {named.map(({ id, formerName, machine, code, name, sourceText, sourceOn }) => (
           <li key={id} className="rule-t py-1.5">
-            {formerName}:{' '}
+            {formerName}
+            {machine && ` on the chart of ${machine}`}:{' '}
             <Link href={`/lubricants/${code}`} className="no-underline">
               <span className="house-code">{code}</span>
             </Link>{' '}

@@ -5,11 +5,14 @@ import type { MachinePage } from '@/desk/read/machine';
 /** What the house codes stand for, what is isolated first, and how old the sheet is. */
 export function Legend({
   lubricants,
+  letters,
   machine,
   cautions,
   today,
 }: Pick<MachinePage, 'machine'> & {
   lubricants: readonly (readonly [string, string])[];
+  /** What the maker's own chart calls them, by house code. */
+  letters: ReadonlyMap<string, string>;
   /** What goes for every such step, whatever a point says of itself, and the hazards of what is handled. */
   cautions: readonly string[];
   today: PlantDay;
@@ -21,6 +24,7 @@ export function Legend({
           <li key={house} className="flex gap-2 py-0.5 text-sm">
             <span className="house-code">{house}</span>
             {name}
+            {letters.has(house) && ` (${letters.get(house)} on the maker’s chart)`}
           </li>
         ))}
       </ul>

@@ -35,7 +35,7 @@ export default async function MachineChartPage({ params }: Props) {
   ]);
   if (!page) notFound();
   const { machine, area, points, states } = page;
-  const { seasons, hazards } = await reading((db) =>
+  const { seasons, hazards, letters } = await reading((db) =>
     readChartExtras(db, machine.id, [...new Set(states.flatMap(({ lubricant }) => lubricant?.id ?? []))]),
   );
   const usual = states.flatMap(({ action, machineState, point: { kind } }) =>
@@ -101,6 +101,7 @@ export default async function MachineChartPage({ params }: Props) {
             />
             <Legend
               lubricants={lubricants}
+              letters={letters}
               machine={machine}
               cautions={[...new Set([...usual, ...hazards])]}
               today={today}
