@@ -5,6 +5,7 @@ import type { HourLine } from '@/core/interval/task-due';
 import { limitWords } from '@/core/interval/limits';
 import { pointLabel } from '@/core/register/assignment';
 import type { PlantDay } from '@/core/time/plant-day';
+import { putsNothingIn } from '@/core/words/task-words';
 import { waitsForFilling } from '@/core/words/machine-states';
 import type { TaskState } from '@/desk/standing/states';
 
@@ -23,7 +24,8 @@ export function dueItem(
     pointName: point.name,
     title,
     amount: taskAmount(action, planned.kind, planned.value),
-    lubricantCode: lubricant?.code ?? null,
+    // A bolt, a gauge, a look: no can is fetched for it.
+    lubricantCode: putsNothingIn(action) ? null : (lubricant?.code ?? null),
     words: dueWords(due, today),
     standing: standingOn(due, today),
     facts: toTenths(due.hourLine),

@@ -45,6 +45,8 @@ const seen = {
   'fitting-broken': { words: 'fitting broken or blocked', urgency: 'plan' },
   'cover-missing': { words: 'cap, plug or breather missing', urgency: 'plan' },
   'guard-missing': { words: 'guard missing', urgency: 'act-now' },
+  sluggish: { words: 'slow to come up to speed, or drags', urgency: 'plan' },
+  'wrong-lubricant': { words: 'wrong lubricant went in', urgency: 'act-now' },
   'double-dose': { words: 'given twice', urgency: 'watch' },
   other: { words: 'something else', urgency: 'watch' },
 } as const satisfies Record<string, Seen>;
