@@ -210,6 +210,11 @@ describe('a stop', () => {
     expect(written).toEqual([{ kind: 'check', body: { result: 'in-order', part: 'replaced' }, taskIds: ['t'] }]);
   });
 
+  it.each(['check', 'retighten'] as const)('for which nothing goes in names no can to fetch: %s', (action) => {
+    show({ action, amountKind: 'to-mark', amount: null });
+    expect(screen.queryByText('G-22')).toBeNull();
+  });
+
   it('of a purge asks what really went in and how it ended, and says the maximum', async () => {
     const { user, written } = show({ amountKind: 'purge', amount: 60 });
     expect(screen.getByText('purge, at most 50 strokes')).toBeDefined();

@@ -38,7 +38,7 @@ export function StopWork({
               ? taskActions[stop.action]
               : planned.words}
         </span>
-        {stop.lubricant && (
+        {stop.lubricant && !putsNothingIn(stop.action) && (
           <>
             <span aria-hidden="true">·</span>
             <span className="house-code text-[34px]">{stop.lubricant.code}</span>
