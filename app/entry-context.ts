@@ -8,17 +8,20 @@ type House = { id: string; code: string; name: string };
 /** What a form for an entry about a point offers: its tasks, the lubricants and guns of the house, what there is room for. */
 export const entryContext = ({
   plant,
+  point,
   states,
   lubricants,
   guns,
 }: {
   plant: PlantCalendar;
+  point: EntryContext['point'];
   /** Those of the point. */
   states: readonly TaskState[];
   lubricants: readonly House[];
   guns: readonly (House & { gramsPerStroke: number; lubricantId: string })[];
 }): EntryContext => ({
   calendar: plantCalendar(plant),
+  point: point && { kind: point.kind, consequence: point.consequence },
   holds: { holdsL: states[0]?.point.holdsL ?? null, holdsG: states[0]?.point.holdsG ?? null },
   tasks: states.map((state) => ({
     value: state.taskId,

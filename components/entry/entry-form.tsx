@@ -1,20 +1,28 @@
 'use client';
 
 import { useRouter } from 'next/navigation';
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { useFormContext, useWatch } from 'react-hook-form';
 import { type EntryKind, fitsAction, newestVersion } from '@/core/entry/kinds';
 import { type Dimension, parseQuantity } from '@/core/units/parse-quantity';
 import { longestNote } from '@/core/units/typed-field';
 import { kindWords } from '../entry-words';
-import { ChoiceField, DayField, NoteField, QuantityField, optionsOf } from '../ui/fields';
+import { ChoiceField, DayField, NoteField, QuantityField, TextField, optionsOf } from '../ui/fields';
 import { type SaveAnswer, SavedForm } from '../ui/saved-form';
 import { writeNow } from '../use-outbox';
 import { type Room, givenDoubt } from './given-doubt';
 import { WhenField, instantOf, whenNow } from './when-field';
 import { eventWords } from '@/core/words/events';
 import { type PlantCalendar, plantToday } from '@/core/time/plant-day';
-import { type FindingWhat, type Urgency, findingWords, isLower, urgencies, urgencyOf } from '@/core/words/findings';
+import {
+  type FindingWhat,
+  type Urgency,
+  actNowWords,
+  findingWords,
+  isLower,
+  urgencies,
+  urgencyOf,
+} from '@/core/words/findings';
 import type { AmountKind, TaskAction } from '@/core/words/task-words';
 import { skipReasons } from '@/core/entry/kinds/skip';
 
@@ -45,6 +53,7 @@ export type EntryValues = {
   result: string;
   what: string;
   urgency: string;
+  lowered: string;
   reason: string;
   note: string;
   basis: string;
@@ -66,6 +75,7 @@ export const emptyEntry: Omit<EntryValues, 'when'> = {
   result: 'in-order',
   what: 'leak',
   urgency: 'plan',
+  lowered: '',
   reason: 'machine-running',
   note: '',
   basis: 'commissioned',
@@ -80,6 +90,8 @@ export type EntryContext = {
   tasks: (Option & { action: string; amountKind: AmountKind; amount: number | null })[];
   /** How much oil or grease there is room for here; null where nobody has said. */
   holds: Pick<Room, 'holdsL' | 'holdsG'>;
+  /** What decides besides what is seen how urgent it is; undefined for an entry of a whole machine. */
+  point?: { kind: string; consequence: number } | undefined;
   lubricants: Option[];
   guns: (Option & { gramsPerStroke: number; lubricantId: string })[];
   calendar: PlantCalendar;
@@ -157,13 +169,13 @@ const bodies: Record<EntryValues['kind'], (typed: Typed) => Record<string, unkno
     ...withNote(note),
   }),
   check: ({ values, note }) => ({ result: values.result, ...withNote(note) }),
-  finding({ values, fields, note, version }) {
+  finding({ values, context, fields, note, version }) {
     const { what, urgency } = values as { what: FindingWhat; urgency: Urgency };
-    const ruled = urgencyOf(what);
-    const lower = version >= 2 && isLower(urgency, ruled);
-    if (lower && note.length < 3)
-      fields.note = `By the rules this is "${urgencies[ruled]}": say why it is less urgent.`;
-    return { what, urgency, ...(lower && { lowered: note }), ...withText(note) };
+    if (version < 2) return { what, urgency, ...withText(note) };
+    const proposed = urgencyOf(what, context.point);
+    const lowered = isLower(urgency, proposed) && values.lowered.trim();
+    if (lowered !== false && lowered.length < 3) fields.lowered = 'Say why it is less urgent, in a few words.';
+    return { what, urgency, proposed, ...(lowered !== false && { lowered }), ...withText(note) };
   },
   skip: ({ values, note }) => ({ reason: values.reason, ...withText(note) }),
   note({ values, fields, note }) {
@@ -277,12 +289,7 @@ export function EntryFields({ context }: { context: EntryContext }) {
             required
           />
         )}
-        {kind === 'finding' && (
-          <>
-            <ChoiceField name="what" label="What was seen" options={optionsOf(findingWords)} required />
-            <ChoiceField name="urgency" label="How urgent" options={optionsOf(urgencies)} required />
-          </>
-        )}
+        {kind === 'finding' && <FindingFields point={context.point} />}
         {kind === 'note' && (
           <ChoiceField
             name="event"
@@ -317,6 +324,34 @@ export function EntryFields({ context }: { context: EntryContext }) {
         )}
       </div>
       <NoteField name="note" label={kind === 'finding' ? 'In your words' : 'Note'} required={kind === 'note'} />
+    </>
+  );
+}
+
+/** What is seen decides how urgent it is; a person may raise that, and lowers it with a reason of its own. */
+function FindingFields({ point }: Pick<EntryContext, 'point'>) {
+  const { control, setValue } = useFormContext<EntryValues>();
+  const what = useWatch({ control, name: 'what' }) as FindingWhat;
+  const urgency = useWatch({ control, name: 'urgency' }) as Urgency;
+  const ruled = urgencyOf(what, point);
+  const judged = useRef(what);
+  useEffect(() => {
+    if (judged.current === what) return;
+    judged.current = what;
+    setValue('urgency', ruled);
+  }, [what, ruled, setValue]);
+  return (
+    <>
+      <ChoiceField name="what" label="What was seen" options={optionsOf(findingWords)} required />
+      <ChoiceField name="urgency" label="How urgent" options={optionsOf(urgencies)} required />
+      {isLower(urgency, ruled) && (
+        <TextField name="lowered" label={`By the rules this is “${urgencies[ruled]}”. Why less?`} required />
+      )}
+      {urgency === 'act-now' && (
+        <p role="status" className="border-l-4 border-ink pl-3 sm:col-span-2">
+          <strong>{actNowWords}</strong>
+        </p>
+      )}
     </>
   );
 }
@@ -366,7 +401,12 @@ export function EntryForm({ context, personId, machineId, pointId, timeZone, ini
     <>
       <SavedForm<EntryValues>
         key={round}
-        initial={{ ...emptyEntry, ...initial, when: whenNow(timeZone) }}
+        initial={{
+          ...emptyEntry,
+          urgency: urgencyOf(emptyEntry.what as FindingWhat, context.point),
+          ...initial,
+          when: whenNow(timeZone),
+        }}
         submitLabel="Write in the book"
         save={async (values): Promise<SaveAnswer> => {
           setState('idle');

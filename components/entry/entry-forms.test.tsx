@@ -353,6 +353,54 @@ describe('writing at a point', () => {
     expect(sent[0]).toMatchObject({ kind: 'finding', taskIds: [], body: { what: 'leak', urgency: 'act-now' } });
   });
 
+  it('a finding is as urgent as what is seen makes it there, and less only for a reason of its own', async () => {
+    const sent = bookAnswers();
+    const point = { kind: 'drip-oiler', consequence: 2 };
+    const { user } = renderOnPage(
+      <EntryForm
+        context={{ ...context, point }}
+        personId="P"
+        machineId="M"
+        pointId="POINT"
+        timeZone={zone}
+        initial={{}}
+      />,
+    );
+    await user.selectOptions(field(/^What was seen/), 'no-flow');
+    expect(field(/^How urgent/).value).toBe('act-now');
+    expect(screen.getByText(/^Stop it by the site’s rules/)).toBeDefined();
+    await user.selectOptions(field(/^How urgent/), 'watch');
+    await user.type(field('In your words'), 'Shut since it was fitted.');
+    await user.click(button(write));
+    expect(await screen.findByText(/Say why it is less urgent/)).toBeDefined();
+    expect(sent).toHaveLength(0);
+    await user.type(field(/Why less\?/), 'The bearing has a ring besides.');
+    await user.click(button(write));
+    await waitFor(() => expect(sent).toHaveLength(1));
+    expect(sent[0]!.body).toEqual({
+      what: 'no-flow',
+      urgency: 'watch',
+      proposed: 'act-now',
+      lowered: 'The bearing has a ring besides.',
+      text: 'Shut since it was fitted.',
+    });
+  });
+
+  it('a leak where a failure costs most is urgent from the first', () => {
+    const point = { kind: 'gear-case', consequence: 4 };
+    renderOnPage(
+      <EntryForm
+        context={{ ...context, point }}
+        personId="P"
+        machineId="M"
+        pointId="POINT"
+        timeZone={zone}
+        initial={{}}
+      />,
+    );
+    expect(field(/^How urgent/).value).toBe('act-now');
+  });
+
   it('a commissioning of the whole unit names no task; counting from a day names them all', async () => {
     const sent = bookAnswers();
     const { user } = show('commissioning');

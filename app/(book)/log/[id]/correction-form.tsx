@@ -58,6 +58,7 @@ export function CorrectionForm({ timeZone, personId, replacesId, kind, machineId
     result: typed(body.result) || 'in-order',
     what: typed(body.what) || 'leak',
     urgency: typed(body.urgency) || 'plan',
+    lowered: typed(body.lowered),
     reason: typed(body.reason) || 'other',
     note: typed(body.note ?? body.text),
     basis: typed(body.basis) || 'commissioned',

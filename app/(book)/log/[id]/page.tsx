@@ -36,7 +36,7 @@ export default async function EntryPage({ params }: { params: Promise<{ id: stri
     ? await reading((db) => loadTaskStates(db, desk.now, { machineIds: [original.machine!.id] }))
     : [];
   const here = states.filter(({ point }) => point.id === original.point?.id);
-  const context = entryContext({ plant, states: here, lubricants, guns });
+  const context = entryContext({ plant, point: here[0]?.point, states: here, lubricants, guns });
   return (
     <div className="max-w-3xl">
       <PageHead trail={<Link href="/log">Log</Link>} title={<>{kindWords[original.kind]}</>}>

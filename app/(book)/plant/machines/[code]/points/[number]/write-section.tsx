@@ -28,7 +28,13 @@ export function WriteSection({ machine, point, states, guns, lubricantId, lubric
           gunId: guns.find((gun) => gun.lubricantId === lubricantId)?.id ?? '',
           taskId: states.length === 1 ? states[0]!.taskId : '',
         }}
-        context={entryContext({ plant, states, lubricants, guns })}
+        context={entryContext({
+          plant,
+          point: { kind: point.kind, consequence: point.consequence },
+          states,
+          lubricants,
+          guns,
+        })}
       />
     </Section>
   );
