@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { openBook, phone } from './book';
+import { addMachine, openBook, phone } from './book';
 
 const planner = 'Mirela Stöger';
 
@@ -82,4 +82,51 @@ test.describe('on a phone', () => {
     await page.goto('/log?machine=RM-B3&kind=commissioning');
     await expect(page.getByText('commissioned or overhauled')).toHaveCount(2);
   });
+});
+
+test('an old lathe: clutches, a title that goes with what is done, letters of its own chart', async ({ page }) => {
+  const code = `TL-${Date.now() % 1_000_000}`;
+  await openBook(page);
+  await addMachine(page, code, 'Old lathe');
+  await page.getByRole('link', { name: 'Add a point', exact: true }).click();
+  await page.getByLabel('Kind').first().selectOption({ label: 'Machine-tool gearbox' });
+  await page.getByLabel('Name').fill('Headstock');
+  await page.getByLabel('Where on the machine').fill('Glass, front');
+  await page.getByLabel('Clutches or brakes inside').selectOption('yes');
+  await page.getByRole('button', { name: 'Add point' }).click();
+  await page.getByRole('link', { name: 'Choose a lubricant' }).click();
+  await expect(
+    page.getByText('graphite and molybdenum make clutches, brakes and backstops slip').first(),
+  ).toBeVisible();
+  await page.goto(`/plant/machines/${code}/points/1/choose?lubricant=O-32#assign`);
+  await page.getByLabel('Source', { exact: false }).first().selectOption('manual');
+  await page.getByLabel('Which document or who').fill('Chart in the lid, letter A');
+  await page.getByRole('button', { name: 'Record assignment' }).click();
+
+  await page.getByText('State a task from the manual').click();
+  const title = page.getByLabel('Title');
+  await expect(title).toHaveValue('Change oil');
+  await page.getByLabel('What is done').selectOption('check');
+  await expect(title).toHaveValue('Check');
+  await title.fill('Look at the glass');
+  await page.getByLabel('What is done').selectOption('top-up');
+  await expect(title).toHaveValue('Look at the glass');
+  await page.getByLabel('Counted in').selectOption('to-mark');
+  await page.getByLabel('How often').fill('monthly');
+  await page.getByRole('button', { name: 'Add task' }).click();
+  await expect(page.getByRole('heading', { name: /^Look at the glass/ })).toBeVisible();
+
+  await page.goto('/lubricants/O-32');
+  await page.getByText('Record a former product').click();
+  await page.getByLabel('Former product').fill('A');
+  await page.getByLabel('Which document or who').last().fill('Chart in the lid: 150 SUS');
+  await page.getByRole('button', { name: 'Record it' }).click();
+  await expect(page.getByText('say whose chart calls it A')).toBeVisible();
+  await page.getByLabel('Only on machine').fill(code);
+  await page.getByRole('button', { name: 'Record it' }).click();
+  await expect(page.getByText(`on the chart of ${code}`)).toBeVisible();
+  await page.goto('/lubricants/translate?plate=A');
+  await expect(page.getByText(`A on the chart of ${code}`)).toBeVisible();
+  await page.goto(`/plant/machines/${code}/chart`);
+  await expect(page.getByText('(A on the maker’s chart)')).toBeVisible();
 });

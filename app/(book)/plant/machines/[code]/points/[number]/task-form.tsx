@@ -1,8 +1,8 @@
 'use client';
 
 import { useRouter } from 'next/navigation';
-import { useState } from 'react';
-import { useWatch } from 'react-hook-form';
+import { useEffect, useRef, useState } from 'react';
+import { useFormContext, useWatch } from 'react-hook-form';
 import { Disclosure } from '@/components/ui/disclosure';
 import { ChoiceField, ChoicesField, NoteField, QuantityField, TextField, optionsOf } from '@/components/ui/fields';
 import { SavedForm } from '@/components/ui/saved-form';
@@ -95,7 +95,7 @@ export function TaskForm({ pointId, kind, machineState, meters, others, known }:
     >
       <div className="grid gap-4 sm:grid-cols-2">
         {!known && <ChoiceField name="action" label="What is done" options={optionsOf(taskActions)} required />}
-        <TextField name="title" label="Title" required />
+        <TitleField />
         {known?.amountComputed ? (
           <p className="caption self-end">The amount is computed; overrule it at the point.</p>
         ) : (
@@ -125,6 +125,18 @@ export function TaskForm({ pointId, kind, machineState, meters, others, known }:
       <NoteField name="procedureText" label="How it is done" />
     </SavedForm>
   );
+}
+
+/** The title goes with what is done, until somebody gives the task a name of its own. */
+function TitleField() {
+  const { getValues, setValue } = useFormContext<TypedTask>();
+  const action = useWatch<TypedTask, 'action'>({ name: 'action' });
+  const titled = useRef(action);
+  useEffect(() => {
+    if (getValues('title') === taskActions[titled.current]) setValue('title', taskActions[action]);
+    titled.current = action;
+  }, [action, getValues, setValue]);
+  return <TextField name="title" label="Title" required />;
 }
 
 /** How much of it, where anything goes in. */
