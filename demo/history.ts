@@ -223,7 +223,8 @@ function baselines(
     if (forgotten.includes(task.machine.code) || task.plan.who === 'operator') return [];
     const span = intervalDays(task, rateOf.get(task.machine.code)!);
     const longAgo = addDays(start, -Math.floor(luck.between(0.02, 0.98) * Math.min(span, 700)));
-    const on = waitsForShutdown(task) ? lastShutdown(start) : longAgo;
+    const yearly = waitsForShutdown(task) ? shutdownDay : task.plan.yearly?.on;
+    const on = yearly === undefined ? longAgo : lastOn(yearly, start);
     lastDone.set(task.id, on);
     const common = { by: 'MS', machineId: task.machineId, pointId: task.pointId, taskIds: [task.id] };
     // One mill gear was overhauled three weeks ago and is running in.
@@ -256,10 +257,10 @@ function baselines(
 /** Opened only when the kilns and agitators stand, in the summer shutdown. */
 const waitsForShutdown = ({ plan }: DemoTask): boolean => plan.yearly?.name === 'summer shutdown';
 const shutdownDay = '08-05';
-/** The last day of it before another. */
-const lastShutdown = (before: string): string => {
+/** The last time that a day of the year (MM-DD) came before another. */
+const lastOn = (dayOfYear: string, before: string): string => {
   const year = Number(before.slice(0, 4));
-  return `${before > `${year}-${shutdownDay}` ? year : year - 1}-${shutdownDay}`;
+  return `${before > `${year}-${dayOfYear}` ? year : year - 1}-${dayOfYear}`;
 };
 
 /** What was done in the shutdown of this year, outside every round. */
@@ -270,7 +271,7 @@ function shutdownWork(
   at: (day: string, hours: number) => number,
   luck: Chance,
 ): Draft[] {
-  const day = lastShutdown(today);
+  const day = lastOn(shutdownDay, today);
   if (day <= start) return [];
   return register.tasks.filter(waitsForShutdown).map((task, place): Draft => {
     const { machineId, pointId, id } = task;
