@@ -48,7 +48,7 @@ export async function writeHistory(
   drafts.push(...counts(register, start, today, at, luck));
   drafts.push(...operators(register, today, at, luck));
   drafts.push(...incidents(register, rateOf, start, today, at));
-  drafts.push(...shutdownWork(register, start, today, at, luck));
+  drafts.push(...yearlyWork(register, start, today, at, luck));
 
   await db.Round.bulkCreate(rounds);
   const envelopes = drafts
@@ -223,7 +223,7 @@ function baselines(
     if (forgotten.includes(task.machine.code) || task.plan.who === 'operator') return [];
     const span = intervalDays(task, rateOf.get(task.machine.code)!);
     const longAgo = addDays(start, -Math.floor(luck.between(0.02, 0.98) * Math.min(span, 700)));
-    const yearly = waitsForShutdown(task) ? shutdownDay : task.plan.yearly?.on;
+    const yearly = yearlyDay(task);
     const on = yearly === undefined ? longAgo : lastOn(yearly, start);
     lastDone.set(task.id, on);
     const common = { by: 'MS', machineId: task.machineId, pointId: task.pointId, taskIds: [task.id] };
@@ -263,19 +263,23 @@ const lastOn = (dayOfYear: string, before: string): string => {
   return `${before > `${year}-${dayOfYear}` ? year : year - 1}-${dayOfYear}`;
 };
 
-/** What was done in the shutdown of this year, outside every round. */
-function shutdownWork(
+/** The day of the year on which a task is done that comes once a year; undefined for the others. */
+const yearlyDay = (task: DemoTask): string | undefined => (waitsForShutdown(task) ? shutdownDay : task.plan.yearly?.on);
+
+/** What comes once a year, in the shutdown or before the frost, done the last time that it came, outside every round. */
+function yearlyWork(
   register: DemoRegister,
   start: string,
   today: string,
   at: (day: string, hours: number) => number,
   luck: Chance,
 ): Draft[] {
-  const day = lastOn(shutdownDay, today);
-  if (day <= start) return [];
-  return register.tasks.filter(waitsForShutdown).map((task, place): Draft => {
+  return register.tasks.flatMap((task, place): Draft[] => {
     const { machineId, pointId, id } = task;
-    return { atMs: at(day, 8 + place / 4), by: 'TO', machineId, pointId, taskIds: [id], ...serviceOf(task, luck) };
+    const day = yearlyDay(task) && lastOn(yearlyDay(task)!, today);
+    if (!day || day <= start) return [];
+    const atMs = at(day, 8 + (place % 32) / 4);
+    return [{ atMs, by: 'TO', machineId, pointId, taskIds: [id], ...serviceOf(task, luck) }];
   });
 }
 
