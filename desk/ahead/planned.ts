@@ -196,11 +196,11 @@ async function readPlaced(
   return placed(db, tasks);
 }
 
-/** Tasks with where they are, in the order of lists. */
+/** Tasks with where they are, in the order of lists. Joined in this order for the same reason: it begins with the tasks. */
 export async function placed(db: Database, tasks: readonly PlannedTask[]): Promise<Planned[]> {
   if (tasks.length === 0) return [];
   const rows = await db.select<PlaceRow>(
-    `SELECT task.id AS taskId, task.title, task.action, lube_point.id AS pointId, lube_point.name AS pointName, lube_point.number, machine.code AS machine, area.name AS area,
+    `SELECT STRAIGHT_JOIN task.id AS taskId, task.title, task.action, lube_point.id AS pointId, lube_point.name AS pointName, lube_point.number, machine.code AS machine, area.name AS area,
        JSON_VALUE(lube_point.details, '$.temperatureC') AS temperatureC, IF(JSON_VALUE(task.intervalComputed, '$.methodId') = 'grease.interval', task.intervalComputed, NULL) AS heat
      FROM task JOIN lube_point ON lube_point.id = task.pointId JOIN machine ON machine.id = lube_point.machineId JOIN area ON area.id = machine.areaId WHERE task.id IN (:taskIds) ORDER BY area.position, machine.code, lube_point.walkPosition, task.id`,
     { taskIds: tasks.map(({ taskId }) => taskId) },
