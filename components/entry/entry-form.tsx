@@ -345,7 +345,9 @@ function FindingFields({ point }: Pick<EntryContext, 'point'>) {
       <ChoiceField name="what" label="What was seen" options={optionsOf(findingWords)} required />
       <ChoiceField name="urgency" label="How urgent" options={optionsOf(urgencies)} required />
       {isLower(urgency, ruled) && (
-        <TextField name="lowered" label={`By the rules this is “${urgencies[ruled]}”. Why less?`} required />
+        <div className="sm:col-span-2">
+          <TextField name="lowered" label={`By the rules this is “${urgencies[ruled]}”. Why less?`} required />
+        </div>
       )}
       {urgency === 'act-now' && (
         <p role="status" className="border-l-4 border-ink pl-3 sm:col-span-2">

@@ -315,9 +315,19 @@ describe('writing at a point', () => {
       { value: 'OIL-GUN', label: 'GUN-9', gramsPerStroke: 1, lubricantId: 'O' },
     ],
   };
-  const show = (kind: 'grease' | 'finding' | 'commissioning' | 'note' | 'check' | 'skip') =>
+  const show = (
+    kind: 'grease' | 'finding' | 'commissioning' | 'note' | 'check' | 'skip',
+    point?: { kind: string; consequence: number },
+  ) =>
     renderOnPage(
-      <EntryForm context={context} personId="P" machineId="M" pointId="POINT" timeZone={zone} initial={{ kind }} />,
+      <EntryForm
+        context={{ ...context, point }}
+        personId="P"
+        machineId="M"
+        pointId="POINT"
+        timeZone={zone}
+        initial={{ kind }}
+      />,
     );
   const write = 'Write in the book';
 
@@ -355,17 +365,7 @@ describe('writing at a point', () => {
 
   it('a finding is as urgent as what is seen makes it there, and less only for a reason of its own', async () => {
     const sent = bookAnswers();
-    const point = { kind: 'drip-oiler', consequence: 2 };
-    const { user } = renderOnPage(
-      <EntryForm
-        context={{ ...context, point }}
-        personId="P"
-        machineId="M"
-        pointId="POINT"
-        timeZone={zone}
-        initial={{}}
-      />,
-    );
+    const { user } = show('finding', { kind: 'drip-oiler', consequence: 2 });
     await user.selectOptions(field(/^What was seen/), 'no-flow');
     expect(field(/^How urgent/).value).toBe('act-now');
     expect(screen.getByText(/^Stop it by the site’s rules/)).toBeDefined();
@@ -387,17 +387,7 @@ describe('writing at a point', () => {
   });
 
   it('a leak where a failure costs most is urgent from the first', () => {
-    const point = { kind: 'gear-case', consequence: 4 };
-    renderOnPage(
-      <EntryForm
-        context={{ ...context, point }}
-        personId="P"
-        machineId="M"
-        pointId="POINT"
-        timeZone={zone}
-        initial={{}}
-      />,
-    );
+    show('finding', { kind: 'gear-case', consequence: 4 });
     expect(field(/^How urgent/).value).toBe('act-now');
   });
 
