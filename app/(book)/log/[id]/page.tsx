@@ -10,7 +10,7 @@ import { loadTaskStates } from '@/desk/standing/states';
 import { thePlant } from '@/desk/plant';
 import { type LogLine, readEntry } from '@/desk/log/lines';
 import { readNames } from '@/desk/read/names';
-import { allGuns, allLubricants } from '@/desk/read/lists';
+import { allGuns, allLubricants, findPoint } from '@/desk/read/lists';
 import { pointPath } from '@/app/due-item';
 import { openDesk, reading } from '@/app/server';
 import { CorrectionForm } from './correction-form';
@@ -35,8 +35,13 @@ export default async function EntryPage({ params }: { params: Promise<{ id: stri
   const states = original.machine
     ? await reading((db) => loadTaskStates(db, desk.now, { machineIds: [original.machine!.id] }))
     : [];
-  const here = states.filter(({ point }) => point.id === original.point?.id);
-  const context = entryContext({ plant, point: here[0]?.point, states: here, lubricants, guns });
+  const here = states.filter((state) => state.point.id === original.point?.id);
+  // A point without tasks decides as well how urgent something is there.
+  const point =
+    original.machine && original.point
+      ? await reading((db) => findPoint(db, original.machine!.id, original.point!.number))
+      : null;
+  const context = entryContext({ plant, point: point ?? undefined, states: here, lubricants, guns });
   return (
     <div className="max-w-3xl">
       <PageHead trail={<Link href="/log">Log</Link>} title={<>{kindWords[original.kind]}</>}>
