@@ -1,12 +1,12 @@
 'use client';
 
 import Link from 'next/link';
-import { useRouter } from 'next/navigation';
-import { useEffect } from 'react';
+import { useEffect, useRef } from 'react';
 
 /** Turns diary pages by button and by arrow keys. */
 export function PageTurner({ before, after, today }: { before: string; after: string; today: string | null }) {
-  const router = useRouter();
+  const beforeLink = useRef<HTMLAnchorElement>(null);
+  const afterLink = useRef<HTMLAnchorElement>(null);
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       if (event.ctrlKey || event.metaKey || event.altKey || event.shiftKey) return;
@@ -15,15 +15,16 @@ export function PageTurner({ before, after, today }: { before: string; after: st
         event.target.closest('input, select, textarea, [role="dialog"], [contenteditable]')
       )
         return;
-      if (event.key === 'ArrowLeft') router.push(before);
-      if (event.key === 'ArrowRight') router.push(after);
+      // A key presses the link that is on the page, which is never that of the page before.
+      if (event.key === 'ArrowLeft') beforeLink.current?.click();
+      if (event.key === 'ArrowRight') afterLink.current?.click();
     };
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);
-  }, [router, before, after]);
+  }, []);
   return (
     <nav aria-label="Pages of the diary" className="no-print flex gap-2">
-      <Link href={before} className="button" aria-label="Day before">
+      <Link ref={beforeLink} href={before} className="button" aria-label="Day before">
         ←
       </Link>
       {today && (
@@ -31,7 +32,7 @@ export function PageTurner({ before, after, today }: { before: string; after: st
           Today
         </Link>
       )}
-      <Link href={after} className="button" aria-label="Day after">
+      <Link ref={afterLink} href={after} className="button" aria-label="Day after">
         →
       </Link>
     </nav>
