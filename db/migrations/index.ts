@@ -427,4 +427,25 @@ export const migrations: readonly Migration[] = [
 
   // A letter of an old chart is a name on one machine only.
   addColumns('2026-12-04-02-replacement-machine', 'replacement', { machineId: `${id} NULL` }),
+
+  // Words in the order of the log, and apart from each other: so that the newest can be read through, and find what the index finds.
+  sqlMigration(
+    '2026-12-05-01-entry-words-no-index',
+    'DROP INDEX IF EXISTS entry_words_words ON entry_words',
+    'SET STATEMENT innodb_ft_enable_stopword = OFF FOR CREATE FULLTEXT INDEX IF NOT EXISTS entry_words_words ON entry_words (words)',
+  ),
+  addColumns('2026-12-05-02-entry-words-spaced', 'entry_words', {
+    seq: 'BIGINT NOT NULL DEFAULT 0',
+    spaced: "LONGTEXT NOT NULL DEFAULT ''",
+  }),
+  sqlMigration(
+    '2026-12-05-03-entry-words-seq',
+    'ALTER TABLE entry_words ADD KEY IF NOT EXISTS entry_words_seq (seq)',
+    'ALTER TABLE entry_words DROP KEY IF EXISTS entry_words_seq',
+  ),
+  sqlMigration(
+    '2026-12-05-04-entry-words-index',
+    'SET STATEMENT innodb_ft_enable_stopword = OFF FOR CREATE FULLTEXT INDEX IF NOT EXISTS entry_words_spaced ON entry_words (spaced)',
+    'DROP INDEX IF EXISTS entry_words_spaced ON entry_words',
+  ),
 ];

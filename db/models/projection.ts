@@ -24,7 +24,7 @@ import { type Who } from '@/core/words/task-words';
 import type { WaitingChange } from '@/core/words/waiting-change';
 
 /** Raised whenever the same plan and log would be derived differently, or more is derived: what was derived is then made anew. */
-export const projectionVersion = 9;
+export const projectionVersion = 10;
 
 /** Where a meter stands: its newest kept reading summed over dials, and its rate then. Derived; see `desk/standing/projection.ts`. */
 export class MeterStanding extends Model<InferAttributes<MeterStanding>, InferCreationAttributes<MeterStanding>> {
@@ -120,7 +120,9 @@ export class CorrectedEntry extends Model<InferAttributes<CorrectedEntry>, Infer
 /** What an entry says in words, for looking it up. Derived; see `desk/log/words.ts`. */
 export class EntryWords extends Model<InferAttributes<EntryWords>, InferCreationAttributes<EntryWords>> {
   declare entryId: string;
+  declare seq: number;
   declare words: string;
+  declare spaced: string;
 }
 
 const bigint = { type: DataTypes.BIGINT, allowNull: true };
@@ -209,10 +211,13 @@ export function initProjection(sequelize: Sequelize) {
     }),
     { sequelize, tableName: 'corrected_entry', timestamps: false },
   );
-  EntryWords.init(columns({ entryId: primaryId, words: text }), {
-    sequelize,
-    tableName: 'entry_words',
-    timestamps: false,
-  });
+  EntryWords.init(
+    columns({ entryId: primaryId, seq: { type: DataTypes.BIGINT, allowNull: false }, words: text, spaced: text }),
+    {
+      sequelize,
+      tableName: 'entry_words',
+      timestamps: false,
+    },
+  );
   return { EntryWords, MeterStanding, DueStanding, PastDueStanding, CorrectedEntry };
 }

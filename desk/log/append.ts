@@ -55,7 +55,7 @@ export async function append(
   const links = received.flatMap(({ envelope }) =>
     answeredTasks(envelope).map((taskId) => ({ entryId: envelope.id, taskId })),
   );
-  const words = wordRows(received.map(({ envelope }) => envelope));
+  const words = wordRows(received.map(({ envelope }, index) => ({ ...envelope, seq: rows[index]!.seq })));
   await db.writeAll(
     [
       ...before,

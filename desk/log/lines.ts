@@ -3,7 +3,7 @@ import type { EntryKind } from '@/core/entry/kinds';
 import { type BelievedRow, readBelieved } from './believed';
 import { pointLabel } from '@/core/register/assignment';
 import type { Database } from '../desk';
-import { wordsCondition } from './words';
+import { idsWithWords, wordsCondition } from './words';
 
 /** An entry as the Log shows it, with what corrected it and what it corrects. */
 export type LogLine = {
@@ -88,12 +88,11 @@ const lineOf = (row: Row): LogLine => ({
 export async function readLog(db: Database, filter: LogFilter, limit = 50): Promise<LogLine[]> {
   const words = filter.text === undefined ? undefined : wordsCondition(filter.text);
   const where = [
-    '1 = 1',
+    'TRUE',
     filter.kind && 'entry.kind = :kind',
     filter.machineCode && 'entry.machineId = (SELECT machineId FROM machine_code WHERE code = :machineCode)',
     filter.pointId && 'entry.pointId = :pointId',
     filter.initials && 'entry.personId IN (SELECT id FROM person WHERE initials = :initials)',
-    words?.sql,
     filter.from && 'entry.happenedAtUtc >= :from',
     filter.to && 'entry.happenedAtUtc < :to',
     filter.beforeSeq && 'entry.seq < :beforeSeq',
@@ -102,13 +101,16 @@ export async function readLog(db: Database, filter: LogFilter, limit = 50): Prom
   ]
     .filter(Boolean)
     .join(' AND ');
+  const values = { ...filter, limit };
+  const held = words && (await idsWithWords(db, words, where, values));
+  if (held?.length === 0) return [];
   const rows = await db.select<Row>(
     `SELECT entry.id, entry.seq, entry.kind, entry.body, entry.happenedAt, entry.happenedAtUtc, entry.offsetMinutes, entry.receivedAt, entry.taskIds, entry.roundId, entry.replacesId, entry.hash,
        person.initials, person.name AS personName, machine.id AS machineId, machine.code AS machineCode, machine.name AS machineName, lube_point.id AS pointId, lube_point.number, lube_point.name AS pointName, newer.id AS correctedById
-     FROM (SELECT entry.id FROM entry WHERE ${where} ORDER BY entry.seq DESC LIMIT :limit) AS wanted JOIN entry ON entry.id = wanted.id
+     FROM (SELECT entry.id FROM entry WHERE ${held ? 'entry.id IN (:held)' : where} ORDER BY entry.seq DESC LIMIT :limit) AS wanted JOIN entry ON entry.id = wanted.id
        JOIN person ON person.id = entry.personId LEFT JOIN machine ON machine.id = entry.machineId LEFT JOIN lube_point ON lube_point.id = entry.pointId LEFT JOIN entry AS newer ON newer.replacesId = entry.id
      ORDER BY entry.seq DESC`,
-    { ...filter, ...words?.values, limit },
+    { ...values, ...(held && { held }) },
   );
   return rows.map(lineOf);
 }

@@ -43,6 +43,48 @@ describe('what was written in words', async () => {
     expect(await found('+"(*)@<>~-')).toEqual([]);
   });
 
+  it('is found alike among the newest texts and by the index, page by page', async () => {
+    const texts = [
+      'Ladder (oily), told MB',
+      'ladders: 3 of 4 oily!',
+      'LADDER-OIL 46',
+      'Öler tropft, L 2',
+      'laddering oil_can',
+    ];
+    for (let turn = 0; turn < 3; turn += 1) for (const text of texts) await note(text);
+    const by = async (condition: string, values: Record<string, string>) =>
+      (
+        await db.select<{ id: string }>(
+          `SELECT entryId AS id FROM entry_words WHERE ${condition} ORDER BY seq DESC`,
+          values,
+        )
+      ).map(({ id }) => id);
+    for (const text of [
+      'ladder',
+      'ladd oil',
+      'oily',
+      'oler',
+      'oil 46',
+      'L 2',
+      'told mb',
+      '(oily)',
+      'oil_c',
+      'nothing',
+    ]) {
+      const { read, indexed, values } = wordsCondition(text)!;
+      const all = await by(indexed, values);
+      expect([text, await by(read, values)]).toEqual([text, all]);
+      const pages = [];
+      for (let beforeSeq: number | undefined; ;) {
+        const page = await readLog(db, { text, kind: 'note', ...(beforeSeq && { beforeSeq }) }, 4);
+        pages.push(...page.map(({ id }) => id));
+        beforeSeq = page.at(-1)?.seq;
+        if (page.length < 4) break;
+      }
+      expect(pages).toEqual(all);
+    }
+  });
+
   it('is as it was when the log is gone through anew, corrections included', async () => {
     const wrong = await note('Coupling hot');
     await write({
@@ -58,9 +100,9 @@ describe('what was written in words', async () => {
         },
       },
     });
-    const stored = () => db.select('SELECT entryId, words FROM entry_words ORDER BY entryId');
+    const stored = () => db.select('SELECT * FROM entry_words ORDER BY entryId');
     const before = await stored();
-    expect(before).toHaveLength(4);
+    expect(before).toHaveLength(19);
     await rebuild(db);
     expect(await stored()).toEqual(before);
     expect((await found('hot')).length).toBe(2);

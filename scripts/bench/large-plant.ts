@@ -8,7 +8,7 @@ export type DueShare = 'plausible' | 'all';
 export const perMachine = { points: 50, meters: 6, readings: 250 };
 const lubricants = 40;
 
-/** Identifiers that sort as they are counted; `kind` keeps those of different tables apart. */
+/** Identifiers that sort as they are counted; `kind`, a letter that one may have, keeps those of different tables apart. */
 const id = (kind: string, number: string | number) => `CONCAT('0${kind}', LPAD(${number}, 24, '0'))`;
 /** The same, made here. */
 export const idOf = (kind: string, number: number) => `0${kind}${String(number).padStart(24, '0')}`;
@@ -33,7 +33,7 @@ export async function beginPlant(db: Database): Promise<void> {
   );
   await run(`UPDATE log_head SET seq = ${headAt} WHERE id = 1`);
   await run(
-    `INSERT INTO lubricant (id, code, name, kind, createdAt, updatedAt) SELECT ${id('L', 'seq')}, CONCAT('G-', seq), CONCAT('Grease ', seq), 'grease', ${stamps} FROM seq_1_to_${lubricants}`,
+    `INSERT INTO lubricant (id, code, name, kind, createdAt, updatedAt) SELECT ${id('N', 'seq')}, CONCAT('G-', seq), CONCAT('Grease ', seq), 'grease', ${stamps} FROM seq_1_to_${lubricants}`,
   );
 }
 
@@ -63,7 +63,7 @@ export async function growPlant(
   await run(`INSERT INTO lube_point (id, machineId, number, walkPosition, kind, name, location, details, criticalPeriods, accessNote, cautions, doNots, createdAt, updatedAt)
     SELECT ${id('P', 'seq')}, ${id('M', machineOf)}, (seq - 1) MOD ${perMachine.points} + 1, (seq - 1) MOD ${perMachine.points} + 1, 'generic', CONCAT('Bearing ', seq), 'left', '{}', '[]', '', '', '', ${stamps} FROM ${everyPoint}`);
   await run(
-    `INSERT INTO assignment (id, pointId, lubricantId, source, sourceText, sourceOn, personId, createdAt, updatedAt) SELECT ${id('S', 'seq')}, ${id('P', 'seq')}, ${id('L', `seq MOD ${lubricants} + 1`)}, 'manual', '', '2025-01-01', ${id('H', 1)}, ${stamps} FROM ${everyPoint}`,
+    `INSERT INTO assignment (id, pointId, lubricantId, source, sourceText, sourceOn, personId, createdAt, updatedAt) SELECT ${id('S', 'seq')}, ${id('P', 'seq')}, ${id('N', `seq MOD ${lubricants} + 1`)}, 'manual', '', '2025-01-01', ${id('H', 1)}, ${stamps} FROM ${everyPoint}`,
   );
   await run(`INSERT INTO task (id, pointId, action, title, amountKind, amount, machineState, procedureText, meterId, triggers, includesTaskIds, createdAt, updatedAt)
     SELECT ${id('T', 'seq')}, ${id('P', 'seq')}, 'grease', 'Regrease', 'grams', 12, 'any', '', ${id('C', meterOf)}, '[]', '[]', ${stamps} FROM ${everyPoint}`);
@@ -102,7 +102,7 @@ export async function growPlant(
   const services = `seq_${from * 3 + 1}_to_${points * 3}`;
   await entries(services, service, [
     "'grease'",
-    `CONCAT('{"lubricantId":"', ${id('L', `${point} MOD ${lubricants} + 1`)}, '","massG":12}')`,
+    `CONCAT('{"lubricantId":"', ${id('N', `${point} MOD ${lubricants} + 1`)}, '","massG":12}')`,
     `ROUND(${interval} * (${past} + (seq - 1) MOD 3) * 1440)`,
     id('M', pointMachine),
     id('P', point),

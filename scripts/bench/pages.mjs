@@ -46,7 +46,7 @@ const pages = [
   ['/due/outlook', lean, 'sum'],
   ['/lubricants/needs', lean, 'sum'],
   ['/lubricants', lean, 'sum'],
-  ['/lubricants/G-5', `${lean.replace('SELECT', 'SELECT task.title,')} WHERE due_state.lubricantId = '${id('L', 5)}'`],
+  ['/lubricants/G-5', `${lean.replace('SELECT', 'SELECT task.title,')} WHERE due_state.lubricantId = '${id('N', 5)}'`],
   [
     '/plant',
     'SELECT machine.areaId, COUNT(DISTINCT machine.id), SUM(due_state.toOn < CURDATE()) FROM machine LEFT JOIN due_state ON due_state.machineId = machine.id GROUP BY machine.areaId',
