@@ -185,18 +185,21 @@ function conditionOf(
   return { where: conditions.join(' AND '), values };
 }
 
-/** What the filter offers to choose from; the stages come off their index without reading a row. */
+/** More routes than one looks for in a list are asked for by code. */
+const mostRoutes = 60;
+
+/** What the filter offers to choose from, `routes` null where they are too many; the stages come off their index without reading a row. */
 export async function readDueChoices({ db }: Pick<Desk, 'db'>) {
   const [areas, routes, lubricants, stages] = await Promise.all([
     allAreas(db),
-    routesInUse(db),
+    routesInUse(db, mostRoutes + 1),
     db.Lubricant.findAll({ where: { retiredOn: null }, attributes: ['code', 'name'], order: [['code', 'ASC']] }),
     db.select<{ stage: string }>("SELECT DISTINCT stage FROM due_state WHERE stage <> '' ORDER BY stage"),
   ]);
   const named = ({ code, name }: { code: string; name: string }) => [code, `${code} ${name}`] as const;
   return {
     areas: areas.map(named),
-    routes: routes.map(named),
+    routes: routes.length > mostRoutes ? null : routes.map(named),
     lubricants: lubricants.map(named),
     stages: stages.map(({ stage }) => [stage, stage] as const),
   };

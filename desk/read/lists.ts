@@ -38,7 +38,9 @@ export const findMeter = (db: Database, id: string) => db.Meter.findByPk(id);
 /** Those out of use among them. */
 export const allTemplates = (db: Database) => db.TaskTemplate.findAll({ order: byName });
 export const findTemplate = (db: Database, id: string) => db.TaskTemplate.findByPk(id);
-export const routesInUse = (db: Database) => db.Route.findAll({ where: inUse, order: byCode });
+/** `most`: no more than so many. */
+export const routesInUse = (db: Database, most?: number) =>
+  db.Route.findAll({ where: inUse, order: byCode, ...(most && { limit: most }) });
 export const findRouteInUse = (db: Database, code: string) => db.Route.findOne({ where: { code, ...inUse } });
 
 export const allPeople = (db: Database) => db.Person.findAll({ order: byName });

@@ -106,15 +106,15 @@ async function measure(base, connection) {
 }
 
 /**
- * Makes the large plant size by size and measures every page and writing; once more at the last size with everything due.
+ * Makes the large plant size by size and measures every page and writing; once more at the first and the last with everything due.
  * @param {{ root: string, folder: string, distDir: string, sizes: number[] }} how
  */
 export async function benchPages({ root, folder, distDir, sizes }) {
-  const smallest = new Map();
   for (const [share, wantedSizes] of [
     ['plausible', sizes],
-    ['all', sizes.slice(-1)],
+    ['all', [...new Set([sizes[0], sizes.at(-1)])]],
   ]) {
+    const smallest = new Map();
     const database = await startDatabase(join(folder, share));
     try {
       await prepareDatabase(root, database, { demo: false });

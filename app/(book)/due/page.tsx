@@ -69,7 +69,11 @@ export default async function DueListPage({ searchParams }: Search) {
           options={Object.entries(standingWords)}
         />
         <FilterChoice name="area" label="Area" value={filter.area} options={choices.areas} />
-        <FilterChoice name="route" label="Route" value={filter.route} options={choices.routes} />
+        {choices.routes ? (
+          <FilterChoice name="route" label="Route" value={filter.route} options={choices.routes} />
+        ) : (
+          <FilterText name="route" label="Route code" value={filter.route} />
+        )}
         <FilterChoice name="lubricant" label="Lubricant" value={filter.lubricant} options={choices.lubricants} />
         <FilterChoice name="state" label="Machine state" value={filter.state} options={Object.entries(machineStates)} />
         <FilterChoice name="stage" label="Stage" value={filter.stage} options={choices.stages} />
