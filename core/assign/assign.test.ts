@@ -5,7 +5,7 @@ import { type JudgedLubricant, type Surroundings, byFitness, judge } from './jud
 import { requirementOf, thinnestGradeFor } from './requirement';
 
 const mild = { minC: 5, maxC: 35 };
-const bare: Surroundings = { materials: [], contents: null };
+const bare: Surroundings = { materials: [], contents: [] };
 const oil = (change: Partial<JudgedLubricant> = {}): JudgedLubricant => ({
   id: 'o',
   code: 'O-1',
@@ -235,7 +235,7 @@ describe('judging a lubricant', () => {
       judge(
         oil({ kind: 'gear-compounded', isoVg: 680, kv40: 680, kv100: 38, additives: ['compounded'], pourPointC: -9 }),
         worm,
-        { materials: ['bronze', 'nbr'], contents: null },
+        { materials: ['bronze', 'nbr'], contents: [] },
       ).verdict,
     ).not.toBe('stop');
   });
@@ -253,14 +253,14 @@ describe('judging a lubricant', () => {
       'a seal that swells',
       oil({ kind: 'gear', baseOil: 'pag', additives: [] }),
       worm,
-      { materials: ['polyurethane'], contents: null },
+      { materials: ['polyurethane'], contents: [] },
       'stop What the lubricant touches',
     ],
     [
       'what is in there',
       oil({ kind: 'gear', baseOil: 'pag' }),
       worm,
-      { materials: [], contents: oil({ id: 'x', code: 'O-9' }) },
+      { materials: [], contents: [oil({ id: 'x', code: 'O-9' })] },
       'stop Only top up with what is in there',
     ],
     ['a thinner grade', oil({ kind: 'gear-compounded' }), worm, bare, 'stop Viscosity when running'],
@@ -283,21 +283,49 @@ describe('judging a lubricant', () => {
       'a base oil that nobody entered, on seals',
       oil({ kind: 'gear-compounded', baseOil: null }),
       worm,
-      { materials: ['nbr'], contents: null },
+      { materials: ['nbr'], contents: [] },
       'caution What the lubricant touches',
     ],
     [
       'contents of an unknown base oil',
       oil({ kind: 'gear-compounded' }),
       worm,
-      { materials: [], contents: oil({ id: 'x', code: 'O-9', kind: 'gear-compounded', baseOil: null }) },
+      { materials: [], contents: [oil({ id: 'x', code: 'O-9', kind: 'gear-compounded', baseOil: null })] },
       'caution Only top up with what is in there',
+    ],
+    [
+      'contents that nobody wrote down',
+      oil({ kind: 'gear-compounded' }),
+      worm,
+      { materials: [], contents: 'unknown' },
+      'caution Only top up with what is in there',
+    ],
+    [
+      'grease onto what nobody wrote down',
+      grease(),
+      requirementOf('greased-pin', {}, mild),
+      { materials: [], contents: 'unknown' },
+      'caution Only top up with what is in there',
+    ],
+    [
+      'polyglycol onto what nobody wrote down',
+      oil({ kind: 'gear-compounded', baseOil: 'pag' }),
+      worm,
+      { materials: [], contents: 'unknown' },
+      'stop Only top up with what is in there',
+    ],
+    [
+      'the oil of the sump onto a mixture with one that it must not meet',
+      oil({ kind: 'gear-compounded' }),
+      worm,
+      { materials: [], contents: [oil({ kind: 'gear-compounded' }), oil({ id: 'x', code: 'O-9', baseOil: 'pag' })] },
+      'stop Only top up with what is in there',
     ],
     [
       'polyglycol onto contents of an unknown base oil',
       oil({ kind: 'gear-compounded', baseOil: 'pag' }),
       worm,
-      { materials: [], contents: oil({ id: 'x', code: 'O-9', kind: 'gear-compounded', baseOil: null }) },
+      { materials: [], contents: [oil({ id: 'x', code: 'O-9', kind: 'gear-compounded', baseOil: null })] },
       'stop Only top up with what is in there',
     ],
     [
@@ -442,7 +470,10 @@ describe('judging a lubricant', () => {
     fc.assert(
       fc.property(known, ({ isoVg, baseOil, additives, kind }) => {
         const lubricant = oil({ isoVg, kv40: isoVg, kv100: null, baseOil, additives, kind });
-        const around = { materials: ['bronze', 'nbr'] as const, contents: oil({ id: 'x', code: 'X', kind, baseOil }) };
+        const around = {
+          materials: ['bronze', 'nbr'] as const,
+          contents: [oil({ id: 'x', code: 'X', kind, baseOil })],
+        };
         for (const less of [{ baseOil: null }, { additives: [] }] as const) {
           const after = judge({ ...lubricant, ...less }, worm, around);
           if ('baseOil' in less) expect(after.verdict).not.toBe('suits');
@@ -453,7 +484,7 @@ describe('judging a lubricant', () => {
   });
 
   it('the same lubricant onto itself is never a mixture', () => {
-    expect(levels(oil(), worm, { materials: [], contents: oil() }).some((each) => each.includes('in there'))).toBe(
+    expect(levels(oil(), worm, { materials: [], contents: [oil()] }).some((each) => each.includes('in there'))).toBe(
       false,
     );
   });

@@ -48,8 +48,10 @@ export type Judged = {
 /** `stop` may be overruled by a person with a name and a reason, and by nothing else. */
 export type Verdict = 'suits' | 'with-care' | 'stop';
 
+/** What a point holds: each lubricant that went in since it was last filled, none where it is empty, or nobody knows what. */
+export type Contents = readonly JudgedLubricant[] | 'unknown';
 /** What is at the point already, and what its lubricant touches. */
-export type Surroundings = { materials: readonly Material[]; contents: JudgedLubricant | null };
+export type Surroundings = { materials: readonly Material[]; contents: Contents };
 
 /** Shares of the viscosity that the proposed grade has when running: below the first it is too thin to be used, and so on. */
 const ratios = { stop: 0.5, thin: 0.75, thick: 1.5 };
@@ -225,12 +227,27 @@ function materialFindings(
     }));
 }
 
-function mixingFindings(lubricant: JudgedLubricant, contents: JudgedLubricant | null): Finding[] {
-  if (!contents || contents.id === lubricant.id) return [];
-  const { verdict, reasons } = mixingOf(contents, lubricant);
+/** What nobody knows is taken for something like the lubricant, of a base oil that nobody entered; a coolant is of water. */
+const somethingLike = ({ kind }: JudgedLubricant) =>
+  ({ id: '', kind, baseOil: kind === 'coolant' ? 'water' : null, thickener: null, additives: [] }) as const;
+
+function mixingFindings(lubricant: JudgedLubricant, contents: Contents): Finding[] {
+  if (contents !== 'unknown')
+    return contents.flatMap((inside) => mixingFinding(lubricant, inside, inside.code, `${inside.code} is in there.`));
+  const words = 'What is in there is not known by the book.';
+  return mixingFinding(lubricant, somethingLike(lubricant), 'what is not known', words);
+}
+
+function mixingFinding(
+  lubricant: JudgedLubricant,
+  inside: Parameters<typeof mixingOf>[0],
+  name: string,
+  isThere: string,
+): Finding[] {
+  const { verdict, reasons } = mixingOf(inside, lubricant);
   if (verdict === 'same') return [];
-  const input = `${lubricant.code} onto ${contents.code}`;
-  const greased = isGreaseKind(lubricant.kind) || isGreaseKind(contents.kind);
+  const input = `${lubricant.code} onto ${name}`;
+  const greased = isGreaseKind(lubricant.kind) || isGreaseKind(inside.kind);
   const first = greased ? 'Take the old grease out first' : 'Drain first';
   const flush =
     verdict === 'never'
@@ -243,7 +260,7 @@ function mixingFindings(lubricant: JudgedLubricant, contents: JudgedLubricant | 
       level: verdict === 'never' ? 'stop' : 'caution',
       rule: 'Only top up with what is in there',
       input,
-      text: `${contents.code} is in there. ${reasons.join(' ')}${flush}`,
+      text: `${isThere} ${reasons.join(' ')}${flush}`,
     },
   ];
 }

@@ -23,6 +23,14 @@ export const laterFilling = (a: Filling | undefined, b: Filling | undefined): Fi
 export const broughtNothing = ({ amountKind, amount }: { amountKind?: string; amount?: number }): boolean =>
   amountKind === 'litres' && amount === 0;
 
+/** The other lubricants that were put on top of a filling, or of what nobody wrote, in the order of their names. */
+export function mixedInto(filling: Filling | undefined, toppings: readonly Filling[]): string[] {
+  const since = toppings.filter(
+    (each) => each.lubricantId !== filling?.lubricantId && laterFilling(filling, each) === each,
+  );
+  return [...new Set(since.map(({ lubricantId }) => lubricantId))].sort();
+}
+
 /** What was put on top of what a sump holds; undefined where an entry tells of no such thing. */
 export function toppingOf({ kind, body, happenedAt, seq }: BelievedEntry): Filling | undefined {
   const { lubricantId, ...given } = body as { lubricantId?: string; amountKind?: string; amount?: number };

@@ -172,8 +172,8 @@ describe('choosing and filling', async () => {
 
   it('a unit that came empty says so until a filling is in the book', async () => {
     expect((await loadTaskStates(db, desk.now, { pointId: worm }))[0]!.cameEmpty).toBe(true);
-    const isEmpty = async () => (await chooseFor(db, await point(), await ambientOf(db, ids.machine))).isEmpty;
-    expect(await isEmpty()).toBe(true);
+    const inThere = async () => (await chooseFor(db, await point(), await ambientOf(db, ids.machine))).contents;
+    expect(await inThere()).toEqual([]);
     const taskId = (await db.Task.findOne({ where: { pointId: worm } }))!.id;
     expect(
       (
@@ -190,7 +190,7 @@ describe('choosing and filling', async () => {
       ).ok,
     ).toBe(true);
     expect((await loadTaskStates(db, desk.now, { pointId: worm }))[0]!.cameEmpty).toBe(false);
-    expect(await isEmpty()).toBe(false);
+    expect(await inThere()).toMatchObject([{ id: oils.worm }]);
   });
 
   it('another base oil onto what is in there is stopped, until a person overrules it with a reason that stays', async () => {

@@ -1,9 +1,9 @@
-import { type Judged, type JudgedLubricant, byFitness, judge } from '@/core/assign/judge';
+import { type Contents, type Judged, type JudgedLubricant, byFitness, judge } from '@/core/assign/judge';
 import { type Ambient, type Requirement, requirementOf } from '@/core/assign/requirement';
 import type { Material } from '@/core/compat/vocabulary';
 import type { Database } from '../desk';
 import { thePlant } from '../plant';
-import { contentsOf } from './contents';
+import { insideOf } from './contents';
 import { judgedOf } from '../store/judged';
 
 export type Candidate = { lubricant: JudgedLubricant; judged: Judged };
@@ -11,9 +11,7 @@ export type Choice = {
   ambient: Ambient;
   requirement: Requirement;
   materials: Material[];
-  contents: JudgedLubricant | null;
-  /** Nothing is in there yet: the unit came empty, and nobody has written its first filling. */
-  isEmpty: boolean;
+  contents: Contents;
   candidates: Candidate[];
 };
 
@@ -52,19 +50,22 @@ async function materialsAt(db: Database, point: PointRow): Promise<Material[]> {
 
 /** What a point asks for and every lubricant of the store room judged against it, best first. */
 export async function chooseFor(db: Database, point: PointRow, ambient: Ambient): Promise<Choice> {
-  const [lubricants, materials, contents, reservoir] = await Promise.all([
+  const [lubricants, materials, { filled, toppedUp }, reservoir] = await Promise.all([
     db.Lubricant.findAll({ where: { retiredOn: null } }),
     materialsAt(db, point),
-    contentsOf(db, point),
+    insideOf(db, point),
     point.reservoirId ? db.Reservoir.findByPk(point.reservoirId) : null,
   ]);
-  const isEmpty = contents === null && Boolean(reservoir?.comesEmpty);
   const requirement = requirementOf(point.kind, point.details, ambient);
-  const inside = lubricants.find(({ id }) => id === contents);
-  const surroundings = { materials, contents: inside ? judgedOf(inside) : null };
+  // Of what came empty nobody has to write a filling before it is known to hold nothing.
+  const inside = [filled, ...toppedUp].flatMap((id) => id ?? []);
+  const isKnown = filled !== null || Boolean(reservoir?.comesEmpty);
+  const rows = isKnown ? await db.Lubricant.findAll({ where: { id: inside } }) : [];
+  const contents = isKnown ? inside.flatMap((id) => rows.find((row) => row.id === id) ?? []).map(judgedOf) : 'unknown';
+  const surroundings = { materials, contents } as const;
   const candidates = lubricants.map((row) => {
     const lubricant = judgedOf(row);
     return { lubricant, judged: judge(lubricant, requirement, surroundings) };
   });
-  return { ambient, requirement, ...surroundings, isEmpty, candidates: byFitness(candidates, requirement) };
+  return { ambient, requirement, ...surroundings, candidates: byFitness(candidates, requirement) };
 }

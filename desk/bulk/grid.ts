@@ -164,13 +164,13 @@ function readNew(
   };
 }
 
-/** What forbids a lubricant at a point, if anything does. */
+/** What forbids a lubricant at a point, whatever may be in there already, if anything does. */
 const stopOf = (
   { kind, details, materials }: z.output<typeof pointForm>,
   lubricant: InstanceType<Database['Lubricant']>,
   ambient: Awaited<ReturnType<typeof ambientOf>>,
 ) =>
-  judge(judgedOf(lubricant), requirementOf(kind, details, ambient), { materials, contents: null }).findings.find(
+  judge(judgedOf(lubricant), requirementOf(kind, details, ambient), { materials, contents: [] }).findings.find(
     ({ level }) => level === 'stop',
   );
 

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { freshDatabase } from '@/db/testing';
-import { contentsOf } from '../assign/contents';
+import { insideOf } from '../assign/contents';
 import { compareWithLog } from '../standing/rebuild';
 import { loadTaskStates } from '../standing/states';
 import { smallPlant } from '../testing';
@@ -57,7 +57,7 @@ describe('what an entry counts for', async () => {
     expect(await last()).toBeUndefined();
     await putAt(id, at(-1));
     expect(await last()).toBe(at(-1));
-    expect(await contentsOf(db, { id: ids.point, reservoirId: null })).toBe(ids.grease);
+    expect((await insideOf(db, { id: ids.point, reservoirId: null })).filled).toBe(ids.grease);
     expect((await compareWithLog(db)).differences).toEqual([]);
   });
 
@@ -71,7 +71,7 @@ describe('what an entry counts for', async () => {
     await service(at(-0.01), { roundId, personId: ids.bert, body: { lubricantId: ids.oil, massG: 18 } });
     expect(await services()).toBe(before + 1);
     expect(await last()).toBe(at(-0.02));
-    expect(await contentsOf(db, { id: ids.point, reservoirId: null })).toBe(ids.oil);
+    expect((await insideOf(db, { id: ids.point, reservoirId: null })).filled).toBe(ids.oil);
     expect((await compareWithLog(db)).differences).toEqual([]);
     const findings = await db.Entry.findAll({ where: { kind: 'finding', roundId } });
     expect(findings.map(({ body }) => JSON.parse(body) as object)).toMatchObject([

@@ -5,7 +5,7 @@ import { describe, expect, it } from 'vitest';
 import { believedEntries, decides } from '@/core/entry/believed';
 import type { EntryKind } from '@/core/entry/kinds';
 import { freshDatabase } from '@/db/testing';
-import { contentsOf } from '../assign/contents';
+import { insideOf } from '../assign/contents';
 import { createTask } from '../plan/tasks';
 import { machineLog } from '../standing/read-log';
 import { compareWithLog, rebuild } from '../standing/rebuild';
@@ -160,7 +160,7 @@ describe('the log as it is to be believed', async () => {
         body: { lubricantId: ids.oil, volumeL: 3 },
       });
       const log = await machineLog(db, [ids.machine]);
-      const inside = await contentsOf(db, { id: ids.point, reservoirId: null });
+      const inside = (await insideOf(db, { id: ids.point, reservoirId: null })).filled;
       expect(inside).toBe(log.contents([ids.point]));
       expect(inside).toBe(ids.oil);
     },

@@ -2,7 +2,7 @@ import { type FindOptions, Op } from 'sequelize';
 import type { Judged } from '@/core/assign/judge';
 import { byRank, winnerInBand } from '@/core/register/assignment';
 import { thePlant } from '../plant';
-import { contentsOf } from '../assign/contents';
+import { insideOf } from '../assign/contents';
 import { type SumpContents, sumpOf } from '../assign/sump';
 import type { Database, Desk } from '../desk';
 import type { GreasePlan } from '@/core/grease/plan';
@@ -156,7 +156,7 @@ export async function readPointPage(
   // The one that holds comes first; the rest stay in their rank.
   const assignments = winner ? [winner, ...ranked.filter((line) => line !== winner)] : ranked;
   const lubricant = assignments[0] ? await db.Lubricant.findByPk(assignments[0].lubricant.id) : null;
-  const [reservoir, sharedWith, fedBeside, inside] = await Promise.all([
+  const [reservoir, sharedWith, fedBeside, { filled }] = await Promise.all([
     point.reservoirId ? db.Reservoir.findByPk(point.reservoirId) : null,
     point.reservoirId
       ? db.LubePoint.findAll({
@@ -165,14 +165,14 @@ export async function readPointPage(
         })
       : [],
     outletsBeside(db, point),
-    contentsOf(db, point),
+    insideOf(db, point),
   ]);
-  const contents = inside ? await db.Lubricant.findByPk(inside) : null;
+  const contents = filled ? await db.Lubricant.findByPk(filled) : null;
   return {
     reservoir,
     sharedWith,
     fedBeside,
-    isEmpty: inside === null && Boolean(reservoir?.comesEmpty),
+    isEmpty: filled === null && Boolean(reservoir?.comesEmpty),
     sump: reservoir ? await sumpOf(db, now, reservoir) : undefined,
     contents,
     machine,

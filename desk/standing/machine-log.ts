@@ -1,4 +1,4 @@
-import { type Filling, fillingOf, laterFilling, toppingOf } from '@/core/entry/filling';
+import { type Filling, fillingOf, laterFilling, mixedInto, toppingOf } from '@/core/entry/filling';
 import { type EntryBody, isService } from '@/core/entry/kinds';
 import type { DueEvent } from '@/core/interval/limits';
 import type { Replacement, ShownReading } from '@/core/meter/series';
@@ -191,10 +191,10 @@ export class MachineLog {
   mixedWith(pointIds: readonly string[]): string[] {
     const filling = this.lastFilling(pointIds);
     if (!filling) return [];
-    const { lubricantId: inside } = filling;
-    const others = pointIds.flatMap((pointId) => [...(this.toppings.get(pointId)?.values() ?? [])]);
-    const since = others.filter((each) => each.lubricantId !== inside && laterFilling(filling, each) === each);
-    return [...new Set(since.map(({ lubricantId }) => lubricantId))].sort();
+    return mixedInto(
+      filling,
+      pointIds.flatMap((pointId) => [...(this.toppings.get(pointId)?.values() ?? [])]),
+    );
   }
 
   private lastFilling(pointIds: readonly string[]): Filling | undefined {

@@ -2,7 +2,7 @@ import type { Transaction } from 'sequelize';
 import type { EntryEnvelope } from '@/core/entry/envelope';
 import { broughtNothing } from '@/core/entry/filling';
 import { doesNotBelong, mixingOf } from '@/core/compat/mixing';
-import { contentsOf } from '../assign/contents';
+import { insideOf } from '../assign/contents';
 import type { Database } from '../desk';
 import { judgedOf } from '../store/judged';
 import { type WriteOutcome, invalid } from './outcome';
@@ -29,13 +29,19 @@ export async function checkBelongs(
   );
   if (planned) return undefined;
   const point = await db.LubePoint.findByPk(pointId, { transaction });
-  const inside = point && (await contentsOf(db, point));
-  if (!inside || inside === lubricantId) return undefined;
-  const rows = await db.Lubricant.findAll({ where: { id: [inside, lubricantId] }, transaction });
-  const [inThere, added] = [inside, lubricantId].map((id) => rows.find((row) => row.id === id));
-  if (!inThere || !added) return undefined;
-  const { verdict, reasons } = mixingOf(judgedOf(inThere), judgedOf(added));
-  if (!doesNotBelong(verdict)) return undefined;
+  const { filled, toppedUp } = point ? await insideOf(db, point) : { filled: null, toppedUp: [] };
+  const inside = [filled, ...toppedUp].flatMap((id) => id ?? []);
+  // More of what is in there already makes no other mixture.
+  if (inside.includes(lubricantId)) return undefined;
+  const rows = await db.Lubricant.findAll({ where: { id: [...inside, lubricantId] }, transaction });
+  const added = rows.find(({ id }) => id === lubricantId);
+  if (!added) return undefined;
+  const bad = rows
+    .map((inThere) => ({ inThere, ...mixingOf(judgedOf(inThere), judgedOf(added)) }))
+    .filter(({ verdict }) => doesNotBelong(verdict));
+  const worst = bad.find(({ verdict }) => verdict === 'never') ?? bad[0];
+  if (!worst) return undefined;
+  const { inThere, verdict, reasons } = worst;
   return invalid([
     {
       pointer: '/body/overruled',

@@ -10,12 +10,12 @@ export function SurroundingsSection({
   here,
   bands,
   band,
-  choice: { ambient, materials, contents, isEmpty },
+  choice: { ambient, materials, contents },
 }: {
   here: string;
   bands: readonly { name: string; fromC: number; toC: number }[];
   band: string | null;
-  choice: Pick<Choice, 'ambient' | 'materials' | 'contents' | 'isEmpty'>;
+  choice: Pick<Choice, 'ambient' | 'materials' | 'contents'>;
 }) {
   return (
     <Section id="around" title="Where it works">
@@ -57,15 +57,16 @@ export function SurroundingsSection({
           )}
         </Fact>
         <Fact name="In there now">
-          {contents ? (
-            <>
-              <span className="house-code">{contents.code}</span> {contents.name}
-            </>
-          ) : isEmpty ? (
-            'nothing: it came empty'
-          ) : (
-            'not known by the book: an unknown mixture'
-          )}
+          {contents === 'unknown'
+            ? 'not known by the book: an unknown mixture'
+            : contents.length === 0
+              ? 'nothing: it came empty'
+              : contents.map(({ code, name }, index) => (
+                  <span key={code} className="block">
+                    {index > 0 && 'topped up with '}
+                    <span className="house-code">{code}</span> {name}
+                  </span>
+                ))}
         </Fact>
       </dl>
     </Section>
