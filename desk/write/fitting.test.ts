@@ -163,23 +163,15 @@ describe('only a fitting entry answers a task', async () => {
 
   it('what does not belong in there is refused, or taken by a person with a reason, and is a share of the mixture then', async () => {
     const point = await db.LubePoint.findOne({ where: { number: 2, machineId: ids.machine }, rejectOnEmpty: true });
-    const glycol = newId();
+    const [glycol, twin] = [newId(), newId()];
     const oil = await db.Lubricant.findByPk(ids.oil, { rejectOnEmpty: true });
     await oil.update({ baseOil: 'mineral' });
-    await db.Lubricant.create({
-      id: glycol,
-      code: 'O-9',
-      name: 'Glycol',
-      kind: 'gear',
-      isoVg: 220,
-      kv40: null,
-      kv100: null,
-      thickener: null,
-      baseOil: 'pag',
-      lowerC: null,
-      nlgi: null,
-      upperC: null,
-    });
+    const unsaid = { kv40: null, kv100: null, thickener: null, lowerC: null, nlgi: null, upperC: null };
+    const gear = { ...unsaid, kind: oil.kind, isoVg: 220 };
+    await db.Lubricant.bulkCreate([
+      { ...gear, id: glycol, code: 'O-9', name: 'Glycol', baseOil: 'pag' },
+      { ...gear, id: twin, code: 'O-8', name: 'Of another make', baseOil: 'mineral' },
+    ]);
     // As the store room does whenever a lubricant is new: every plan knows of it then.
     await db.transaction((transaction) => stampPlans(db, transaction));
     const body = { lubricantId: glycol, amountKind: 'litres', amount: 0.3 };
@@ -192,10 +184,13 @@ describe('only a fitting entry answers a task', async () => {
     expect(await poured({ lubricantId: ids.oil })).toMatchObject({ ok: true });
     const overruled = { verdict: 'never', reason: 'nothing else to bring it home' };
     expect(await poured({ overruled })).toMatchObject({ ok: true });
+    // From then on it is the mixture that something has to go with.
+    const onMixture = await poured({ lubricantId: twin });
+    expect(!onMixture.ok && onMixture.reason).toContain('O-9 is in there, and O-8 must not go onto it');
+    expect(await poured({ amount: 0.2 })).toMatchObject({ ok: true });
     const reservoir = await db.Reservoir.findByPk(point.reservoirId!, { rejectOnEmpty: true });
     const sump = (await sumpOf(db, desk.now, reservoir))!;
     expect(sump.composition.map(({ code }) => code)).toEqual(['O-1', 'O-9']);
-    expect(sump.composition[1]!.share).toBeCloseTo(0.1, 6);
   });
 
   it('and what was derived entry by entry is what a rebuild says', async () => {
