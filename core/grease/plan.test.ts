@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { expectWithin } from '../testing';
-import { closedReason, greasePlan, strokeRounding } from './plan';
+import { closedReason, greasePlan, planChanges, storedHours, strokeRounding } from './plan';
 import { redose } from './redose';
 
 const bearing = {
@@ -22,6 +22,30 @@ const grams = (details: Record<string, number | string>, school?: 'fixed' | 'by-
   const { amount } = plan(details, school);
   return amount.ok ? amount.value : undefined;
 };
+
+describe('what of a plan stands otherwise at its task', () => {
+  const computed = plan(bearing);
+  const { amount, interval } = computed;
+  if (!amount.ok || !interval.ok) throw new Error('This bearing is computed.');
+  const kept = { amount: amount.value, hours: storedHours(interval.stored), days: interval.days };
+
+  it('is what comes out of other fields, and nothing where all is as it was kept', () => {
+    expect(planChanges(computed, kept)).toBeUndefined();
+    expect(planChanges(computed, { ...kept, hours: 12_000 })).toEqual({
+      amount: null,
+      hours: { before: 12_000, after: interval.value },
+      days: null,
+    });
+    expect(planChanges(computed, { ...kept, days: null })?.days).toEqual({ before: null, after: interval.days });
+    expect(planChanges(plan({ ...bearing, temperatureC: 90 }), kept)?.hours).toMatchObject({ before: interval.value });
+  });
+
+  it('is not what a person overruled, and not known where nothing comes out', () => {
+    expect(planChanges(computed, { ...kept, days: undefined })).toBeUndefined();
+    expect(planChanges(plan({ ...bearing, temperatureC: 130 }), kept)).toBeUndefined();
+    expect(storedHours(null)).toBeNull();
+  });
+});
 
 describe('insert bearings', () => {
   it.each([

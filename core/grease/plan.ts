@@ -42,6 +42,42 @@ export type GreasePlan = {
   notices: Notice[];
 };
 
+/** A number that stands at a task, and what comes out now. */
+export type Changed<Before = number> = { before: Before; after: number };
+export type PlanChanges = { amount: Changed | null; hours: Changed | null; days: Changed<number | null> | null };
+
+/** Values that differ by less than this share are the same. */
+const same = 1e-6;
+
+/** A computed value that came out otherwise; null where it did not, or where none was kept. */
+export const changed = (before: number | null, after: number): Changed | null =>
+  before === null || Math.abs(after - before) <= same * Math.abs(before) ? null : { before, after };
+
+/**
+ * What of a plan stands otherwise at its task.
+ * @param kept the task's amount, the hours of its stored computation, and the calendar beside them; undefined where a person
+ * has overruled that
+ * @returns undefined where all of it stands there, or the plan has no answer
+ */
+export function planChanges(
+  { amount, interval }: Pick<GreasePlan, 'amount' | 'interval'>,
+  kept: { amount: number | null; hours: number | null; days: number | null | undefined },
+): PlanChanges | undefined {
+  if (!amount.ok || !interval.ok) return undefined;
+  const changes = {
+    amount: changed(kept.amount, amount.value),
+    hours: changed(kept.hours, interval.value),
+    days: kept.days === undefined || kept.days === interval.days ? null : { before: kept.days, after: interval.days },
+  };
+  return Object.values(changes).some(Boolean) ? changes : undefined;
+}
+
+/** Hours of a stored interval, be it of grease or of oil; null where none is stored. */
+export function storedHours(stored: StoredComputation | null): number | null {
+  const { intervalH, lifeH } = (stored?.result ?? {}) as { intervalH?: number; lifeH?: number };
+  return intervalH ?? lifeH ?? null;
+}
+
 type Details = Readonly<Record<string, number | string>>;
 type Schools = { greaseSchool: 'fixed' | 'by-interval'; temperatureRule: 'steps' | 'halving' };
 

@@ -1,4 +1,4 @@
-import { greasePlan } from '@/core/grease/plan';
+import { type PlanChanges, changed, greasePlan, planChanges, storedHours } from '@/core/grease/plan';
 import { greaseInterval } from '@/core/grease/interval';
 import { greaseQuantity } from '@/core/grease/quantity';
 import { type StoredComputation, computeStored } from '@/core/method';
@@ -12,7 +12,7 @@ import { projectMachines } from '../standing/projection';
 import { takeGreaseProposal } from './tasks';
 
 /** A stored computation that its method, in its newer version, would give otherwise. */
-export type Recomputed = {
+export type Recomputed = PlanChanges & {
   taskId: string;
   pointId: string;
   title: string;
@@ -20,10 +20,6 @@ export type Recomputed = {
   pointName: string;
   machineCode: string;
   pointNumber: number;
-  amount: { before: number; after: number } | null;
-  hours: { before: number; after: number } | null;
-  /** The calendar beside the hours, where there was none or another one. */
-  days: { before: number | null; after: number } | null;
   /** Why nothing comes out any more; what was computed then is not taken away by itself. */
   refused: string | null;
 };
@@ -39,9 +35,6 @@ const now: Readonly<Record<string, number>> = Object.fromEntries(
 );
 /** So many are looked over on one page; once they are taken, the next stand there. */
 const shownMost = 150;
-/** Values that differ by less than this share are the same. */
-const same = 1e-6;
-
 type Row = Pick<Recomputed, 'taskId' | 'pointId' | 'title' | 'pointName' | 'machineCode' | 'pointNumber'> & {
   kind: string;
   details: Record<string, number | string>;
@@ -94,19 +87,14 @@ function recomputed(
   schools: Parameters<typeof greasePlan>[1],
 ): Recomputed | undefined {
   const base = { ...row, label: pointLabel(row.machineCode, row.pointNumber) };
-  const hoursBefore = hoursOf(intervalComputed);
+  const hoursBefore = storedHours(intervalComputed);
   if (action === 'grease' && computesGrease(kind as never)) {
     const plan = greasePlan(details, schools, densityGCm3 === null ? null : { densityGCm3, upperC });
     const refused =
       plan.closed ?? (!plan.amount.ok ? plan.amount.reason : !plan.interval.ok ? plan.interval.reason : null);
-    if (refused !== null || !plan.amount.ok || !plan.interval.ok)
-      return { ...base, amount: null, hours: null, days: null, refused };
-    const changes = {
-      amount: changed(amount, plan.amount.value),
-      hours: changed(hoursBefore, plan.interval.value),
-      days: days === plan.interval.days ? null : { before: days, after: plan.interval.days },
-    };
-    return Object.values(changes).some(Boolean) ? { ...base, ...changes, refused: null } : undefined;
+    if (refused !== null) return { ...base, amount: null, hours: null, days: null, refused };
+    const changes = planChanges(plan, { amount, hours: hoursBefore, days });
+    return changes && { ...base, ...changes, refused: null };
   }
   if (intervalComputed?.methodId !== oilLife.id) return undefined;
   const run = computeStored(oilLife, intervalComputed.input as Record<string, unknown>);
@@ -114,14 +102,6 @@ function recomputed(
   const hours = changed(hoursBefore, run.result.lifeH);
   return hours ? { ...base, amount: null, hours, days: null, refused: null } : undefined;
 }
-
-const hoursOf = (stored: StoredComputation | null): number | null => {
-  const { intervalH, lifeH } = (stored?.result ?? {}) as { intervalH?: number; lifeH?: number };
-  return intervalH ?? lifeH ?? null;
-};
-
-const changed = (before: number | null, after: number): { before: number; after: number } | null =>
-  before === null || Math.abs(after - before) <= same * Math.abs(before) ? null : { before, after };
 
 /**
  * Takes what some tasks’ computations come out as now. Each by itself: one that cannot be taken keeps none of the others back.

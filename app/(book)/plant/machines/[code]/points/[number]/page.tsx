@@ -3,6 +3,7 @@ import { notFound } from 'next/navigation';
 import { Section } from '@/components/ui/section';
 import { WrittenList } from '@/components/written-list';
 import { deviceFacts } from '@/core/dosing/devices';
+import { planChanges, storedHours } from '@/core/grease/plan';
 import { pointLabel } from '@/core/register/assignment';
 import { plantToday, plantCalendar } from '@/core/time/plant-day';
 import { thePlant } from '@/desk/plant';
@@ -135,15 +136,11 @@ export default async function PointPage({ params }: Props) {
   );
 }
 
-/** Whether the methods would propose something else than stands at the task, or nothing of theirs stands there yet. */
-function saysOtherwise(
-  { amount, interval }: NonNullable<Page['proposal']>,
-  task: Page['states'][number] | undefined,
-): boolean {
-  if (!task?.amount.computed || !task.interval.computed) return true;
-  const differs = (a: { input: unknown }, b: { input: unknown }) => JSON.stringify(a.input) !== JSON.stringify(b.input);
-  return (
-    (amount.ok && differs(amount.stored, task.amount.computed)) ||
-    (interval.ok && differs(interval.stored, task.interval.computed))
-  );
+/** Whether the methods would propose something else than stands at the task, or nothing any more, or nothing of theirs stands there yet. */
+function saysOtherwise(proposal: NonNullable<Page['proposal']>, task: Page['states'][number] | undefined): boolean {
+  if (!task?.amount.computed || !task.interval.computed || !proposal.amount.ok || !proposal.interval.ok) return true;
+  const { stages, computed, override } = task.interval;
+  const steady = stages.find(({ count }) => count === undefined);
+  const days = override ? undefined : (steady?.days ?? null);
+  return planChanges(proposal, { amount: task.amount.planned, hours: storedHours(computed), days }) !== undefined;
 }
