@@ -1,16 +1,16 @@
+import { energySources } from '@/core/words/energy-sources';
 import { airLubricator, bearing, bottleOiler, centralOutlet, chain, circulatingOutlet, circulatingTank, coolant, coupling, dripOiler, flushPot, gearCase, greaseCup, hydraulicSet, inShutdown, type MachinePlan, motor, oiledChain, openGear, rack, refilledOutlet, ringOiler, rollingGuide, screw, singlePoint, sleeve, slideway, type TaskPlan, valveStem, wormUnit } from './plans';
 
 /** The machines of Moorfeld Tileworks, line by line, with their points in walking order. Everything is made up. */
 
-const mains: [string, string] = ['mains 400 V', 'main switch locked, absence of voltage tested at the terminals'];
-const air: [string, string] = ['compressed air 6 bar', 'valve locked, gauge at zero, line vented'];
-const hydraulics: [string, string] = ['hydraulic accumulator', 'drained to the tank, gauge at zero'];
-const raised: [string, string] = ['raised ram', 'prop in place, ram resting on it'];
-const lifted = (what: string): [string, string] => [what, 'lowered, or propped and resting on the prop'];
-const drumAtRest: [string, string] = ['drum with its charge, off balance', 'brake on and cradle set: it cannot roll back'];
-const windmilling: [string, string] = ['fan turned by the draught', 'damper shut and locked, wheel blocked'];
-const tension: [string, string] = ['belt under tension', 'take-up slack, belt clamped'];
-const process = (what: string): [string, string] => [what, 'valves locked, drain open, gauge at zero'];
+type Energy = readonly [source: string, proofOfZero: string];
+const { mains, accumulator: hydraulics, tension, gas, vacuum: suction } = energySources;
+const air: Energy = ['compressed air 6 bar', energySources.air[1]];
+const raised: Energy = ['raised ram', 'prop in place, ram resting on it'];
+const lifted = (what: string): Energy => [what, energySources.raised[1]];
+const drumAtRest: Energy = ['drum with its charge, off balance', 'brake on and cradle set: it cannot roll back'];
+const windmilling: Energy = ['fan turned by the draught', 'damper shut and locked, wheel blocked'];
+const process = (what: string): Energy => [what, energySources.process[1]];
 
 const mill = (n: number, meterStart: number): MachinePlan => ({
   code: `BM-${n}`, area: 'BM', name: `Wet ball mill ${n}`, description: 'Batch mill, wet grinding of clay body.', duty: 15, meterStart, energy: [mains, drumAtRest],
@@ -60,7 +60,7 @@ const glazing = (n: number, meterStart: number): MachinePlan => ({
 });
 
 const kilnDrive = (n: number, meterStart: number): MachinePlan => ({
-  code: `KI-D${n}`, area: 'KI', name: `Kiln roller drive ${n}`, duty: 24, keepsRunning: true, meterStart, energy: [mains, ['hot rollers and casing', 'measured with infrared, below 50 °C']],
+  code: `KI-D${n}`, area: 'KI', name: `Kiln roller drive ${n}`, duty: 24, keepsRunning: true, meterStart, energy: [mains, ['hot rollers and casing', energySources.hot[1]]],
   points: [
     inShutdown(wormUnit('Section worm unit', 'Drive side, section cover', 2.4, 'O-460', 88)),
     oiledChain('Section chain', 'Drive side', 'O-150'),
@@ -108,7 +108,7 @@ const bucketElevator = (n: number, meterStart: number): MachinePlan => ({
 });
 
 const dryer = (n: number, meterStart: number): MachinePlan => ({
-  code: `DR-${n}`, area: 'DR', name: `Vertical tile dryer ${n}`, duty: 17, meterStart, energy: [mains, ['hot air and casing', 'measured with infrared, below 50 °C'], lifted('raised baskets')],
+  code: `DR-${n}`, area: 'DR', name: `Vertical tile dryer ${n}`, duty: 17, meterStart, energy: [mains, ['hot air and casing', energySources.hot[1]], lifted('raised baskets')],
   points: [
     gearCase('Lift drive gear', 'Below, drive side', 'O-220', 4.2, 5000, { consequence: 3 }),
     ...[1, 2].map((side) => chain(`Lift chain ${side}`, `Shaft ${side}, brush holder`, 'O-150', 120)),
@@ -167,7 +167,7 @@ const waterPump = (n: number, meterStart: number): MachinePlan => ({
 });
 
 const vacuum = (n: number, meterStart: number): MachinePlan => ({
-  code: `SO-V${n}`, area: 'SO', name: `Vacuum pump ${n}`, duty: 16, meterStart, energy: [mains, ['vacuum in the line', 'vented, gauge at zero']],
+  code: `SO-V${n}`, area: 'SO', name: `Vacuum pump ${n}`, duty: 16, meterStart, energy: [mains, suction],
   points: [bottleOiler('Vane oiler', 'On the pump'), ...motor('Vacuum pump motor', 'G-22', { named: '6206', d: 30, D: 62, B: 16, rpm: 1420, temp: 60 })],
 });
 
@@ -188,7 +188,7 @@ export const machines: MachinePlan[] = [
   kilnDrive(1, 40_115), kilnDrive(2, 40_118), kilnDrive(3, 40_097), kilnDrive(4, 40_101), kilnDrive(5, 40_109), kilnDrive(6, 40_092), kilnDrive(7, 40_120), kilnDrive(8, 40_088),
   { ...fan('KI-F2', 'Kiln cooling fan', 39_850, 64), area: 'KI', duty: 24, keepsRunning: true }, { ...fan('KI-F3', 'Kiln smoke fan', 39_910, 88), area: 'KI', duty: 24, keepsRunning: true },
   polisher(1, 13_440), polisher(2, 12_980), polisher(3, 4310), squaring(13_310), beltConveyor('PO-C1', 'PO', 'Sludge conveyor', 8120, 14),
-  { code: 'KI-F1', area: 'KI', name: 'Kiln combustion fan', duty: 24, keepsRunning: true, meterStart: 40_020, energy: [mains, windmilling, ['burner gas', 'gas valve shut and locked, by those who may']], points: [...motor('Fan motor', 'G-31', { d: 60, D: 130, B: 31, rpm: 2950, temp: 68 }), bearing('Fan shaft bearing', 'Pedestal', 'G-31', { d: 60, D: 130, B: 31, rpm: 2950, temp: 74, vibration: 5 }, { consequence: 4 })] },
+  { code: 'KI-F1', area: 'KI', name: 'Kiln combustion fan', duty: 24, keepsRunning: true, meterStart: 40_020, energy: [mains, windmilling, gas], points: [...motor('Fan motor', 'G-31', { d: 60, D: 130, B: 31, rpm: 2950, temp: 68 }), bearing('Fan shaft bearing', 'Pedestal', 'G-31', { d: 60, D: 130, B: 31, rpm: 2950, temp: 74, vibration: 5 }, { consequence: 4 })] },
   {
     code: 'SO-1', area: 'SO', name: 'Sorting conveyor', duty: 16, meterStart: 14_020, energy: [mains, air],
     points: [
@@ -205,7 +205,7 @@ export const machines: MachinePlan[] = [
   vacuum(1, 11_020), vacuum(2, 10_870), palletizer(1, 9240), palletizer(2, 9105), wrapper, beltConveyor('PK-C1', 'PK', 'Pallet infeed conveyor', 9300, 14),
   waterPump(3, 35_600), waterPump(4, 31_220), waterPump(5, 12_400),
   {
-    code: 'CP-K1', area: 'CP', name: 'Screw compressor', duty: 18, meterStart: 33_480, energy: [mains, air, ['hot oil', 'measured with infrared, below 50 °C']],
+    code: 'CP-K1', area: 'CP', name: 'Screw compressor', duty: 18, meterStart: 33_480, energy: [mains, air, ['hot oil', energySources.hot[1]]],
     points: [
       { kind: 'compressor', name: 'Compressor stage', where: 'Separator tank, glass', lubricant: 'O-47', details: { compressorKind: 'screw', dischargeC: 86, temperatureC: 82 }, source: 'manual', consequence: 3, materials: ['steel', 'fkm', 'aluminium'], reservoir: { name: 'Separator tank', litres: 18, fillMark: 'top of the glass', checkState: 'isolated-depressurised', settle: 5 }, enough: 'Top of the glass, stopped and vented.', cautions: 'Pressure: vent and wait for zero before the plug is touched.', tasks: [{ action: 'oil-change', title: 'Change oil', kind: 'litres', amount: 18, hours: 4000, days: 730, minutes: 40, state: 'isolated-depressurised' }, { action: 'top-up', title: 'Check level, top up', kind: 'to-mark', days: 7, minutes: 3, state: 'isolated-depressurised', rhythm: 'fixed' }] },
       ...motor('Main motor', 'G-22', { named: '6316', d: 80, D: 170, B: 39, rpm: 2970, temp: 64 }),

@@ -70,11 +70,20 @@ function useHeld(name: string, hint?: string) {
   return { id, field, invalid: Boolean(error), describedBy: error ? `${id}-error` : hint ? `${id}-hint` : undefined };
 }
 
-export function TextField(props: FieldProps & { autoComplete?: string }) {
+/** `suggestions`: what is usual, to choose from while typing; anything else may be typed as well. */
+export function TextField(props: FieldProps & { autoComplete?: string; suggestions?: readonly string[] }) {
   const { id, control } = useControl(props.name, props.hint);
+  const list = props.suggestions && `${id}-list`;
   return (
     <Field {...props} id={id}>
-      <input {...control} autoComplete={props.autoComplete ?? 'off'} className="field" />
+      <input {...control} list={list} autoComplete={props.autoComplete ?? 'off'} className="field" />
+      {list && (
+        <datalist id={list}>
+          {props.suggestions?.map((each) => (
+            <option key={each} value={each} />
+          ))}
+        </datalist>
+      )}
     </Field>
   );
 }

@@ -2,9 +2,11 @@
 
 import { Plus, X } from 'lucide-react';
 import { useRouter } from 'next/navigation';
-import { useFieldArray, useFormContext } from 'react-hook-form';
+import { useEffect } from 'react';
+import { useFieldArray, useFormContext, useWatch } from 'react-hook-form';
 import { ChoiceField, NoteField, QuantityField, TextField, TickField } from '@/components/ui/fields';
 import { SavedForm } from '@/components/ui/saved-form';
+import { energySources, usualProof } from '@/core/words/energy-sources';
 import { updateMachine, createMachine } from '../actions';
 
 export type MachineValues = {
@@ -112,6 +114,30 @@ function DutyPlanFields() {
   );
 }
 
+const usualSources = Object.values(energySources).map(([source]) => source);
+
+/** A source out of the usual ones brings its usual proof along, where none was written yet. */
+function EnergySource({ index }: { index: number }) {
+  const { getValues, setValue } = useFormContext<MachineValues>();
+  const source = useWatch<MachineValues, `energySources.${number}.source`>({ name: `energySources.${index}.source` });
+  useEffect(() => {
+    const proof = usualProof(source);
+    if (proof && !getValues(`energySources.${index}.proofOfZero`))
+      setValue(`energySources.${index}.proofOfZero`, proof);
+  }, [source, index, getValues, setValue]);
+  return (
+    <>
+      <TextField
+        name={`energySources.${index}.source`}
+        label="Energy source"
+        suggestions={usualSources}
+        {...(index === 0 && { hint: 'Choose a usual one, or write your own.' })}
+      />
+      <TextField name={`energySources.${index}.proofOfZero`} label="Proof of zero" />
+    </>
+  );
+}
+
 function EnergySources() {
   const { control } = useFormContext<MachineValues>();
   const { fields, append, remove } = useFieldArray({ control, name: 'energySources' });
@@ -124,8 +150,7 @@ function EnergySources() {
       </p>
       {fields.map((field, index) => (
         <div key={field.id} className="rule-t grid gap-3 py-3 sm:grid-cols-[1fr_1.6fr_auto] sm:items-start">
-          <TextField name={`energySources.${index}.source`} label="Energy source" />
-          <TextField name={`energySources.${index}.proofOfZero`} label="Proof of zero" />
+          <EnergySource index={index} />
           <button
             type="button"
             className="button sm:mt-7"
