@@ -83,7 +83,7 @@ function clockWords(ms: number): string {
  */
 export function everyWords(stages: readonly Stage[], counts?: string): string {
   const steady = stages.filter(({ count }) => count === undefined);
-  const words = shownStages(steady, false, counts);
+  const words = shownStages(steady, { counts });
   // Usual spans have a word of their own: daily, not every daily.
   if (frequencyWords.some((word) => words.startsWith(word))) return words;
   return words === '1 h' ? 'every hour' : `every ${words}`;

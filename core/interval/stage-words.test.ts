@@ -78,7 +78,7 @@ describe('intervals as people write them', () => {
           { name: 'turn over', count: 1, cycles: 2000.4 },
           { name: 'replace', count: 1, cycles: 2000.4 },
         ],
-        true,
+        { isCyclic: true },
       ),
     ).toBe('1 × 2 000 cycles; then 1 × 2 000 cycles; and round again');
   });

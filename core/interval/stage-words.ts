@@ -112,26 +112,33 @@ function number(value: number): string {
   return grouped(whole, ' ') + (decimals ? `.${decimals}` : '');
 }
 
+/** `isCyclic`: from the last stage it goes on with the first. `counts`: what the machine counts besides its hours. */
+type SaidAs = { isCyclic?: boolean; counts?: string | undefined };
+
 /**
  * Stages in the words that `parseStages` reads, exactly.
- * @param counts what the machine counts besides its hours
  * @example stageWords([{ name: 'steady', hours: 4000, days: 730 }]) // '4 000 h or 2 years'
  */
-export const stageWords = (stages: readonly Stage[], cyclic = false, counts = 'cycles'): string =>
-  inWords(stages, cyclic, daysOrYears, counts);
+export const stageWords = (stages: readonly Stage[], said: SaidAs = {}): string => inWords(stages, said, daysOrYears);
 
 /** Stages as they are shown: usual spans by their names; computed hours whole from a hundred on, as nobody services by the minute. */
-export const shownStages = (stages: readonly Stage[], cyclic = false, counts = 'cycles'): string =>
+export const shownStages = (stages: readonly Stage[], said: SaidAs = {}): string =>
   inWords(
     stages.map(({ hours: h, cycles: c, ...rest }) => ({
       ...rest,
       ...(h !== undefined && { hours: rounded(h) }),
       ...(c !== undefined && { cycles: rounded(c) }),
     })),
-    cyclic,
-    (days) => frequencyWords.find((word) => frequencies[word] === days) ?? daysOrYears(days),
-    counts,
+    said,
+    (days) => usualSpan(days) ?? daysOrYears(days),
   );
+
+/**
+ * What people call a usual span.
+ * @example usualSpan(91) // 'quarterly'
+ */
+export const usualSpan = (days: number): string | undefined =>
+  frequencyWords.find((word) => frequencies[word] === days);
 
 /**
  * The years that a number of days makes, where it makes whole ones.
@@ -145,9 +152,8 @@ const daysOrYears = (days: number): string =>
 
 function inWords(
   stages: readonly Stage[],
-  cyclic: boolean,
+  { isCyclic = false, counts = 'cycles' }: SaidAs,
   dayWords: (days: number) => string,
-  counts: string,
 ): string {
   const limits = ({ hours: h, cycles: c, days: d, standstillDays }: Stage) =>
     [
@@ -164,7 +170,7 @@ function inWords(
         `${index > 0 ? 'then ' : ''}${stage.count === undefined ? '' : `${stage.count} × `}${limits(stage)}`,
     )
     .join('; ');
-  return cyclic ? `${words}; and round again` : words;
+  return isCyclic ? `${words}; and round again` : words;
 }
 
 const rounded = (value: number): number => (value >= 100 ? Math.round(value) : Number(value.toPrecision(3)));

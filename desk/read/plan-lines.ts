@@ -82,7 +82,7 @@ export function planLine({
     amountKind: amount.kind,
     amount: amount.value,
     lubricant: lubricant?.code ?? null,
-    interval: shownStages(interval.stages, cyclic, counts),
+    interval: shownStages(interval.stages, { isCyclic: cyclic, counts }),
     stages: interval.stages,
     cyclic,
     rhythm,
