@@ -72,9 +72,22 @@ describe('a task as it is stated', () => {
     ['a day of the year without what comes', { yearlyOn: '11-01' }, 'yearlyName'],
     ['what comes without its day', { yearlyName: 'the frost' }, 'yearlyOn'],
     ['litres without a number', { amount: '' }, 'amount'],
+    ['litres that are weighed', { amount: '3 kg' }, 'amount'],
+    ['litres that could be two', { amount: '1,500' }, 'amount'],
+    ['pieces that are poured', { amountKind: 'pieces', amount: '2 L' }, 'amount'],
     ['a field that is not its own', { runInHours: '300' }, ''],
   ])('refuses %s', (_, change, path) => {
     expect(issues(change)).toEqual([path]);
+  });
+
+  it.each([
+    ['litres', '2 gal', 7.570823568],
+    ['litres', '500 mL', 0.5],
+    ['grams', '1.5 kg', 1500],
+    ['purge', '0.1 lb', 45.359237],
+    ['drops', '40', 40],
+  ] as const)('reads an amount in %s: %s', (amountKind, amount, value) => {
+    expect(read({ amountKind, amount }).task.amount).toBeCloseTo(value, 9);
   });
 
   it('asks which number is meant instead of guessing', () => {

@@ -4,6 +4,7 @@ import type { Stage } from '../interval/limits';
 import { type Severity, severityFactors } from '../interval/severity';
 import { parseStages, stageExample, stageWords } from '../interval/stage-words';
 import { type Trigger, eventsOf, yearlyDaysOf } from '../interval/triggers';
+import type { Dimension } from '../units/parse-quantity';
 import { line, longText, requiredQuantity, typedQuantity } from '../units/typed-field';
 import { chosen, optionalReference } from './forms';
 import { type MachineState, machineStates } from '../words/machine-states';
@@ -23,11 +24,28 @@ export const workFields = {
   action: chosen('What is done', taskActions),
   title: line('Title', { required: true }),
   amountKind: chosen('Counted in', amountKinds),
-  amount: typedQuantity('number', { label: 'Amount', above: 0, max: 1e6 }),
+  /** As it was typed: what it is counted in says how it is read. */
+  amount: z.string().default(''),
   machineState: chosen('Machine state', machineStates),
   minutes: requiredQuantity('minutes', { label: 'Time', above: 0, max: 1440 }),
   procedureText: longText('How it is done'),
 };
+
+/** What an amount is measured in, in units that convert; pieces, strokes and drops are plain numbers. */
+export const amountDimension = (kind: AmountKind): Dimension =>
+  kind === 'litres' ? 'volume' : kind === 'grams' || kind === 'purge' ? 'mass' : 'number';
+
+/** Work with its amount read in the unit that it is counted in: `2 gal` in litres, `1.5 kg` in grams. */
+export function withAmount<Work extends { amountKind: AmountKind; amount: string }>(
+  work: Work,
+  context: z.core.$RefinementCtx,
+): Omit<Work, 'amount'> & { amount: number | undefined } {
+  const amount = typedQuantity(amountDimension(work.amountKind), { label: 'Amount', above: 0, max: 1e6 });
+  const read = amount.safeParse(work.amount);
+  if (!read.success)
+    context.addIssue({ code: 'custom', path: ['amount'], message: read.error.issues[0]!.message, input: work.amount });
+  return { ...work, amount: read.data };
+}
 
 const intervalText = z.string().max(300);
 function readStages(text: string, context: z.core.$RefinementCtx, label = 'How often'): Stage[] {
@@ -69,6 +87,7 @@ export const taskForm = z
     /** Other tasks of the point that this one does as well: the yearly answers the monthly. */
     includesTaskIds: z.array(z.string().max(26)).max(50).default([]),
   })
+  .transform(withAmount)
   .superRefine((form, context) => {
     const issue = (path: string, message: string) => context.addIssue({ code: 'custom', path: [path], message });
     if (form.yearlyOn === '' && form.yearlyName !== '')

@@ -7,7 +7,7 @@ import { line } from '../units/typed-field';
 import { chosen } from './forms';
 import type { MachineState } from '../words/machine-states';
 import { type PointKind, pointKindNames } from './point-kinds';
-import { typedStages, workFields } from './task-form';
+import { typedStages, withAmount, workFields } from './task-form';
 import { type AmountKind, type TaskAction, type Who, whoMay } from '../words/task-words';
 import { type EventName, eventWords } from '../words/events';
 
@@ -32,6 +32,7 @@ const typedTask = z
     when: typedStages,
     event: z.union([z.enum(keysOf(eventWords)), z.literal('')]).default(''),
   })
+  .transform(withAmount)
   .transform(({ when, event, amount, ...rest }): TemplateTaskPlan => ({
     ...rest,
     amount: amount ?? null,

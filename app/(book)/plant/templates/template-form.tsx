@@ -7,6 +7,7 @@ import { StagesField } from '@/components/ui/stages-field';
 import { SavedForm } from '@/components/ui/saved-form';
 import { machineStates } from '@/core/words/machine-states';
 import { pointKinds } from '@/core/register/point-kinds';
+import { AmountField } from '../amount-field';
 import { saveTaskTemplate } from '../actions';
 import { amountKinds, taskActions, whoMay } from '@/core/words/task-words';
 import { eventWords } from '@/core/words/events';
@@ -98,7 +99,7 @@ function TaskRows() {
               options={optionsOf(amountKinds)}
               required
             />
-            <QuantityField name={`tasks.${index}.amount`} label="Amount" dimension="number" />
+            <AmountField name={`tasks.${index}.amount`} countedIn={`tasks.${index}.amountKind`} />
             <ChoiceField
               name={`tasks.${index}.machineState`}
               label="Machine state"

@@ -11,6 +11,7 @@ import { machineStates } from '@/core/words/machine-states';
 import { severityFactors } from '@/core/interval/severity';
 import { type PointKind, pointKinds } from '@/core/register/point-kinds';
 import type { TypedTask } from '@/core/register/task-form';
+import { AmountField } from '@/app/(book)/plant/amount-field';
 import { updateTask, createTask } from '@/app/(book)/plant/actions';
 import { amountKinds, putsNothingIn, taskActions, whoMay } from '@/core/words/task-words';
 import { eventWords } from '@/core/words/events';
@@ -146,12 +147,7 @@ function AmountFields() {
   return (
     <>
       <ChoiceField name="amountKind" label="Counted in" options={amountOptions} required />
-      <QuantityField
-        name="amount"
-        label="Amount"
-        dimension="number"
-        hint="In the unit beside; empty for a film or to the mark"
-      />
+      <AmountField name="amount" countedIn="amountKind" hint="Empty for a film or to the mark" />
     </>
   );
 }
