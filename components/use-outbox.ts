@@ -58,11 +58,13 @@ export type WriteAnswer =
 /**
  * Writes an entry straight away. Without a connection it waits on the device and is sent later; what the server
  * refuses is taken off the queue and handed back, so that the form can show why and keep what was typed.
+ * @param before what is written before it, all or none; the pointers of what is refused then begin with a place among them
  */
-export async function writeNow(draft: Draft): Promise<WriteAnswer> {
+export async function writeNow(draft: Draft, before: readonly Draft[] = []): Promise<WriteAnswer> {
   const outbox = await openOutbox();
+  const earlier = before.map(entryOf);
   const entry = entryOf(draft);
-  await outbox.put(entry, Date.now());
+  await outbox.put(entry, Date.now(), { before: earlier });
   await outbox.send(Date.now(), fetch, true);
   // Another pass may have been on its way without this entry; the second one includes it.
   if ((await outbox.all()).some(({ id, refused }) => id === entry.id && !refused))
@@ -111,7 +113,7 @@ export function useOutbox() {
 
   const put = useCallback(async (draft: Draft, holdMs = 0) => {
     const entry = entryOf(draft);
-    await (await openOutbox()).put(entry, Date.now(), holdMs);
+    await (await openOutbox()).put(entry, Date.now(), { holdMs });
     return entry;
   }, []);
   const takeBack = useCallback(async (id: string) => (await openOutbox()).takeBack(id), []);
@@ -120,7 +122,9 @@ export function useOutbox() {
 
 /** What waits on this device, oldest first. */
 export const waitingEntries = async (): Promise<EntryInput[]> =>
-  (await (await openOutbox()).all()).flatMap((queued) => ('entry' in queued ? [queued.entry] : []));
+  (await (await openOutbox()).all()).flatMap((queued) =>
+    'entry' in queued ? [...(queued.before ?? []), queued.entry] : [],
+  );
 
 /** Keeps a round that begins on this device, with the document that it is walked from. */
 export async function keepRound(round: RoundInput, document: unknown): Promise<void> {

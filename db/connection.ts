@@ -68,8 +68,6 @@ export function connect(url: string, poolSize = 10) {
      */
     transaction: <Value>(work: (transaction: Transaction) => Promise<Value>): Promise<Value> =>
       inTransaction(sequelize, work),
-    /** Whether the present work stands in a transaction. */
-    isInTransaction: (): boolean => Boolean(standingIn.getStore()?.get('transaction')),
     /** Raw read, as the driver gives the rows: going through the models' layer would copy each of them. */
     select: <Row extends object>(
       sql: string,

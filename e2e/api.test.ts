@@ -136,6 +136,11 @@ test('an entry is taken once: 201, then 200, then 409 for other content', async 
     ).status(),
   ).toBe(422);
   expect((await post(request, '/api/entries', [])).status()).toBe(422);
+  const [one, two] = ['C', 'D'].map((end) => ({ ...entry, id: `01JZZZZZZZZZZZZZZZZZZZZZZ${end}` }));
+  expect((await post(request, '/api/entries', [one, { ...two, body: {} }])).status()).toBe(422);
+  const together = await post(request, '/api/entries', [one, two]);
+  expect(together.status()).toBe(201);
+  expect(((await together.json()) as { id: string }).id).toBe(two!.id);
 });
 
 test('a round that is not in the book is 404', async ({ request }) => {

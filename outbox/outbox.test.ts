@@ -47,6 +47,23 @@ describe('the outbox', () => {
     expect(await ids(outbox)).toEqual([]);
   });
 
+  it('sends what goes in together as one, and keeps it as one', async () => {
+    const outbox = await freshOutbox();
+    await outbox.put(note('all'), 1, { before: [note('first'), note('second')] });
+    const sent: unknown[] = [];
+    await outbox.send(10, async () => trouble(503));
+    await outbox.send(
+      20,
+      async (_, init) => {
+        sent.push((JSON.parse(String(init.body)) as EntryInput[]).map(({ id }) => id));
+        return arrived('all');
+      },
+      true,
+    );
+    expect(sent).toEqual([['first', 'second', 'all']]);
+    expect(await ids(outbox)).toEqual([]);
+  });
+
   it.each<[string, () => Response]>([
     ['a sign-in page of the wireless, answered 200', () => trouble(200)],
     ['JSON that names nothing', () => Response.json({})],
@@ -181,12 +198,12 @@ describe('the outbox', () => {
 
   it('holds an entry back for its time, and lets it be taken back', async () => {
     const outbox = await freshOutbox();
-    await outbox.put(note('A'), 1000, 8000);
+    await outbox.put(note('A'), 1000, { holdMs: 8000 });
     expect(await outbox.send(8999, taking)).toMatchObject({ sent: [] });
     expect(await outbox.takeBack('A')).toBe(true);
     expect(await outbox.takeBack('A')).toBe(false);
     expect(await outbox.send(20_000, taking)).toMatchObject({ sent: [] });
-    await outbox.put(note('B'), 1000, 8000);
+    await outbox.put(note('B'), 1000, { holdMs: 8000 });
     expect(await outbox.send(9000, taking)).toMatchObject({ sent: ['B'] });
   });
 

@@ -14,8 +14,8 @@ type Waiting = {
   /** Not tried again before this instant. */ pausedUntil?: number;
   /** Why it stands aside while others pass: the server has trouble with this one again and again. */ aside?: string;
 };
-/** An entry waiting on this device, or a round that its entries belong to. */
-export type QueuedEntry = Waiting & { entry: EntryInput };
+/** An entry waiting on this device, with those that go in before it, all or none; or a round that its entries belong to. */
+export type QueuedEntry = Waiting & { entry: EntryInput; before?: EntryInput[] };
 export type QueuedRound = Waiting & { round: RoundInput };
 export type Queued = QueuedEntry | QueuedRound;
 
@@ -75,9 +75,13 @@ export class Outbox {
     );
   }
 
-  /** Keeps an entry on the device. Resolves once it is on disk. */
-  async put(entry: EntryInput, now: number, holdMs = 0): Promise<void> {
-    await this.db.put('queue', { id: entry.id, entry, queuedAt: this.inOrder(now), heldUntil: now + holdMs });
+  /**
+   * Keeps an entry on the device. Resolves once it is on disk.
+   * @param before entries that the book takes before it, of the same machine: all of them with it, or none
+   */
+  async put(entry: EntryInput, now: number, { holdMs = 0, before = [] as EntryInput[] } = {}): Promise<void> {
+    const waiting = { id: entry.id, entry, queuedAt: this.inOrder(now), heldUntil: now + holdMs };
+    await this.db.put('queue', before.length > 0 ? { ...waiting, before } : waiting);
     this.changed();
   }
 
@@ -242,7 +246,7 @@ type Answer =
  * problem with one of its final codes is refused, everything else is to be tried again.
  */
 async function post(queued: Queued, fetcher: Fetch): Promise<Answer> {
-  const [address, body] = 'round' in queued ? ['/api/rounds', queued.round] : ['/api/entries', queued.entry];
+  const [address, body] = 'round' in queued ? ['/api/rounds', queued.round] : ['/api/entries', entriesOf(queued)];
   const response = await fetcher(address, {
     method: 'POST',
     headers: { 'content-type': 'application/json' },
@@ -252,6 +256,8 @@ async function post(queued: Queued, fetcher: Fetch): Promise<Answer> {
   }).catch(() => undefined);
   return response ? readAnswer(queued.id, response) : { kind: 'not-reached', afterMs: 0 };
 }
+
+const entriesOf = ({ entry, before }: QueuedEntry) => (before ? [...before, entry] : entry);
 
 type Said = { id?: unknown; code?: unknown; detail?: unknown; errors?: Problem[] } | null;
 

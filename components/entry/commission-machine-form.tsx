@@ -1,6 +1,7 @@
 'use client';
 
 import { useRouter } from 'next/navigation';
+import type { Problem } from '@/core/problems';
 import { parseQuantity } from '@/core/units/parse-quantity';
 import { ChoiceField, NoteField, QuantityField } from '../ui/fields';
 import { type SaveAnswer, SavedForm } from '../ui/saved-form';
@@ -19,8 +20,8 @@ type Values = {
 };
 
 /**
- * A whole machine goes into use: what went into each of its reservoirs, and then that all its tasks begin anew. The litres
- * are written first, so that what is refused of them leaves the machine as it was.
+ * A whole machine goes into use: what went into each of its reservoirs, and that all its tasks begin anew. All of it is
+ * written or nothing, so that what is refused leaves the machine as it was.
  */
 export function CommissionMachineForm({
   personId,
@@ -54,14 +55,21 @@ export function CommissionMachineForm({
         const { happened, hours, fills, note } = read;
         const at = { personId, machineId, taskIds: [], ...happened };
         const counted = hours === undefined ? {} : { hours };
-        for (const { store, ...filled } of fills) {
-          const body = { basis: 'commissioned', ...filled, ...counted };
-          const answer = await writeNow({ kind: 'commissioning', pointId: store.pointId, ...at, body });
-          if (answer.state === 'refused') return { ok: false, reason: `${store.name}: ${answer.reason}` };
-        }
-        const body = { basis: 'commissioned', ...counted, ...(note && { note }) };
-        const answer = await writeNow({ kind: 'commissioning', pointId: null, ...at, body });
-        if (answer.state === 'refused') return { ok: false, reason: answer.reason };
+        const answer = await writeNow(
+          {
+            kind: 'commissioning',
+            pointId: null,
+            ...at,
+            body: { basis: 'commissioned', ...counted, ...(note && { note }) },
+          },
+          fills.map(({ store, ...filled }) => ({
+            kind: 'commissioning',
+            pointId: store.pointId,
+            ...at,
+            body: { basis: 'commissioned', ...filled, ...counted },
+          })),
+        );
+        if (answer.state === 'refused') return { ok: false, reason: `${whereOf(answer, fills)}${answer.reason}` };
         router.push(back);
         return { ok: true };
       }}
@@ -92,6 +100,12 @@ export function CommissionMachineForm({
     </SavedForm>
   );
 }
+
+/** The sump whose litres were refused; empty where it was the machine as a whole. */
+const whereOf = ({ problems }: { problems: Problem[] }, fills: readonly { store: Fillable }[]): string => {
+  const refused = fills[Number(/^\/(\d+)/.exec(problems[0]?.pointer ?? '')?.[1])];
+  return refused ? `${refused.store.name}: ` : '';
+};
 
 type Read =
   | {

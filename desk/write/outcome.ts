@@ -9,7 +9,7 @@ export type WriteOutcome =
   | { ok: true; stored: boolean; entry: Written }
   | { ok: false; code: 'invalid' | 'conflict'; reason: string; problems: Problem[] };
 
-export const invalid = (problems: Problem[]): WriteOutcome => ({
+export const invalid = (problems: Problem[]): WriteOutcome & { ok: false } => ({
   ok: false,
   code: 'invalid',
   reason: problems.map(({ detail }) => detail).join(' '),

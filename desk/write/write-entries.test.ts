@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { freshDatabase } from '@/db/testing';
 import { smallPlant } from '../testing';
 import { verifyLog } from '../log/verify';
-import { writeEntry } from './write-entries';
+import { writeEntry, writeTogether } from './write-entries';
 
 describe('the log', async () => {
   const db = await freshDatabase();
@@ -67,6 +67,35 @@ describe('the log', async () => {
     await write({ ...grease(), taskIds: [ids.task, newId()] });
     expect(await db.Entry.count()).toBe(before);
     expect(await db.EntryTask.count()).toBe(before);
+  });
+
+  it('writes what goes in together all or not at all, and once', async () => {
+    const before = await db.Entry.count();
+    const at = { kind: 'commissioning' as const, kindVersion: 2 };
+    const filled = entry({
+      ...at,
+      pointId: ids.point,
+      body: { basis: 'commissioned', lubricantId: ids.oil, volumeL: 3 },
+    });
+    const whole = entry({ ...at, body: { basis: 'commissioned' } });
+    const wrong = entry({
+      ...at,
+      pointId: ids.point,
+      body: { basis: 'commissioned', lubricantId: newId(), volumeL: 3 },
+    });
+    const together = (raws: unknown[]) => writeTogether(db, desk.now, raws);
+    expect(await together([filled, wrong, whole])).toMatchObject({
+      ok: false,
+      problems: [{ pointer: '/1/body/lubricantId' }],
+    });
+    expect(await together([filled, { ...whole, kind: 'party' }])).toMatchObject({
+      ok: false,
+      problems: [{ pointer: '/1/kind' }],
+    });
+    expect(await db.Entry.count()).toBe(before);
+    expect(await together([filled, whole])).toMatchObject({ ok: true, stored: true, entry: { id: whole.id } });
+    expect(await together([filled, whole])).toMatchObject({ ok: true, stored: false, entry: { id: whole.id } });
+    expect(await db.Entry.count()).toBe(before + 2);
   });
 
   it('keeps and marks an entry from a clock that is ahead', async () => {

@@ -20,14 +20,55 @@ import { type Together, together } from './together';
  * @param raw the envelope as the device sent it
  */
 export async function writeEntry(db: Database, now: Date, raw: unknown): Promise<WriteOutcome> {
+  const read = readEnvelope(raw);
+  return read.ok ? queueOf(db)({ envelope: read.envelope, receivedAt: now }) : read;
+}
+
+/** Takes back what was written with an entry that was refused. */
+class Refused extends Error {
+  constructor(readonly outcome: WriteOutcome & { ok: false }) {
+    super(outcome.reason);
+  }
+}
+
+/**
+ * Writes entries that say one thing together, in their order: all of them, or none where one is refused.
+ * @param raws the envelopes as the device sent them, at least one
+ * @returns what became of the last; of the one that was refused, with its place before the pointers
+ */
+export async function writeTogether(db: Database, now: Date, raws: readonly unknown[]): Promise<WriteOutcome> {
+  const refusedAt = (place: number, { problems, ...outcome }: WriteOutcome & { ok: false }) => ({
+    ...outcome,
+    problems: problems.map((each) => ({ ...each, pointer: `/${place}${each.pointer}` })),
+  });
+  const batch: Received[] = [];
+  for (const [place, raw] of raws.entries()) {
+    const read = readEnvelope(raw);
+    if (!read.ok) return refusedAt(place, read);
+    batch.push({ envelope: read.envelope, receivedAt: now });
+  }
+  try {
+    return await alone(db, whomOf(batch.map(({ envelope }) => envelope)), async () => {
+      const outcomes: WriteOutcome[] = [];
+      for (const [place, received] of batch.entries()) {
+        const outcome = await writeAlone(db, received);
+        if (!outcome.ok) throw new Refused(refusedAt(place, outcome));
+        outcomes.push(outcome);
+      }
+      return outcomes.at(-1)!;
+    });
+  } catch (error) {
+    if (error instanceof Refused) return error.outcome;
+    throw error;
+  }
+}
+
+function readEnvelope(raw: unknown): { ok: true; envelope: EntryEnvelope } | (WriteOutcome & { ok: false }) {
   const parsed = entryEnvelope.safeParse(raw, { reportInput: true });
   if (!parsed.success) return invalid(problemsOf(parsed.error, entryEnvelope));
   const envelope = parsed.data;
-  const bodyProblems = checkBody(envelope.kind, envelope.kindVersion, envelope.body);
-  if (bodyProblems.length > 0) return invalid(bodyProblems);
-  const received = { envelope, receivedAt: now };
-  // Inside somebody's transaction it is written with the rest of it, or not at all.
-  return db.isInTransaction() ? writeAlone(db, received) : queueOf(db)(received);
+  const problems = checkBody(envelope.kind, envelope.kindVersion, envelope.body);
+  return problems.length > 0 ? invalid(problems) : { ok: true, envelope };
 }
 
 const queues = new WeakMap<Database, Together<Received, WriteOutcome>>();

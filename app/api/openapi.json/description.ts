@@ -147,6 +147,8 @@ const dueQuery = Object.keys(dueFilter.shape).map((name) =>
 );
 
 /** The whole HTTP interface, made from the schemas that its handlers parse with. */
+const anyEntry = { oneOf: Object.keys(entrySchemas).map((name) => ({ $ref: `#/components/schemas/${name}` })) };
+
 export const description = {
   openapi: '3.1.0',
   info: {
@@ -157,10 +159,9 @@ export const description = {
   paths: {
     '/api/entries': {
       post: {
-        summary: 'Writes one entry of the log. The same again writes nothing.',
-        ...taking({
-          oneOf: Object.keys(entrySchemas).map((name) => ({ $ref: `#/components/schemas/${name}` })),
-        }),
+        summary:
+          'Writes an entry of the log, or some that go in together: all or, where one is refused, none. The same again writes nothing. Told of is the last.',
+        ...taking({ oneOf: [anyEntry, { type: 'array', minItems: 1, maxItems: 50, items: anyEntry }] }),
         responses: {
           201: json('Written', answers.written),
           200: json('It was in the book already', answers.written),
