@@ -1,3 +1,4 @@
+import { grouped } from '../text';
 import type { Stage } from './limits';
 import { frequencyWords, shownStages } from './stage-words';
 
@@ -43,7 +44,7 @@ export type CardStanding = { words: string; due: boolean };
 /**
  * What the counter says of a task.
  * @param sinceMs milliseconds since it was last done; undefined when never
- * @param counted what the meter has counted since; undefined where it is not followed by count
+ * @param counted what the meter has counted since; undefined where it was never read, or is not what is followed
  */
 export function cardStanding(
   { hours, cycles }: CardInterval,
@@ -53,9 +54,10 @@ export function cardStanding(
   if (cycles !== undefined && counted !== undefined) {
     const left = cycles - counted;
     return left <= 0
-      ? { words: `due: ${counted} since the last time`, due: true }
-      : { words: `${left} to go`, due: false };
+      ? { words: `due: ${grouped(String(Math.round(counted)), ' ')} since the last time`, due: true }
+      : { words: `${grouped(String(Math.ceil(left)), ' ')} to go`, due: false };
   }
+  if (cycles !== undefined && hours === undefined) return { words: 'counts from the first count on', due: false };
   if (hours === undefined) return { words: '', due: false };
   if (sinceMs === undefined) return { words: 'not done yet', due: true };
   const leftMs = hours * 3_600_000 - sinceMs;

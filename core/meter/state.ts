@@ -116,6 +116,16 @@ export function dutyMeter(dutyPerDay: number, clock: DutyClock = plainClock): Me
 export const countAt = ({ kept, rate, clock }: MeterState, atMs: number): number | undefined =>
   valueAt(kept, atMs, rate.mid, clock);
 
+/**
+ * What a meter had counted at its newest reading since an instant, less than nothing where that came later; since its first
+ * reading where there is no instant. Undefined for one that was never read.
+ */
+export function countedSince(state: MeterState, sinceMs: number | undefined): number | undefined {
+  const [first, last] = [state.kept[0], state.kept.at(-1)];
+  if (!first || !last) return undefined;
+  return last.value - (sinceMs === undefined || sinceMs <= first.atMs ? first.value : countAt(state, sinceMs)!);
+}
+
 /** When a meter passed a value, on its kept readings; at the present rate before the first one. */
 export function instantOfValue({ kept, rate }: MeterState, value: number): number | undefined {
   const first = kept[0];

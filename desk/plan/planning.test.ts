@@ -11,7 +11,7 @@ import { duplicateMachine } from '../register/templates';
 import { gathered, smallPlant, taskForm } from '../testing';
 import { writeEntry } from '../write/write-entries';
 import { applyWhatIf } from '../bulk/apply-what-if';
-import { projectMachines } from '../standing/projection';
+import { projectMachines, stampPlans } from '../standing/projection';
 import { createRoute } from '../walk/routes';
 import { loadTaskStates } from '../standing/states';
 import { createTask, takeOilLife, updateTask } from './tasks';
@@ -429,5 +429,23 @@ describe('the plan ahead', async () => {
     expect((await readOperatorCard(desk, 'M-1'))!.belongs).toMatchObject([
       { title: 'Grease the ram', every: 'every 3 h' },
     ]);
+  });
+
+  it('a card says what the counter has counted since, from its first count on', async () => {
+    const id = newId();
+    await db.Meter.create({ id, machineId: ids.machine, name: 'Cuts', unit: 'cuts', maxPerDay: 100_000 });
+    const often = await make({ title: 'Wipe the ram', who: 'operator', when: '500 cuts', meterId: id });
+    await db.transaction((transaction) => stampPlans(db, transaction));
+    const counted = async () =>
+      (await readOperatorCard(desk, 'M-1'))!.lines.find(({ taskId }) => taskId === often)!.counted;
+    const read = (value: number, happenedAt: string) =>
+      writeEntry(db, desk.now, entry({ kind: 'reading', happenedAt, body: { meterId: id, value } }));
+    expect(await counted()).toBeNull();
+    expect(await read(81_000, '2026-06-12T06:00:00Z')).toMatchObject({ ok: true });
+    expect(await counted()).toBe(0);
+    await read(81_400, '2026-06-14T06:00:00Z');
+    expect(await counted()).toBe(400);
+    await answer(often, '2026-06-13T06:00:00Z');
+    expect(await counted()).toBeCloseTo(200, 6);
   });
 });

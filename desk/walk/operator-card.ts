@@ -11,7 +11,8 @@ import { cautionsBefore } from '@/core/words/cautions';
 import type { Database, Desk } from '../desk';
 import { walkGun } from './walk-gun';
 import type { WalkDocument } from '@/core/walk/document';
-import { loadMeters } from '../standing/meters';
+import { countedSince } from '@/core/meter/state';
+import { deriveMeters, loadMeters } from '../standing/meters';
 import { type TaskState, loadTaskStates } from '../standing/states';
 import { findMachine } from '../register/machines';
 
@@ -39,6 +40,8 @@ export type CardLine = {
   doNots: string;
   machineState: TaskState['machineState'];
   lastAt: string | null;
+  /** What the machine's counter had counted since then at its newest reading; null where it does not go by that, or was never read. */
+  counted: number | null;
   done: number;
   expected: number;
 };
@@ -78,9 +81,21 @@ export async function readOperatorCard(
   return {
     machine,
     belongs,
-    lines: lines.get(machine.id) ?? [],
+    lines: await withCounts(db, machine.id, lines.get(machine.id) ?? []),
     meters: meters.map(({ id, name, unit, last }) => ({ id, name, unit, last })),
   };
+}
+
+/** Lines that go by a count, with what the machine's counter has counted since each was done. */
+async function withCounts(db: Database, machineId: string, lines: readonly CardLine[]): Promise<CardLine[]> {
+  if (lines.every(({ interval }) => interval.cycles === undefined)) return [...lines];
+  const counter = (await deriveMeters(db, [machineId])).find(({ unit }) => unit !== 'hours');
+  const since = (lastAt: string | null) =>
+    counter && countedSince(counter.state, lastAt === null ? undefined : Date.parse(lastAt));
+  return lines.map((line) => ({
+    ...line,
+    counted: line.interval.cycles === undefined ? null : (since(line.lastAt) ?? null),
+  }));
 }
 
 /** The lines of some machines' cards, by machine. */
@@ -134,6 +149,7 @@ export async function cardLines(db: Database, now: Date, machineIds: string[]): 
         doNots: point.doNots,
         machineState: state.machineState,
         lastAt: due.lastServiceAt ?? null,
+        counted: null,
         done: doneOf.get(state.taskId) ?? 0,
         expected: expectedTimes(every, auditedDays, due.hourLine.hoursPerDay, cyclesPerDay),
       },

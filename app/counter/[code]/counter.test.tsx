@@ -18,6 +18,7 @@ const line = (change: Partial<CardLine> = {}): CardLine =>
     every: 'every 4 h',
     interval: { hours: 4 },
     lastAt: new Date(Date.now() - 6 * 3_600_000).toISOString(),
+    counted: null,
     cautions: 'Spindle stopped.',
     doNots: '',
     enough: '',
@@ -98,13 +99,38 @@ describe('the counter at a machine', () => {
     bookAnswers();
     const { user, container } = show({
       personId: 'OP',
-      lines: [line({ interval: { cycles: 50 }, every: 'every 50 cycles', lastAt: new Date().toISOString() })],
+      lines: [line({ interval: { cycles: 150 }, every: 'every 150 cycles', counted: 60 })],
     });
     const standing = () => container.querySelector('li p.text-lg')!;
-    await waitFor(() => expect(standing().textContent).not.toBe(''));
+    // Sixty were counted since it was done before the book knew of the last reading.
+    await waitFor(() => expect(standing().textContent).toBe('90 to go'));
     expect(standing().className).not.toContain('font-semibold');
     await user.click(press('+100'));
+    expect(standing().textContent).toBe('due: 160 since the last time');
     expect(standing().className).toContain('font-semibold');
+    await user.click(press('Done'));
+    await waitFor(() => expect(standing().textContent).toBe('150 to go'));
+  });
+
+  it('begins a counter that was never read at its first count, which is typed', async () => {
+    const sent = bookAnswers();
+    const { user, container } = show({
+      personId: 'OP',
+      meters: [{ ...cuts, last: null }],
+      lines: [line({ interval: { cycles: 50 }, every: 'every 50 cycles', lastAt: null })],
+    });
+    const standing = () => container.querySelector('li p.text-lg')!;
+    await waitFor(() => expect(standing().textContent).toBe('counts from the first count on'));
+    expect(press('Write the count').disabled).toBe(true);
+    await user.type(screen.getByLabelText(/What does it show/), '41 200 000 cuts');
+    await user.click(press('Write the count'));
+    await waitFor(() =>
+      expect(sent).toContainEqual(expect.objectContaining({ body: { meterId: 'CUTS', value: 41_200_000 } })),
+    );
+    expect(press('Write the count').disabled).toBe(true);
+    expect(standing().textContent).toBe('50 to go');
+    await user.click(press('+10'));
+    expect(standing().textContent).toBe('40 to go');
   });
 
   it('says when there is nothing to do here', () => {

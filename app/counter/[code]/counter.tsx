@@ -15,7 +15,7 @@ type Props = {
 /** Big targets, no typing, works without signal: entries wait on the device and are sent later. */
 export function Counter({ machine, lines, meters, people, personId }: Props) {
   const meter = meters[0];
-  const { who, setWho, said, waiting, count, setCount, standingOf, done, writeCount, undo } = useCounter({
+  const { who, setWho, said, waiting, count, setCount, written, standingOf, done, writeCount, undo } = useCounter({
     machine,
     lines,
     meter,
@@ -40,8 +40,18 @@ export function Counter({ machine, lines, meters, people, personId }: Props) {
         </select>
       </label>
       {lines.length === 0 && <p className="mt-4">Nothing here is done by the operator.</p>}
-      {meter && (
-        <MeterCount meter={meter} count={count} disabled={!who} onCount={setCount} onWrite={() => void writeCount()} />
+      {meter && written === null && (
+        <FirstCount meter={meter} count={count} disabled={!who} onCount={setCount} onWrite={() => void writeCount()} />
+      )}
+      {meter && written !== null && (
+        <MeterCount
+          meter={meter}
+          count={count ?? written}
+          written={written}
+          disabled={!who}
+          onCount={setCount}
+          onWrite={() => void writeCount()}
+        />
       )}
       <ul>
         {lines.map((line) => (
@@ -69,8 +79,8 @@ export function Counter({ machine, lines, meters, people, personId }: Props) {
   );
 }
 
-/** Counting on by large steps, and writing what the dial shows. */
-const MeterCount = ({
+/** What the dial shows when it is read for the first time: the one number here that is typed. */
+const FirstCount = ({
   meter,
   count,
   disabled,
@@ -78,7 +88,48 @@ const MeterCount = ({
   onWrite,
 }: {
   meter: CardMeter;
+  count: number | null;
+  disabled: boolean;
+  onCount: (count: number | null) => void;
+  onWrite: () => void;
+}) => (
+  <section aria-label={meter.name} className="rule-b py-4">
+    <label className="block">
+      {meter.name}: not read yet. What does it show?
+      <input
+        className="field min-h-14 text-2xl"
+        inputMode="numeric"
+        autoComplete="off"
+        value={count ?? ''}
+        onChange={({ target }) => {
+          const digits = target.value.replaceAll(/\D/g, '').slice(0, 12);
+          onCount(digits === '' ? null : Number(digits));
+        }}
+      />
+    </label>
+    <button
+      type="button"
+      className="button mt-2 min-h-14 w-full text-lg"
+      disabled={disabled || count === null}
+      onClick={onWrite}
+    >
+      Write the count
+    </button>
+  </section>
+);
+
+/** Counting on by large steps, and writing what the dial shows. */
+const MeterCount = ({
+  meter,
+  count,
+  written,
+  disabled,
+  onCount,
+  onWrite,
+}: {
+  meter: CardMeter;
   count: number;
+  written: number;
   disabled: boolean;
   onCount: (count: number) => void;
   onWrite: () => void;
@@ -98,7 +149,7 @@ const MeterCount = ({
         type="button"
         className="button min-h-14 text-lg"
         aria-label={`${meter.name} less one`}
-        onClick={() => onCount(Math.max(meter.last?.value ?? 0, count - 1))}
+        onClick={() => onCount(Math.max(written, count - 1))}
       >
         −1
       </button>
@@ -106,7 +157,7 @@ const MeterCount = ({
     <button
       type="button"
       className="button mt-2 min-h-14 w-full text-lg"
-      disabled={disabled || count === meter.last?.value}
+      disabled={disabled || count === written}
       onClick={onWrite}
     >
       Write the count

@@ -28,7 +28,10 @@ export function useCounter({
   const [lastAt, setLastAt] = useState<Record<string, string>>(() =>
     Object.fromEntries(lines.flatMap(({ taskId, lastAt: at }) => (at ? [[taskId, at]] : []))),
   );
-  const [count, setCount] = useState(meter?.last?.value ?? 0);
+  const [count, setCount] = useState(meter?.last?.value ?? null);
+  // Where the meter began for this screen: what stands in the book, or else the first count that is written.
+  const [base, setBase] = useState(count);
+  const [written, setWritten] = useState(count);
   const [countedAtDone, setCountedAtDone] = useState<Record<string, number>>({});
   const [fresh, setFresh] = useState<{ taskId: string; entryId: string; before: string | undefined } | null>(null);
   const [said, setSaid] = useState('');
@@ -63,7 +66,7 @@ export function useCounter({
     );
     setFresh({ taskId: line.taskId, entryId: entry.id, before: lastAt[line.taskId] });
     setLastAt({ ...lastAt, [line.taskId]: entry.happenedAt });
-    if (meter) setCountedAtDone({ ...countedAtDone, [line.taskId]: count });
+    if (count !== null) setCountedAtDone({ ...countedAtDone, [line.taskId]: count });
     setNowMs(Date.parse(entry.happenedAt));
     setSaid(`${line.title}: written.`);
   };
@@ -82,22 +85,25 @@ export function useCounter({
     setSaid('Taken back.');
   };
   const writeCount = async () => {
-    if (!meter) return;
+    if (!meter || count === null) return;
     await put({
       kind: 'reading',
       body: { meterId: meter.id, value: count },
       personId: who,
       machineId: machine.id,
     });
+    setBase(base ?? count);
+    setWritten(count);
     setSaid(`${meter.name}: ${number(count, 0)} written.`);
   };
   /** Whether a line is due; nothing is said before this device has told the time. */
-  const standingOf = ({ taskId, interval }: CardLine): { words: string; due: boolean } => {
+  const standingOf = ({ taskId, interval, counted }: CardLine): { words: string; due: boolean } => {
     if (nowMs === null) return { words: '', due: false };
     const at = lastAt[taskId];
-    const counted =
-      meter && interval.cycles !== undefined ? count - (countedAtDone[taskId] ?? meter.last?.value ?? 0) : undefined;
-    return cardStanding(interval, at ? nowMs - Date.parse(at) : undefined, counted);
+    const doneAt = countedAtDone[taskId];
+    const before = doneAt === undefined ? (counted ?? 0) : 0;
+    const since = count === null || base === null ? undefined : Math.max(0, before + count - (doneAt ?? base));
+    return cardStanding(interval, at ? nowMs - Date.parse(at) : undefined, since);
   };
   return {
     who,
@@ -105,6 +111,8 @@ export function useCounter({
     said,
     count,
     setCount,
+    /** The newest count that was written; null while nothing stands in the book that could be counted on. */
+    written,
     waiting: queue?.filter(({ refused }) => !refused).length ?? 0,
     standingOf,
     done,
