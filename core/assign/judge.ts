@@ -1,4 +1,4 @@
-import { changeOver } from '../compat/lubricants';
+import { type MixVerdict, changeOver } from '../compat/lubricants';
 import { mixingOf } from '../compat/mixing';
 import { compatMaterials } from '../compat/materials';
 import {
@@ -232,35 +232,38 @@ const somethingLike = ({ kind }: JudgedLubricant) =>
   ({ id: '', kind, baseOil: kind === 'coolant' ? 'water' : null, thickener: null, additives: [] }) as const;
 
 function mixingFindings(lubricant: JudgedLubricant, contents: Contents): Finding[] {
-  if (contents !== 'unknown')
-    return contents.flatMap((inside) => mixingFinding(lubricant, inside, inside.code, `${inside.code} is in there.`));
-  const words = 'What is in there is not known by the book.';
-  return mixingFinding(lubricant, somethingLike(lubricant), 'what is not known', words);
+  if (contents === 'unknown') {
+    const { verdict, reasons } = mixingOf(somethingLike(lubricant), lubricant);
+    const words = ['What is in there is not known by the book.', ...(verdict === 'never' ? reasons : [])];
+    return mixingFinding(`${lubricant.code} onto what is not known`, verdict, words, isGreaseKind(lubricant.kind));
+  }
+  return contents.flatMap((inside) => {
+    const { verdict, reasons } = mixingOf(inside, lubricant);
+    const greased = isGreaseKind(lubricant.kind) || isGreaseKind(inside.kind);
+    return mixingFinding(
+      `${lubricant.code} onto ${inside.code}`,
+      verdict,
+      [`${inside.code} is in there.`, ...reasons],
+      greased,
+    );
+  });
 }
 
-function mixingFinding(
-  lubricant: JudgedLubricant,
-  inside: Parameters<typeof mixingOf>[0],
-  name: string,
-  isThere: string,
-): Finding[] {
-  const { verdict, reasons } = mixingOf(inside, lubricant);
+function mixingFinding(input: string, verdict: MixVerdict, words: string[], greased: boolean): Finding[] {
   if (verdict === 'same') return [];
-  const input = `${lubricant.code} onto ${name}`;
-  const greased = isGreaseKind(lubricant.kind) || isGreaseKind(inside.kind);
   const first = greased ? 'Take the old grease out first' : 'Drain first';
   const flush =
     verdict === 'never'
-      ? ` ${changeOver(greased)}`
+      ? changeOver(greased)
       : verdict === 'test-first'
-        ? ` ${first}; test a mixture or ask the supplier before they meet.`
-        : ` ${first} and change over ${greased ? 'when the point is opened' : 'at an oil change'}.`;
+        ? `${first}; test a mixture or ask the supplier before they meet.`
+        : `${first} and change over ${greased ? 'when the point is opened' : 'at an oil change'}.`;
   return [
     {
       level: verdict === 'never' ? 'stop' : 'caution',
       rule: 'Only top up with what is in there',
       input,
-      text: `${isThere} ${reasons.join(' ')}${flush}`,
+      text: [...words, flush].join(' '),
     },
   ];
 }
@@ -304,9 +307,9 @@ function gradeFinding(lubricant: JudgedLubricant, wanted: Requirement, isTooCold
   const kv = kvAt(lineOf(lubricant)!, at);
   const finding = {
     rule,
-    input: `${shown(kv)} mm²/s at ${shown(at)} °C${wanted.runningC === undefined ? ', running temperature not known' : ''}`,
+    input: `${rough(kv)} mm²/s at ${shown(at)} °C${wanted.runningC === undefined ? ', running temperature not known' : ''}`,
   };
-  const words = `At ${shown(at)} °C it has ${shown(kv)} mm²/s, ${Math.round(ratio * 100)} % of what the VG ${wanted.isoVg} proposed has there`;
+  const words = `At ${shown(at)} °C it has ${rough(kv)} mm²/s, ${Math.round(ratio * 100)} % of what the VG ${wanted.isoVg} proposed has there`;
   if (ratio < ratios.stop) return { ...finding, level: 'stop', text: `${words}: too thin to keep the metals apart.` };
   if (ratio < ratios.thin) return { ...finding, level: 'caution', text: `${words}: thin.` };
   if (ratio > ratios.thick)
@@ -337,8 +340,8 @@ function kappaFinding(line: Line, { nu1, runningC }: Requirement): Finding | und
   return {
     level,
     rule: 'Viscosity ratio κ',
-    input: `${shown(kvAt(line, runningC))} mm²/s at ${shown(runningC)} °C`,
-    text: `κ ${shown(kappa)}${words}`,
+    input: `${rough(kvAt(line, runningC))} mm²/s at ${shown(runningC)} °C`,
+    text: `κ ${rough(kappa)}${words}`,
   };
 }
 
@@ -348,8 +351,8 @@ function hotFilmFinding(line: Line, { runningC }: Requirement): Finding | undefi
     ? {
         level: 'caution',
         rule: 'Hot film',
-        input: `${shown(hot)} mm²/s at ${shown(runningC!)} °C`,
-        text: `Only ${shown(hot)} mm²/s are left when running; below ${hotFilmKv} the film is lost.`,
+        input: `${rough(hot)} mm²/s at ${shown(runningC!)} °C`,
+        text: `Only ${rough(hot)} mm²/s are left when running; below ${hotFilmKv} the film is lost.`,
       }
     : undefined;
 }
@@ -362,7 +365,7 @@ function coldStartFinding(line: Line, { startLimit, coldestC }: Requirement): Fi
     : {
         level: 'caution',
         rule: 'Cold start',
-        input: `${Number.isFinite(cold) ? shown(cold) : 'no flow'} mm²/s at ${shown(coldestC)} °C`,
+        input: `${Number.isFinite(cold) ? rough(cold) : 'no flow'} mm²/s at ${shown(coldestC)} °C`,
         text: `Too thick to get where it must at ${shown(coldestC)} °C (${shown(startLimit)} at most): warm it before the start.`,
       };
 }
@@ -388,7 +391,7 @@ function greaseFindings(
     findings.push({
       level: 'caution',
       rule: 'Base oil of the grease',
-      input: `${code}: ${kv40 === null ? 'base oil not said' : `${shown(kv40)} mm²/s at 40 °C`}`,
+      input: `${code}: ${kv40 === null ? 'base oil not said' : `${rough(kv40)} mm²/s at 40 °C`}`,
       text: `At least ${shown(leastBaseKv40)} mm²/s at 40 °C are wanted here; a thinner base oil is flung out of the grease.`,
     });
   if (wet)
@@ -469,6 +472,9 @@ function temperatureFindings(
     });
   return findings;
 }
+
+/** A viscosity or κ as far as anybody knows it. */
+const rough = (value: number): string => shown(Number(value.toPrecision(3)));
 
 const capital = (words: string) => words[0]!.toUpperCase() + words.slice(1);
 

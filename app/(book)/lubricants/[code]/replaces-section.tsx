@@ -24,8 +24,8 @@ export function ReplacesSection({
           {replaces.map(({ id, formerName, machine, source, sourceText, sourceOn, note, by }) => (
             <li key={id} className="rule-t py-1.5">
               <strong>{formerName}</strong>
-              {machine && ` on the chart of ${machine}`}{' '}
-              <span className="text-muted">
+              {machine && ` on the chart of ${machine}`}
+              <span className="block text-muted">
                 {sourceRanks[source as SourceRank]}: {sourceText}, {day(sourceOn)}, recorded by {by}.
               </span>
               {note && <span className="block">{note}</span>}
