@@ -95,6 +95,11 @@ describe('oils', () => {
     ['DVC 100', { type: 'vacuum' }],
     ['FD 10', { type: 'spindle', additives: ['inhibited', 'anti-wear'] }],
     ['GB 68', { type: 'slideway' }],
+    ['HA 32', { type: 'transmission', base: 'unknown' }],
+    ['ISO-L-XCCEB 2', { type: 'grease', lowerC: -30, upperC: 120, nlgi: '2', additives: ['ep'], base: 'unknown' }],
+    ['L-XBDHA 1', { lowerC: -20, upperC: 140, additives: [], water: expect.stringContaining('washed') as string }],
+    ['XADAB 00', { type: 'semi-fluid', lowerC: 0, nlgi: '00' }],
+    ['L-X-BCHB 2', { lowerC: -20, upperC: 120 }],
   ])('%s by ISO 6743', (designation, expected) => {
     expect(decode(designation)).toMatchObject({ scheme: 'iso-6743', ...expected });
   });

@@ -16,7 +16,7 @@ import {
   syntheticLetters,
   upperLetters,
 } from './din-51502';
-import { isoSymbols, withoutGrade } from './iso-6743';
+import { isoGrease, isoSymbols, withoutGrade } from './iso-6743';
 import { nlgiRanges } from './nlgi';
 
 type Letter = { part: string; meaning: string };
@@ -52,7 +52,7 @@ export const lubricantDecode = defineMethod({
       .meta({ title: 'Letter by letter' }),
   }),
   rules: [
-    'Greases: letters, NLGI number or two neighbouring ones, letter of the upper temperature, lower temperature, such as KP 2 K-20 or KP 1-2 K-20. Oils: letters, then the ISO grade, such as CLP 220, CLP PG 460 or HM 46; hypoid and engine oils an SAE number, such as HYP 90.',
+    'Greases: letters, NLGI number or two neighbouring ones, letter of the upper temperature, lower temperature, such as KP 2 K-20 or KP 1-2 K-20. Oils: letters, then the ISO grade, such as CLP 220, CLP PG 460 or HM 46; hypoid and engine oils an SAE number, such as HYP 90. Greases by where they work, such as L-XCCEB 2.',
   ],
   compute({ designation }) {
     const text = withoutStandard(singleSpaced(designation.toUpperCase().replace(/[−–]/g, '-')));
@@ -64,6 +64,7 @@ export const lubricantDecode = defineMethod({
       readOil(text.replaceAll('-', ' ')) ??
       readOil(text.replace(/[ -]/g, '')) ??
       readIso(text) ??
+      readIsoGrease(text) ??
       refuse(
         strangeLetters(text) ??
           `"${designation}" is not a designation after DIN 51502, ISO 6743 or SAE. Greases look like KP 2 K-20, oils like CLP 220, HM 46 or 80W-90. A product’s name says nothing this way.`,
@@ -269,6 +270,54 @@ function readIso(text: string) {
     },
     workingOf(letters),
     base === 'unknown' ? [unknownBase] : [],
+  );
+}
+
+const isoGreasePattern = /^(?:ISO[ -]?)?(?:L[ -]?)?X[ -]?([A-E])([A-G])([A-I])([AB])[ -]?(000|00|[0-6])$/;
+
+/** A grease by where it works, `ISO-L-XCCEB 2`; of thickener and base oil its symbol says nothing. */
+function readIsoGrease(text: string) {
+  const match = isoGreasePattern.exec(text);
+  if (!match) return undefined;
+  const [, low, high, wet, load, nlgi] = match as unknown as [
+    string,
+    keyof typeof isoGrease.lowest,
+    keyof typeof isoGrease.highest,
+    keyof typeof isoGrease.water,
+    keyof typeof isoGrease.load,
+    (typeof nlgiGrades)[number],
+  ];
+  const { lowerC, meaning: downTo } = isoGrease.lowest[low];
+  const { upperC, meaning: upTo } = isoGrease.highest[high];
+  const water = isoGrease.water[wet];
+  const { from, to, feel } = nlgiRanges[nlgi]!;
+  const letters: Letter[] = [
+    { part: 'X', meaning: 'grease' },
+    { part: low, meaning: downTo },
+    { part: high, meaning: upTo },
+    { part: wet, meaning: water },
+    { part: load, meaning: isoGrease.load[load] },
+    { part: nlgi, meaning: `NLGI ${nlgi}: worked penetration ${from}–${to}, ${feel}` },
+  ];
+  return answer(
+    {
+      scheme: 'iso-6743' as const,
+      type: nlgi.startsWith('0') ? ('semi-fluid' as const) : ('grease' as const),
+      additives: load === 'B' ? ['ep'] : [],
+      base: 'unknown' as const,
+      nlgi,
+      upperC,
+      lowerC,
+      water,
+      letters,
+    },
+    workingOf(letters),
+    [
+      {
+        level: 'caution',
+        text: 'This symbol says where a grease works, neither thickener nor base oil: ask before it meets another.',
+      },
+    ],
   );
 }
 

@@ -1,6 +1,7 @@
 /**
  * Symbols of ISO 6743 (classes of lubricants, L): total loss (part 1), spindles (2), compressors, vacuum pumps and
- * refrigeration (3), hydraulics (4), turbines (5), gears (6), pneumatic tools (11), heat transfer (12), slideways (13).
+ * refrigeration (3), hydraulics (4), turbines (5), gears (6), greases (9), pneumatic tools (11), heat transfer (12),
+ * slideways (13).
  * Gears besides: ISO 12925-1. Pure data.
  */
 import type { BaseOrUnknown, Family } from '../compat/vocabulary';
@@ -55,6 +56,8 @@ export const isoSymbols: Readonly<Record<string, IsoSymbol>> = {
   HR: symbol('hydraulic', inhibited, 'hydraulic oil with inhibitors and high viscosity index'),
   HV: symbol('hydraulic', antiWear, 'hydraulic oil with anti-wear additives and high viscosity index'),
   HS: symbol('hydraulic', [], 'synthetic hydraulic fluid, not fire-resistant', 'unknown'),
+  HA: symbol('transmission', antiWear, 'fluid for automatic transmissions', 'unknown'),
+  HN: symbol('transmission', antiWear, 'fluid for couplings and converters', 'unknown'),
   HG: symbol('slideway', antiWear, 'hydraulic and slideway oil against stick-slip'),
   HETG: symbol('hydraulic', [], 'biodegradable hydraulic fluid, vegetable oil', 'vegetable'),
   HEES: symbol('hydraulic', [], 'biodegradable hydraulic fluid, synthetic ester', 'ester'),
@@ -106,3 +109,35 @@ export const isoSymbols: Readonly<Record<string, IsoSymbol>> = {
 };
 /** Symbols that are sold without a grade: water is most of them. */
 export const withoutGrade: readonly string[] = ['HFA', 'HFAE', 'HFAS', 'HFB', 'HFC', 'HFD', 'HFDR', 'HFDU'];
+
+/** What a grease symbol says letter by letter, `XCCEB 2`: lowest and highest temperature, water, load (part 9). */
+export const isoGrease = {
+  lowest: {
+    A: { lowerC: 0, meaning: 'down to 0 °C' },
+    B: { lowerC: -20, meaning: 'down to −20 °C' },
+    C: { lowerC: -30, meaning: 'down to −30 °C' },
+    D: { lowerC: -40, meaning: 'down to −40 °C' },
+    E: { lowerC: -41, meaning: 'below −40 °C' },
+  },
+  highest: {
+    A: { upperC: 60, meaning: 'up to 60 °C' },
+    B: { upperC: 90, meaning: 'up to 90 °C' },
+    C: { upperC: 120, meaning: 'up to 120 °C' },
+    D: { upperC: 140, meaning: 'up to 140 °C' },
+    E: { upperC: 160, meaning: 'up to 160 °C' },
+    F: { upperC: 180, meaning: 'up to 180 °C' },
+    G: { upperC: 181, meaning: 'above 180 °C' },
+  },
+  water: {
+    A: 'dry surroundings, no protection against rust',
+    B: 'dry surroundings, protects against rust by fresh water',
+    C: 'dry surroundings, protects against rust by salt water',
+    D: 'damp surroundings, no protection against rust',
+    E: 'damp surroundings, protects against rust by fresh water',
+    F: 'damp surroundings, protects against rust by salt water',
+    G: 'washed by water, no protection against rust',
+    H: 'washed by water, protects against rust by fresh water',
+    I: 'washed by water, protects against rust by salt water',
+  },
+  load: { A: 'without extreme-pressure additives', B: 'with extreme-pressure additives' },
+} as const;
