@@ -35,19 +35,30 @@ describe('one letter', () => {
 });
 
 describe('the diary', () => {
-  it('turns by arrow keys and by buttons, not from inside a field', () => {
-    const { visits } = renderOnPage(
+  it('turns by arrow keys and by buttons, not from inside a field, and always from the page that shows', () => {
+    const turned: (string | null | undefined)[] = [];
+    const onClick = (event: Event) => {
+      event.preventDefault();
+      turned.push((event.target as HTMLElement).closest('a')?.getAttribute('href'));
+    };
+    document.addEventListener('click', onClick, { capture: true });
+    const page = (before: string, after: string) => (
       <>
-        <PageTurner before="/today/2026-06-14" after="/today/2026-06-16" today={null} />
+        <PageTurner before={before} after={after} today={null} />
         <textarea aria-label="Note" />
-      </>,
+      </>
     );
+    const { rerender } = renderOnPage(page('/today/2026-06-14', '/today/2026-06-16'));
     press('ArrowLeft');
     press('ArrowRight');
     press('ArrowRight', { shiftKey: true });
     press('ArrowRight', {}, screen.getByLabelText('Note'));
-    expect(visits.pushed).toEqual(['/today/2026-06-14', '/today/2026-06-16']);
-    expect(screen.getByRole('link', { name: 'Day before' }).getAttribute('href')).toBe('/today/2026-06-14');
+    expect(turned).toEqual(['/today/2026-06-14', '/today/2026-06-16']);
+    rerender(page('/today/2026-06-13', '/today/2026-06-15'));
+    press('ArrowRight');
+    document.removeEventListener('click', onClick, { capture: true });
+    expect(turned.at(-1)).toBe('/today/2026-06-15');
+    expect(screen.getByRole('link', { name: 'Day before' }).getAttribute('href')).toBe('/today/2026-06-13');
     expect(screen.queryByRole('link', { name: 'Today' })).toBeNull();
   });
 });
