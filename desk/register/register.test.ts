@@ -201,7 +201,7 @@ describe('the register', async () => {
         action: 'oil-change',
         title: 'Change oil',
         amountKind: 'litres',
-        amount: '12 L',
+        amount: '12 kg',
         machineState: 'isolated',
         minutes: '40',
         procedureText: '',
