@@ -36,7 +36,7 @@ const pages = [
   ['/log', 'SELECT * FROM entry ORDER BY seq DESC LIMIT 51'],
   [
     '/log?text=rattles',
-    "SELECT entry.* FROM entry_words JOIN entry ON entry.id = entry_words.entryId WHERE MATCH (words) AGAINST ('+rattles*' IN BOOLEAN MODE) ORDER BY seq DESC LIMIT 51",
+    "SELECT entry.* FROM entry_words JOIN entry ON entry.id = entry_words.entryId WHERE MATCH (spaced) AGAINST ('+rattles*' IN BOOLEAN MODE) ORDER BY seq DESC LIMIT 51",
   ],
   ['/due', `${wide} WHERE due_state.dueOn IS NOT NULL ORDER BY due_state.dueOn, due_state.taskId LIMIT 60`],
   [
