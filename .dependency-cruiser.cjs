@@ -36,6 +36,7 @@ const floors = {
     'register',
     'sump',
     'dosing',
+    'condition',
     'store',
     'assign',
     'walk',

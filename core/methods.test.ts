@@ -60,6 +60,25 @@ const goodInputs: Record<string, Record<string, unknown>> = {
     meter: 1200,
   },
   'sump.flush': { capacityL: 20, residualL: 1, flushVolumeL: 10, targetShare: 0.001 },
+  'condition.assess': { observations: [{ what: 'milky', standing: 'stays' }], point: { kind: 'gear-case' } },
+  'condition.temperature-rise': {
+    readings: [
+      { at: '2026-03-01T06:00:00Z', temperatureC: 20 },
+      { at: '2026-03-01T06:20:00Z', temperatureC: 45 },
+      { at: '2026-03-01T06:40:00Z', temperatureC: 55 },
+    ],
+    ambientC: 20,
+  },
+  'gas.precharge': { readingBar: 100, temperatureC: 40, minBar: 90, maxBar: 110 },
+  'wear.limit-forecast': {
+    readings: [
+      { meter: 1000, value: 0.1 },
+      { meter: 2000, value: 0.16 },
+      { meter: 3000, value: 0.2 },
+    ],
+    newValue: 0.05,
+    limit: 0.4,
+  },
   'drip.rate': { dropsPerMinute: 10, dropsPerMl: 25, reservoirMl: 120 },
   'lubricator.setting': {
     requiredG: 20,

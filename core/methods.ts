@@ -4,6 +4,10 @@ import { bearingSelectGrade } from './bearing/select-grade';
 import { bearingViscosityRatio } from './bearing/viscosity-ratio';
 import { compatLubricants } from './compat/lubricants';
 import { compatMaterials } from './compat/materials';
+import { conditionAssess } from './condition/assess';
+import { conditionTemperatureRise } from './condition/temperature-rise';
+import { gasPrecharge } from './condition/gas-precharge';
+import { wearLimitForecast } from './condition/wear-limit-forecast';
 import { coolantCorrect } from './dosing/coolant-correct';
 import { dripRate } from './dosing/drip-rate';
 import { lubricatorSetting } from './dosing/lubricator-setting';
@@ -53,6 +57,10 @@ const groups: readonly Group[] = [
   },
   { title: 'Gears and oil', methods: [gearSelectGrade, oilFill, oilLife] },
   { title: 'What is in a sump', methods: [sumpLedger, sumpFlush] },
+  {
+    title: 'Condition',
+    methods: [conditionAssess, conditionTemperatureRise, gasPrecharge, wearLimitForecast],
+  },
   { title: 'Dosing', methods: [dripRate, lubricatorSetting, coolantCorrect] },
   { title: 'Intervals and meters', methods: [intervalNextDue, meterForecast] },
 ];

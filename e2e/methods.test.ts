@@ -116,6 +116,41 @@ const questions: [method: string, input: object, result: object][] = [
     { days: 180, gramsPerDay: 0.6 },
   ],
   ['coolant.correct', { tankL: 200, readingPct: 4, targetPct: 6 }, { concentrateL: 4.255, waterL: 0 }],
+  [
+    'condition.assess',
+    { observations: [{ what: 'milky' }, { what: 'rust-red' }], point: { kind: 'gear-case' } },
+    { verdict: 'act-now', actBy: 'same-shift', restart: 'supervised', causes: ['condensate'] },
+  ],
+  [
+    'condition.assess',
+    { readings: [{ quantity: 'temperature', value: 61, unit: '°C' }] },
+    { verdict: 'watch', nextSteps: ['have its limits said'] },
+  ],
+  [
+    'condition.temperature-rise',
+    {
+      readings: [40, 52, 58, 61].map((temperatureC, step) => ({
+        at: `2026-03-01T06:${step}0:00Z`,
+        temperatureC,
+      })),
+      ambientC: 20,
+    },
+    { ratePerMin: 0.3, plateauC: 65, verdict: 'watch' },
+  ],
+  [
+    'gas.precharge',
+    { readingBar: 100, temperatureC: 40, minBar: 95, maxBar: 110 },
+    { correctedBar: 93.55, action: 'call-authorised', leakSuspected: false },
+  ],
+  [
+    'wear.limit-forecast',
+    {
+      readings: [0.1, 0.15, 0.2].map((value, step) => ({ meter: 1000 * (step + 1), value })),
+      newValue: 0.05,
+      limit: 0.4,
+    },
+    { per1000H: 0.05, remainingH: { mid: 4000 } },
+  ],
 ];
 
 /** Asserts that `actual` holds everything of `wanted`; numbers within half a percent. */

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { quantity } from '../fields/fields';
-import { type MachineState, machineStateNames, machineStates } from '../words/machine-states';
+import { isRelieved, isSameForLevel, machineStateNames, machineStates } from '../words/machine-states';
 import { type Notice, answer, defineMethod, refuse, shown } from '../method';
 
 const volumeL = quantity('Volume', 'L', { min: 0, max: 1e6 });
@@ -90,14 +90,14 @@ export const oilFill = defineMethod({
         ],
       );
     }
-    if (!isSameLevel(stateRead, stateOfMark, holdsPressure)) {
+    if (!isSameForLevel(stateRead, stateOfMark, holdsPressure)) {
       return answer(
         {},
         [],
         [
           {
             level: 'caution',
-            text: `Read ${machineStates[stateRead!]}, but the mark holds for ${machineStates[stateOfMark!]}. ${relieved(stateRead, stateOfMark) ? 'A drained accumulator raises a tank and a vented separator loses its foam; say whether the reservoir holds stored pressure. ' : ''}Kept as an observation: no litres follow from it.`,
+            text: `Read ${machineStates[stateRead!]}, but the mark holds for ${machineStates[stateOfMark!]}. ${isRelieved(stateRead, stateOfMark) ? 'A drained accumulator raises a tank and a vented separator loses its foam; say whether the reservoir holds stored pressure. ' : ''}Kept as an observation: no litres follow from it.`,
           },
         ],
       );
@@ -158,27 +158,6 @@ export const oilFill = defineMethod({
     );
   },
 });
-
-/** States in which nothing moves and the oil stands alike. */
-const still: readonly MachineState[] = ['stopped-powered', 'isolated'];
-
-/** Whether one of two states is a relieved one and the other still: the same level only without stored pressure. */
-const relieved = (a: MachineState | undefined, b: MachineState | undefined): boolean =>
-  [a, b].includes('isolated-depressurised') && [a, b].some((state) => state !== undefined && still.includes(state));
-
-/**
- * Whether a level read in one state may be compared with a mark for another.
- * @param holdsPressure undefined where nobody knows, which counts as yes
- */
-function isSameLevel(
-  read: MachineState | undefined,
-  mark: MachineState | undefined,
-  holdsPressure: boolean | undefined,
-): boolean {
-  if (read === undefined || mark === undefined || mark === 'any' || read === mark) return true;
-  if (still.includes(read) && still.includes(mark)) return true;
-  return relieved(read, mark) && holdsPressure === false;
-}
 
 type Mark = { levelMm: number; volumeL: number };
 

@@ -1,74 +1,123 @@
-/**
- * What can be seen at a machine, and how urgent it is by itself. Mark: C (convention of the trade), as the findings table of
- * the practice page; a point of the highest consequence raises it one step.
- */
-export const urgencies = { 'act-now': 'act now', plan: 'plan', watch: 'watch' } as const;
+import {
+  type Grade,
+  type Restart,
+  type SignRow,
+  type SignWhat,
+  type Where,
+  gradeWords,
+  grades,
+  signRow,
+  signs,
+  verdicts,
+  whereWords,
+  wheres,
+} from './signs';
+
+/** How urgent a finding is: the verdicts of signs, but that a finding is never fine. */
+export const urgencies = { 'act-now': verdicts['act-now'], plan: verdicts.plan, watch: verdicts.watch } as const;
 export type Urgency = keyof typeof urgencies;
 
-type Seen = {
-  words: string;
-  urgency: Urgency;
-  /** Kinds of points at which it is worse. */ worseAt?: Readonly<Record<string, Urgency>>;
-};
+/** Signs that are written as a finding by one word. */
+const whats = [
+  'leak',
+  'jet',
+  'hot',
+  'still-climbing',
+  'noise',
+  'milky',
+  'foamy',
+  'dark',
+  'gritty',
+  'particles',
+  'sludge',
+  'no-oil',
+  'level-low',
+  'level-up',
+  'no-flow',
+  'grease-thrown',
+  'grease-hard',
+  'relief-blocked',
+  'fitting-broken',
+  'cover-missing',
+  'guard-missing',
+  'sluggish',
+  'wrong-lubricant',
+  'double-dose',
+  'other',
+] as const satisfies readonly SignWhat[];
 
-const oilFilm: Readonly<Record<string, Urgency>> = {
-  'sleeve-bearing': 'act-now',
-  'ring-oiler': 'act-now',
-  'bottle-oiler': 'act-now',
-  'circulating-outlet': 'act-now',
-  'hydraulic-set': 'act-now',
-};
-
-const seen = {
-  leak: { words: 'leak', urgency: 'plan' },
-  jet: { words: 'oil jet, or a pressure hose that sweats', urgency: 'act-now' },
-  hot: { words: 'hotter than usual', urgency: 'watch' },
-  'still-climbing': { words: 'hot and still climbing', urgency: 'act-now' },
-  noise: { words: 'noise or vibration', urgency: 'plan' },
-  milky: { words: 'oil milky', urgency: 'plan', worseAt: { ...oilFilm, compressor: 'act-now' } },
-  foamy: { words: 'oil foams', urgency: 'plan' },
-  dark: { words: 'oil dark or smells burnt', urgency: 'plan' },
-  gritty: { words: 'oil gritty', urgency: 'plan', worseAt: oilFilm },
-  particles: { words: 'flakes or metal', urgency: 'act-now' },
-  sludge: { words: 'sludge', urgency: 'plan' },
-  'no-oil': { words: 'no oil visible', urgency: 'act-now' },
-  'level-low': { words: 'level low, glass still shows', urgency: 'watch' },
-  'level-up': { words: 'level has risen', urgency: 'plan' },
-  'no-flow': {
-    words: 'no flow: ring, drip or glass stands still',
-    urgency: 'act-now',
-    worseAt: { chain: 'plan', slideway: 'plan' },
-  },
-  'grease-thrown': { words: 'grease thrown at the seal', urgency: 'watch' },
-  'grease-hard': { words: 'grease hard or bled', urgency: 'plan' },
-  'relief-blocked': { words: 'nothing at the relief', urgency: 'plan' },
-  'fitting-broken': { words: 'fitting broken or blocked', urgency: 'plan' },
-  'cover-missing': { words: 'cap, plug or breather missing', urgency: 'plan' },
-  'guard-missing': { words: 'guard missing', urgency: 'act-now' },
-  sluggish: { words: 'slow to come up to speed, or drags', urgency: 'plan' },
-  'wrong-lubricant': { words: 'wrong lubricant went in', urgency: 'act-now' },
-  'double-dose': { words: 'given twice', urgency: 'watch' },
-  other: { words: 'something else', urgency: 'watch' },
-} as const satisfies Record<string, Seen>;
-
-export type FindingWhat = keyof typeof seen;
-export const findingWords = Object.fromEntries(
-  Object.entries(seen).map(([what, { words }]) => [what, words]),
-) as Record<FindingWhat, string>;
+export type FindingWhat = (typeof whats)[number];
+export const findingWords = Object.fromEntries(whats.map((what) => [what, signs[what].words])) as Record<
+  FindingWhat,
+  string
+>;
 
 const rising: readonly Urgency[] = ['watch', 'plan', 'act-now'];
 
+type Point = { kind: string; consequence: number };
+/** What was said more closely of a sign: how much of it, or which, and where. */
+export type Closer = { grade?: Grade | undefined; where?: Where | undefined };
+/** What a finding means: how urgent it is by the rules, what it may come from, what to do next, whether it may run. */
+export type Meaning = Pick<SignRow, 'causes' | 'next' | 'restartAfter'> & { urgency: Urgency; restart: Restart };
+
 /**
- * How urgent a finding is by what it is and where: what a person may raise, and lower only with a reason.
- * @param consequence of the point, 1 to 4; at 4 everything is one step more urgent
+ * What a finding means by what it is and where.
+ * @param point with the consequence of its failure, 1 to 4; at 4 everything is one step more urgent
+ * @example meaningOf('no-oil').next[0] // 'stop it'
+ */
+export function meaningOf(what: FindingWhat, point?: Point, closer: Closer = {}): Meaning {
+  const {
+    verdict,
+    restart = 'yes',
+    restartAfter,
+    causes,
+    next,
+  } = signRow(what, {
+    ...closer,
+    kind: point?.kind,
+    stage: 'steady',
+  });
+  const here = verdict === 'fine' ? 'watch' : verdict;
+  const step = point && point.consequence >= 4 ? 1 : 0;
+  const urgency = rising[Math.min(rising.length - 1, rising.indexOf(here) + step)]!;
+  return { urgency, restart, causes, next, ...(restartAfter && { restartAfter }) };
+}
+
+/**
+ * How urgent a finding is by the rules: what a person may raise, and lower only with a reason.
  * @example urgencyOf('hot', { kind: 'gear-case', consequence: 4 }) // 'plan'
  */
-export function urgencyOf(what: FindingWhat, point?: { kind: string; consequence: number }): Urgency {
-  const { urgency, worseAt }: Seen = seen[what];
-  const here = (point && worseAt?.[point.kind]) ?? urgency;
-  const step = point && point.consequence >= 4 ? 1 : 0;
-  return rising[Math.min(rising.length - 1, rising.indexOf(here) + step)]!;
-}
+export const urgencyOf = (what: FindingWhat, point?: Point, closer?: Closer): Urgency =>
+  meaningOf(what, point, closer).urgency;
+
+/**
+ * How much of a sign there may be, or which, with their words; empty where its rules do not ask.
+ * @example Object.keys(gradesOf('dark')) // ['no-smell']
+ */
+export const gradesOf = (what: FindingWhat): Readonly<Record<string, string>> =>
+  wordsIn(
+    grades,
+    gradeWords,
+    signs[what].rows.flatMap(({ when }) => when?.grade ?? []),
+  );
+
+/** Where a sign matters more, with their words. */
+export const wheresOf = (what: FindingWhat): Readonly<Record<string, string>> =>
+  wordsIn(
+    wheres,
+    whereWords,
+    signs[what].rows.flatMap(({ when }) => when?.where ?? []),
+  );
+
+const wordsIn = <Key extends string>(
+  order: readonly Key[],
+  words: Readonly<Record<Key, string>>,
+  asked: readonly Key[],
+) => Object.fromEntries(order.filter((key) => asked.includes(key)).map((key) => [key, words[key]]));
+
+/** A finding in words: what, how much of it, where. */
+export const findingSaid = (what: FindingWhat, { grade, where }: Closer): string =>
+  [findingWords[what], grade && gradeWords[grade], where && whereWords[where]].filter(Boolean).join(', ');
 
 /**
  * Whether one urgency is lower than another.

@@ -28,3 +28,25 @@ export const waitsForFilling = ({
   cameEmpty: boolean;
   machineState: MachineState;
 }): boolean => cameEmpty && runs(machineState);
+
+/** States in which nothing moves and the oil stands alike. */
+const still: readonly MachineState[] = ['stopped-powered', 'isolated'];
+
+/** Whether one of two states is a relieved one and the other still: the same level only without stored pressure. */
+export const isRelieved = (a: MachineState | undefined, b: MachineState | undefined): boolean =>
+  [a, b].includes('isolated-depressurised') && [a, b].some((state) => state !== undefined && still.includes(state));
+
+/**
+ * Whether a level read in one state may be compared with a mark for another.
+ * @param holdsPressure undefined where nobody knows, which counts as yes
+ * @example isSameForLevel('stopped-powered', 'isolated', undefined) // true
+ */
+export function isSameForLevel(
+  read: MachineState | undefined,
+  mark: MachineState | undefined,
+  holdsPressure: boolean | undefined,
+): boolean {
+  if (read === undefined || mark === undefined || mark === 'any' || read === mark) return true;
+  if (still.includes(read) && still.includes(mark)) return true;
+  return isRelieved(read, mark) && holdsPressure === false;
+}
