@@ -1,18 +1,22 @@
 'use client';
 
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { longestNote } from '@/core/units/typed-field';
 import { Sheet } from './number-pad';
 import { purgeWords } from '@/core/entry/kinds/grease';
 import {
+  type Closer,
   type FindingWhat,
   type Urgency,
-  actNowWords,
   findingWords,
+  gradesOf,
   isLower,
+  meaningOf,
   urgencies,
-  urgencyOf,
+  wheresOf,
 } from '@/core/words/findings';
+import type { Grade, Where } from '@/core/words/signs';
+import { FindingMeaning } from '@/components/finding-meaning';
 import { skipReasons } from '@/core/entry/kinds/skip';
 
 type Open = { open: boolean; onClose: () => void };
@@ -68,7 +72,53 @@ export function PurgeSheet({ open, onClose, onEnd }: Open & { onEnd: (purge: 'sh
   );
 }
 
-export type Seen = { what: FindingWhat; urgency: Urgency; proposed: Urgency; lowered?: string; text?: string };
+export type Seen = Closer & {
+  what: FindingWhat;
+  urgency: Urgency;
+  proposed: Urgency;
+  lowered?: string;
+  text?: string;
+};
+
+/** How much of it, or which, and where, as far as that matters; what is pressed again is taken back. */
+function CloserChoices({
+  what,
+  closer,
+  onChoose,
+}: {
+  what: FindingWhat;
+  closer: Closer;
+  onChoose: (closer: Closer) => void;
+}) {
+  const [asked, places] = [gradesOf(what), wheresOf(what)];
+  const { grade, where } = closer;
+  return (
+    <>
+      {Object.keys(asked).length > 0 && (
+        <>
+          <h2 className="mt-5">How much, or which?</h2>
+          <Choices
+            words={asked}
+            chosen={grade ?? null}
+            columns={2}
+            onChoose={(key) => onChoose({ ...(where && { where }), ...(key !== grade && { grade: key as Grade }) })}
+          />
+        </>
+      )}
+      {Object.keys(places).length > 0 && (
+        <>
+          <h2 className="mt-5">Where?</h2>
+          <Choices
+            words={places}
+            chosen={where ?? null}
+            columns={2}
+            onChoose={(key) => onChoose({ ...(grade && { grade }), ...(key !== where && { where: key as Where }) })}
+          />
+        </>
+      )}
+    </>
+  );
+}
 
 /**
  * What was seen: writes a finding and stays at the stop. What it is decides how urgent it is; a person may raise that, and
@@ -82,32 +132,50 @@ export function FindingSheet({
   onWrite,
 }: Open & { title?: string; point: { kind: string; consequence: number }; onWrite: (finding: Seen) => void }) {
   const [what, setWhat] = useState<FindingWhat | null>(null);
+  const [closer, setCloser] = useState<Closer>({});
+  const another = useRef<HTMLButtonElement>(null);
+  // What was pressed has gone: the keyboard goes on from what stands in its place.
+  useEffect(() => {
+    if (what !== null) another.current?.focus({ preventScroll: true });
+  }, [what]);
   const [chosen, setChosen] = useState<Urgency | null>(null);
   const [lowered, setLowered] = useState('');
-  const proposed = what === null ? null : urgencyOf(what, point);
+  const meaning = what === null ? null : meaningOf(what, point, closer);
+  const proposed = meaning?.urgency ?? null;
   const urgency = chosen ?? proposed;
   const needsReason = urgency !== null && proposed !== null && isLower(urgency, proposed);
   const [text, setText] = useState('');
   const tooLong = text.length > longestNote;
+  const choose = (sign: FindingWhat | null) => {
+    setWhat(sign);
+    setCloser({});
+    setChosen(null);
+  };
   return (
     <Sheet open={open} onClose={onClose} title={title}>
       <p className="mt-2">If anything is unclear or unsafe: stop, keep others away, ask the supervisor.</p>
       <h2 className="mt-4">What do you see?</h2>
-      <Choices
-        words={findingWords}
-        chosen={what}
-        onChoose={(key) => {
-          setWhat(key as FindingWhat);
-          setChosen(null);
-        }}
-        columns={2}
-      />
-      <h2 className="mt-5">How urgent?</h2>
-      <Choices words={urgencies} chosen={urgency} onChoose={(key) => setChosen(key as Urgency)} />
-      {urgency === 'act-now' && (
-        <p role="status" className="mt-3 border-l-4 border-ink pl-3">
-          <strong>{actNowWords}</strong>
-        </p>
+      {what === null ? (
+        <Choices words={findingWords} onChoose={(key) => choose(key as FindingWhat)} columns={2} />
+      ) : (
+        <div className="mt-3 grid grid-cols-[1fr_auto] items-center gap-3">
+          <p className="text-lg">
+            <strong>{findingWords[what]}</strong>
+          </p>
+          <button ref={another} type="button" className="button min-h-14" onClick={() => choose(null)}>
+            Choose another
+          </button>
+        </div>
+      )}
+      {what !== null && (
+        <CloserChoices what={what} closer={closer} onChoose={(said) => (setCloser(said), setChosen(null))} />
+      )}
+      {meaning && (
+        <>
+          <h2 className="mt-5">How urgent?</h2>
+          <Choices words={urgencies} chosen={urgency} onChoose={(key) => setChosen(key as Urgency)} />
+          <FindingMeaning meaning={{ ...meaning, urgency: urgency! }} className="mt-3" />
+        </>
       )}
       {needsReason && (
         <>
@@ -147,13 +215,13 @@ export function FindingSheet({
         onClick={() => {
           onWrite({
             what: what!,
+            ...closer,
             urgency: urgency!,
             proposed: proposed!,
             ...(needsReason && { lowered: lowered.trim() }),
             ...(text.trim() && { text: text.trim() }),
           });
-          setWhat(null);
-          setChosen(null);
+          choose(null);
           setLowered('');
           setText('');
         }}

@@ -180,6 +180,35 @@ describe('a stop', () => {
     });
   });
 
+  it('how much of it there is, and where, decides too; what it may come from and what is next is said', async () => {
+    const { user, written } = show({ pointKind: 'gear-case' });
+    await user.click(press('Something is off'));
+    await user.click(press('leak'));
+    expect(screen.getByText('It may come from: seal; pipe or hose; plug.')).toBeDefined();
+    expect(press('plan').getAttribute('aria-pressed')).toBe('true');
+    await user.click(press('more than ten drops a minute'));
+    expect(press('act now').getAttribute('aria-pressed')).toBe('true');
+    expect(screen.getByText('It runs only while somebody watches.')).toBeDefined();
+    await user.click(press('more than ten drops a minute'));
+    expect(press('plan').getAttribute('aria-pressed')).toBe('true');
+    await user.click(press('one to ten drops a minute'));
+    await user.click(press('Write the finding'));
+    expect(written[0]!.body).toEqual({ what: 'leak', grade: 'drip-10', urgency: 'plan', proposed: 'plan' });
+  });
+
+  it('another sign may be chosen, which forgets what was said of the first', async () => {
+    const { user, written } = show();
+    await user.click(press('Something is off'));
+    await user.click(press('oil dark or smells burnt'));
+    await user.click(press('no smell'));
+    expect(press('watch').getAttribute('aria-pressed')).toBe('true');
+    await user.click(press('Choose another'));
+    expect(press('Choose what you see').matches(':disabled')).toBe(true);
+    await user.click(press('sludge'));
+    await user.click(press('Write the finding'));
+    expect(written[0]!.body).toEqual({ what: 'sludge', urgency: 'plan', proposed: 'plan' });
+  });
+
   it.each([
     ['milky oil of a hydraulic set', { pointKind: 'hydraulic-set' }, 'oil milky', 'act now'],
     ['milky oil of a gear case', { pointKind: 'gear-case' }, 'oil milky', 'plan'],

@@ -6,6 +6,7 @@ import { useFormContext, useWatch } from 'react-hook-form';
 import { type EntryKind, fitsAction, newestVersion } from '@/core/entry/kinds';
 import { type Dimension, parseQuantity } from '@/core/units/parse-quantity';
 import { longestNote } from '@/core/units/typed-field';
+import { isOwn } from '@/core/own';
 import { kindWords } from '../entry-words';
 import { ChoiceField, DayField, NoteField, QuantityField, TextField, optionsOf } from '../ui/fields';
 import { type SaveAnswer, SavedForm } from '../ui/saved-form';
@@ -15,14 +16,19 @@ import { WhenField, instantOf, whenNow } from './when-field';
 import { eventWords } from '@/core/words/events';
 import { type PlantCalendar, plantToday } from '@/core/time/plant-day';
 import {
+  type Closer,
   type FindingWhat,
   type Urgency,
-  actNowWords,
   findingWords,
+  gradesOf,
   isLower,
+  meaningOf,
   urgencies,
   urgencyOf,
+  wheresOf,
 } from '@/core/words/findings';
+import type { Grade, Where } from '@/core/words/signs';
+import { FindingMeaning } from '../finding-meaning';
 import type { AmountKind, TaskAction } from '@/core/words/task-words';
 import { skipReasons } from '@/core/entry/kinds/skip';
 
@@ -53,6 +59,8 @@ export type EntryValues = {
   result: string;
   what: string;
   urgency: string;
+  grade: string;
+  where: string;
   lowered: string;
   reason: string;
   note: string;
@@ -75,6 +83,8 @@ export const emptyEntry: Omit<EntryValues, 'when'> = {
   result: 'in-order',
   what: 'leak',
   urgency: 'plan',
+  grade: '',
+  where: '',
   lowered: '',
   reason: 'machine-running',
   note: '',
@@ -172,10 +182,11 @@ const bodies: Record<EntryValues['kind'], (typed: Typed) => Record<string, unkno
   finding({ values, context, fields, note, version }) {
     const { what, urgency } = values as { what: FindingWhat; urgency: Urgency };
     if (version < 2) return { what, urgency, ...withText(note) };
-    const proposed = urgencyOf(what, context.point);
+    const closer = closerOf(values);
+    const proposed = urgencyOf(what, context.point, closer);
     const lowered = isLower(urgency, proposed) && values.lowered.trim();
     if (lowered !== false && lowered.length < 3) fields.lowered = 'Say why it is less urgent, in a few words.';
-    return { what, urgency, proposed, ...(lowered !== false && { lowered }), ...withText(note) };
+    return { what, ...closer, urgency, proposed, ...(lowered !== false && { lowered }), ...withText(note) };
   },
   skip: ({ values, note }) => ({ reason: values.reason, ...withText(note) }),
   note({ values, fields, note }) {
@@ -328,31 +339,45 @@ export function EntryFields({ context }: { context: EntryContext }) {
   );
 }
 
+/** What was said more closely, as far as it belongs to what is seen: the fields stay when another sign is chosen. */
+function closerOf({ what, grade, where }: Pick<EntryValues, 'what' | 'grade' | 'where'>): Closer {
+  const [asked, places] = [gradesOf(what as FindingWhat), wheresOf(what as FindingWhat)];
+  return {
+    ...(isOwn(asked, grade) && { grade: grade as Grade }),
+    ...(isOwn(places, where) && { where: where as Where }),
+  };
+}
+
 /** What is seen decides how urgent it is; a person may raise that, and lowers it with a reason of its own. */
 function FindingFields({ point }: Pick<EntryContext, 'point'>) {
   const { control, setValue } = useFormContext<EntryValues>();
-  const what = useWatch({ control, name: 'what' }) as FindingWhat;
+  const [what, grade, where] = useWatch({ control, name: ['what', 'grade', 'where'] }) as [FindingWhat, string, string];
   const urgency = useWatch({ control, name: 'urgency' }) as Urgency;
-  const ruled = urgencyOf(what, point);
-  const judged = useRef(what);
+  const meaning = meaningOf(what, point, closerOf({ what, grade, where }));
+  const ruled = meaning.urgency;
+  const seen = [what, grade, where].join();
+  const judged = useRef(seen);
   useEffect(() => {
-    if (judged.current === what) return;
-    judged.current = what;
+    if (judged.current === seen) return;
+    judged.current = seen;
     setValue('urgency', ruled);
-  }, [what, ruled, setValue]);
+  }, [seen, ruled, setValue]);
+  const [asked, places] = [gradesOf(what), wheresOf(what)];
   return (
     <>
       <ChoiceField name="what" label="What was seen" options={optionsOf(findingWords)} required />
+      {Object.keys(asked).length > 0 && (
+        <ChoiceField name="grade" label="How much, or which" options={optionsOf(asked)} empty="not said" />
+      )}
+      {Object.keys(places).length > 0 && (
+        <ChoiceField name="where" label="Where" options={optionsOf(places)} empty="elsewhere" />
+      )}
       <ChoiceField name="urgency" label="How urgent" options={optionsOf(urgencies)} required />
+      <FindingMeaning meaning={meaning} className="sm:col-span-2" />
       {isLower(urgency, ruled) && (
         <div className="sm:col-span-2">
           <TextField name="lowered" label={`By the rules this is “${urgencies[ruled]}”. Why less?`} required />
         </div>
-      )}
-      {urgency === 'act-now' && (
-        <p role="status" className="border-l-4 border-ink pl-3 sm:col-span-2">
-          <strong>{actNowWords}</strong>
-        </p>
       )}
     </>
   );

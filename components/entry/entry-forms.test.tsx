@@ -386,6 +386,21 @@ describe('writing at a point', () => {
     });
   });
 
+  it('how much of it there is decides too, and is not asked of what has no such thing', async () => {
+    const sent = bookAnswers();
+    const { user } = show('finding', { kind: 'gear-case', consequence: 2 });
+    await user.selectOptions(field(/^How much, or which/), 'over-10');
+    await user.selectOptions(field(/^Where/), 'walkway');
+    expect(field(/^How urgent/).value).toBe('act-now');
+    expect(screen.getByText(/^Next: catch it/)).toBeDefined();
+    await user.selectOptions(field(/^What was seen/), 'sludge');
+    expect(screen.queryByLabelText(/^How much, or which/)).toBeNull();
+    expect(field(/^How urgent/).value).toBe('plan');
+    await user.click(button(write));
+    await waitFor(() => expect(sent).toHaveLength(1));
+    expect(sent[0]!.body).toEqual({ what: 'sludge', urgency: 'plan', proposed: 'plan' });
+  });
+
   it('a leak where a failure costs most is urgent from the first', () => {
     show('finding', { kind: 'gear-case', consequence: 4 });
     expect(field(/^How urgent/).value).toBe('act-now');

@@ -1,5 +1,5 @@
 import type { EntryBody } from '@/core/entry/kinds';
-import { urgencies } from '@/core/words/findings';
+import { type Closer, findingSaid, urgencies } from '@/core/words/findings';
 import { pointLabel } from '@/core/register/assignment';
 import { type PlantDay, plantDayOf } from '@/core/time/plant-day';
 import type { Database } from '../desk';
@@ -9,6 +9,8 @@ import { thePlant } from '../plant';
 /** Something that was found and is to be followed up, in the words that hold now. */
 export type OpenFinding = EntryBody<'finding'> & {
   entryId: string;
+  /** What was seen, how much of it, where. */
+  said: string;
   foundOn: PlantDay;
   initials: string;
   machine: { code: string; name: string } | null;
@@ -48,13 +50,17 @@ export async function openFindings(db: Database, asOf: Date): Promise<{ shown: O
   );
   return {
     count: Number(rows[0]?.many ?? 0),
-    shown: rows.map(({ id, body, happenedAtUtc, initials, code, machineName, number }) => ({
-      ...(JSON.parse(body) as EntryBody<'finding'>),
-      entryId: id,
-      foundOn: plantDayOf(happenedAtUtc.getTime(), plant),
-      initials,
-      machine: code === null ? null : { code, name: machineName! },
-      point: code === null || number === null ? null : { number, label: pointLabel(code, number) },
-    })),
+    shown: rows.map(({ id, body, happenedAtUtc, initials, code, machineName, number }) => {
+      const found = JSON.parse(body) as EntryBody<'finding'> & Closer;
+      return {
+        ...found,
+        entryId: id,
+        said: findingSaid(found.what, found),
+        foundOn: plantDayOf(happenedAtUtc.getTime(), plant),
+        initials,
+        machine: code === null ? null : { code, name: machineName! },
+        point: code === null || number === null ? null : { number, label: pointLabel(code, number) },
+      };
+    }),
   };
 }

@@ -58,6 +58,8 @@ export function CorrectionForm({ timeZone, personId, replacesId, kind, machineId
     result: typed(body.result) || 'in-order',
     what: typed(body.what) || 'leak',
     urgency: typed(body.urgency) || 'plan',
+    grade: typed(body.grade),
+    where: typed(body.where),
     lowered: typed(body.lowered),
     reason: typed(body.reason) || 'other',
     note: typed(body.note ?? body.text),

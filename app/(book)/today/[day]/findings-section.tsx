@@ -2,7 +2,7 @@ import Link from 'next/link';
 import { Section } from '@/components/ui/section';
 import { day as dayWords, number } from '@/components/words';
 import { pointPath } from '@/app/due-item';
-import { findingWords, urgencies } from '@/core/words/findings';
+import { urgencies } from '@/core/words/findings';
 import type { DiaryPage as Page } from '@/desk/read/diary';
 
 /** What was found and is still to be followed up. */
@@ -19,7 +19,7 @@ export function FindingsSection({ findings }: Pick<Page, 'findings'>) {
     >
       {findings.shown.length === 0 && <p className="mt-2">None.</p>}
       <ul>
-        {findings.shown.map(({ entryId, what, urgency, text, foundOn, initials, machine, point }) => (
+        {findings.shown.map(({ entryId, said, urgency, text, foundOn, initials, machine, point }) => (
           <li key={entryId} className="rule-b flex flex-wrap items-baseline gap-x-4 py-2">
             <span className={`w-20 ${urgency === 'act-now' ? 'font-semibold text-stop' : 'font-medium'}`}>
               {urgencies[urgency]}
@@ -33,7 +33,7 @@ export function FindingsSection({ findings }: Pick<Page, 'findings'>) {
               </Link>
             )}
             <span className="min-w-0 grow break-words">
-              {findingWords[what]}
+              {said}
               {text ? `: ${text}` : ''}
             </span>
             <span className="caption">

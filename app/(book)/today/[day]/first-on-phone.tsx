@@ -1,6 +1,5 @@
 import Link from 'next/link';
 import { counted } from '@/components/words';
-import { findingWords } from '@/core/words/findings';
 import type { DiaryPage as Page } from '@/desk/read/diary';
 
 /** On a phone first of all: what asks for somebody now, and walks that nobody has signed. */
@@ -10,9 +9,9 @@ export function FirstOnPhone({ findings, rounds }: Pick<Page, 'findings' | 'roun
   if (findings.count === 0 && unsigned.length === 0) return null;
   return (
     <section aria-label="First" className="no-print mt-4 grid gap-2 border-l-4 border-ink pl-3 md:hidden">
-      {urgent.map(({ entryId, what, machine, point }) => (
+      {urgent.map(({ entryId, said, machine, point }) => (
         <p key={entryId}>
-          <strong className="text-stop">act now</strong> {point?.label ?? machine?.code} {findingWords[what]}
+          <strong className="text-stop">act now</strong> {point?.label ?? machine?.code} {said}
         </p>
       ))}
       {findings.count > 0 && (
