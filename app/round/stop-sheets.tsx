@@ -16,6 +16,7 @@ import {
   wheresOf,
 } from '@/core/words/findings';
 import type { Grade, Where } from '@/core/words/signs';
+import { findingsAt } from '@/core/register/finding-choices';
 import { FindingMeaning } from '@/components/finding-meaning';
 import { skipReasons } from '@/core/entry/kinds/skip';
 
@@ -79,6 +80,24 @@ export type Seen = Closer & {
   lowered?: string;
   text?: string;
 };
+
+/** What may be seen here, the likeliest first; all the rest when it is asked for. */
+function SignChoices({ kind, onChoose }: { kind: string; onChoose: (what: FindingWhat) => void }) {
+  const [all, setAll] = useState(false);
+  const { offered, others } = findingsAt(kind);
+  return (
+    <>
+      <Choices words={offered} onChoose={(key) => onChoose(key as FindingWhat)} columns={2} />
+      {all ? (
+        <Choices words={others} onChoose={(key) => onChoose(key as FindingWhat)} columns={2} />
+      ) : (
+        <button type="button" className="button mt-2 min-h-14 w-full" onClick={() => setAll(true)}>
+          None of these
+        </button>
+      )}
+    </>
+  );
+}
 
 /** How much of it, or which, and where, as far as that matters; what is pressed again is taken back. */
 function CloserChoices({
@@ -156,7 +175,7 @@ export function FindingSheet({
       <p className="mt-2">If anything is unclear or unsafe: stop, keep others away, ask the supervisor.</p>
       <h2 className="mt-4">What do you see?</h2>
       {what === null ? (
-        <Choices words={findingWords} onChoose={(key) => choose(key as FindingWhat)} columns={2} />
+        <SignChoices kind={point.kind} onChoose={choose} />
       ) : (
         <div className="mt-3 grid grid-cols-[1fr_auto] items-center gap-3">
           <p className="text-lg">

@@ -163,7 +163,7 @@ describe('a stop', () => {
   });
 
   it('what is seen decides how urgent it is; less needs a reason, and urgent says what to do at once', async () => {
-    const { user, written } = show();
+    const { user, written } = show({ pointKind: 'gear-case' });
     await user.click(press('Something is off'));
     await user.click(press('no oil visible'));
     expect(press('act now').getAttribute('aria-pressed')).toBe('true');
@@ -196,17 +196,28 @@ describe('a stop', () => {
     expect(written[0]!.body).toEqual({ what: 'leak', grade: 'drip-10', urgency: 'plan', proposed: 'plan' });
   });
 
+  it('offers what such a point can have, and the rest when none of it is seen', async () => {
+    const { user, written } = show({ pointKind: 'rolling-bearing' });
+    await user.click(press('Something is off'));
+    expect(press('grease thrown at the seal')).toBeDefined();
+    expect(screen.queryByRole('button', { name: 'level has risen' })).toBeNull();
+    await user.click(press('None of these'));
+    await user.click(press('level has risen'));
+    await user.click(press('Write the finding'));
+    expect(written[0]!.body).toMatchObject({ what: 'level-up', urgency: 'plan' });
+  });
+
   it('another sign may be chosen, which forgets what was said of the first', async () => {
-    const { user, written } = show();
+    const { user, written } = show({ pointKind: 'gear-case' });
     await user.click(press('Something is off'));
     await user.click(press('oil dark or smells burnt'));
     await user.click(press('no smell'));
     expect(press('watch').getAttribute('aria-pressed')).toBe('true');
     await user.click(press('Choose another'));
     expect(press('Choose what you see').matches(':disabled')).toBe(true);
-    await user.click(press('sludge'));
+    await user.click(press('oil foams'));
     await user.click(press('Write the finding'));
-    expect(written[0]!.body).toEqual({ what: 'sludge', urgency: 'plan', proposed: 'plan' });
+    expect(written[0]!.body).toEqual({ what: 'foamy', urgency: 'plan', proposed: 'plan' });
   });
 
   it.each([
@@ -221,7 +232,7 @@ describe('a stop', () => {
   });
 
   it('of a look is in order or not; not in order is a finding and no service', async () => {
-    const { user, written } = show({ action: 'check', amountKind: 'to-mark', amount: null });
+    const { user, written } = show({ pointKind: 'gear-case', action: 'check', amountKind: 'to-mark', amount: null });
     expect(press('Done: in order')).toBeDefined();
     await user.click(press('Not in order'));
     await user.click(press('level low, glass still shows'));

@@ -19,7 +19,6 @@ import {
   type Closer,
   type FindingWhat,
   type Urgency,
-  findingWords,
   gradesOf,
   isLower,
   meaningOf,
@@ -27,6 +26,7 @@ import {
   urgencyOf,
   wheresOf,
 } from '@/core/words/findings';
+import { findingsAt } from '@/core/register/finding-choices';
 import type { Grade, Where } from '@/core/words/signs';
 import { FindingMeaning } from '../finding-meaning';
 import type { AmountKind, TaskAction } from '@/core/words/task-words';
@@ -363,9 +363,10 @@ function FindingFields({ point }: Pick<EntryContext, 'point'>) {
     setValue('urgency', ruled);
   }, [seen, ruled, setValue]);
   const [asked, places] = [gradesOf(what), wheresOf(what)];
+  const { offered, others } = findingsAt(point?.kind);
   return (
     <>
-      <ChoiceField name="what" label="What was seen" options={optionsOf(findingWords)} required />
+      <ChoiceField name="what" label="What was seen" options={optionsOf({ ...offered, ...others })} required />
       {Object.keys(asked).length > 0 && (
         <ChoiceField name="grade" label="How much, or which" options={optionsOf(asked)} empty="not said" />
       )}
