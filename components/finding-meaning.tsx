@@ -7,7 +7,7 @@ export function FindingMeaning({ meaning, className = '' }: { meaning: Meaning; 
     <div className={`border-l-4 border-rule pl-3 ${className}`}>
       {causes.length > 0 && <p>It may come from: {causes.join('; ')}.</p>}
       {next.length > 0 && <p>Next: {next.join('; ')}.</p>}
-      {restart === 'supervised' && <p>It runs only while somebody watches.</p>}
+      {restart === 'supervised' && urgency !== 'act-now' && <p>It runs only while somebody watches.</p>}
       {restartAfter && <p>It does not run before {restartAfter}.</p>}
       {urgency === 'act-now' && (
         <p role="status" className="mt-1">

@@ -188,7 +188,7 @@ describe('a stop', () => {
     expect(press('plan').getAttribute('aria-pressed')).toBe('true');
     await user.click(press('more than ten drops a minute'));
     expect(press('act now').getAttribute('aria-pressed')).toBe('true');
-    expect(screen.getByText('It runs only while somebody watches.')).toBeDefined();
+    expect(screen.getByText(/^Next: catch it; read the level every shift/)).toBeDefined();
     await user.click(press('more than ten drops a minute'));
     expect(press('plan').getAttribute('aria-pressed')).toBe('true');
     await user.click(press('one to ten drops a minute'));

@@ -238,7 +238,8 @@ describe('what is seen', () => {
   });
 
   it('has a row for whatever is seen of a sign, and a mark on each', () => {
-    for (const { rows } of Object.values(signs)) {
+    for (const { rows, grades: offered = [] } of Object.values(signs)) {
+      expect(offered).toEqual(expect.arrayContaining(rows.flatMap(({ when }) => when?.grade ?? [])));
       expect(rows.at(-1)!.when).toBeUndefined();
       expect(rows.every(({ mark }) => /^[HML] [SBC]/.test(mark))).toBe(true);
     }

@@ -83,7 +83,7 @@ export const conditionAssess = defineMethod({
   title: 'What findings and readings mean',
   summary: 'Verdict, by when, whether it may run on, causes, and what to look at next.',
   source:
-    'Table of findings of the practice page: conventions of the trade unless a row names a standard (vibration zones: ISO 20816). A manual or the plant’s own instruction comes first.',
+    'Table of findings of the practice page: conventions of the trade unless a row names a standard (vibration zones: ISO 20816). A manual or the plant’s own instruction comes first',
   input: z.strictObject({
     observations: z.array(observation).max(40).default([]).meta({ title: 'Seen' }),
     readings: z.array(reading).max(40).default([]).meta({ title: 'Read' }),

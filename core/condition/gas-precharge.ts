@@ -34,7 +34,7 @@ export const gasPrecharge = defineMethod({
   title: 'Gas pre-charge',
   summary: 'A reading brought to the reference temperature, and what is done about it.',
   source:
-    'Gas at constant volume: p·T⁻¹ constant with absolute pressure and temperature. Limits: convention of the trade (−10 % plan, −20 % act; 5 % within a day is a leak).',
+    'Gas at constant volume: p·T⁻¹ constant with absolute pressure and temperature. Limits: convention of the trade (−10 % plan, −20 % act; 5 % within a day is a leak)',
   input: z
     .strictObject({
       readingBar: gauge('Reading'),

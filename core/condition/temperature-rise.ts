@@ -33,7 +33,7 @@ export const conditionTemperatureRise = defineMethod({
   title: 'Temperature after a start',
   summary: 'Levelling or climbing, at what it will level, and whether to stop.',
   source:
-    'Convention of the trade: level is less than 2 K in 10 min; stop over the limit, or above 70 °C at more than 1 K/min. Plateau of a body that warms exponentially, from three points an equal time apart.',
+    'Convention of the trade: level is less than 2 K in 10 min; stop over the limit, or above 70 °C at more than 1 K/min. Plateau of a body that warms exponentially, from three points an equal time apart',
   input: z.strictObject({
     readings: readings.meta({ title: 'Readings' }),
     ambientC: quantity('Surroundings', '°C', { min: -60, max: 80 }),

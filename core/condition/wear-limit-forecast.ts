@@ -22,7 +22,7 @@ export const wearLimitForecast = defineMethod({
   version: 1,
   title: 'Wear until its limit',
   summary: 'Hours left with their spread, from measurements over run hours.',
-  source: 'Least squares over run hours; spread: 80 % band of the slope by Student’s t (any textbook of statistics).',
+  source: 'Least squares over run hours; spread: 80 % band of the slope by Student’s t (any textbook of statistics)',
   input: z.strictObject({
     readings: z
       .array(z.strictObject({ meter: quantity('Meter', 'h', { min: 0, max: 1e9 }), value: value('Measured') }))

@@ -105,15 +105,11 @@ export const urgencyOf = (what: FindingWhat, point?: Point, closer?: Closer): Ur
   meaningOf(what, point, closer).urgency;
 
 /**
- * How much of a sign there may be, or which, with their words; empty where its rules do not ask.
- * @example Object.keys(gradesOf('dark')) // ['no-smell']
+ * How much of a sign there may be, or which, with their words; empty where that is not asked.
+ * @example Object.keys(gradesOf('dark')) // ['no-smell', 'burnt']
  */
 export const gradesOf = (what: FindingWhat): Readonly<Record<string, string>> =>
-  wordsIn(
-    grades,
-    gradeWords,
-    signs[what].rows.flatMap(({ when }) => when?.grade ?? []),
-  );
+  wordsIn(grades, gradeWords, signs[what].grades ?? []);
 
 /** Where a sign matters more, with their words. */
 export const wheresOf = (what: FindingWhat): Readonly<Record<string, string>> =>

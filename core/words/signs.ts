@@ -92,7 +92,7 @@ export const wheres = ['walkway', 'near-heat', 'lip-seal', 'motor'] as const;
 export type Where = (typeof wheres)[number];
 export const whereWords: Readonly<Record<Where, string>> = {
   walkway: 'on a floor that people walk on',
-  'near-heat': 'near what is hotter than 250 °C, or a flame',
+  'near-heat': 'near what is hotter than 250\u00a0°C, or a flame',
   'lip-seal': 'at a lip seal',
   motor: 'at a motor',
 };
@@ -120,7 +120,12 @@ export type SignRow = {
   lookAgainHours?: number;
   mark: string;
 };
-export type Sign = { words: string; rows: readonly SignRow[] };
+export type Sign = {
+  words: string;
+  /** What may be said of how much of it there is, or which; not said is its usual case. */
+  grades?: readonly Grade[];
+  rows: readonly SignRow[];
+};
 
 /** Kinds of points whose shaft floats on oil, or whose pump lives on it: what spoils the film is worse there. */
 const onFilm = ['sleeve-bearing', 'ring-oiler', 'bottle-oiler', 'circulating-outlet', 'hydraulic-set'];
@@ -147,6 +152,7 @@ const stopAndAsk = (words: string): Sign => ({
 const table = {
   leak: {
     words: 'leak',
+    grades: ['drip-1', 'drip-10', 'over-10'],
     rows: [
       {
         when: { where: ['near-heat'] },
@@ -211,6 +217,7 @@ const table = {
   },
   hot: {
     words: 'hotter than usual',
+    grades: ['10-k', '20-k', 'over-limit'],
     rows: [
       {
         when: { grade: ['over-limit'] },
@@ -290,6 +297,7 @@ const table = {
   },
   vibration: {
     words: 'vibration measured',
+    grades: ['zone-c', 'zone-d'],
     rows: [
       {
         when: { grade: ['zone-d'] },
@@ -313,6 +321,7 @@ const table = {
   },
   milky: {
     words: 'oil milky',
+    grades: ['much'],
     rows: [
       {
         when: { standing: 'clears' },
@@ -355,6 +364,7 @@ const table = {
   },
   foamy: {
     words: 'oil foams',
+    grades: ['settles'],
     rows: [
       {
         when: { grade: ['settles'] },
@@ -374,6 +384,7 @@ const table = {
   },
   dark: {
     words: 'oil dark or smells burnt',
+    grades: ['no-smell', 'burnt'],
     rows: [
       {
         when: { grade: ['no-smell'] },
@@ -449,6 +460,7 @@ const table = {
   },
   magnet: {
     words: 'magnet',
+    grades: ['0', '1', '2', '3', '4'],
     rows: [
       { when: { grade: ['0'] }, verdict: 'fine', causes: [], next: [], mark: MC },
       { when: { grade: ['1'], stage: 'steady' }, verdict: 'fine', causes: ['usual paste'], next: [], mark: MC },
@@ -480,6 +492,7 @@ const table = {
   },
   bronze: {
     words: 'bronze colour in the oil',
+    grades: ['haze', 'flakes'],
     rows: [
       {
         when: { grade: ['flakes'] },
@@ -534,6 +547,7 @@ const table = {
   },
   'no-oil': {
     words: 'no oil visible',
+    grades: ['never-run'],
     rows: [
       {
         when: { grade: ['never-run'] },
@@ -578,6 +592,7 @@ const table = {
   },
   'level-up': {
     words: 'level has risen',
+    grades: ['water-smell', 'gas-smell'],
     rows: [
       {
         when: { grade: ['water-smell', 'gas-smell'] },
@@ -625,6 +640,7 @@ const table = {
   },
   'dp-high': {
     words: 'filter: pressure drop high',
+    grades: ['cold', 'warm', 'indicator'],
     rows: [
       {
         when: { grade: ['cold'] },
@@ -816,6 +832,7 @@ const table = {
   },
   'wrong-lubricant': {
     words: 'wrong lubricant went in',
+    grades: ['same-family', 'test-first', 'never'],
     rows: [
       {
         when: { grade: ['same-family'] },
