@@ -29,6 +29,7 @@ export const entryContext = ({
     action: state.action,
     amountKind: state.amount.kind,
     amount: state.amount.value,
+    readings: state.readings,
   })),
   lubricants: lubricants.map(({ id, code, name }) => ({ value: id, label: `${code} ${name}` })),
   guns: guns.map(({ id, code, name, gramsPerStroke, lubricantId }) => ({

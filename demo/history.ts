@@ -3,7 +3,7 @@ import type { WritableKind } from '@/core/entry/kinds';
 import { addDays, daysBetween, offsetMs, startOfPlantDay } from '@/core/time/plant-day';
 import type { Database } from '@/desk/desk';
 import { append } from '@/desk/log/append';
-import type { Chance } from './chance';
+import { type Chance, chance } from './chance';
 import { historyDays, isClosed, runningDays } from './calendar';
 import { machines } from './machines';
 import { forgotten, neglected, plant } from './moorfeld';
@@ -19,6 +19,7 @@ type Draft = {
   kind: WritableKind;
   by: string;
   body: Record<string, unknown>;
+  kindVersion?: number;
   machineId: string | null;
   pointId?: string;
   taskIds?: string[];
@@ -62,7 +63,7 @@ export async function writeHistory(
 }
 
 function envelopeOf(
-  { atMs, kind, by, body, machineId, pointId, taskIds = [], roundId }: Draft,
+  { atMs, kind, kindVersion = 1, by, body, machineId, pointId, taskIds = [], roundId }: Draft,
   register: DemoRegister,
   luck: Chance,
   replacesId: string | null = null,
@@ -71,7 +72,7 @@ function envelopeOf(
   return {
     id: luck.id(atMs),
     kind,
-    kindVersion: 1,
+    kindVersion,
     body,
     happenedAt: new Date(atMs).toISOString(),
     offsetMinutes,
@@ -341,7 +342,7 @@ function walks(
           pointId: task.pointId,
           taskIds: [task.id],
           roundId,
-          ...serviceOf(task, luck),
+          ...(task.plan.readings ? lookOf(task, clock) : serviceOf(task, luck)),
         });
         lastDone.set(task.id, day);
       }
@@ -356,6 +357,18 @@ function walks(
     }
   }
   return { walked, rounds };
+}
+
+/** What is read at a look, each between what it usually is; by chances of its own, so that nothing else falls otherwise. */
+function lookOf({ id, plan }: DemoTask, atMs: number): Pick<Draft, 'kind' | 'kindVersion' | 'body'> {
+  const luck = chance(atMs / 60_000 + id.charCodeAt(id.length - 1));
+  const readings = plan.readings!.map(({ name, unit, validIn, usual: [low, high] }) => ({
+    quantity: name,
+    value: Number(luck.between(low, high).toPrecision(2)),
+    unit,
+    ...(validIn && { state: validIn }),
+  }));
+  return { kind: 'check', kindVersion: 2, body: { result: 'in-order', readings } };
 }
 
 /** What a technician writes when a task is done as planned, give or take. */

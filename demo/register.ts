@@ -489,6 +489,7 @@ async function writeTask(
     rhythm: plan.rhythm ?? 'actual',
     cyclic: plan.life !== undefined,
     severity: (plan.severity ?? []).map((key) => severityFactors[key]),
+    readings: (plan.readings ?? []).map(({ usual: _, ...asked }) => asked),
     triggers: [
       ...(plan.events ?? []).map((event) => ({ kind: 'event' as const, event })),
       ...(plan.yearly ? [{ kind: 'yearly' as const, ...plan.yearly }] : []),

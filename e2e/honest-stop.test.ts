@@ -88,3 +88,33 @@ test('what does not belong in a sump is taken only with a reason', async ({ page
   await expect(page.getByText('Written in the book.')).toBeVisible();
   await expect(page.getByRole('region', { name: /^Oil store/ })).toContainText('A mixture.');
 });
+
+test('what a stop asks to be read is typed, judged there, and decides whether it is done', async ({ page }) => {
+  await openBook(page, '/routes', 'TO');
+  await page.setViewportSize(phone);
+  await page.getByRole('link', { name: 'R-PUMP' }).click();
+  await walkAll(page);
+  const stops = page.getByRole('navigation', { name: 'Stops' }).getByRole('button', { name: /^Stop / });
+  for (let place = 0; place < (await stops.count()); place += 1) {
+    await stops.nth(place).click();
+    if (await page.getByRole('button', { name: /^Filter difference/ }).isVisible()) break;
+  }
+  const here = (await page.locator('[aria-current="step"]').getAttribute('aria-label'))!;
+  const read = async (name: string, digits: string) => {
+    await page.getByRole('button', { name: `Read ${name}` }).click();
+    for (const digit of digits) await page.getByRole('button', { name: digit, exact: true }).click();
+    await page.getByRole('button', { name: 'Take this reading' }).click();
+  };
+  await expect(page.getByRole('button', { name: /^Done/ })).toHaveCount(0);
+  await read('Oil temperature', '48');
+  await read('Filter difference', '1.7');
+  await expect(page.getByText('✗ above its stop')).toBeVisible();
+  await page.getByRole('button', { name: 'Not in order: write it' }).click();
+  await expect(page.getByRole('button', { name: here.replace(/open$/, 'not in order') })).toBeVisible();
+  await expect(page.getByText('all sent')).toBeVisible({ timeout: 20_000 });
+  const [look] = await logLines(page, 'by=TO&kind=check&machine=CP-O1');
+  expect(look).toContain('not in order, Oil temperature 48 °C, Filter difference 1.7 bar');
+  const [finding] = await logLines(page, 'by=TO&kind=finding&machine=CP-O1');
+  expect(finding).toContain('filter: pressure drop high (act now)');
+  expect(finding).toContain('above the stop at 1.6 bar');
+});

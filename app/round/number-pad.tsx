@@ -49,6 +49,7 @@ export function NumberPad({
   unit,
   hint,
   problem,
+  signed = false,
   submitLabel,
   onSubmit,
 }: {
@@ -56,6 +57,8 @@ export function NumberPad({
   unit: string;
   hint?: string;
   problem?: string | null;
+  /** It may lie below nought. */
+  signed?: boolean;
   submitLabel: string;
   onSubmit: (value: number, typed: string) => void;
 }) {
@@ -69,7 +72,7 @@ export function NumberPad({
       {hint && <p className="caption">{hint}</p>}
       <p className="mt-2 flex items-baseline gap-3 border-b-2 border-ink pb-1 text-5xl">
         <output aria-label={label} className="grow text-right">
-          {typed || '–'}
+          {typed.replace('-', '−') || '–'}
         </output>
         <span className="text-xl">{unit}</span>
       </p>
@@ -88,6 +91,16 @@ export function NumberPad({
         >
           <Delete aria-hidden="true" />
         </button>
+        {signed && (
+          <button
+            type="button"
+            className="button col-span-3 min-h-14"
+            aria-pressed={typed.startsWith('-')}
+            onClick={() => setTyped(typed.startsWith('-') ? typed.slice(1) : `-${typed}`)}
+          >
+            below nought
+          </button>
+        )}
       </div>
       <button
         type="button"

@@ -1,9 +1,11 @@
 'use client';
 
+import type { ComponentProps } from 'react';
 import { measured, number } from '@/components/words';
 import type { WalkDocument, WalkStop } from '@/core/walk/document';
 import { NumberPad, Sheet } from './number-pad';
 import { type Gun } from './planned';
+import { ReadingSheet } from './stop-readings';
 import { FindingSheet, PurgeSheet, SkipSheet } from './stop-sheets';
 import type { OpenSheet, StopDraft } from './stop-draft';
 
@@ -15,6 +17,8 @@ type Props = {
   guns: readonly Gun[];
   /** Why a reading that was typed is hard to believe. */
   doubt: string | null;
+  /** What was read here, for a look that is not in order. */
+  readings: readonly object[];
   onClose: () => void;
   onWrite: (draft: StopDraft) => void;
   onGiven: (value: number) => void;
@@ -22,6 +26,7 @@ type Props = {
   onGun: (id: string) => void;
   onPurged: (purge: 'shown' | 'not-shown') => void;
   onRead: (meter: WalkDocument['meters'][number], value: number, typed: string) => Promise<void>;
+  onTake: ComponentProps<typeof ReadingSheet>['onTake'];
 };
 
 /** The sheets of a stop, of which one is open at most. */
@@ -31,6 +36,7 @@ export function StopSheets({
   unit,
   guns,
   doubt,
+  readings,
   onClose,
   onWrite,
   onGiven,
@@ -38,6 +44,7 @@ export function StopSheets({
   onGun,
   onPurged,
   onRead,
+  onTake,
 }: Props) {
   return (
     <>
@@ -54,7 +61,12 @@ export function StopSheets({
         onWrite={(finding) => {
           onWrite({ kind: 'finding', body: finding });
           // A look that found something answers its stop, and is not done by it.
-          if (sheet === 'off') onWrite({ kind: 'check', body: { result: 'off' }, taskIds: [stop.taskId] });
+          if (sheet === 'off')
+            onWrite({
+              kind: 'check',
+              body: { result: 'off', ...(readings.length > 0 && { readings }) },
+              taskIds: [stop.taskId],
+            });
         }}
       />
       <PurgeSheet open={sheet === 'purge'} onClose={onClose} onEnd={onPurged} />
@@ -81,8 +93,18 @@ export function StopSheets({
           ))}
         </div>
       </Sheet>
-      <Sheet open={sheet !== null && typeof sheet === 'object'} onClose={onClose} title={stop.machineCode}>
-        {sheet !== null && typeof sheet === 'object' && (
+      <ReadingSheet
+        asked={sheet !== null && typeof sheet === 'object' && 'asked' in sheet ? sheet.asked : null}
+        machineState={stop.machineState}
+        onClose={onClose}
+        onTake={onTake}
+      />
+      <Sheet
+        open={sheet !== null && typeof sheet === 'object' && 'meter' in sheet}
+        onClose={onClose}
+        title={stop.machineCode}
+      >
+        {sheet !== null && typeof sheet === 'object' && 'meter' in sheet && (
           <NumberPad
             label={`${sheet.meter.name} shows`}
             unit={sheet.meter.unit === 'hours' ? 'h' : sheet.meter.unit}

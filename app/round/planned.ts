@@ -83,11 +83,20 @@ export function doneEntry(
     drained = null,
     purge,
     part,
-  }: { drained?: number | null; purge?: 'shown' | 'not-shown'; part?: 'turned' | 'replaced' } = {},
+    readings = [],
+  }: {
+    drained?: number | null;
+    purge?: 'shown' | 'not-shown';
+    part?: 'turned' | 'replaced';
+    readings?: readonly object[];
+  } = {},
 ): { kind: 'grease' | 'oil-change' | 'top-up' | 'check'; body: Record<string, unknown> } {
   const lubricantId = stop.lubricant?.id;
   if (putsNothingIn(stop.action) || !lubricantId)
-    return { kind: 'check', body: { result: 'in-order', ...(part && { part }) } };
+    return {
+      kind: 'check',
+      body: { result: 'in-order', ...(part && { part }), ...(readings.length > 0 && { readings }) },
+    };
   // Cartridges are counted and a film is none, whatever the task calls its action.
   if (stop.action === 'grease' && stop.amountKind !== 'pieces' && stop.amountKind !== 'film')
     return {

@@ -1,4 +1,4 @@
-import type { WalkDocument } from '@/core/walk/document';
+import type { WalkDocument, WalkStop } from '@/core/walk/document';
 
 /** What a stop writes; the round adds who, where and when. */
 export type StopDraft = {
@@ -17,4 +17,5 @@ export type OpenSheet =
   | 'purge'
   | 'gun'
   | { meter: WalkDocument['meters'][number] }
+  | { asked: WalkStop['readings'][number] }
   | null;

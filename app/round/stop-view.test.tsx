@@ -207,6 +207,118 @@ describe('a stop', () => {
     expect(written[0]!.body).toMatchObject({ what: 'level-up', urgency: 'plan' });
   });
 
+  describe('that asks for readings', () => {
+    const temperature = {
+      quantity: 'temperature',
+      name: 'Oil temperature',
+      unit: '°C',
+      validIn: null,
+      band: { warnHigh: 70, stopHigh: 85 },
+      last: { value: 58, at: '2026-11-24T07:00:00Z' },
+    } as const;
+    const level = {
+      quantity: 'level',
+      name: 'Tank level',
+      unit: 'mm',
+      validIn: 'stopped-powered',
+      band: { warnLow: 40 },
+      last: null,
+    } as const;
+    const look = (readings: readonly object[], change = {}) =>
+      show({
+        pointKind: 'hydraulic-set',
+        action: 'check',
+        amountKind: 'to-mark',
+        amount: null,
+        readings: readings as never,
+        ...change,
+      });
+    const type = async (user: ReturnType<typeof show>['user'], digits: string) => {
+      for (const digit of digits) await user.click(press(digit));
+      await user.click(press('Take this reading'));
+    };
+
+    it('offers the next of them first, and is in order when all lie where they should', async () => {
+      const { user, written } = look([temperature]);
+      expect(screen.queryByRole('button', { name: 'Done: in order' })).toBeNull();
+      expect(screen.getByText('up to 70 °C; last 58 °C on 24 Nov 2026')).toBeDefined();
+      await user.click(press('Read Oil temperature'));
+      await type(user, '61.5');
+      await user.click(press('Done: in order'));
+      expect(written).toEqual([
+        {
+          kind: 'check',
+          body: { result: 'in-order', readings: [{ quantity: 'Oil temperature', value: 61.5, unit: '°C' }] },
+          taskIds: ['t'],
+        },
+      ]);
+    });
+
+    it('past a limit is a finding by the sign it is, and no service', async () => {
+      const { user, written } = look([temperature]);
+      await user.click(press('Read Oil temperature'));
+      await type(user, '88');
+      expect(screen.getByText('✗ above its stop')).toBeDefined();
+      expect(screen.queryByRole('button', { name: 'Done: in order' })).toBeNull();
+      await user.click(press('Not in order: write it'));
+      expect(written).toMatchObject([
+        {
+          kind: 'finding',
+          body: { what: 'hot', urgency: 'act-now', text: 'Oil temperature 88 °C, above the stop at 85 °C.' },
+        },
+        { kind: 'check', body: { result: 'off', readings: [{ value: 88 }] } },
+      ]);
+    });
+
+    it('may be typed again, also below nought', async () => {
+      const { user, written } = look([temperature]);
+      await user.click(press('Read Oil temperature'));
+      await type(user, '99');
+      await user.click(press(/^Oil temperature/));
+      await user.click(press('below nought'));
+      await type(user, '4');
+      await user.click(press('Done: in order'));
+      expect(written[0]!.body).toMatchObject({ readings: [{ value: -4 }] });
+    });
+
+    it('asks in which state it was read where that decides, and judges no observation', async () => {
+      const { user, written } = look([level], { machineState: 'running-loaded' });
+      await user.click(press('Read Tank level'));
+      await type(user, '30');
+      await user.click(press('No: keep it as an observation'));
+      expect(screen.getByText('✗ an observation: read in another state')).toBeDefined();
+      await user.click(press('Done: in order'));
+      expect(written[0]!.body).toEqual({
+        result: 'in-order',
+        readings: [{ quantity: 'Tank level', value: 30, unit: 'mm' }],
+      });
+    });
+
+    it('takes a level at an isolated stop for one read stopped', async () => {
+      const { user, written } = look([level], { machineState: 'isolated' });
+      await user.click(press('Read Tank level'));
+      await type(user, '30');
+      await user.click(press('Not in order: write it'));
+      expect(written).toMatchObject([
+        { kind: 'finding', body: { what: 'level-low', urgency: 'watch' } },
+        { kind: 'check', body: { result: 'off', readings: [{ value: 30, state: 'isolated' }] } },
+      ]);
+    });
+
+    it('not in order for another reason keeps what was read', async () => {
+      const { user, written } = look([temperature]);
+      await user.click(press('Read Oil temperature'));
+      await type(user, '61');
+      await user.click(press('Not in order'));
+      await user.click(press('oil foams'));
+      await user.click(press('Write the finding'));
+      expect(written).toMatchObject([
+        { kind: 'finding', body: { what: 'foamy' } },
+        { kind: 'check', body: { result: 'off', readings: [{ value: 61 }] } },
+      ]);
+    });
+  });
+
   it('another sign may be chosen, which forgets what was said of the first', async () => {
     const { user, written } = show({ pointKind: 'gear-case' });
     await user.click(press('Something is off'));

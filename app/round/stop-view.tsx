@@ -5,12 +5,14 @@ import { type Room, givenDoubt } from '@/components/entry/given-doubt';
 import { readingDoubt } from '@/components/entry/reading-form';
 import { measured, number } from '@/components/words';
 import type { WalkDocument, WalkStop } from '@/core/walk/document';
+import { type Taken, findingOfReading } from '@/core/walk/reading-verdict';
 import { urgencyOf } from '@/core/words/findings';
 import { putsNothingIn } from '@/core/words/task-words';
 import { type Gun, type Planned, doneEntry, isTooCoarse, plannedOf } from './planned';
 import { GivenAmount } from './given-amount';
 import { StopSheets } from './open-sheet';
 import { type DoneWay, StopAnswers } from './stop-answers';
+import { type AskedHere, StopReadings, type TakenHere, readingsOf } from './stop-readings';
 import { StopWarnings } from './stop-warnings';
 import { StopWork } from './stop-work';
 import type { Answer } from './use-round';
@@ -50,6 +52,7 @@ export function StopView({ stop, answer, guns, meters, shut = false, heldBack = 
   const [sheet, setSheet] = useState<OpenSheet>(null);
   const [asked, setAsked] = useState<string | null>(null);
   const { doubt, setDoubt, read } = useReading(onWrite, () => setSheet(null));
+  const { taken, take, readings, firstWays } = useTaken(stop, onWrite, setSheet);
   const given = changed ?? planned.value;
   const step = (direction: 1 | -1) => setChanged(Math.max(0, Number((given + direction * planned.step).toFixed(2))));
   const counts = planned.unit !== '' && !putsNothingIn(stop.action);
@@ -57,33 +60,27 @@ export function StopView({ stop, answer, guns, meters, shut = false, heldBack = 
   const barred = heldBack ?? (isLook || stop.lubricant ? null : nothingToGive);
   const close = () => setSheet(null);
   const write = (more: Parameters<typeof doneEntry>[3] = {}) =>
-    void onWrite({ ...doneEntry(stop, planned, given, { drained, ...more }), taskIds: [stop.taskId] });
+    void onWrite({ ...doneEntry(stop, planned, given, { drained, readings, ...more }), taskIds: [stop.taskId] });
   const doubtful = counts
     ? givenDoubt({ kind: stop.action, amount: given, unit: planned.unit, drainedL: drained }, roomAt(stop, planned))
     : null;
   const isAsked = doubtful !== null && asked === doubtful;
-  const ways = doneWays({
-    stop,
-    planned,
-    given,
-    typed: changed !== null,
-    counts,
-    isLook,
-    isAsked,
-    write: (more) => (doubtful !== null && !isAsked ? setAsked(doubtful) : write(more)),
-    open: setSheet,
-  });
+  const ways =
+    firstWays ??
+    doneWays({
+      stop,
+      planned,
+      given,
+      typed: changed !== null,
+      counts,
+      isLook,
+      isAsked,
+      write: (more) => (doubtful !== null && !isAsked ? setAsked(doubtful) : write(more)),
+      open: setSheet,
+    });
   const purged = async (purge: 'shown' | 'not-shown') => {
     close();
-    if (purge === 'not-shown')
-      await onWrite({
-        kind: 'finding',
-        body: {
-          what: 'relief-blocked',
-          urgency: urgencyOf('relief-blocked', { kind: stop.pointKind, consequence: stop.consequence }),
-          text: `Nothing showed at the relief after ${measured(given)} ${planned.unit}.`,
-        },
-      });
+    if (purge === 'not-shown') await onWrite(nothingShown(stop, given, planned.unit));
     write({ purge });
   };
   return (
@@ -107,6 +104,7 @@ export function StopView({ stop, answer, guns, meters, shut = false, heldBack = 
             onType={() => setSheet('amount')}
           />
         )}
+        <StopReadings asked={stop.readings} taken={taken} onRead={(asked) => setSheet({ asked })} />
         {stop.action === 'oil-change' && <Drained litres={drained} onType={() => setSheet('drained')} />}
         <StopNotes stop={stop} />
         <MetersToRead
@@ -139,6 +137,7 @@ export function StopView({ stop, answer, guns, meters, shut = false, heldBack = 
         unit={planned.unit}
         guns={fitting}
         doubt={doubt?.reason ?? null}
+        readings={readings}
         onClose={close}
         onWrite={(draft) => {
           close();
@@ -159,6 +158,10 @@ export function StopView({ stop, answer, guns, meters, shut = false, heldBack = 
         }}
         onPurged={(purge) => void purged(purge)}
         onRead={read}
+        onTake={(asked, value) => {
+          take(asked, value);
+          close();
+        }}
       />
     </>
   );
@@ -234,6 +237,42 @@ const StopNotes = ({ stop }: { stop: WalkStop }) => (
     <p className="caption mt-2">{stop.dueWords}</p>
   </>
 );
+
+/** The finding of a purge that showed nothing by its maximum. */
+const nothingShown = ({ pointKind, consequence }: WalkStop, given: number, unit: string): StopDraft => ({
+  kind: 'finding',
+  body: {
+    what: 'relief-blocked',
+    urgency: urgencyOf('relief-blocked', { kind: pointKind, consequence }),
+    text: `Nothing showed at the relief after ${measured(given)} ${unit}.`,
+  },
+});
+
+/**
+ * What was read at a stop, and what such a stop offers before anything else: the next reading, or to say that it is not in
+ * order. Each reading past its limit is a finding then.
+ */
+function useTaken(stop: WalkStop, onWrite: Props['onWrite'], open: (sheet: OpenSheet) => void) {
+  const [taken, setTaken] = useState<TakenHere>({});
+  const readings = readingsOf(stop.readings, taken);
+  const missing = stop.readings.find(({ name }) => !taken[name]);
+  const past = stop.readings.flatMap((asked) => {
+    const read = taken[asked.name];
+    return (read && findingOfReading(asked, read, { kind: stop.pointKind, consequence: stop.consequence })) ?? [];
+  });
+  const writeOff = async () => {
+    for (const { urgency, ...found } of past)
+      await onWrite({ kind: 'finding', body: { ...found, urgency, proposed: urgency } });
+    await onWrite({ kind: 'check', body: { result: 'off', readings }, taskIds: [stop.taskId] });
+  };
+  const firstWays: DoneWay[] | undefined = missing
+    ? [{ words: `Read ${missing.name}`, onDone: () => open({ asked: missing }) }]
+    : past.length > 0
+      ? [{ words: 'Not in order: write it', onDone: () => void writeOff() }]
+      : undefined;
+  const take = (asked: AskedHere, value: Taken) => setTaken({ ...taken, [asked.name]: value });
+  return { taken, take, readings, firstWays };
+}
 
 /** The ways in which a stop can be done, as its buttons say them. */
 function doneWays({

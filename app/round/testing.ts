@@ -38,6 +38,7 @@ export const someStop = (change: Partial<WalkStop> = {}): WalkStop => ({
   plannedAmount: null,
   dueWords: '',
   answeredBy: [],
+  readings: [],
   written: null,
   ...change,
 });

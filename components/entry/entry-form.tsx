@@ -6,7 +6,10 @@ import { useFormContext, useWatch } from 'react-hook-form';
 import { type EntryKind, fitsAction, newestVersion } from '@/core/entry/kinds';
 import { type Dimension, parseQuantity } from '@/core/units/parse-quantity';
 import { longestNote } from '@/core/units/typed-field';
-import { isOwn } from '@/core/own';
+import { isOwn, own } from '@/core/own';
+import { type AskedReading, bandWords } from '@/core/register/asked-reading';
+import { pastLimit } from '@/core/walk/reading-verdict';
+import { type MachineState, machineStates } from '@/core/words/machine-states';
 import { kindWords } from '../entry-words';
 import { ChoiceField, DayField, NoteField, QuantityField, TextField, optionsOf } from '../ui/fields';
 import { type SaveAnswer, SavedForm } from '../ui/saved-form';
@@ -57,6 +60,9 @@ export type EntryValues = {
   volume: string;
   drained: string;
   result: string;
+  /** What was read, in the order in which the task asks for it, and in which state. */
+  taken: string[];
+  takenState: string;
   what: string;
   urgency: string;
   grade: string;
@@ -81,6 +87,8 @@ export const emptyEntry: Omit<EntryValues, 'when'> = {
   volume: '',
   drained: '',
   result: 'in-order',
+  taken: [],
+  takenState: '',
   what: 'leak',
   urgency: 'plan',
   grade: '',
@@ -97,7 +105,13 @@ export const emptyEntry: Omit<EntryValues, 'when'> = {
 
 type Option = { value: string; label: string };
 export type EntryContext = {
-  tasks: (Option & { action: string; amountKind: AmountKind; amount: number | null })[];
+  tasks: (Option & {
+    action: string;
+    amountKind: AmountKind;
+    amount: number | null;
+    /** What is read when it is done. */
+    readings: readonly AskedReading[];
+  })[];
   /** How much oil or grease there is room for here; null where nobody has said. */
   holds: Pick<Room, 'holdsL' | 'holdsG'>;
   /** What decides besides what is seen how urgent it is; undefined for an entry of a whole machine. */
@@ -178,7 +192,10 @@ const bodies: Record<EntryValues['kind'], (typed: Typed) => Record<string, unkno
     typed: { volume: values.volume },
     ...withNote(note),
   }),
-  check: ({ values, note }) => ({ result: values.result, ...withNote(note) }),
+  check({ values, context, fields, note, version }) {
+    const readings = version < 2 ? [] : takenOf(values, context, fields);
+    return { result: values.result, ...(readings.length > 0 && { readings }), ...withNote(note) };
+  },
   finding({ values, context, fields, note, version }) {
     const { what, urgency } = values as { what: FindingWhat; urgency: Urgency };
     if (version < 2) return { what, urgency, ...withText(note) };
@@ -224,6 +241,28 @@ export function bodyOf(
   if (needsLubricant && !values.lubricantId) fields.lubricantId = 'Say which lubricant went in.';
   const body = bodies[values.kind]({ values, context, fields, note, version });
   return Object.keys(fields).length > 0 ? { ok: false, fields } : { ok: true, body };
+}
+
+/** What was read for the task that is answered; a look is not in order while any of it is past its limit. */
+function takenOf(
+  { taskId, taken, takenState, result }: EntryValues,
+  { tasks }: EntryContext,
+  fields: Record<string, string>,
+): { quantity: string; value: number; unit: string; state?: MachineState }[] {
+  const asked = tasks.find(({ value }) => value === taskId)?.readings ?? [];
+  const state = own<string>(machineStates, takenState) === undefined ? undefined : (takenState as MachineState);
+  return asked.flatMap((each, place) => {
+    const typed = taken[place]?.trim() ?? '';
+    if (typed === '') return [];
+    const read = parseQuantity(typed, 'number');
+    if (!read.ok) fields[`taken.${place}`] = read.reason;
+    if (!read.ok) return [];
+    const past = pastLimit(each, { value: read.value, state });
+    if (past && result === 'in-order')
+      fields[`taken.${place}`] =
+        `This is ${past.side === 'low' ? 'below' : 'above'} ${past.limit} ${each.unit}: the look is not in order. Choose so, and write what was found beside it.`;
+    return { quantity: each.name, value: read.value, unit: each.unit, ...(state && { state }) };
+  });
 }
 
 /** Why what is said to have gone in is hard to believe, by the task that it answers and what there is room for. */
@@ -300,6 +339,7 @@ export function EntryFields({ context }: { context: EntryContext }) {
             required
           />
         )}
+        {kind === 'check' && <TakenFields tasks={context.tasks} />}
         {kind === 'finding' && <FindingFields point={context.point} />}
         {kind === 'note' && (
           <ChoiceField
@@ -380,6 +420,33 @@ function FindingFields({ point }: Pick<EntryContext, 'point'>) {
           <TextField name="lowered" label={`By the rules this is “${urgencies[ruled]}”. Why less?`} required />
         </div>
       )}
+    </>
+  );
+}
+
+/** What the task that is answered asks to be read. */
+function TakenFields({ tasks }: Pick<EntryContext, 'tasks'>) {
+  const { control } = useFormContext<EntryValues>();
+  const taskId = useWatch({ control, name: 'taskId' });
+  const asked = tasks.find(({ value }) => value === taskId)?.readings ?? [];
+  if (asked.length === 0) return null;
+  return (
+    <>
+      {asked.map(({ name, unit, band }, place) => (
+        <TextField
+          key={name}
+          name={`taken.${place}`}
+          label={unit ? `${name}, ${unit}` : name}
+          hint={bandWords(band, unit) || 'No limits are said'}
+        />
+      ))}
+      <ChoiceField
+        name="takenState"
+        label="The machine was"
+        options={optionsOf(machineStates)}
+        empty="not said"
+        hint="What is read in another state than its limits are for is an observation"
+      />
     </>
   );
 }

@@ -302,8 +302,30 @@ describe('writing at a point', () => {
   const context = {
     calendar: { timeZone: zone, dayStartsAtMinutes: 360 },
     tasks: [
-      { value: 'REGREASE', label: 'Regrease', action: 'grease', amountKind: 'grams' as const, amount: 12 },
-      { value: 'CHECK', label: 'Check level', action: 'check', amountKind: 'to-mark' as const, amount: null },
+      {
+        value: 'REGREASE',
+        label: 'Regrease',
+        action: 'grease',
+        amountKind: 'grams' as const,
+        amount: 12,
+        readings: [],
+      },
+      {
+        value: 'CHECK',
+        label: 'Check level',
+        action: 'check',
+        amountKind: 'to-mark' as const,
+        amount: null,
+        readings: [
+          {
+            quantity: 'temperature' as const,
+            name: 'Oil temperature',
+            unit: '°C',
+            validIn: 'running-loaded' as const,
+            band: { warnHigh: 70 },
+          },
+        ],
+      },
     ],
     holds: { holdsL: 3, holdsG: null },
     lubricants: [
@@ -399,6 +421,25 @@ describe('writing at a point', () => {
     await user.click(button(write));
     await waitFor(() => expect(sent).toHaveLength(1));
     expect(sent[0]!.body).toEqual({ what: 'sludge', urgency: 'plan', proposed: 'plan' });
+  });
+
+  it('a look asks for what its task reads, and is not in order past a limit', async () => {
+    const sent = bookAnswers();
+    const { user } = show('check');
+    expect(screen.queryByLabelText(/^Oil temperature/)).toBeNull();
+    await user.selectOptions(field('Answers the task'), 'CHECK');
+    await user.type(field('Oil temperature, °C'), '82');
+    await user.selectOptions(field('The machine was'), 'running-loaded');
+    await user.click(button(write));
+    expect(await screen.findByText(/This is above 70 °C: the look is not in order/)).toBeDefined();
+    expect(sent).toHaveLength(0);
+    await user.selectOptions(field(/^Result/), 'off');
+    await user.click(button(write));
+    await waitFor(() => expect(sent).toHaveLength(1));
+    expect(sent[0]).toMatchObject({
+      taskIds: ['CHECK'],
+      body: { result: 'off', readings: [{ quantity: 'Oil temperature', value: 82, state: 'running-loaded' }] },
+    });
   });
 
   it('a leak where a failure costs most is urgent from the first', () => {

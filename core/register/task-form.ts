@@ -6,6 +6,7 @@ import { parseStages, stageExample, stageWords } from '../interval/stage-words';
 import { type Trigger, eventsOf, yearlyDaysOf } from '../interval/triggers';
 import type { Dimension } from '../units/parse-quantity';
 import { line, longText, requiredQuantity, typedQuantity } from '../units/typed-field';
+import { type AskedReading, type TypedReading, askedReadingForm, typedReading } from './asked-reading';
 import { chosen, optionalReference } from './forms';
 import { type MachineState, machineStates } from '../words/machine-states';
 import {
@@ -84,6 +85,8 @@ export const taskForm = z
       .default(''),
     yearlyDaysBefore: typedQuantity('days', { label: 'Days before', min: 0, max: 180 }),
     severity: z.array(z.enum(keysOf(severityFactors))).default([]),
+    /** What is read when it is done, each with where it should lie. */
+    readings: z.array(askedReadingForm).max(12).default([]),
     /** Other tasks of the point that this one does as well: the yearly answers the monthly. */
     includesTaskIds: z.array(z.string().max(26)).max(50).default([]),
   })
@@ -119,6 +122,7 @@ export type StatedTask = {
   toleranceShare: number;
   triggers: Trigger[];
   severity: { name: string; value: number }[];
+  readings: AskedReading[];
   cyclic: boolean;
   includesTaskIds: string[];
 };
@@ -136,6 +140,7 @@ export function statedTask({
   yearlyOn,
   yearlyDaysBefore = 0,
   severity,
+  readings,
   ...work
 }: z.output<typeof taskForm>): { task: StatedTask; stages: Stage[] } {
   const yearly: Trigger[] =
@@ -148,6 +153,8 @@ export function statedTask({
       toleranceShare: tolerancePct / 100,
       triggers: [...events.map((event) => ({ kind: 'event' as const, event })), ...yearly],
       severity: severity.map((key) => severityFactors[key]),
+      // Whatever goes in is written as what it is; what is read is the answer of a look.
+      readings: putsNothingIn(work.action) ? readings : [],
       cyclic: life.length > 0,
     },
     stages: life[0]
@@ -168,7 +175,8 @@ const scaled = ({ hours, cycles, days, standstillDays }: Stage, factor: number):
 });
 
 /** A stored task as its form shows it. */
-export type TypedTask = Omit<z.input<typeof taskForm>, 'events' | 'severity' | 'includesTaskIds'> & {
+export type TypedTask = Omit<z.input<typeof taskForm>, 'events' | 'severity' | 'includesTaskIds' | 'readings'> & {
+  readings: TypedReading[];
   events: string[];
   severity: string[];
   includesTaskIds: string[];
@@ -193,6 +201,7 @@ export function typedTaskOf(
     toleranceShare,
     triggers,
     severity,
+    readings,
     cyclic,
     includesTaskIds,
   }: StatedTask,
@@ -220,6 +229,7 @@ export function typedTaskOf(
     yearlyName: yearly?.name ?? '',
     yearlyOn: yearly?.on ?? '',
     yearlyDaysBefore: typed(yearly?.daysBefore),
+    readings: readings.map(typedReading),
     includesTaskIds,
     severity: (Object.keys(severityFactors) as Severity[]).filter((key) =>
       severity.some(({ name }) => name === severityFactors[key].name),

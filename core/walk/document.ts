@@ -1,4 +1,7 @@
 import { z } from 'zod';
+import { keysOf } from '../compat/vocabulary';
+import { machineStateNames } from '../words/machine-states';
+import { quantities } from '../words/quantities';
 import { type TaskAction, taskActions } from '../words/task-words';
 
 /**
@@ -6,6 +9,17 @@ import { type TaskAction, taskActions } from '../words/task-words';
  * Raised `version` means an older page must reload itself before it walks.
  */
 export const walkDocumentVersion = 2;
+
+const limit = z.number().optional();
+/** A reading that a stop asks for, with what it was the last time. */
+const asked = z.object({
+  quantity: z.enum(keysOf(quantities)),
+  name: z.string(),
+  unit: z.string(),
+  validIn: z.enum(machineStateNames).nullable(),
+  band: z.object({ stopLow: limit, warnLow: limit, warnHigh: limit, stopHigh: limit }),
+  last: z.object({ value: z.number(), at: z.string() }).nullable().default(null),
+});
 
 const stop = z.object({
   taskId: z.string(),
@@ -45,6 +59,7 @@ const stop = z.object({
   operatorCard: z.string().nullable(),
   /** Tasks that do this one as well: done on this round, they answer this stop too. */
   answeredBy: z.array(z.string()).default([]),
+  readings: z.array(asked).default([]),
   /** What has already been written for this stop on this round. */
   written: z.object({ entryId: z.string(), kind: z.string(), off: z.boolean().optional() }).nullable(),
   /** The finding of this round at this point that says "act now"; null where there is none. */

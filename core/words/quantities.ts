@@ -31,3 +31,7 @@ export const quantities = {
   number: { words: 'another number' },
 } as const satisfies Record<string, Quantity>;
 export type QuantityName = keyof typeof quantities;
+
+export const quantityWords = Object.fromEntries(
+  Object.entries(quantities).map(([name, { words }]) => [name, words]),
+) as Record<QuantityName, string>;

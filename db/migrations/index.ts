@@ -448,4 +448,7 @@ export const migrations: readonly Migration[] = [
     'SET STATEMENT innodb_ft_enable_stopword = OFF FOR CREATE FULLTEXT INDEX IF NOT EXISTS entry_words_spaced ON entry_words (spaced)',
     'DROP INDEX IF EXISTS entry_words_spaced ON entry_words',
   ),
+
+  // What is read when a task is done, and where it should lie.
+  addColumns('2026-12-06-01-task-readings', 'task', { readings: "JSON NOT NULL DEFAULT '[]'" }),
 ];

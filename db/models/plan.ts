@@ -8,6 +8,7 @@ import {
 } from 'sequelize';
 import type { StoredComputation } from '@/core/method';
 import type { MachineState } from '@/core/words/machine-states';
+import type { AskedReading } from '@/core/register/asked-reading';
 import type { PointKind } from '@/core/register/point-kinds';
 import type { TemplateTaskPlan } from '@/core/register/task-template';
 import type { Trigger } from '@/core/interval/triggers';
@@ -78,6 +79,7 @@ export class Task extends Model<InferAttributes<Task>, InferCreationAttributes<T
   declare cyclic: CreationOptional<boolean>;
   /** Severity factors on its hours, cycles and days. */
   declare severity: CreationOptional<{ name: string; value: number }[]>;
+  declare readings: CreationOptional<AskedReading[]>;
   declare includesTaskIds: CreationOptional<string[]>;
   declare rhythm: CreationOptional<'actual' | 'fixed'>;
   declare toleranceShare: CreationOptional<number>;
@@ -154,6 +156,7 @@ export function initPlan(sequelize: Sequelize) {
       triggers: { ...json, defaultValue: [] },
       cyclic: { ...boolean, defaultValue: false },
       severity: { ...json, defaultValue: [] },
+      readings: { ...json, defaultValue: [] },
       includesTaskIds: { ...json, defaultValue: [] },
       rhythm: { ...text, defaultValue: 'actual' },
       toleranceShare: { ...number, defaultValue: 0.1 },

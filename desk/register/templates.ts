@@ -172,6 +172,7 @@ const taskTemplate = (
   who: task.who,
   triggers: task.triggers,
   severity: task.severity,
+  readings: task.readings,
   cyclic: task.cyclic,
   includes: task.includesTaskIds.map((id) => mine.findIndex((other) => other.id === id)).filter((at) => at >= 0),
   meter: task.meterId ? meters.findIndex(({ id }) => id === task.meterId) : null,

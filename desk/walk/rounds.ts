@@ -10,6 +10,7 @@ import { type WalkDocument, walkDocumentVersion } from '@/core/walk/document';
 import { type Problem, problemsOf } from '@/core/problems';
 import { type Database, type Desk, type Result, done, refusal } from '../desk';
 import { loadMeters, readableMeter } from '../standing/meters';
+import { lastReadings } from './last-readings';
 import { type CardLine, auditWords, cardLines } from './operator-card';
 import { type TaskState, loadTaskStates } from '../standing/states';
 import { thePlant } from '../plant';
@@ -170,12 +171,14 @@ async function documentOf(
   // Whoever comes to look audits the operator's card as well.
   const looked = [...new Set(states.filter(({ action }) => putsNothingIn(action)).map(({ machine }) => machine.id))];
   const lubricantIds = [...new Set(states.flatMap(({ lubricant }) => lubricant?.id ?? []))];
-  const [guns, meters, machines, cards, hazardous] = await Promise.all([
+  const asking = states.filter(({ readings }) => readings.length > 0).map(({ taskId }) => taskId);
+  const [guns, meters, machines, cards, hazardous, taken] = await Promise.all([
     db.Gun.findAll({ order: [['code', 'ASC']] }),
     machineIds.length > 0 ? loadMeters(db, machineIds) : [],
     db.Machine.findAll({ where: { id: machineIds } }),
     looked.length > 0 ? cardLines(db, now, looked) : new Map<string, CardLine[]>(),
     db.Lubricant.findAll({ where: { id: lubricantIds }, attributes: ['id', 'code', 'hazards'] }),
+    lastReadings(db, asking),
   ]);
   const hazardsOf = new Map(hazardous.map(({ id, code, hazards }) => [id, lubricantHazards(code, hazards)]));
   const inOrder = round.stops.flatMap((taskId) => states.find((state) => state.taskId === taskId) ?? []);
@@ -206,6 +209,7 @@ async function documentOf(
         answeredBy,
         due,
         who,
+        readings,
       }) => {
         const answer = entries.filter((entry) => answersStop(entry, { taskId, answeredBy })).at(-1);
         return {
@@ -249,6 +253,7 @@ async function documentOf(
           dueWords: dueWords(due, today),
           operatorCard: putsNothingIn(action) ? auditWords(cards.get(machine.id) ?? []) : null,
           answeredBy,
+          readings: readings.map((each) => ({ ...each, last: taken.get(taskId)?.get(each.name) ?? null })),
           written: answer ? writtenBy(answer) : null,
           actNow: entries.filter((entry) => entry.pointId === point.id && isActNow(entry)).at(-1)?.id ?? null,
           heldBack: heldBack({ cameEmpty, machineState }, machine.id, states),

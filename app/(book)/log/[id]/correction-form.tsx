@@ -42,32 +42,11 @@ export function CorrectionForm({ timeZone, personId, replacesId, kind, machineId
   const router = useRouter();
   const hand = asHandKind(kind);
   const canPutRight = kinds[kind].mended === 'anew';
-  const typed = (value: unknown) => (value === undefined || value === null ? '' : String(value));
   const body = current.body as Record<string, unknown>;
   const initial: Values = {
-    ...emptyEntry,
+    ...asWritten(current, context),
     kind: hand ?? 'note',
     when: wallClock(Date.parse(current.happenedAt), timeZone),
-    taskId: current.taskIds[0] ?? '',
-    lubricantId: typed(body.lubricantId),
-    gunId: typed(body.gunId),
-    mass: typed(body.massG),
-    strokes: typed(body.strokes),
-    volume: typed(body.volumeL ?? body.amount),
-    drained: typed(body.drainedL),
-    result: typed(body.result) || 'in-order',
-    what: typed(body.what) || 'leak',
-    urgency: typed(body.urgency) || 'plan',
-    grade: typed(body.grade),
-    where: typed(body.where),
-    lowered: typed(body.lowered),
-    reason: typed(body.reason) || 'other',
-    note: typed(body.note ?? body.text),
-    basis: typed(body.basis) || 'commissioned',
-    on: typed(body.on),
-    hours: typed(body.hours),
-    event: typed(body.event),
-    reading: typed(body.value),
     how: canPutRight ? 'put-right' : 'void',
     correctionReason: '',
   };
@@ -160,6 +139,56 @@ export function CorrectionForm({ timeZone, personId, replacesId, kind, machineId
       kind === 'top-up' && body.amountKind !== 'litres' ? { ...next.body, amountKind: body.amountKind } : next.body,
     );
   }
+}
+
+/** An entry as the form shows it, whatever its kind. */
+function asWritten(
+  current: Current,
+  context: EntryContext,
+): Omit<EntryValues, 'kind' | 'when'> & Pick<Values, 'reading'> {
+  const typed = (value: unknown) => (value === undefined || value === null ? '' : String(value));
+  const body = current.body as Record<string, unknown>;
+  return {
+    ...emptyEntry,
+    taskId: current.taskIds[0] ?? '',
+    lubricantId: typed(body.lubricantId),
+    gunId: typed(body.gunId),
+    mass: typed(body.massG),
+    strokes: typed(body.strokes),
+    volume: typed(body.volumeL ?? body.amount),
+    drained: typed(body.drainedL),
+    result: typed(body.result) || 'in-order',
+    ...takenBefore(
+      body,
+      context.tasks.find(({ value }) => value === current.taskIds[0]),
+    ),
+    what: typed(body.what) || 'leak',
+    urgency: typed(body.urgency) || 'plan',
+    grade: typed(body.grade),
+    where: typed(body.where),
+    lowered: typed(body.lowered),
+    reason: typed(body.reason) || 'other',
+    note: typed(body.note ?? body.text),
+    basis: typed(body.basis) || 'commissioned',
+    on: typed(body.on),
+    hours: typed(body.hours),
+    event: typed(body.event),
+    reading: typed(body.value),
+  };
+}
+
+/** What was read, as the form shows it: by the readings that the task asks for. */
+function takenBefore(
+  body: Record<string, unknown>,
+  task: EntryContext['tasks'][number] | undefined,
+): Pick<EntryValues, 'taken' | 'takenState'> {
+  const read = (body.readings ?? []) as { quantity: string; value: number; state?: string }[];
+  return {
+    taken: (task?.readings ?? []).map(({ name }) =>
+      String(read.find(({ quantity }) => quantity === name)?.value ?? ''),
+    ),
+    takenState: read.find(({ state }) => state !== undefined)?.state ?? '',
+  };
 }
 
 function Replacement({

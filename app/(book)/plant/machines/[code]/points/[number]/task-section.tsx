@@ -1,4 +1,5 @@
 import { Disclosure } from '@/components/ui/disclosure';
+import { bandWords } from '@/core/register/asked-reading';
 import { machineStates } from '@/core/words/machine-states';
 import { TaskAmount } from './task-amount';
 import { TaskInterval } from './task-interval';
@@ -7,7 +8,7 @@ import type { TaskSectionProps } from './task-props';
 
 /** One task: how much, how often, when next, each with its working and the way to overrule it. */
 export function TaskSection(props: TaskSectionProps) {
-  const { title, machineState, routes, procedureText } = props.state;
+  const { title, machineState, routes, procedureText, readings } = props.state;
   return (
     <section aria-label={title} className="rule-t mt-3 pt-4">
       <h3 className="text-lg">
@@ -22,6 +23,12 @@ export function TaskSection(props: TaskSectionProps) {
         <TaskInterval {...props} />
       </div>
       <TaskNext {...props} />
+      {readings.length > 0 && (
+        <p className="mt-2">
+          Reads{' '}
+          {readings.map(({ name, band, unit }) => [name, bandWords(band, unit)].filter(Boolean).join(' ')).join(', ')}.
+        </p>
+      )}
       {procedureText && (
         <Disclosure summary="How it is done" className="" small>
           <p className="mt-1 max-w-prose whitespace-pre-line">{procedureText}</p>

@@ -1,0 +1,74 @@
+import { z } from 'zod';
+import { keysOf } from '../compat/vocabulary';
+import type { Band } from '../fields/band';
+import { line, typedQuantity } from '../units/typed-field';
+import { type MachineState, machineStateNames } from '../words/machine-states';
+import { type QuantityName, quantities } from '../words/quantities';
+
+/** What a task asks to be read: which quantity, by what name, in which unit, in which state it counts, where it should lie. */
+export type AskedReading = {
+  quantity: QuantityName;
+  name: string;
+  unit: string;
+  /** Read in another state it is an observation and judges nothing; null where it counts in any. */
+  validIn: MachineState | null;
+  band: Band;
+};
+
+const limit = (label: string) => typedQuantity('number', { label, min: -1e9, max: 1e9 });
+const sides = ['stopLow', 'warnLow', 'warnHigh', 'stopHigh'] as const;
+
+/** One reading as it is typed. */
+export const askedReadingForm = z
+  .strictObject({
+    quantity: z.enum(keysOf(quantities), { error: 'Quantity: choose one.' }),
+    name: line('What is read', { required: true, max: 60 }),
+    unit: line('Unit', { max: 12 }),
+    validIn: z.union([z.enum(machineStateNames), z.literal('')]).default(''),
+    stopLow: limit('Stop below'),
+    warnLow: limit('Warn below'),
+    warnHigh: limit('Warn above'),
+    stopHigh: limit('Stop above'),
+  })
+  .transform(({ quantity, name, unit, validIn, ...typed }, context): AskedReading => {
+    const given = sides.filter((side) => typed[side] !== undefined);
+    const wrong = given.find((side, place) => place > 0 && typed[side]! < typed[given[place - 1]!]!);
+    if (wrong)
+      context.addIssue({
+        code: 'custom',
+        path: [wrong],
+        message: 'The limits rise from stop below over warn below and warn above to stop above.',
+      });
+    const band = Object.fromEntries(given.map((side) => [side, typed[side]]));
+    return { quantity, name, unit, validIn: validIn === '' ? null : validIn, band };
+  });
+
+/** A reading as the form shows it. */
+export const typedReading = ({ quantity, name, unit, validIn, band }: AskedReading) => {
+  const typed = (side: (typeof sides)[number]) => (band[side] === undefined ? '' : String(band[side]));
+  return {
+    quantity,
+    name,
+    unit,
+    validIn: validIn ?? ('' as const),
+    stopLow: typed('stopLow'),
+    warnLow: typed('warnLow'),
+    warnHigh: typed('warnHigh'),
+    stopHigh: typed('stopHigh'),
+  };
+};
+export type TypedReading = ReturnType<typeof typedReading>;
+
+const shownLimit = (value: number, unit: string) => `${value}${unit && ` ${unit}`}`;
+
+/**
+ * Where a reading should lie, in words; empty where nobody said.
+ * @example bandWords({ warnLow: 20, warnHigh: 60 }, 'bar') // '20 to 60 bar'
+ * @example bandWords({ warnHigh: 60 }, '°C') // 'up to 60 °C'
+ */
+export function bandWords({ stopLow, warnLow, warnHigh, stopHigh }: Band, unit: string): string {
+  const [from, to] = [warnLow ?? stopLow, warnHigh ?? stopHigh];
+  if (from !== undefined && to !== undefined) return `${from} to ${shownLimit(to, unit)}`;
+  if (from !== undefined) return `at least ${shownLimit(from, unit)}`;
+  return to === undefined ? '' : `up to ${shownLimit(to, unit)}`;
+}

@@ -1,0 +1,78 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import type { AskedReading } from '../register/asked-reading';
+import { keysOf } from '../compat/vocabulary';
+import { quantities } from '../words/quantities';
+import { findingOfReading, pastLimit } from './reading-verdict';
+
+const asked = (change: Partial<AskedReading> = {}): AskedReading => ({
+  quantity: 'temperature',
+  name: 'Oil temperature',
+  unit: '°C',
+  validIn: null,
+  band: { stopLow: 10, warnLow: 20, warnHigh: 60, stopHigh: 80 },
+  ...change,
+});
+const gear = { kind: 'gear-case', consequence: 2 };
+
+describe('a reading past its limit', () => {
+  it.each([
+    ['temperature', 85, 'hot', 'act-now'],
+    ['temperature', 65, 'hot', 'plan'],
+    ['temperature', 15, 'other', 'plan'],
+    ['level', 15, 'level-low', 'watch'],
+    ['level', 5, 'level-low', 'act-now'],
+    ['level', 65, 'level-up', 'plan'],
+    ['pressure-drop', 65, 'dp-high', 'plan'],
+    ['pressure-drop', 15, 'dp-zero', 'act-now'],
+    ['flow', 15, 'no-flow', 'act-now'],
+    ['vibration', 65, 'vibration', 'plan'],
+    ['difference', 65, 'gauges-differ', 'plan'],
+    ['concentration', 15, 'other', 'plan'],
+    ['acid-number', 85, 'other', 'act-now'],
+  ] as const)('%s of %d is %s: %s', (quantity, value, what, urgency) => {
+    expect(findingOfReading(asked({ quantity }), { value }, gear)).toMatchObject({ what, urgency });
+  });
+
+  it('says what was read and what it passed', () => {
+    expect(findingOfReading(asked(), { value: 65 }, gear)!.text).toBe('Oil temperature 65 °C, above 60 °C.');
+    expect(findingOfReading(asked({ unit: '' }), { value: 5 }, gear)!.text).toBe(
+      'Oil temperature 5, below the stop at 10.',
+    );
+  });
+
+  it('is more urgent where a failure costs most', () => {
+    expect(findingOfReading(asked({ quantity: 'level' }), { value: 15 }, { ...gear, consequence: 4 })!.urgency).toBe(
+      'plan',
+    );
+  });
+
+  it('is none within its limits, in another state, or where nobody said any', () => {
+    expect(findingOfReading(asked(), { value: 60 }, gear)).toBeUndefined();
+    expect(findingOfReading(asked({ band: {} }), { value: 999 }, gear)).toBeUndefined();
+    expect(findingOfReading(asked({ validIn: 'running-loaded' }), { value: 999 }, gear)).toBeUndefined();
+    expect(pastLimit(asked({ validIn: 'running-loaded' }), { value: 999, state: 'isolated' })).toBeUndefined();
+    expect(pastLimit(asked({ validIn: 'any' }), { value: 999 })?.isStop).toBe(true);
+    const level = asked({ quantity: 'level', validIn: 'stopped-powered' });
+    expect(pastLimit(level, { value: 5, state: 'isolated' })?.isStop).toBe(true);
+    expect(pastLimit(level, { value: 5, state: 'running-idle' })).toBeUndefined();
+  });
+
+  it('farther past it is never less urgent', () => {
+    const order = ['watch', 'plan', 'act-now'];
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...keysOf(quantities)),
+        fc.integer({ min: 0, max: 120 }),
+        fc.integer({ min: 0, max: 50 }),
+        (quantity, value, more) => {
+          const away = value < 40 ? -more : more;
+          const [near, far] = [value, value + away].map((each) =>
+            findingOfReading(asked({ quantity }), { value: each }, gear),
+          );
+          if (near) expect(order.indexOf(far!.urgency)).toBeGreaterThanOrEqual(order.indexOf(near.urgency));
+        },
+      ),
+    );
+  });
+});
