@@ -223,7 +223,8 @@ describe('what is seen', () => {
   });
 
   it('says nothing of nothing', () => {
-    expect(conditionAssess.compute(parsed({}))).toMatchObject({ ok: false, fields: ['observations'] });
+    const { error } = conditionAssess.input.safeParse({ point: { kind: 'gear-case' } });
+    expect(error?.issues).toMatchObject([{ path: ['observations'] }]);
   });
 
   it('is as urgent as a finding of that word', () => {

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { keysOf } from '../compat/vocabulary';
-import { type Notice, type WorkingStep, answer, defineMethod, refuse, shown } from '../method';
+import { type Notice, type WorkingStep, answer, defineMethod, shown } from '../method';
 import { pointKindNames } from '../register/point-kinds';
 import { actNowWords } from '../words/findings';
 import { type MachineState, isSameForLevel, machineStateNames, machineStates } from '../words/machine-states';
@@ -84,23 +84,32 @@ export const conditionAssess = defineMethod({
   summary: 'Verdict, by when, whether it may run on, causes, and what to look at next.',
   source:
     'Table of findings of the practice page: conventions of the trade unless a row names a standard (vibration zones: ISO 20816). A manual or the plant’s own instruction comes first',
-  input: z.strictObject({
-    observations: z.array(observation).max(40).default([]).meta({ title: 'Seen' }),
-    readings: z.array(reading).max(40).default([]).meta({ title: 'Read' }),
-    point: z
-      .strictObject({
-        kind: z
-          .enum(pointKindNames as [string, ...string[]])
-          .default('generic')
-          .meta({ title: 'Kind of point' }),
-        stage: z.enum(['run-in', 'steady']).default('steady').meta({ title: 'Stage' }),
-        consequence: z.number().int().min(1).max(4).default(2).meta({ title: 'Consequence of a failure' }),
-        visitsRunning: z.number().int().min(1).max(1000).default(1).meta({ title: 'Visits running that showed it' }),
-      })
-      .prefault({})
-      .meta({ title: 'Point' }),
-    justGreased: z.boolean().default(false).meta({ title: 'Greased just before' }),
-  }),
+  input: z
+    .strictObject({
+      observations: z.array(observation).max(40).default([]).meta({ title: 'Seen' }),
+      readings: z.array(reading).max(40).default([]).meta({ title: 'Read' }),
+      point: z
+        .strictObject({
+          kind: z
+            .enum(pointKindNames as [string, ...string[]])
+            .default('generic')
+            .meta({ title: 'Kind of point' }),
+          stage: z.enum(['run-in', 'steady']).default('steady').meta({ title: 'Stage' }),
+          consequence: z.number().int().min(1).max(4).default(2).meta({ title: 'Consequence of a failure' }),
+          visitsRunning: z.number().int().min(1).max(1000).default(1).meta({ title: 'Visits running that showed it' }),
+        })
+        .prefault({})
+        .meta({ title: 'Point' }),
+      justGreased: z.boolean().default(false).meta({ title: 'Greased just before' }),
+    })
+    .superRefine(({ observations, readings }, context) => {
+      if (observations.length === 0 && readings.length === 0)
+        context.addIssue({
+          code: 'custom',
+          path: ['observations'],
+          message: 'say at least one thing that was seen or read.',
+        });
+    }),
   output: z.object({
     verdict: z.enum(keysOf(verdicts)).meta({ title: 'Verdict' }),
     actBy: z.enum(keysOf(actByWords)).optional().meta({ title: 'By when' }),
@@ -119,8 +128,6 @@ export const conditionAssess = defineMethod({
     'Signs that belong together are one step worse than the worse of them; so is everything at a point of consequence 4. What is only watched is planned when it shows for the third visit running.',
   ],
   compute({ observations, readings, point, justGreased }) {
-    if (observations.length === 0 && readings.length === 0)
-      return refuse('Nothing was seen or read, so nothing can be said.', 'observations');
     const context = { ...point, visits: point.visitsRunning, justGreased };
     const judged = [
       ...observations.map(({ what, ...seen }) => judgedSign(what, { ...context, ...seen })),
