@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { day, number } from '@/components/words';
 import { bandWords } from '@/core/register/asked-reading';
 import type { WalkStop } from '@/core/walk/document';
-import { type Taken, counts, pastLimit } from '@/core/walk/reading-verdict';
+import { type Taken, counts, pastLimit } from '@/core/condition/reading';
 import { type MachineState, machineStates } from '@/core/words/machine-states';
 import { NumberPad, Sheet } from './number-pad';
 
@@ -107,9 +107,7 @@ export function ReadingSheet({
           signed
           submitLabel="Take this reading"
           onSubmit={(given) =>
-            counts(asked, { value: given, state: here })
-              ? take(given, asked.validIn === null ? undefined : here)
-              : setValue(given)
+            counts(asked, { state: here }) ? take(given, asked.validIn === null ? undefined : here) : setValue(given)
           }
         />
       )}

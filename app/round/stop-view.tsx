@@ -5,7 +5,7 @@ import { type Room, givenDoubt } from '@/components/entry/given-doubt';
 import { readingDoubt } from '@/components/entry/reading-form';
 import { measured, number } from '@/components/words';
 import type { WalkDocument, WalkStop } from '@/core/walk/document';
-import { type Taken, findingOfReading } from '@/core/walk/reading-verdict';
+import { type Taken, findingOfReading } from '@/core/condition/reading';
 import { urgencyOf } from '@/core/words/findings';
 import { putsNothingIn } from '@/core/words/task-words';
 import { type Gun, type Planned, doneEntry, isTooCoarse, plannedOf } from './planned';

@@ -8,7 +8,7 @@ import { type Dimension, parseQuantity } from '@/core/units/parse-quantity';
 import { longestNote } from '@/core/units/typed-field';
 import { isOwn, own } from '@/core/own';
 import { type AskedReading, bandWords } from '@/core/register/asked-reading';
-import { pastLimit } from '@/core/walk/reading-verdict';
+import { pastLimit } from '@/core/condition/reading';
 import { type MachineState, machineStates } from '@/core/words/machine-states';
 import { kindWords } from '../entry-words';
 import { ChoiceField, DayField, NoteField, QuantityField, TextField, optionsOf } from '../ui/fields';

@@ -3,12 +3,11 @@ import { keysOf } from '../compat/vocabulary';
 import { type Notice, type WorkingStep, answer, defineMethod, shown } from '../method';
 import { pointKindNames } from '../register/point-kinds';
 import { actNowWords } from '../words/findings';
-import { type MachineState, isSameForLevel, machineStateNames, machineStates } from '../words/machine-states';
+import { type MachineState, machineStateNames, machineStates } from '../words/machine-states';
 import {
   type Seen,
   type Sign,
   type SignWhat,
-  type Verdict,
   actByWords,
   combinations,
   grades,
@@ -18,9 +17,10 @@ import {
   verdicts,
   wheres,
 } from '../words/signs';
-import { type OutOfBand, hasLimits, outOfBand } from '../fields/band';
-import { type Quantity, type QuantityName, quantities } from '../words/quantities';
-import { type Severity, fine, raised, unjudged, worse } from './severity';
+import { hasLimits, outOfBand } from '../fields/band';
+import { quantities, quantityWords } from '../words/quantities';
+import { type Severity, atConsequence, fine, raised, severityOf, unjudged, worse } from '../words/severity';
+import { backInBand, counts, pastBand } from './reading';
 
 const rows = Object.values(signs).flatMap((sign: Sign) => sign.rows);
 const wordsOf = (lists: readonly (readonly string[])[]) => z.enum([...new Set(lists.flat())] as [string, ...string[]]);
@@ -28,7 +28,6 @@ const wordsOf = (lists: readonly (readonly string[])[]) => z.enum([...new Set(li
 /** Steps that no row of the table has: what a reading asks for that cannot be judged as it is. */
 const readAgain = 'read it again in the state that its limits are for';
 const askLimits = 'have its limits said';
-const backInBand = 'it is back within its limits and the cause is found';
 const notJudged = 'look at it yourself: nobody has judged this yet';
 
 const limits = z.strictObject({
@@ -160,12 +159,12 @@ const step = (label: string, expression: string, { verdict, actBy }: Severity): 
 const order = ({ verdict }: Severity): number => ['fine', 'watch', 'plan', 'act-now'].indexOf(verdict);
 
 function judgedSign(what: SignWhat, seen: Seen): Judged {
-  const { words } = signs[what];
-  const { verdict, actBy, restart = 'yes', restartAfter, causes, next, lookAgainHours, mark } = signRow(what, seen);
+  const row = signRow(what, seen);
+  const { causes, next, lookAgainHours, mark } = row;
   return {
-    label: words,
+    label: signs[what].words,
     why: `table, ${mark}`,
-    severity: { verdict, ...(actBy && { actBy }), restart, ...(restartAfter && { restartAfter }) },
+    severity: severityOf(row),
     what,
     causes,
     next,
@@ -177,7 +176,7 @@ function judgedSign(what: SignWhat, seen: Seen): Judged {
 function unjudgedBecause({ quantity, state, limits: band }: Reading): { why: string; next: string } | undefined {
   const { validIn, ...limitsOf } = band ?? {};
   if (!hasLimits(limitsOf)) return { why: 'nobody said its limits', next: askLimits };
-  if (!validIn || (state && validIn.some((each) => countsAs(quantity, state, each)))) return undefined;
+  if (!validIn || counts({ quantity, validIn }, { state })) return undefined;
   return {
     why: `its limits hold ${validIn.map((each) => machineStates[each]).join(' or ')}: an observation`,
     next: readAgain,
@@ -187,28 +186,21 @@ function unjudgedBecause({ quantity, state, limits: band }: Reading): { why: str
 /** A reading against its band: within it, over a warning, over a stop; or not to be judged as it is. */
 function judgedReading(given: Reading, context: Seen): Judged {
   const { quantity, value, unit, limits: band = {} } = given;
-  const { words, low, high }: Quantity = quantities[quantity];
-  const open = { label: `${words} ${shown(value)}${unit && ` ${unit}`}`, what: undefined, causes: [], next: [] };
+  const open = {
+    label: `${quantityWords[quantity]} ${shown(value)}${unit && ` ${unit}`}`,
+    what: undefined,
+    causes: [],
+    next: [],
+  };
   const because = unjudgedBecause(given);
   if (because) return { ...open, why: because.why, severity: unjudged, next: [because.next] };
   const past = outOfBand(value, band);
   if (!past) return { ...open, why: 'within its limits', severity: fine };
-  const out = past.side === 'low' ? low : high;
-  const byBand = severityOfBand(past, out?.least ?? 'plan');
+  const { sign, severity } = pastBand(quantity, past, context);
   const why = `${past.side === 'low' ? 'below' : 'above'} its ${past.isStop ? 'stop' : 'warning'} limit`;
-  if (!out) return { ...open, why, severity: byBand, next: [notJudged] };
-  const sign = judgedSign(out.sign, context);
-  return { ...sign, label: open.label, why, severity: worse(sign.severity, byBand) };
+  if (!sign) return { ...open, why, severity, next: [notJudged] };
+  return { ...judgedSign(sign, context), label: open.label, why, severity };
 }
-
-const severityOfBand = ({ isStop }: OutOfBand, least: Verdict): Severity => {
-  if (isStop) return { verdict: 'act-now', actBy: 'immediately', restart: 'after', restartAfter: backInBand };
-  return least === 'watch' ? unjudged : { verdict: 'plan', actBy: 'this-week', restart: 'yes' };
-};
-
-/** A level is the same powered and isolated; everything else holds in its own state. */
-const countsAs = (quantity: QuantityName, read: MachineState, wanted: MachineState): boolean =>
-  read === wanted || wanted === 'any' || (quantity === 'level' && isSameForLevel(read, wanted, undefined));
 
 /** All of it together: the worst, one step more for what belongs together, for what it would cost, for how long it has shown. */
 function together(
@@ -236,9 +228,7 @@ function together(
     severity = worse(severity, { verdict: 'plan', actBy: 'next-stop', restart: 'yes' });
     steps.push(step(`${visitsRunning} visits running`, 'what is only watched is planned from the third on', severity));
   }
-  if (consequence === 4 && severity.verdict !== 'fine') {
-    severity = raised(severity);
-    steps.push(step('Consequence 4', 'one step worse', severity));
-  }
-  return { severity, steps };
+  const here = atConsequence(severity, consequence);
+  if (here !== severity) steps.push(step('Consequence 4', 'one step worse', here));
+  return { severity: here, steps };
 }

@@ -1,6 +1,5 @@
 import {
   type Grade,
-  type Restart,
   type SignRow,
   type SignWhat,
   type Where,
@@ -12,6 +11,7 @@ import {
   whereWords,
   wheres,
 } from './signs';
+import { type Severity, atConsequence, severityOf, unjudged, worse } from './severity';
 
 /** How urgent a finding is: the verdicts of signs, but that a finding is never fine. */
 export const urgencies = { 'act-now': verdicts['act-now'], plan: verdicts.plan, watch: verdicts.watch } as const;
@@ -72,7 +72,8 @@ type Point = { kind: string; consequence: number };
 /** What was said more closely of a sign: how much of it, or which, and where. */
 export type Closer = { grade?: Grade | undefined; where?: Where | undefined };
 /** What a finding means: how urgent it is by the rules, what it may come from, what to do next, whether it may run. */
-export type Meaning = Pick<SignRow, 'causes' | 'next' | 'restartAfter'> & { urgency: Urgency; restart: Restart };
+export type Meaning = Pick<SignRow, 'causes' | 'next'> &
+  Pick<Severity, 'restart' | 'restartAfter'> & { urgency: Urgency };
 
 /**
  * What a finding means by what it is and where.
@@ -80,22 +81,21 @@ export type Meaning = Pick<SignRow, 'causes' | 'next' | 'restartAfter'> & { urge
  * @example meaningOf('no-oil').next[0] // 'stop it'
  */
 export function meaningOf(what: FindingWhat, point?: Point, closer: Closer = {}): Meaning {
-  const {
-    verdict,
-    restart = 'yes',
-    restartAfter,
-    causes,
-    next,
-  } = signRow(what, {
-    ...closer,
-    kind: point?.kind,
-    stage: 'steady',
-  });
-  const here = verdict === 'fine' ? 'watch' : verdict;
-  const step = point && point.consequence >= 4 ? 1 : 0;
-  const urgency = rising[Math.min(rising.length - 1, rising.indexOf(here) + step)]!;
-  return { urgency, restart, causes, next, ...(restartAfter && { restartAfter }) };
+  const row = signRow(what, { ...closer, kind: point?.kind, stage: 'steady' });
+  const { causes, next } = row;
+  return { ...asFinding(atConsequence(worse(severityOf(row), unjudged), point?.consequence)), causes, next };
 }
+
+/** A severity as a finding has it: what is written down is never fine, and watched at least. */
+export const asFinding = ({
+  verdict,
+  restart,
+  restartAfter,
+}: Severity): Pick<Meaning, 'urgency' | 'restart' | 'restartAfter'> => ({
+  urgency: verdict === 'fine' ? 'watch' : verdict,
+  restart,
+  ...(restartAfter && { restartAfter }),
+});
 
 /**
  * How urgent a finding is by the rules: what a person may raise, and lower only with a reason.

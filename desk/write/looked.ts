@@ -2,7 +2,7 @@ import type { Transaction } from 'sequelize';
 import type { EntryBody } from '@/core/entry/kinds';
 import type { EntryEnvelope } from '@/core/entry/envelope';
 import type { AskedReading } from '@/core/register/asked-reading';
-import { pastLimit } from '@/core/walk/reading-verdict';
+import { pastLimit } from '@/core/condition/reading';
 import type { Database } from '../desk';
 import { type WriteOutcome, invalid } from './outcome';
 
@@ -12,7 +12,7 @@ import { type WriteOutcome, invalid } from './outcome';
  */
 export async function checkLooked(
   db: Database,
-  { kind, kindVersion, body, taskIds }: EntryEnvelope,
+  { kind, kindVersion, body, taskIds }: Pick<EntryEnvelope, 'kind' | 'kindVersion' | 'body' | 'taskIds'>,
   transaction: Transaction,
 ): Promise<WriteOutcome | undefined> {
   if (kind !== 'check' || kindVersion < 2 || taskIds.length === 0) return undefined;

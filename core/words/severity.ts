@@ -1,4 +1,4 @@
-import type { ActBy, Restart, Verdict } from '../words/signs';
+import type { ActBy, Restart, SignRow, Verdict } from './signs';
 
 /** How bad something is: what to do, by when, and whether the machine may run meanwhile. */
 export type Severity = { verdict: Verdict; actBy?: ActBy; restart: Restart; restartAfter?: string };
@@ -45,3 +45,18 @@ export function raised(severity: Severity): Severity {
 export const fine: Severity = { verdict: 'fine', restart: 'yes' };
 /** What nobody can judge is never fine. */
 export const unjudged: Severity = { verdict: 'watch', restart: 'yes' };
+
+/** What a row of the table of signs comes to. */
+export const severityOf = ({ verdict, actBy, restart = 'yes', restartAfter }: SignRow): Severity => ({
+  verdict,
+  ...(actBy && { actBy }),
+  restart,
+  ...(restartAfter && { restartAfter }),
+});
+
+/**
+ * What something comes to where a failure costs so much: one step worse where it costs most.
+ * @param consequence 1 to 4
+ */
+export const atConsequence = (severity: Severity, consequence: number | undefined): Severity =>
+  consequence === 4 ? raised(severity) : severity;

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import type { AskedReading } from '../register/asked-reading';
 import { keysOf } from '../compat/vocabulary';
 import { quantities } from '../words/quantities';
-import { findingOfReading, pastLimit } from './reading-verdict';
+import { findingOfReading, pastLimit } from './reading';
 
 const asked = (change: Partial<AskedReading> = {}): AskedReading => ({
   quantity: 'temperature',

@@ -1,0 +1,79 @@
+import { type Band, type OutOfBand, outOfBand } from '../fields/band';
+import { own } from '../own';
+import { type AskedReading } from '../register/asked-reading';
+import { type FindingWhat, type Urgency, asFinding, findingWords } from '../words/findings';
+import { type MachineState, isSameForLevel } from '../words/machine-states';
+import { type Quantity, type QuantityName, quantities } from '../words/quantities';
+import { type Seen, type SignWhat, signRow } from '../words/signs';
+import { type Severity, atConsequence, severityOf, unjudged, worse } from '../words/severity';
+
+/** What was read for one that was asked for. */
+export type Taken = { value: number; state?: MachineState | undefined };
+/** What is to be written of a reading that is past its limit. */
+export type ReadingFinding = { what: FindingWhat; urgency: Urgency; text: string };
+/** The state, or states, that the limits of a quantity are for; null or none where they hold in any. */
+type ValidIn = MachineState | readonly MachineState[] | null | undefined;
+
+/** What is done before a machine runs again that was stopped by a reading. */
+export const backInBand = 'it is back within its limits and the cause is found';
+
+/** Whether a reading counts, read in a state that its limits are for: a level powered and isolated alike. */
+export function counts(
+  { quantity, validIn }: { quantity: QuantityName; validIn?: ValidIn },
+  { state }: Pick<Taken, 'state'>,
+): boolean {
+  if (validIn === null || validIn === undefined) return true;
+  return [validIn]
+    .flat()
+    .some(
+      (wanted) =>
+        wanted === 'any' ||
+        (state !== undefined &&
+          (state === wanted || (quantity === 'level' && isSameForLevel(state, wanted, undefined)))),
+    );
+}
+
+/**
+ * Past which limit a reading lies; undefined where it lies within, has no limits, or is an observation only.
+ * @example pastLimit({ quantity: 'pressure', validIn: null, band: { warnLow: 20 } }, { value: 12 })?.side // 'low'
+ */
+export const pastLimit = (
+  asked: { quantity: QuantityName; validIn?: ValidIn; band: Band },
+  taken: Taken,
+): OutOfBand | undefined => (counts(asked, taken) ? outOfBand(taken.value, asked.band) : undefined);
+
+/** What a reading past its band comes to by itself: the sign that it is, where the table has one, and how bad. */
+export function pastBand(
+  quantity: QuantityName,
+  { side, isStop }: OutOfBand,
+  seen: Seen,
+): { sign?: SignWhat; severity: Severity } {
+  const { low, high }: Quantity = quantities[quantity];
+  const out = side === 'low' ? low : high;
+  const byBand: Severity = isStop
+    ? { verdict: 'act-now', actBy: 'immediately', restart: 'after', restartAfter: backInBand }
+    : out?.least === 'watch'
+      ? unjudged
+      : { verdict: 'plan', actBy: 'this-week', restart: 'yes' };
+  return out ? { sign: out.sign, severity: worse(severityOf(signRow(out.sign, seen)), byBand) } : { severity: byBand };
+}
+
+/**
+ * The finding that a reading past its limit is: the sign of its quantity, as urgent as that and its limit make it.
+ * @returns undefined where it is past none
+ */
+export function findingOfReading(
+  asked: AskedReading,
+  taken: Taken,
+  { kind, consequence }: { kind: string; consequence: number },
+): ReadingFinding | undefined {
+  const past = pastLimit(asked, taken);
+  if (!past) return undefined;
+  const { sign, severity } = pastBand(asked.quantity, past, { kind, stage: 'steady' });
+  const unit = asked.unit && ` ${asked.unit}`;
+  return {
+    what: sign && own<string>(findingWords, sign) !== undefined ? (sign as FindingWhat) : 'other',
+    urgency: asFinding(atConsequence(severity, consequence)).urgency,
+    text: `${asked.name} ${taken.value}${unit}, ${past.side === 'low' ? 'below' : 'above'} ${past.isStop ? 'the stop at ' : ''}${past.limit}${unit}.`,
+  };
+}
