@@ -270,6 +270,15 @@ describe('a stop', () => {
       ]);
     });
 
+    it('past a limit still says what became of a part that is turned', async () => {
+      const { user, written } = look([temperature], { action: 'turn' });
+      await user.click(press('Read Oil temperature'));
+      await type(user, '88');
+      expect(press('Not in order: write it')).toBeDefined();
+      await user.click(press('Not in order, but turned'));
+      expect(written[1]).toMatchObject({ kind: 'check', body: { result: 'off', part: 'turned' } });
+    });
+
     it('may be typed again, also below nought', async () => {
       const { user, written } = look([temperature]);
       await user.click(press('Read Oil temperature'));

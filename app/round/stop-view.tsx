@@ -260,15 +260,23 @@ function useTaken(stop: WalkStop, onWrite: Props['onWrite'], open: (sheet: OpenS
     const read = taken[asked.name];
     return (read && findingOfReading(asked, read, { kind: stop.pointKind, consequence: stop.consequence })) ?? [];
   });
-  const writeOff = async () => {
+  const writeOff = async (part?: 'turned' | 'replaced') => {
     for (const { urgency, ...found } of past)
       await onWrite({ kind: 'finding', body: { ...found, urgency, proposed: urgency } });
-    await onWrite({ kind: 'check', body: { result: 'off', readings }, taskIds: [stop.taskId] });
+    await onWrite({ kind: 'check', body: { result: 'off', ...(part && { part }), readings }, taskIds: [stop.taskId] });
   };
   const firstWays: DoneWay[] | undefined = missing
     ? [{ words: `Read ${missing.name}`, onDone: () => open({ asked: missing }) }]
     : past.length > 0
-      ? [{ words: 'Not in order: write it', onDone: () => void writeOff() }]
+      ? [
+          ...(stop.action === 'turn'
+            ? (['turned', 'replaced'] as const).map((part) => ({
+                words: `Not in order, but ${part}`,
+                onDone: () => void writeOff(part),
+              }))
+            : []),
+          { words: 'Not in order: write it', onDone: () => void writeOff() },
+        ]
       : undefined;
   const take = (asked: AskedHere, value: Taken) => setTaken({ ...taken, [asked.name]: value });
   return { taken, take, readings, firstWays };
