@@ -68,6 +68,38 @@ describe('a look that reads', async () => {
     expect(await db.Entry.count({ where: { kind: 'finding' } })).toBe(1);
   });
 
+  it('is not put right into what it cannot be', async () => {
+    const off = await db.Entry.findOne({ where: { kind: 'check' }, order: [['seq', 'DESC']], rejectOnEmpty: true });
+    const correct = (body: Record<string, unknown>) =>
+      writeEntry(
+        db,
+        desk.now,
+        entry({
+          kind: 'correction',
+          kindVersion: 2,
+          pointId: ids.point,
+          taskIds: [],
+          replacesId: off.id,
+          body: {
+            reason: 'Read wrong.',
+            replacement: {
+              kindVersion: 2,
+              happenedAt: '2026-06-03T08:00:00.000Z',
+              offsetMinutes: 0,
+              taskIds: [taskId],
+              body,
+            },
+          },
+        }),
+      );
+    expect(await correct({ result: 'in-order', readings: [read(71)] })).toMatchObject({
+      ok: false,
+      problems: [{ pointer: '/body/replacement/body/readings/0/value' }],
+    });
+    expect(await correct({ result: 'in-order', readings: [read(62)] })).toMatchObject({ ok: true });
+    expect((await due()).dueOn).toBe('2026-06-10');
+  });
+
   it('keeps an observation, what has another name, and what was written in the first version', async () => {
     expect(await look(4, { result: 'in-order', readings: [read(99, { state: 'isolated' })] })).toMatchObject({
       ok: true,

@@ -141,11 +141,22 @@ async function checkCorrection(
   }
   const replacement = replacementOf(envelope.body);
   if (!replacement) return undefined;
-  const problems = checkBody(original.kind, replacement.kindVersion, replacement.body).map((each) => ({
-    ...each,
-    pointer: each.pointer.replace(/^\/(body|kindVersion)/, '/body/replacement/$1'),
-  }));
-  return problems.length > 0
-    ? invalid(problems)
-    : checkReplacement(db, { ...envelope, body: replacement.body }, transaction);
+  const problems = checkBody(original.kind, replacement.kindVersion, replacement.body);
+  if (problems.length > 0) return inReplacement(invalid(problems));
+  return (
+    (await checkReplacement(db, { ...envelope, body: replacement.body }, transaction)) ??
+    inReplacement(await checkLooked(db, { ...replacement, kind: original.kind }, transaction))
+  );
 }
+
+/** What is against a body, said of the place that it has in its correction. */
+const inReplacement = <Outcome extends WriteOutcome | undefined>(outcome: Outcome): Outcome =>
+  outcome && 'problems' in outcome
+    ? {
+        ...outcome,
+        problems: outcome.problems.map((each) => ({
+          ...each,
+          pointer: each.pointer.replace(/^\/(body|kindVersion)/, '/body/replacement/$1'),
+        })),
+      }
+    : outcome;
