@@ -110,6 +110,9 @@ describe('the counter at a machine', () => {
     expect(standing().className).toContain('font-semibold');
     await user.click(press('Done'));
     await waitFor(() => expect(standing().textContent).toBe('150 to go'));
+    // Taken back it is due as it was.
+    await user.click(await screen.findByRole('button', { name: 'Take back' }));
+    await waitFor(() => expect(standing().textContent).toBe('due: 160 since the last time'));
   });
 
   it('begins a counter that was never read at its first count, which is typed', async () => {

@@ -40,13 +40,10 @@ export function Counter({ machine, lines, meters, people, personId }: Props) {
         </select>
       </label>
       {lines.length === 0 && <p className="mt-4">Nothing here is done by the operator.</p>}
-      {meter && written === null && (
-        <FirstCount meter={meter} count={count} disabled={!who} onCount={setCount} onWrite={() => void writeCount()} />
-      )}
-      {meter && written !== null && (
+      {meter && (
         <MeterCount
           meter={meter}
-          count={count ?? written}
+          count={count}
           written={written}
           disabled={!who}
           onCount={setCount}
@@ -79,46 +76,7 @@ export function Counter({ machine, lines, meters, people, personId }: Props) {
   );
 }
 
-/** What the dial shows when it is read for the first time: the one number here that is typed. */
-const FirstCount = ({
-  meter,
-  count,
-  disabled,
-  onCount,
-  onWrite,
-}: {
-  meter: CardMeter;
-  count: number | null;
-  disabled: boolean;
-  onCount: (count: number | null) => void;
-  onWrite: () => void;
-}) => (
-  <section aria-label={meter.name} className="rule-b py-4">
-    <label className="block">
-      {meter.name}: not read yet. What does it show?
-      <input
-        className="field min-h-14 text-2xl"
-        inputMode="numeric"
-        autoComplete="off"
-        value={count ?? ''}
-        onChange={({ target }) => {
-          const digits = target.value.replaceAll(/\D/g, '').slice(0, 12);
-          onCount(digits === '' ? null : Number(digits));
-        }}
-      />
-    </label>
-    <button
-      type="button"
-      className="button mt-2 min-h-14 w-full text-lg"
-      disabled={disabled || count === null}
-      onClick={onWrite}
-    >
-      Write the count
-    </button>
-  </section>
-);
-
-/** Counting on by large steps, and writing what the dial shows. */
+/** What the dial shows: typed when it is read for the first time, counted on by large steps from then on. */
 const MeterCount = ({
   meter,
   count,
@@ -128,15 +86,55 @@ const MeterCount = ({
   onWrite,
 }: {
   meter: CardMeter;
-  count: number;
-  written: number;
+  count: number | null;
+  written: number | null;
   disabled: boolean;
-  onCount: (count: number) => void;
+  onCount: (count: number | null) => void;
   onWrite: () => void;
 }) => (
   <section aria-label={meter.name} className="rule-b py-4">
-    <p>{meter.name}</p>
-    <output className="block text-[44px] leading-tight font-semibold" aria-label={`${meter.name} counts`}>
+    {written === null ? (
+      <label className="block">
+        {meter.name}: not read yet. What does it show?
+        <input
+          className="field min-h-14 text-2xl"
+          inputMode="numeric"
+          autoComplete="off"
+          value={count ?? ''}
+          onChange={({ target }) => {
+            const digits = target.value.replaceAll(/\D/g, '').slice(0, 12);
+            onCount(digits === '' ? null : Number(digits));
+          }}
+        />
+      </label>
+    ) : (
+      <CountOn name={meter.name} count={count ?? written} written={written} onCount={onCount} />
+    )}
+    <button
+      type="button"
+      className="button mt-2 min-h-14 w-full text-lg"
+      disabled={disabled || count === null || count === written}
+      onClick={onWrite}
+    >
+      Write the count
+    </button>
+  </section>
+);
+
+const CountOn = ({
+  name,
+  count,
+  written,
+  onCount,
+}: {
+  name: string;
+  count: number;
+  written: number;
+  onCount: (count: number) => void;
+}) => (
+  <>
+    <p>{name}</p>
+    <output className="block text-[44px] leading-tight font-semibold" aria-label={`${name} counts`}>
       {number(count, 0)}
     </output>
     <div className="mt-2 grid grid-cols-4 gap-2">
@@ -148,21 +146,13 @@ const MeterCount = ({
       <button
         type="button"
         className="button min-h-14 text-lg"
-        aria-label={`${meter.name} less one`}
+        aria-label={`${name} less one`}
         onClick={() => onCount(Math.max(written, count - 1))}
       >
         −1
       </button>
     </div>
-    <button
-      type="button"
-      className="button mt-2 min-h-14 w-full text-lg"
-      disabled={disabled || count === written}
-      onClick={onWrite}
-    >
-      Write the count
-    </button>
-  </section>
+  </>
 );
 
 /** One line of the card: what to beware of first, what to do, when it was done, and the one target that says so. */

@@ -10,6 +10,9 @@ import { doneEntry, plannedOf } from '@/app/round/planned';
 /** So long what was tapped can be taken back, before it is sent. */
 const takeBackMs = 8000;
 
+/** When a task was done last, and what this screen had counted then. */
+type Done = { at: string; count?: number };
+
 /** What is written at a machine: who is there, how far its meter has counted, what was done when. */
 export function useCounter({
   machine,
@@ -25,15 +28,14 @@ export function useCounter({
   const { queue, put, takeBack } = useOutbox();
   const [who, setWho] = useState(personId ?? '');
   const [nowMs, setNowMs] = useState<number | null>(null);
-  const [lastAt, setLastAt] = useState<Record<string, string>>(() =>
-    Object.fromEntries(lines.flatMap(({ taskId, lastAt: at }) => (at ? [[taskId, at]] : []))),
+  const [lastDone, setLastDone] = useState<Record<string, Done>>(() =>
+    Object.fromEntries(lines.flatMap(({ taskId, lastAt: at }) => (at ? [[taskId, { at }]] : []))),
   );
   const [count, setCount] = useState(meter?.last?.value ?? null);
   // Where the meter began for this screen: what stands in the book, or else the first count that is written.
   const [base, setBase] = useState(count);
   const [written, setWritten] = useState(count);
-  const [countedAtDone, setCountedAtDone] = useState<Record<string, number>>({});
-  const [fresh, setFresh] = useState<{ taskId: string; entryId: string; before: string | undefined } | null>(null);
+  const [fresh, setFresh] = useState<{ entryId: string; before: Record<string, Done> } | null>(null);
   const [said, setSaid] = useState('');
 
   useEffect(() => {
@@ -64,9 +66,8 @@ export function useCounter({
       },
       takeBackMs,
     );
-    setFresh({ taskId: line.taskId, entryId: entry.id, before: lastAt[line.taskId] });
-    setLastAt({ ...lastAt, [line.taskId]: entry.happenedAt });
-    if (count !== null) setCountedAtDone({ ...countedAtDone, [line.taskId]: count });
+    setFresh({ entryId: entry.id, before: lastDone });
+    setLastDone({ ...lastDone, [line.taskId]: { at: entry.happenedAt, ...(count !== null && { count }) } });
     setNowMs(Date.parse(entry.happenedAt));
     setSaid(`${line.title}: written.`);
   };
@@ -74,13 +75,7 @@ export function useCounter({
     if (!fresh) return;
     if (!(await takeBack(fresh.entryId)))
       return setSaid('It has been sent already: tell the technician, who corrects it.');
-    setLastAt(
-      Object.fromEntries(
-        Object.entries({ ...lastAt, [fresh.taskId]: fresh.before }).filter(
-          (pair): pair is [string, string] => pair[1] !== undefined,
-        ),
-      ),
-    );
+    setLastDone(fresh.before);
     setFresh(null);
     setSaid('Taken back.');
   };
@@ -99,8 +94,7 @@ export function useCounter({
   /** Whether a line is due; nothing is said before this device has told the time. */
   const standingOf = ({ taskId, interval, counted }: CardLine): { words: string; due: boolean } => {
     if (nowMs === null) return { words: '', due: false };
-    const at = lastAt[taskId];
-    const doneAt = countedAtDone[taskId];
+    const { at, count: doneAt } = lastDone[taskId] ?? {};
     const before = doneAt === undefined ? (counted ?? 0) : 0;
     const since = count === null || base === null ? undefined : Math.max(0, before + count - (doneAt ?? base));
     return cardStanding(interval, at ? nowMs - Date.parse(at) : undefined, since);
