@@ -1,9 +1,9 @@
 'use client';
 
-import { Plus, X } from 'lucide-react';
 import { useRouter } from 'next/navigation';
 import { useEffect } from 'react';
-import { useFieldArray, useFormContext, useWatch } from 'react-hook-form';
+import { useFormContext, useWatch } from 'react-hook-form';
+import { FieldRows } from '@/components/ui/field-rows';
 import { ChoiceField, NoteField, QuantityField, TextField, TickField } from '@/components/ui/fields';
 import { SavedForm } from '@/components/ui/saved-form';
 import { energySources, usualProof } from '@/core/words/energy-sources';
@@ -76,8 +76,6 @@ const weekdays = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
 
 /** When the machine is meant to run: its hours are counted forward on this clock. */
 function DutyPlanFields() {
-  const { control } = useFormContext<MachineValues>();
-  const { fields, append, remove } = useFieldArray({ control, name: 'dutySeasons' });
   return (
     <fieldset className="grid gap-4">
       <legend className="text-lg font-semibold">Planned running</legend>
@@ -90,26 +88,20 @@ function DutyPlanFields() {
         ))}
       </div>
       <TickField name="keepsRunning" label="Runs on through the plant’s holidays and shutdowns" />
-      {fields.map(({ id }, index) => (
-        <div key={id} className="rule-t grid gap-3 py-3 sm:grid-cols-[1fr_1fr_1fr_auto] sm:items-start">
-          <TextField name={`dutySeasons.${index}.from`} label="Every year from" hint="Month and day, such as 11-01" />
-          <TextField name={`dutySeasons.${index}.to`} label="To" />
-          <QuantityField name={`dutySeasons.${index}.percent`} label="% of the usual duty" dimension="number" />
-          <button
-            type="button"
-            className="button sm:mt-7"
-            onClick={() => remove(index)}
-            aria-label={`Remove season ${index + 1}`}
-          >
-            <X aria-hidden="true" size={18} />
-          </button>
-        </div>
-      ))}
-      <p>
-        <button type="button" className="button" onClick={() => append({ from: '', to: '', percent: '50' })}>
-          <Plus aria-hidden="true" size={18} /> Add a busy or quiet season
-        </button>
-      </p>
+      <FieldRows
+        name="dutySeasons"
+        empty={{ from: '', to: '', percent: '50' }}
+        words={{ add: 'Add a busy or quiet season', row: 'season' }}
+        columns="sm:grid-cols-[1fr_1fr_1fr_auto]"
+      >
+        {(row) => (
+          <>
+            <TextField name={`${row}.from`} label="Every year from" hint="Month and day, such as 11-01" />
+            <TextField name={`${row}.to`} label="To" />
+            <QuantityField name={`${row}.percent`} label="% of the usual duty" dimension="number" />
+          </>
+        )}
+      </FieldRows>
     </fieldset>
   );
 }
@@ -139,8 +131,6 @@ function EnergySource({ index }: { index: number }) {
 }
 
 function EnergySources() {
-  const { control } = useFormContext<MachineValues>();
-  const { fields, append, remove } = useFieldArray({ control, name: 'energySources' });
   return (
     <fieldset>
       <legend className="text-lg font-semibold">Energy sources</legend>
@@ -148,22 +138,14 @@ function EnergySources() {
         What must be isolated before anyone reaches in, each with its own proof of zero. The site’s own isolation rules
         decide.
       </p>
-      {fields.map((field, index) => (
-        <div key={field.id} className="rule-t grid gap-3 py-3 sm:grid-cols-[1fr_1.6fr_auto] sm:items-start">
-          <EnergySource index={index} />
-          <button
-            type="button"
-            className="button sm:mt-7"
-            onClick={() => remove(index)}
-            aria-label={`Remove energy source ${index + 1}`}
-          >
-            <X aria-hidden="true" size={18} />
-          </button>
-        </div>
-      ))}
-      <button type="button" className="button" onClick={() => append({ source: '', proofOfZero: '' })}>
-        <Plus aria-hidden="true" size={18} /> Add energy source
-      </button>
+      <FieldRows
+        name="energySources"
+        empty={{ source: '', proofOfZero: '' }}
+        words={{ add: 'Add energy source', row: 'energy source' }}
+        columns="sm:grid-cols-[1fr_1.6fr_auto]"
+      >
+        {(_, index) => <EnergySource index={index} />}
+      </FieldRows>
     </fieldset>
   );
 }

@@ -1,8 +1,8 @@
 'use client';
 
-import { Plus, X } from 'lucide-react';
 import { useRouter } from 'next/navigation';
-import { useFieldArray, useFormContext, useWatch } from 'react-hook-form';
+import { useFormContext, useWatch } from 'react-hook-form';
+import { FieldRows } from '@/components/ui/field-rows';
 import { ChoiceField, ChoicesField, QuantityField, TextField, TickField, optionsOf } from '@/components/ui/fields';
 import { SavedForm } from '@/components/ui/saved-form';
 import { machineStates } from '@/core/words/machine-states';
@@ -119,39 +119,27 @@ export function ReservoirForm({ machine, points, initial = emptyReservoir, known
 
 function FillTable() {
   const { control } = useFormContext<ReservoirValues>();
-  const { fields, append, remove } = useFieldArray({ control, name: 'fillTable' });
   const rows = useWatch({ control, name: 'fillTable' });
   const positions = rows.map(({ position }) => position.trim()).filter(Boolean);
   return (
     <fieldset className="border-y border-rule py-4">
       <legend className="pr-3 text-lg font-semibold">Fill by mounting position</legend>
       <p className="caption">From the maker’s table. Turned over, the same unit may need half as much again.</p>
-      {fields.map((field, index) => (
-        <div
-          key={field.id}
-          className="rule-t mt-2 grid gap-3 py-3 sm:grid-cols-[1fr_10rem_1fr_1fr_auto] sm:items-start"
-        >
-          <TextField name={`fillTable.${index}.position`} label="Position" />
-          <QuantityField name={`fillTable.${index}.volumeL`} label="Fill" dimension="volume" />
-          <TextField name={`fillTable.${index}.vent`} label="Vent at" />
-          <TextField name={`fillTable.${index}.drain`} label="Drain at" />
-          <button
-            type="button"
-            className="button sm:mt-7"
-            onClick={() => remove(index)}
-            aria-label={`Remove position ${index + 1}`}
-          >
-            <X aria-hidden="true" size={18} />
-          </button>
-        </div>
-      ))}
-      <button
-        type="button"
-        className="button mt-2"
-        onClick={() => append({ position: '', volumeL: '', vent: '', drain: '' })}
+      <FieldRows
+        name="fillTable"
+        empty={{ position: '', volumeL: '', vent: '', drain: '' }}
+        words={{ add: 'Add a position', row: 'position' }}
+        columns="sm:grid-cols-[1fr_10rem_1fr_1fr_auto]"
       >
-        <Plus aria-hidden="true" size={18} /> Add a position
-      </button>
+        {(row) => (
+          <>
+            <TextField name={`${row}.position`} label="Position" />
+            <QuantityField name={`${row}.volumeL`} label="Fill" dimension="volume" />
+            <TextField name={`${row}.vent`} label="Vent at" />
+            <TextField name={`${row}.drain`} label="Drain at" />
+          </>
+        )}
+      </FieldRows>
       {positions.length > 0 && (
         <div className="mt-4 max-w-sm">
           <ChoiceField
@@ -168,32 +156,24 @@ function FillTable() {
   );
 }
 
-function LevelMarks() {
-  const { control } = useFormContext<ReservoirValues>();
-  const { fields, append, remove } = useFieldArray({ control, name: 'levelMarks' });
-  return (
-    <fieldset>
-      <legend className="pr-3 text-lg font-semibold">Marks with litres</legend>
-      <p className="caption">
-        Sight glass, dipstick or rule: two marks or more give litres for every millimetre between them.
-      </p>
-      {fields.map((field, index) => (
-        <div key={field.id} className="rule-t mt-2 grid grid-cols-[10rem_10rem_auto] items-start gap-3 py-3">
-          <QuantityField name={`levelMarks.${index}.levelMm`} label="Level" dimension="length" />
-          <QuantityField name={`levelMarks.${index}.volumeL`} label="Holds then" dimension="volume" />
-          <button
-            type="button"
-            className="button mt-7 w-fit"
-            onClick={() => remove(index)}
-            aria-label={`Remove mark ${index + 1}`}
-          >
-            <X aria-hidden="true" size={18} />
-          </button>
-        </div>
-      ))}
-      <button type="button" className="button mt-2" onClick={() => append({ levelMm: '', volumeL: '' })}>
-        <Plus aria-hidden="true" size={18} /> Add a mark
-      </button>
-    </fieldset>
-  );
-}
+const LevelMarks = () => (
+  <fieldset>
+    <legend className="pr-3 text-lg font-semibold">Marks with litres</legend>
+    <p className="caption">
+      Sight glass, dipstick or rule: two marks or more give litres for every millimetre between them.
+    </p>
+    <FieldRows
+      name="levelMarks"
+      empty={{ levelMm: '', volumeL: '' }}
+      words={{ add: 'Add a mark', row: 'mark' }}
+      columns="grid-cols-[10rem_10rem_auto]"
+    >
+      {(row) => (
+        <>
+          <QuantityField name={`${row}.levelMm`} label="Level" dimension="length" />
+          <QuantityField name={`${row}.volumeL`} label="Holds then" dimension="volume" />
+        </>
+      )}
+    </FieldRows>
+  </fieldset>
+);
