@@ -37,6 +37,7 @@ const floors = {
     'sump',
     'dosing',
     'condition',
+    'follow',
     'store',
     'assign',
     'walk',

@@ -8,7 +8,11 @@ export const kindWords = Object.fromEntries(entryKinds.map((kind) => [kind, kind
 >;
 
 /** Codes and names that bodies refer to by identifier. */
-export type Names = { lubricants: Record<string, string>; meters: Record<string, { name: string; unit: string }> };
+export type Names = {
+  lubricants: Record<string, string>;
+  meters: Record<string, { name: string; unit: string }>;
+  people: Record<string, string>;
+};
 
 /** What an entry says, in one line. */
 export const entryWords = (kind: EntryKind, body: object, names: Names): string =>
@@ -18,5 +22,6 @@ export const entryWords = (kind: EntryKind, body: object, names: Names): string 
     day,
     amount,
     lubricant: (id) => names.lubricants[id] ?? 'unknown lubricant',
+    person: (id) => names.people[id] ?? 'somebody',
     meter: (id) => names.meters[id],
   });

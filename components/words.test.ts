@@ -37,7 +37,11 @@ describe('numbers and dates as written', () => {
   });
 
   it('words every kind of entry without naming an identifier', () => {
-    const names = { lubricants: { L: 'G-22' }, meters: { M: { name: 'Hour meter', unit: 'hours' } } };
+    const names = {
+      people: { P: 'HB' },
+      lubricants: { L: 'G-22' },
+      meters: { M: { name: 'Hour meter', unit: 'hours' } },
+    };
     expect(entryWords('grease', { lubricantId: 'L', massG: 20.4, strokes: 17 }, names)).toBe(
       '20.4 g (17 strokes) of G-22',
     );
@@ -51,12 +55,18 @@ describe('numbers and dates as written', () => {
     expect(
       entryWords('override', { field: 'interval', value: 350, unit: 'h', computed: 6724, reason: 'water' }, names),
     ).toBe('interval 350 h instead of 6\u202f724 h: water');
+    expect(entryWords('follow-up', { does: 'take', findingId: 'F', ownerId: 'P', byOn: '2026-12-03' }, names)).toBe(
+      'followed up by HB until 3 Dec 2026',
+    );
+    expect(
+      entryWords('follow-up', { does: 'close', findingId: 'F', cause: 'worn lip seal', answeredBy: 'E' }, names),
+    ).toBe('closed, it came from: worn lip seal');
     expect(entryWords('correction', { void: true, reason: 'twice' }, names)).toBe('voided: twice');
   });
 });
 
 describe('what an entry says', () => {
-  const names = { lubricants: { L: 'O-220' }, meters: { C: { name: 'Stroke counter', unit: 'cycles' } } };
+  const names = { people: {}, lubricants: { L: 'O-220' }, meters: { C: { name: 'Stroke counter', unit: 'cycles' } } };
 
   it.each([
     ['grease', { lubricantId: 'L', massG: 6, note: 'old grease hard' }, '6 g of O-220 — old grease hard'],

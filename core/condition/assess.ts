@@ -19,7 +19,16 @@ import {
 } from '../words/signs';
 import { hasLimits, outOfBand } from '../fields/band';
 import { quantities, quantityWords } from '../words/quantities';
-import { type Severity, atConsequence, fine, raised, severityOf, unjudged, worse } from '../words/severity';
+import {
+  type Severity,
+  afterVisits,
+  atConsequence,
+  fine,
+  raised,
+  severityOf,
+  unjudged,
+  worse,
+} from '../words/severity';
 import { backInBand, counts, pastBand } from './reading';
 
 const rows = Object.values(signs).flatMap((sign: Sign) => sign.rows);
@@ -224,11 +233,10 @@ function together(
     );
     steps.push(step(words, 'together one step worse', severity));
   }
-  if (severity.verdict === 'watch' && visitsRunning >= 3) {
-    severity = worse(severity, { verdict: 'plan', actBy: 'next-stop', restart: 'yes' });
-    steps.push(step(`${visitsRunning} visits running`, 'what is only watched is planned from the third on', severity));
-  }
-  const here = atConsequence(severity, consequence);
-  if (here !== severity) steps.push(step('Consequence 4', 'one step worse', here));
+  const watched = afterVisits(severity, visitsRunning);
+  if (watched !== severity)
+    steps.push(step(`${visitsRunning} visits running`, 'what is only watched is planned from the third on', watched));
+  const here = atConsequence(watched, consequence);
+  if (here !== watched) steps.push(step('Consequence 4', 'one step worse', here));
   return { severity: here, steps };
 }

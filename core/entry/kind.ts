@@ -10,6 +10,7 @@ export type Say = {
   day: (date: PlantDay) => string;
   amount: (kind: AmountKind, value: number | null) => string;
   lubricant: (id: string) => string;
+  person: (id: string) => string;
   meter: (id: string) => { name: string; unit: string } | undefined;
 };
 
@@ -36,6 +37,8 @@ export type KindSpec<Bodies extends Schemas> = {
   fills: boolean;
   /** It cannot be written without a machine. */
   needsMachine: boolean;
+  /** It may answer the cause of a finding, where the work was done; what only makes good a loss never does. */
+  answersFinding?: boolean;
   /** Naming the task of a stop, it answers the stop. */
   answersStop: boolean;
   /** How a mistake in it is mended: with a new body, by voiding it, or not at all, as something newer takes its place. */
@@ -57,6 +60,7 @@ export const reservedKind = (title: string, { service = false } = {}) =>
     fits: [],
     fills: false,
     needsMachine: true,
+    answersFinding: service,
     answersStop: true,
     mended: 'anew',
     words: () => title,

@@ -6,6 +6,7 @@ import { check } from './kinds/check';
 import { commissioning } from './kinds/commissioning';
 import { correction } from './kinds/correction';
 import { finding } from './kinds/finding';
+import { followUp } from './kinds/follow-up';
 import { grease } from './kinds/grease';
 import { handOver } from './kinds/hand-over';
 import { meterChange } from './kinds/meter-change';
@@ -30,7 +31,7 @@ export const kinds = {
   'meter-change': meterChange,
   sample: reservedKind('Sample'),
   finding,
-  'follow-up': reservedKind('Follow-up'),
+  'follow-up': followUp,
   skip,
   postpone,
   open: reservedKind('Opened'),
@@ -104,6 +105,23 @@ export function isService({
   return service && !(undone && kindVersion >= 2 && (body as Record<string, unknown>)[undone.field] === undone.is);
 }
 
+/**
+ * Whether an entry may answer the cause of a finding: work that was done, or a note of what others did. A top-up makes good
+ * what was lost and answers nothing.
+ */
+export function answersFinding({
+  kind,
+  kindVersion,
+  body,
+}: {
+  kind: EntryKind;
+  kindVersion: number;
+  body: object;
+}): boolean {
+  const { answersFinding: may = false, service } = specOf(kind);
+  return may && (!service || isService({ kind, kindVersion, body }));
+}
+
 /** What a service that was not done says, by kind, for whoever asks the database. */
 export const undoneKinds = entryKinds.flatMap((kind) => {
   const { undone } = specOf(kind);
@@ -127,5 +145,7 @@ export const newestVersion = (kind: EntryKind): number => versionsOf(kind).at(-1
 export const decidingKinds = kindsThat(({ decides }) => decides);
 /** Kinds after which a sump holds what they name. */
 export const fillingKinds = kindsThat(({ fills }) => fills);
+/** Kinds of which an entry may answer the cause of a finding. */
+export const findingAnsweringKinds = kindsThat(({ answersFinding }) => answersFinding === true);
 /** Kinds that answer a stop whose task they name. */
 export const answeringKinds = kindsThat(({ answersStop }) => answersStop);

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { keysOf } from '../compat/vocabulary';
 import { machineStateNames } from '../words/machine-states';
+import { urgencies } from '../words/findings';
 import { quantities } from '../words/quantities';
 import { type TaskAction, taskActions } from '../words/task-words';
 
@@ -11,6 +12,18 @@ import { type TaskAction, taskActions } from '../words/task-words';
 export const walkDocumentVersion = 2;
 
 const limit = z.number().optional();
+/** A finding that is open at a stop, or stops its whole machine; `again` says the same once more. */
+const open = z.object({
+  entryId: z.string(),
+  said: z.string(),
+  text: z.string(),
+  urgency: z.enum(keysOf(urgencies)),
+  foundOn: z.string(),
+  /** Where, if not at this very point. */
+  elsewhere: z.string().nullable(),
+  again: z.record(z.string(), z.unknown()),
+});
+
 /** A reading that a stop asks for, with what it was the last time. */
 const asked = z.object({
   quantity: z.enum(keysOf(quantities)),
@@ -60,6 +73,7 @@ const stop = z.object({
   /** Tasks that do this one as well: done on this round, they answer this stop too. */
   answeredBy: z.array(z.string()).default([]),
   readings: z.array(asked).default([]),
+  open: z.array(open).default([]),
   /** What has already been written for this stop on this round. */
   written: z.object({ entryId: z.string(), kind: z.string(), off: z.boolean().optional() }).nullable(),
   /** The finding of this round at this point that says "act now"; null where there is none. */

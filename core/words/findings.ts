@@ -130,6 +130,35 @@ export const findingSaid = (what: FindingWhat, { grade, where }: Closer): string
   [findingWords[what], grade && gradeWords[grade], where && whereWords[where]].filter(Boolean).join(', ');
 
 /**
+ * The body of a finding that is seen once more: as it was, but for what was remarked; never less urgent than the rules say
+ * unless it was held for less before. What has no word of its own is known by its text and keeps it.
+ * @example foundAgain({ what: 'dark', urgency: 'plan', text: 'since Monday' }) // { what: 'dark', urgency: 'plan' }
+ */
+export function foundAgain({
+  what,
+  urgency,
+  text,
+  grade,
+  where,
+  proposed,
+  lowered,
+}: { what: FindingWhat; urgency: Urgency; text?: string | undefined } & Closer & {
+    proposed?: Urgency | undefined;
+    lowered?: string | undefined;
+  }): Record<string, string> {
+  const ruled = urgencyOf(what, undefined, { grade, where });
+  return {
+    what,
+    urgency: lowered === undefined && isLower(urgency, ruled) ? ruled : urgency,
+    ...(what === 'other' && text && { text }),
+    ...(grade && { grade }),
+    ...(where && { where }),
+    ...(proposed && { proposed }),
+    ...(lowered && { lowered }),
+  };
+}
+
+/**
  * Whether one urgency is lower than another.
  * @example isLower('watch', 'plan') // true
  */

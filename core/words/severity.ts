@@ -60,3 +60,12 @@ export const severityOf = ({ verdict, actBy, restart = 'yes', restartAfter }: Si
  */
 export const atConsequence = (severity: Severity, consequence: number | undefined): Severity =>
   consequence === 4 ? raised(severity) : severity;
+
+/** From so many visits running on, what is only watched is planned (M C). */
+export const visitsUntilPlanned = 3;
+
+/** What something comes to that shows for the so many-th visit running: watched for long, it is planned. */
+export const afterVisits = (severity: Severity, visits: number): Severity =>
+  severity.verdict === 'watch' && visits >= visitsUntilPlanned
+    ? worse(severity, { verdict: 'plan', actBy: 'next-stop', restart: 'yes' })
+    : severity;

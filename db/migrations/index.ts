@@ -451,4 +451,13 @@ export const migrations: readonly Migration[] = [
 
   // What is read when a task is done, and where it should lie.
   addColumns('2026-12-06-01-task-readings', 'task', { readings: "JSON NOT NULL DEFAULT '[]'" }),
+
+  // Where every finding stands: what is open is listed by urgency and day, and counted, without reading the log.
+  createTable(
+    '2026-12-07-01-finding-state',
+    'finding_state',
+    `entryId ${id} PRIMARY KEY, machineId ${id} NOT NULL, pointId ${id} NULL, what VARCHAR(40) NOT NULL, urgency TINYINT UNSIGNED NOT NULL, foundMs BIGINT NOT NULL,
+      joinedTo ${id} NULL, visits INT UNSIGNED NOT NULL, newestId ${id} NOT NULL, newestMs BIGINT NOT NULL, againOf ${id} NULL, ownerId ${id} NULL, dueOn DATE NOT NULL, daySaid BOOLEAN NOT NULL, closedMs BIGINT NULL, closedBy ${id} NULL,
+      KEY finding_open (joinedTo, closedMs, urgency, dueOn, entryId, foundMs), KEY finding_owner (joinedTo, closedMs, ownerId, urgency, dueOn, entryId), KEY (machineId, joinedTo, closedMs), KEY (pointId, joinedTo, closedMs)`,
+  ),
 ];

@@ -20,11 +20,12 @@ import {
   primaryId,
   text,
 } from './columns';
+import type { FindingWhat } from '@/core/words/findings';
 import { type Who } from '@/core/words/task-words';
 import type { WaitingChange } from '@/core/words/waiting-change';
 
 /** Raised whenever the same plan and log would be derived differently, or more is derived: what was derived is then made anew. */
-export const projectionVersion = 10;
+export const projectionVersion = 11;
 
 /** Where a meter stands: its newest kept reading summed over dials, and its rate then. Derived; see `desk/standing/projection.ts`. */
 export class MeterStanding extends Model<InferAttributes<MeterStanding>, InferCreationAttributes<MeterStanding>> {
@@ -125,6 +126,27 @@ export class EntryWords extends Model<InferAttributes<EntryWords>, InferCreation
   declare spaced: string;
 }
 
+/** Where a finding stands. Derived; see `core/follow/finding-standing.ts`. */
+export class FindingStanding extends Model<InferAttributes<FindingStanding>, InferCreationAttributes<FindingStanding>> {
+  declare entryId: string;
+  declare machineId: string;
+  declare pointId: string | null;
+  declare what: FindingWhat;
+  /** Its place among the urgencies, the highest first. */
+  declare urgency: number;
+  declare foundMs: number;
+  declare joinedTo: string | null;
+  declare visits: number;
+  declare newestId: string;
+  declare newestMs: number;
+  declare againOf: string | null;
+  declare ownerId: string | null;
+  declare dueOn: string;
+  declare daySaid: boolean;
+  declare closedMs: number | null;
+  declare closedBy: string | null;
+}
+
 const bigint = { type: DataTypes.BIGINT, allowNull: true };
 
 /** What is known of when a task falls due, now and in the past alike. */
@@ -219,5 +241,26 @@ export function initProjection(sequelize: Sequelize) {
       timestamps: false,
     },
   );
-  return { EntryWords, MeterStanding, DueStanding, PastDueStanding, CorrectedEntry };
+  FindingStanding.init(
+    columns({
+      entryId: primaryId,
+      machineId: idColumn,
+      pointId: optionalId,
+      what: text,
+      urgency: integer,
+      foundMs: { type: DataTypes.BIGINT, allowNull: false },
+      joinedTo: optionalId,
+      visits: integer,
+      newestId: idColumn,
+      newestMs: { type: DataTypes.BIGINT, allowNull: false },
+      againOf: optionalId,
+      ownerId: optionalId,
+      dueOn: { type: DataTypes.DATEONLY, allowNull: false },
+      daySaid: boolean,
+      closedMs: bigint,
+      closedBy: optionalId,
+    }),
+    { sequelize, tableName: 'finding_state', timestamps: false },
+  );
+  return { FindingStanding, EntryWords, MeterStanding, DueStanding, PastDueStanding, CorrectedEntry };
 }

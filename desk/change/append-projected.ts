@@ -2,6 +2,7 @@ import type { Transaction } from 'sequelize';
 import type { Database } from '../desk';
 import { type Appended, type Received, append, arrivingEntry } from '../log/append';
 import { noteCorrection } from '../log/believed';
+import { projectFindings } from '../standing/findings';
 import { type Stamps, noteWritten, readStamps } from '../standing/known-machines';
 import { projectEntries, projectMachines } from '../standing/projection';
 
@@ -21,14 +22,16 @@ export async function appendProjected(
   for (const { envelope, receivedAt } of corrections)
     await noteCorrection(db, { ...envelope, receivedAt }, transaction);
   // What a correction changes is anywhere in the log: its machine is read anew, like one whose plan was changed.
-  const anew = [...replanned, ...corrections.flatMap(({ envelope }) => envelope.machineId ?? [])];
+  const corrected = corrections.flatMap(({ envelope }) => envelope.machineId ?? []);
+  const anew = [...replanned, ...corrected];
   const arriving = received.map(arrivingEntry);
   const others = received.flatMap(({ envelope }) => envelope.machineId ?? []).filter((id) => !anew.includes(id));
   await projectMachines(db, anew, transaction, arriving);
   const known = stamps ?? (await readStamps(db, others, transaction));
   const stamped = new Map([...known].filter(([id]) => others.includes(id)));
   const standing = await projectEntries(db, stamped, arriving, transaction);
-  const written = await append(db, received, transaction, standing);
+  const followed = await projectFindings(db, arriving, corrected, transaction);
+  const written = await append(db, received, transaction, [...standing, ...followed]);
   noteWritten(transaction, written);
   return written;
 }

@@ -1,6 +1,6 @@
 import { type PlantDay, addDays, plantToday, startOfPlantDay } from '@/core/time/plant-day';
 import type { Desk } from '../desk';
-import { openFindings } from '../follow/open-findings';
+import { type OpenFindings, openFindings } from '../follow/findings';
 import { type LogLine, readLog } from '../log/lines';
 import { thePlant } from '../plant';
 import { type RoundSummary, listRounds } from '../walk/rounds';
@@ -17,7 +17,7 @@ export type DiaryPage = DayWork & {
   written: LogLine[];
   /** More was written than is shown. */
   writtenMore: boolean;
-  findings: Awaited<ReturnType<typeof openFindings>>;
+  findings: OpenFindings;
 };
 
 /** One page of the diary. A past page shows how things stood at its end; a coming one what will be due on it. */
@@ -30,7 +30,7 @@ export async function readDiary({ db, now }: Pick<Desk, 'db' | 'now'>, day: Plan
     readDayWork({ db, now }, { day, today, ends: to, calendar: plant }),
     listRounds(db, from, to),
     readLog(db, { from, to }, shownLines + 1),
-    openFindings(db, day < today ? new Date(to.getTime() - 1) : now),
+    openFindings(db, now, day < today ? new Date(to.getTime() - 1) : undefined),
   ]);
   return {
     ...work,

@@ -251,8 +251,14 @@ describe('what the pages read', async () => {
       expect(await readNames(db, [{ body: { lubricantId: ids.grease } }, { body: corrected }])).toEqual({
         lubricants: { [ids.grease]: 'G-1' },
         meters: { [ids.meter]: { name: 'Hour meter', unit: 'hours' } },
+        people: {},
       });
-      expect(await readNames(db, [{ body: { text: 'Nothing named.' } }])).toEqual({ lubricants: {}, meters: {} });
+      expect((await readNames(db, [{ body: { ownerId: ids.bert } }])).people).toEqual({ [ids.bert]: 'BE' });
+      expect(await readNames(db, [{ body: { text: 'Nothing named.' } }])).toEqual({
+        lubricants: {},
+        meters: {},
+        people: {},
+      });
     });
 
     it('shows a task as stored, whatever a person put in its place', async () => {

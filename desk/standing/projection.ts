@@ -1,7 +1,7 @@
-import type { Model, ModelStatic, Transaction } from 'sequelize';
+import type { Transaction } from 'sequelize';
 import { decides } from '@/core/entry/believed';
 import { decidingKinds } from '@/core/entry/kinds';
-import { type Database, type Write, rowsInto } from '../desk';
+import type { Database, Write } from '../desk';
 import { groupBy } from '../group-by';
 import { alone } from '../locks';
 import type { BelievedRow } from '../log/believed';
@@ -9,7 +9,8 @@ import { type DerivedMachine, deriveMachine } from './derived-machine';
 import { type KnownMachine, type Stamps, keepKnown, readStamps, takeKnown } from './known-machines';
 import { selectPlan } from './plan-rows';
 import { machineLog } from './read-log';
-import { type StandingRows, sameRow } from './rows';
+import { type Differing, replaceRows } from './replace-rows';
+import type { StandingRows } from './rows';
 import { walksOf } from './walks';
 
 /**
@@ -122,9 +123,6 @@ function goOn(
   return deriveMachine(plan, log, machineId, plan.tasks, derived);
 }
 
-/** Rows that stand in the database otherwise than they were derived, and what was derived. */
-type Differing<Row> = { stored: readonly Row[]; derived: readonly Row[] };
-
 /** The writes that make the three tables say what was derived instead of what stood there. */
 function replaceAll(db: Database, before: readonly StandingRows[], after: readonly StandingRows[]): Write[] {
   const both = <Row>(of: (rows: StandingRows) => Row[]): Differing<Row> => {
@@ -165,32 +163,6 @@ async function readMachine(
     rows<StandingRows['past'][number]>('due_history'),
   ]);
   return { plan, log, derived: undefined, stored: { meters, due, past } };
-}
-
-/**
- * The writes that make a table say what was derived instead of what stood there; rows that say it already are not touched.
- * @returns `begun`: rows of which none stood there
- */
-function replaceRows<Row extends object>(
-  { tableName, primaryKeyAttributes }: ModelStatic<Model<Row, Row>>,
-  { stored, derived }: Differing<Row>,
-  keyOf: (row: Row) => string,
-): { writes: Write[]; begun: Row[] } {
-  const before = new Map(stored.map((row) => [keyOf(row), row]));
-  const changed: Row[] = [];
-  const begun: Row[] = [];
-  for (const row of derived) {
-    const stood = before.get(keyOf(row));
-    if (!stood) begun.push(row);
-    if (!stood || !sameRow(stood, row)) changed.push(row);
-    before.delete(keyOf(row));
-  }
-  const keys = primaryKeyAttributes as (keyof Row & string)[];
-  const gone = [...before.values()].map((row) => ({
-    sql: `DELETE FROM ${tableName} WHERE ${keys.map((key) => `${key} = ?`).join(' AND ')}`,
-    values: keys.map((key) => row[key]),
-  }));
-  return { writes: [rowsInto(tableName, changed, 'anew') ?? [], gone].flat(), begun };
 }
 
 /** What stands in one of two lists alone: nearly all rows are the very ones that stood there, mostly at the same place. */

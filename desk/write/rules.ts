@@ -8,6 +8,7 @@ import type { Database } from '../desk';
 import { entriesOfRound } from '../follow/round-entries';
 import { thePlant } from '../plant';
 import { checkBelongs } from './belongs';
+import { checkFollowUp } from './follow-up';
 import { checkLooked } from './looked';
 import { type WriteOutcome, conflict, invalid } from './outcome';
 import { checkReplacement } from './references';
@@ -22,6 +23,7 @@ export async function checkRules(
   if (kind === 'correction' || replacesId !== null) return checkCorrection(db, envelope, transaction);
   if (kind === 'postpone') return checkPostponement(db, envelope, transaction);
   if (kind === 'hand-over') return checkSignature(db, envelope, transaction);
+  if (kind === 'follow-up') return checkFollowUp(db, envelope, transaction);
   if (kind === 'check') return checkLooked(db, envelope, transaction);
   return checkBelongs(db, envelope, transaction);
 }

@@ -38,6 +38,7 @@ export const check = defineKind({
   undone: { field: 'result', is: 'off' },
   fills: false,
   needsMachine: true,
+  answersFinding: true,
   answersStop: true,
   mended: 'anew',
   words: (body, say) => {

@@ -43,6 +43,7 @@ export const commissioning = defineKind({
   fits: 'any',
   fills: true,
   needsMachine: true,
+  answersFinding: true,
   answersStop: true,
   mended: 'anew',
   words: ({ basis, on, hours, note: remark }, say) =>

@@ -44,6 +44,7 @@ export const grease = defineKind({
   undone: { field: 'purge', is: 'not-shown' },
   fills: true,
   needsMachine: true,
+  answersFinding: true,
   answersStop: true,
   mended: 'anew',
   words: (body, say) => {

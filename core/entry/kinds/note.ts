@@ -17,6 +17,7 @@ export const note = defineKind({
   fits: 'any',
   fills: false,
   needsMachine: false,
+  answersFinding: true,
   answersStop: true,
   mended: 'anew',
   words: ({ event, text }) => (event ? `${eventWords[event]} — ${text}` : text),

@@ -23,6 +23,7 @@ export const oilChange = defineKind({
   fits: ['oil-change', 'top-up'],
   fills: true,
   needsMachine: true,
+  answersFinding: true,
   answersStop: true,
   mended: 'anew',
   words: (body, say) =>
