@@ -207,6 +207,27 @@ describe('a stop', () => {
     expect(written[0]!.body).toMatchObject({ what: 'level-up', urgency: 'plan' });
   });
 
+  it('shows what is open there, and says that it is still so with one tap', async () => {
+    const open = {
+      entryId: 'F',
+      said: 'oil dark',
+      text: 'since spring',
+      urgency: 'plan' as const,
+      foundOn: '2026-11-03',
+      elsewhere: null,
+      again: { what: 'dark', urgency: 'plan' },
+    };
+    const stops = { ...open, entryId: 'G', said: 'leak spraying', urgency: 'act-now' as const, elsewhere: 'P1·07' };
+    const { user, written } = show({ open: [open, stops] });
+    expect(screen.getByText(/oil dark: since spring, found 3 Nov 2026/)).toBeDefined();
+    expect(screen.getByText('Open at P1·07, act now:')).toBeDefined();
+    // What stops the machine elsewhere stops it here.
+    expect(screen.getByText(/Not started again before/)).toBeDefined();
+    await user.click(press('Still so'));
+    expect(await screen.findByText('Written: still so.')).toBeDefined();
+    expect(written).toEqual([{ kind: 'finding', body: { what: 'dark', urgency: 'plan' } }]);
+  });
+
   describe('that asks for readings', () => {
     const temperature = {
       quantity: 'temperature',

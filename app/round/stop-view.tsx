@@ -12,6 +12,7 @@ import { type Gun, type Planned, doneEntry, isTooCoarse, plannedOf } from './pla
 import { GivenAmount } from './given-amount';
 import { StopSheets } from './open-sheet';
 import { type DoneWay, StopAnswers } from './stop-answers';
+import { StopOpen } from './stop-open';
 import { type AskedHere, StopReadings, type TakenHere, readingsOf } from './stop-readings';
 import { StopWarnings } from './stop-warnings';
 import { StopWork } from './stop-work';
@@ -106,7 +107,7 @@ export function StopView({ stop, answer, guns, meters, shut = false, heldBack = 
         )}
         <StopReadings asked={stop.readings} taken={taken} onRead={(asked) => setSheet({ asked })} />
         {stop.action === 'oil-change' && <Drained litres={drained} onType={() => setSheet('drained')} />}
-        <StopNotes stop={stop} />
+        <StopNotes stop={stop} onWrite={onWrite} />
         <MetersToRead
           meters={meters.filter(({ readInRound }) => !readInRound)}
           onRead={(meter) => {
@@ -121,7 +122,7 @@ export function StopView({ stop, answer, guns, meters, shut = false, heldBack = 
         ways={barred === null ? ways : []}
         heldBack={barred}
         doubt={isAsked ? doubtful : null}
-        stopped={stop.actNow !== null}
+        stopped={stop.actNow !== null || stop.open.some(({ urgency }) => urgency === 'act-now')}
         shut={shut}
         onNext={onNext}
         onOff={isLook ? () => setSheet('off') : undefined}
@@ -221,9 +222,10 @@ const StopHead = ({ stop }: { stop: WalkStop }) => (
   </>
 );
 
-/** How to get there, how it is done, since when it is due. */
-const StopNotes = ({ stop }: { stop: WalkStop }) => (
+/** What is open there, how to get there, how it is done, since when it is due. */
+const StopNotes = ({ stop, onWrite }: Pick<Props, 'stop' | 'onWrite'>) => (
   <>
+    <StopOpen open={stop.open} onWrite={onWrite} />
     {stop.accessNote && (
       <p className="mt-2">
         <strong>Getting there:</strong> {stop.accessNote}

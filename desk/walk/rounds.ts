@@ -16,6 +16,7 @@ import { type TaskState, loadTaskStates } from '../standing/states';
 import { thePlant } from '../plant';
 import { selectStops } from './stops';
 import { walkGun } from './walk-gun';
+import { findingsOnWalk } from '../follow/findings';
 import { entriesOfRound, progressOfRounds, signature } from '../follow/round-entries';
 import { believed } from '../log/believed';
 import { cautionsBefore } from '@/core/words/cautions';
@@ -172,13 +173,14 @@ async function documentOf(
   const looked = [...new Set(states.filter(({ action }) => putsNothingIn(action)).map(({ machine }) => machine.id))];
   const lubricantIds = [...new Set(states.flatMap(({ lubricant }) => lubricant?.id ?? []))];
   const asking = states.filter(({ readings }) => readings.length > 0).map(({ taskId }) => taskId);
-  const [guns, meters, machines, cards, hazardous, taken] = await Promise.all([
+  const [guns, meters, machines, cards, hazardous, taken, openAt] = await Promise.all([
     db.Gun.findAll({ order: [['code', 'ASC']] }),
     machineIds.length > 0 ? loadMeters(db, machineIds) : [],
     db.Machine.findAll({ where: { id: machineIds } }),
     looked.length > 0 ? cardLines(db, now, looked) : new Map<string, CardLine[]>(),
     db.Lubricant.findAll({ where: { id: lubricantIds }, attributes: ['id', 'code', 'hazards'] }),
     lastReadings(db, asking),
+    findingsOnWalk(db, now, machineIds),
   ]);
   const hazardsOf = new Map(hazardous.map(({ id, code, hazards }) => [id, lubricantHazards(code, hazards)]));
   const inOrder = round.stops.flatMap((taskId) => states.find((state) => state.taskId === taskId) ?? []);
@@ -254,6 +256,7 @@ async function documentOf(
           operatorCard: putsNothingIn(action) ? auditWords(cards.get(machine.id) ?? []) : null,
           answeredBy,
           readings: readings.map((each) => ({ ...each, last: taken.get(taskId)?.get(each.name) ?? null })),
+          open: openAt({ machineId: machine.id, pointId: point.id }),
           written: answer ? writtenBy(answer) : null,
           actNow: entries.filter((entry) => entry.pointId === point.id && isActNow(entry)).at(-1)?.id ?? null,
           heldBack: heldBack({ cameEmpty, machineState }, machine.id, states),
