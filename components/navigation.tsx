@@ -10,6 +10,7 @@ export const sections = [
   { href: '/plant', label: 'Plant', key: 'p' },
   { href: '/lubricants', label: 'Lubricants', key: 'u' },
   { href: '/routes', label: 'Routes', key: 'r' },
+  { href: '/condition', label: 'Condition', key: 'c' },
   { href: '/log', label: 'Log', key: 'l' },
   { href: '/bench', label: 'Bench', key: 'b' },
 ] as const;

@@ -26,7 +26,10 @@ function deviceId(): string {
 /** Fields of an entry that a screen decides; the rest is the same for all. */
 export type Draft = Pick<EntryInput, 'kind' | 'body' | 'personId' | 'machineId'> &
   Partial<
-    Pick<EntryInput, 'kindVersion' | 'pointId' | 'taskIds' | 'roundId' | 'replacesId' | 'happenedAt' | 'offsetMinutes'>
+    Pick<
+      EntryInput,
+      'id' | 'kindVersion' | 'pointId' | 'taskIds' | 'roundId' | 'replacesId' | 'happenedAt' | 'offsetMinutes'
+    >
   >;
 
 /**

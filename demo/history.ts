@@ -55,12 +55,21 @@ export async function writeHistory(
   const envelopes = drafts
     .filter(({ atMs }) => atMs <= now.getTime() - 20 * minute)
     .sort((a, b) => a.atMs - b.atMs)
-    .map((draft) => ({ envelope: envelopeOf(draft, register, luck), receivedAt: new Date(draft.atMs + 4000) }));
+    .map((draft) => stamped(draft, register, luck));
+  const followed = followUps(envelopes, register, today, at, luck);
   await db.transaction((transaction) =>
-    append(db, [...envelopes, ...mistakes(envelopes, register, now, luck)], transaction),
+    append(db, [...byTime([...envelopes, ...followed]), ...mistakes(envelopes, register, now, luck)], transaction),
   );
-  return envelopes.length;
+  return envelopes.length + followed.length;
 }
+
+const byTime = (entries: readonly Stamped[]): Stamped[] =>
+  [...entries].sort((a, b) => a.receivedAt.getTime() - b.receivedAt.getTime());
+
+const stamped = (draft: Draft, register: DemoRegister, luck: Chance): Stamped => ({
+  envelope: envelopeOf(draft, register, luck),
+  receivedAt: new Date(draft.atMs + 4000),
+});
 
 function envelopeOf(
   { atMs, kind, kindVersion = 1, by, body, machineId, pointId, taskIds = [], roundId }: Draft,
@@ -581,6 +590,53 @@ function changedInAYear(
         reason: 'Long supply line; a few grams stay in it.',
       },
     },
+  ];
+}
+
+/** What became of the findings: one is taken on, one is past its day, one is closed with the work that ended it. */
+function followUps(
+  entries: readonly Stamped[],
+  register: DemoRegister,
+  today: string,
+  at: (day: string, hours: number) => number,
+  luck: Chance,
+): Stamped[] {
+  const foundOf = (begins: string) =>
+    entries.find(({ envelope: { kind, body } }) => kind === 'finding' && String(body.text).startsWith(begins))!
+      .envelope;
+  const ago = (days: number, hours: number) => at(addDays(today, -days), hours);
+  const about = (begins: string, atMs: number, by: string, kind: Draft['kind'], body: Draft['body']): Stamped => {
+    const { machineId, pointId } = foundOf(begins);
+    return stamped({ atMs, kind, by, machineId: machineId!, ...(pointId && { pointId }), body }, register, luck);
+  };
+  const person = (initials: string) => register.personIds.get(initials)!;
+  const hose = 'Wet below';
+  const fan = '96 °C';
+  const thrown = 'Grease on the pulley';
+  const work = about(thrown, ago(27, 14), 'TO', 'note', {
+    text: 'Fitters put a new lip seal in, old grease taken out.',
+  });
+  return [
+    about(hose, ago(1, 13), 'MS', 'follow-up', {
+      does: 'take',
+      findingId: foundOf(hose).id,
+      ownerId: person('MS'),
+      byOn: addDays(today, 9),
+      note: 'Hose set lies in the store, fitted in the next stop of the press.',
+    }),
+    about(fan, ago(11, 7), 'MS', 'follow-up', {
+      does: 'take',
+      findingId: foundOf(fan).id,
+      ownerId: person('TO'),
+      byOn: addDays(today, -4),
+    }),
+    work,
+    about(thrown, ago(26, 9), 'MS', 'follow-up', {
+      does: 'close',
+      findingId: foundOf(thrown).id,
+      cause: 'lip seal turned over by too much grease',
+      answeredBy: work.envelope.id,
+    }),
   ];
 }
 

@@ -55,6 +55,7 @@ const byWidth = [
 
 const screens = [
   '/today',
+  '/condition',
   '/plant',
   '/plant/unknown',
   '/plant/machines/new',

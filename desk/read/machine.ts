@@ -7,6 +7,7 @@ import { type SumpContents, sumpOf } from '../assign/sump';
 import type { Database, Desk } from '../desk';
 import type { GreasePlan } from '@/core/grease/plan';
 import { greaseProposal } from '../plan/grease-proposal';
+import { type OpenFindings, openFindingsAt } from '../follow/findings';
 import { type MeterStanding, loadMeters } from '../standing/meters';
 import { type TaskState, deriveTaskStates, loadTaskStates } from '../standing/states';
 import { findMachine } from '../register/machines';
@@ -31,6 +32,7 @@ const pointLine = [
 export type PointLine = Pick<Row<'LubePoint'>, (typeof pointLine)[number]>;
 
 export type MachinePage = {
+  findings: OpenFindings;
   machine: Row<'Machine'>;
   area: Row<'Area'>;
   points: PointLine[];
@@ -62,7 +64,7 @@ export async function readMachinePage(
 ): Promise<MachinePage | undefined> {
   const machine = await findMachine({ db }, code);
   if (!machine) return undefined;
-  const [area, all, states, meters, history, codes, reservoirs, model] = await Promise.all([
+  const [area, all, states, meters, history, codes, reservoirs, model, findings] = await Promise.all([
     db.Area.findByPk(machine.areaId),
     // Plain rows: a model of each of a machine's points takes longer than reading them.
     db.LubePoint.findAll({ ...inWalkingOrder(machine.id), attributes: [...pointLine], raw: true }),
@@ -72,8 +74,10 @@ export async function readMachinePage(
     db.MachineCode.findAll({ where: { machineId: machine.id } }),
     reservoirsOf(db, machine.id),
     machine.modelId ? db.MachineModel.findByPk(machine.modelId) : null,
+    openFindingsAt(db, now, { machineId: machine.id }),
   ]);
   return {
+    findings,
     reservoirs,
     model,
     machine,
@@ -101,6 +105,7 @@ export type AssignmentLine = {
   overruledBecause: string;
 };
 export type PointPage = {
+  findings: OpenFindings;
   machine: Row<'Machine'>;
   point: Row<'LubePoint'>;
   states: TaskState[];
@@ -135,7 +140,7 @@ export async function readPointPage(
   const machine = await findMachine({ db }, code);
   const point = machine && (await findPoint(db, machine.id, number));
   if (!machine || !point) return undefined;
-  const [states, retiredTasks, rows, meters, guns, history] = await Promise.all([
+  const [states, retiredTasks, rows, meters, guns, history, findings] = await Promise.all([
     deriveTaskStates(db, now, { pointId: point.id }),
     db.Task.findAll({ where: { pointId: point.id, retiredOn: { [Op.ne]: null } }, order: [['title', 'ASC']] }),
     db.select<Omit<AssignmentLine, 'lubricant'> & { lubricantId: string; code: string; name: string }>(
@@ -145,6 +150,7 @@ export async function readPointPage(
     loadMeters(db, [machine.id]),
     allGuns(db),
     readLog(db, { pointId: point.id }, 30),
+    openFindingsAt(db, now, { pointId: point.id }),
   ]);
   const ranked = byRank(
     rows.map(({ lubricantId, code: lubricantCode, name, ...row }) => ({
@@ -169,6 +175,7 @@ export async function readPointPage(
   ]);
   const contents = filled ? await db.Lubricant.findByPk(filled) : null;
   return {
+    findings,
     reservoir,
     sharedWith,
     fedBeside,

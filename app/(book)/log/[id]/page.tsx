@@ -78,15 +78,7 @@ export default async function EntryPage({ params }: { params: Promise<{ id: stri
           </li>
         ))}
       </ol>
-      {current === null ? (
-        <p className="mt-6">This entry is voided. If something did happen, write a new one at the point.</p>
-      ) : mended !== 'anew' ? (
-        <p className="mt-6">
-          {mended === 'by-the-next'
-            ? 'An override is changed at its point, with a new override.'
-            : 'This is not put right here; void it with a reason if it was a mistake.'}
-        </p>
-      ) : null}
+      <Mending original={original} voided={current === null} />
       {current !== null && mended !== 'by-the-next' && (
         <Section id="correct" title="Correct this entry" className="no-print mt-8">
           <p className="caption mb-4">
@@ -105,6 +97,31 @@ export default async function EntryPage({ params }: { params: Promise<{ id: stri
         </Section>
       )}
     </div>
+  );
+}
+
+/** How a mistake in an entry is mended, where that is not by a correction alone. */
+function Mending({ original: { id, kind, body }, voided }: { original: LogLine; voided: boolean }) {
+  if (voided)
+    return <p className="mt-6">This entry is voided. If something did happen, write a new one at the point.</p>;
+  if (kind === 'finding' || kind === 'follow-up')
+    return (
+      <p className="mt-6">
+        What becomes of it is said{' '}
+        <Link href={`/condition/${kind === 'finding' ? id : (body as { findingId: string }).findingId}`}>
+          where the finding stands
+        </Link>
+        .
+      </p>
+    );
+  const { mended } = kinds[kind];
+  if (mended === 'anew') return null;
+  return (
+    <p className="mt-6">
+      {mended === 'by-the-next'
+        ? 'An override is changed at its point, with a new override.'
+        : 'This is not put right here; void it with a reason if it was a mistake.'}
+    </p>
   );
 }
 

@@ -5,19 +5,21 @@ import type { DiaryPage as Page } from '@/desk/read/diary';
 /** On a phone first of all: what asks for somebody now, and walks that nobody has signed. */
 export function FirstOnPhone({ findings, rounds }: Pick<Page, 'findings' | 'rounds'>) {
   const urgent = findings.shown.filter(({ urgency }) => urgency === 'act-now');
+  const late = findings.shown.filter(({ isLate }) => isLate).length;
   const unsigned = rounds.filter(({ signedAt, brokenOff }) => !signedAt && !brokenOff);
   if (findings.count === 0 && unsigned.length === 0) return null;
   return (
     <section aria-label="First" className="no-print mt-4 grid gap-2 border-l-4 border-ink pl-3 md:hidden">
       {urgent.map(({ entryId, said, machine, point }) => (
         <p key={entryId}>
-          <strong className="text-stop">act now</strong> {point?.label ?? machine?.code} {said}
+          <strong className="text-stop">act now</strong> {point?.label ?? machine.code} {said}
         </p>
       ))}
       {findings.count > 0 && (
         <p>
           <a href="#open" className="inline-flex min-h-11 items-center">
             {counted(findings.count, 'open finding')}
+            {late > 0 && `, ${late} past ${late === 1 ? 'its' : 'their'} day`}
           </a>
         </p>
       )}
