@@ -1,3 +1,4 @@
+import { decodeTime } from 'ulid';
 import { believedAnswers, countServices, servesInSql } from '../log/believed';
 import {
   type CardInterval,
@@ -44,6 +45,8 @@ export type CardLine = {
   counted: number | null;
   done: number;
   expected: number;
+  /** Days of the last week that the task has been in the plan. */
+  audited: number;
 };
 export type CardMeter = { id: string; name: string; unit: string; last: { value: number; at: string } | null };
 /** `belongs` are tasks of others that come round within a shift: nobody walks that often. */
@@ -125,6 +128,9 @@ export async function cardLines(db: Database, now: Date, machineIds: string[]): 
     const cyclesPerDay =
       meters.find(({ machineId, unit }) => machineId === machine.id && unit !== 'hours')?.rate.mid ?? 0;
     const every = cardInterval(interval.stages);
+    // Its name says when it was planned: nobody is asked for what was not in the plan yet.
+    const plannedDays = (now.getTime() - decodeTime(state.taskId)) / 86_400_000;
+    const audited = Math.min(auditedDays, Math.max(0, plannedDays));
     const lines = cards.get(machine.id) ?? [];
     cards.set(machine.id, [
       ...lines,
@@ -151,15 +157,21 @@ export async function cardLines(db: Database, now: Date, machineIds: string[]): 
         lastAt: due.lastServiceAt ?? null,
         counted: null,
         done: doneOf.get(state.taskId) ?? 0,
-        expected: expectedTimes(every, auditedDays, due.hourLine.hoursPerDay, cyclesPerDay),
+        expected: expectedTimes(every, audited, due.hourLine.hoursPerDay, cyclesPerDay),
+        audited,
       },
     ]);
   }
   return cards;
 }
 
-/** How the card was kept, in words for whoever audits it; null where the machine has none. */
+/** How the card was kept, in words for whoever audits it; null where the machine has none, or it is too young to be asked for. */
 export function auditWords(lines: readonly CardLine[]): string | null {
-  if (lines.length === 0) return null;
-  return `Operator card, last ${auditedDays} days: ${lines.map(({ title, done, expected }) => `${title} ${done} of about ${expected} times`).join('; ')}. Look whether the film, the level and the card agree.`;
+  const asked = lines.filter(({ done, expected }) => done > 0 || expected > 0);
+  if (asked.length === 0) return null;
+  const times = asked.map(({ title, done, expected, audited }) => {
+    const young = audited < auditedDays ? `, in the plan for ${Math.floor(audited)} d` : '';
+    return `${title} ${done} of about ${expected} times${young}`;
+  });
+  return `Operator card, last ${auditedDays} days: ${times.join('; ')}. Look whether the film, the level and the card agree.`;
 }

@@ -114,7 +114,7 @@ function TaskCells({
       <td className="py-1 pr-2 text-right align-top whitespace-nowrap">
         {taskAmount(action, planned.kind, planned.value)}
       </td>
-      <td className="py-1 pr-2 align-top">{often.length > 0 ? often.join('; ') : 'not set'}</td>
+      <td className="py-1 pr-2 align-top">{often.length > 0 ? often.join('; ') : 'when it is called for'}</td>
       <td className="py-1 align-top text-xs">{machineStates[machineState]}</td>
     </>
   );
