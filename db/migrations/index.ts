@@ -460,4 +460,18 @@ export const migrations: readonly Migration[] = [
       joinedTo ${id} NULL, visits INT UNSIGNED NOT NULL, newestId ${id} NOT NULL, newestMs BIGINT NOT NULL, againOf ${id} NULL, ownerId ${id} NULL, dueOn DATE NOT NULL, daySaid BOOLEAN NOT NULL, closedMs BIGINT NULL, closedBy ${id} NULL,
       KEY finding_open (joinedTo, closedMs, urgency, dueOn, entryId, foundMs), KEY finding_owner (joinedTo, closedMs, ownerId, urgency, dueOn, entryId), KEY (machineId, joinedTo, closedMs), KEY (pointId, joinedTo, closedMs)`,
   ),
+
+  // From when a task is wanted of rounds; an operator's never is. Which walks have something wanted is found by jumping
+  // through their index, and only those that are shown are counted; areas are counted in theirs from end to end.
+  addColumns('2026-12-07-02-due-state-rounds', 'due_state', {
+    roundsOn:
+      "DATE AS (IF(who = 'operator', NULL, IF(state = 'next-round', '1000-01-01', COALESCE(fromOn, dueOn)))) PERSISTENT",
+  }),
+  sqlMigration(
+    '2026-12-07-03-due-state-rounds-keys',
+    `ALTER TABLE due_state ADD KEY IF NOT EXISTS due_state_rounds (routeId, roundsOn, lateOn, sinceOn), ADD KEY IF NOT EXISTS due_state_area (areaId, wantedOn, lateOn), ADD KEY IF NOT EXISTS due_state_wanted_on (wantedOn, routeId),
+      DROP KEY IF EXISTS due_state_route, DROP KEY IF EXISTS due_state_wanted_counted`,
+    `ALTER TABLE due_state ADD KEY IF NOT EXISTS due_state_wanted_counted (wantedOn, lateOn, routeId, areaId, who, sinceOn), ADD KEY IF NOT EXISTS due_state_route (routeId, wantedOn, lateOn, who),
+      DROP KEY IF EXISTS due_state_rounds, DROP KEY IF EXISTS due_state_area, DROP KEY IF EXISTS due_state_wanted_on`,
+  ),
 ];

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { freshDatabase } from '@/db/testing';
 import { auditWords, readOperatorCard } from '../walk/operator-card';
+import { readDiary } from '../read/diary';
 import { readDueList } from '../read/due-list';
 import { readOutlook, readOutlookWeek } from '../ahead/outlook';
 import { eachPlanLine } from '../read/plan-lines';
@@ -421,9 +422,16 @@ describe('the plan ahead', async () => {
       (await readDueList(desk, {}, { offset: 0, limit: 20 })).states.some(({ title }) => title === 'Oil the ways'),
     ).toBe(false);
     expect((await readDueList(desk, { who: 'operator' }, { offset: 0, limit: 20 })).total).toBe(1);
-    const card = (await readOperatorCard(desk, 'm-1'))!;
-    expect(card.lines).toMatchObject([{ title: 'Oil the ways', every: 'every 4 h', done: 2, expected: 28 }]);
-    expect(auditWords(card.lines)).toContain('Oil the ways 2 of about 28 times');
+    const inDays = (days: number) => ({ ...desk, now: new Date(desk.now.getTime() + days * 86_400_000) });
+    const card = (await readOperatorCard(inDays(6.75), 'm-1'))!;
+    expect(card.lines).toMatchObject([{ title: 'Oil the ways', every: 'every 4 h', done: 2, expected: 27 }]);
+    expect(auditWords(card.lines)).toContain('Oil the ways 2 of about 27 times, in the plan for 6 d.');
+    // Nobody is asked for what was not in the plan yet.
+    expect((await readOperatorCard(inDays(0.125), 'm-1'))!.lines).toMatchObject([{ expected: 0 }]);
+    const week = (await readOperatorCard(inDays(8), 'm-1'))!;
+    expect(week.lines).toMatchObject([{ done: 0, expected: 28 }]);
+    expect(auditWords(week.lines)).toContain('Oil the ways 0 of about 28 times.');
+    expect(auditWords([{ ...week.lines[0]!, expected: 0 }])).toBeNull();
     expect(auditWords([])).toBeNull();
     await make({ title: 'Grease the ram', when: '3 h' });
     expect((await readOperatorCard(desk, 'M-1'))!.belongs).toMatchObject([
@@ -447,5 +455,28 @@ describe('the plan ahead', async () => {
     expect(await counted()).toBe(400);
     await answer(often, '2026-06-13T06:00:00Z');
     expect(await counted()).toBeCloseTo(200, 6);
+  });
+
+  it('a day counts the walks that it shows, and says that there are others', async () => {
+    for (let place = 1; place <= 26; place += 1) {
+      const taskId = await make({ title: `Look ${place}`, when: '14 d' });
+      await answer(taskId, '2026-05-20T08:00:00Z');
+      const code = `Z-${String(place).padStart(2, '0')}`;
+      const route = await createRoute(desk, { code, name: 'Walk', note: '', taskIds: [taskId] });
+      if (!route.ok) throw new Error(route.reason);
+    }
+    const walksOf = async (day: string) => {
+      const { walks, more } = await readDiary(desk, day);
+      return { some: walks.filter(({ code }) => code.startsWith('Z-')), many: walks.length, more };
+    };
+    for (const day of ['2026-06-15', '2026-06-14']) {
+      const { some, many, more } = await walksOf(day);
+      expect([many, more]).toEqual([24, true]);
+      expect(some.every(({ count, overdue, tasks }) => count === 1 && overdue === 1 && tasks.length <= 1)).toBe(true);
+    }
+    // Before they fell due, and on a coming day that none falls on.
+    expect((await walksOf('2026-05-25')).some).toEqual([]);
+    expect((await walksOf('2026-06-16')).some).toEqual([]);
+    expect((await walksOf('2026-06-16')).more).toBe(false);
   });
 });

@@ -9,7 +9,7 @@ import {
 } from '@/core/time/plant-day';
 import type { Desk } from '../desk';
 import { groupBy } from '../group-by';
-import { countedTable, onRounds, standingSql, wantedSql } from '../standing/standing-sql';
+import { countedTable, onRounds, standingSql, wantedOnRounds } from '../standing/standing-sql';
 import { type TaskState, loadPastStates, loadTaskStates } from '../standing/states';
 
 /** So many tasks of one walk stand on a page, the most urgent; the rest is counted, and listed under Due. */
@@ -39,14 +39,17 @@ export type MeterToRead = {
   lastShown: number | null;
 };
 export type DayWork = {
-  /** The first by code; `more` says how many others there are, and what they hold. */
+  /** The first by code; `more` says whether there are others. */
   walks: DayWalk[];
-  more: { walks: number; tasks: number };
+  more: boolean;
   unknownCount: number;
   metersToRead: { shown: MeterToRead[]; count: number };
 };
 
-type Counted = { routeId: string | null; code: string | null; name: string | null; count: number; overdue: number };
+type Walk = { routeId: string | null; code: string | null; name: string | null };
+type Counted = Walk & { count: number; overdue: number };
+/** What is counted: of which table, on which condition. */
+type Asked = { past: boolean; coming: boolean; standing: string; wanted: string; values: Record<string, unknown> };
 
 /** Which page of the diary: a past day is looked at as it ended, a coming one from today. */
 export type When = { day: PlantDay; today: PlantDay; ends: Date; calendar: PlantCalendar };
@@ -59,15 +62,10 @@ export async function readDayWork({ db, now }: Pick<Desk, 'db' | 'now'>, when: W
   const { day, today, ends, calendar } = when;
   const [past, coming] = [day < today, day > today];
   const standing = countedTable(past, 'days');
-  const wanted = `${onRounds} AND ${coming ? '(due_state.dueOn = :day OR due_state.wantedOn = :day)' : wantedSql}`;
+  const wanted = coming ? `${onRounds} AND (due_state.dueOn = :day OR due_state.wantedOn = :day)` : wantedOnRounds;
   const values = { day, today: coming ? today : day };
-  const [counted, [unknown], metersToRead] = await Promise.all([
-    db.select<Counted>(
-      `SELECT counted.*, route.code, route.name FROM (
-         SELECT due_state.routeId, COUNT(*) AS count, IFNULL(SUM(${standingSql.overdue}), 0) AS overdue FROM ${standing} WHERE ${wanted} GROUP BY due_state.routeId) AS counted
-       LEFT JOIN route ON route.id = counted.routeId ORDER BY route.code IS NULL, route.code`,
-      values,
-    ),
+  const [{ counted, more }, [unknown], metersToRead] = await Promise.all([
+    countWalks(db, { past, coming, standing, wanted, values }),
     db.select<{ count: number }>(
       `SELECT COUNT(*) AS count FROM ${countedTable(past, 'state')} WHERE ${standingSql.unknown}`,
       values,
@@ -79,20 +77,19 @@ export async function readDayWork({ db, now }: Pick<Desk, 'db' | 'now'>, when: W
   const placed = await db.select<{ taskId: string; routeId: string | null }>(
     `SELECT taskId, routeId FROM (
        SELECT due_state.taskId, due_state.routeId, ROW_NUMBER() OVER (PARTITION BY due_state.routeId ORDER BY due_state.lateOn IS NULL, due_state.lateOn, due_state.taskId) AS place
-       FROM ${standing} WHERE ${wanted} AND (due_state.routeId IN (:shown) ${shown.includes(null) ? 'OR due_state.routeId IS NULL' : ''})) AS placed
+       FROM ${standing} WHERE ${wanted} AND ${ofWalks(shown)}) AS placed
      WHERE place <= ${shownOfWalk} ORDER BY place`,
-    { ...values, shown: shown.filter((routeId) => routeId !== null) },
+    { ...values, walks: shown.filter((routeId) => routeId !== null) },
   );
   const taskIds = placed.map(({ taskId }) => taskId);
   const read = past ? loadPastStates(db, day, ends, taskIds) : loadTaskStates(db, now, { taskIds });
   const states = new Map((await read).map((state) => [state.taskId, state]));
   const tasksOf = groupBy(placed, ({ routeId }) => routeId ?? '');
-  const left = counted.slice(shownWalks + namedWalks);
   return {
-    more: { walks: left.length, tasks: left.reduce((sum, { count }) => sum + Number(count), 0) },
+    more,
     unknownCount: Number(unknown!.count),
     metersToRead,
-    walks: counted.slice(0, shownWalks + namedWalks).map(({ routeId, code, name, count, overdue }) => ({
+    walks: counted.map(({ routeId, code, name, count, overdue }) => ({
       routeId,
       code: code ?? '',
       name: name ?? 'On no route yet',
@@ -104,6 +101,51 @@ export async function readDayWork({ db, now }: Pick<Desk, 'db' | 'now'>, when: W
       }),
     })),
   };
+}
+
+/** Tasks of some walks, `:walks`, and of none where null is among them. */
+const ofWalks = (walks: readonly (string | null)[]): string =>
+  `(due_state.routeId IN (:walks) ${walks.includes(null) ? 'OR due_state.routeId IS NULL' : ''})`;
+
+/**
+ * The walks that may have something wanted, by code, those on no route last: of today by jumping through the index from one
+ * walk to the next, of a coming day from what is wanted on it. A past day may be about any.
+ */
+const walksToLookAt = (db: Desk['db'], { past, coming, wanted, values }: Asked): Promise<Walk[]> => {
+  const some = past
+    ? 'SELECT DISTINCT routeId FROM due_state'
+    : coming
+      ? `SELECT DISTINCT routeId FROM due_state WHERE ${wanted}`
+      : 'SELECT routeId FROM due_state GROUP BY routeId HAVING MIN(roundsOn) <= :today';
+  return db.select<Walk>(
+    `SELECT some.routeId, route.code, route.name FROM (${some}) AS some LEFT JOIN route ON route.id = some.routeId ORDER BY route.code IS NULL, route.code`,
+    values,
+  );
+};
+
+/** How much of each of the first walks is wanted that have something; the others cost nothing. */
+async function countWalks(db: Desk['db'], asked: Asked): Promise<{ counted: Counted[]; more: boolean }> {
+  const { standing, wanted, values } = asked;
+  const walks = await walksToLookAt(db, asked);
+  const most = shownWalks + namedWalks;
+  const counted: Counted[] = [];
+  // Of a past day many may have had nothing: twice as many are looked at each time.
+  for (let from = 0, many = most + 1; from < walks.length && counted.length <= most; from += many, many *= 2) {
+    const some = walks.slice(from, from + many);
+    const ids = some.map(({ routeId }) => routeId);
+    const rows = await db.select<Pick<Counted, 'routeId' | 'count' | 'overdue'>>(
+      `SELECT due_state.routeId, COUNT(*) AS count, IFNULL(SUM(${standingSql.overdue}), 0) AS overdue FROM ${standing} WHERE ${wanted} AND ${ofWalks(ids)} GROUP BY due_state.routeId`,
+      { ...values, walks: ids.filter((id) => id !== null) },
+    );
+    const byWalk = new Map(rows.map((row) => [row.routeId, row]));
+    counted.push(
+      ...some.flatMap((walk) => {
+        const row = byWalk.get(walk.routeId);
+        return row ? [{ ...walk, count: Number(row.count), overdue: Number(row.overdue) }] : [];
+      }),
+    );
+  }
+  return { counted: counted.slice(0, most), more: counted.length > most };
 }
 
 /** Meters that want reading, those not read for longest first. */

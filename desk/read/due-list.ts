@@ -11,11 +11,16 @@ import { allAreas, routesInUse } from './lists';
 export type DueGroupCount = { key: string; label: string; count: number };
 export type DuePage = {
   today: PlantDay;
+  /** How many there are to scroll through; `more` where a filter is needed to come to the others. */
   total: number;
+  more: boolean;
   groups: DueGroupCount[];
   offset: number;
   states: (TaskState & { groupKey: string })[];
 };
+
+/** Nobody scrolls further than this, and so no more are counted. */
+const mostListed = 10_000;
 
 /** What each grouping sorts by, and what it is called. */
 const groupColumns: Record<DueGroup, { key: string; label: string; join: string }> = {
@@ -68,11 +73,14 @@ export async function readDueList(
     countGroups(db, filter, where, values),
   ]);
   const byTask = new Map(states.map((state) => [state.taskId, state]));
+  const found = groups.reduce((sum, { count }) => sum + count, 0);
+  const total = group ? found : Math.min(found, mostListed);
   return {
     today,
-    groups,
+    groups: group ? groups : groups.map((all) => ({ ...all, count: total })),
     offset,
-    total: groups.reduce((sum, { count }) => sum + count, 0),
+    total,
+    more: found > total,
     states: wanted.flatMap(({ taskId, groupKey }) => {
       const state = byTask.get(taskId);
       return state ? [{ ...state, groupKey }] : [];
@@ -109,7 +117,10 @@ async function countGroups(
   values: Record<string, unknown>,
 ): Promise<DueGroupCount[]> {
   if (!group) {
-    const [row] = await db.select<{ count: number }>(`SELECT COUNT(*) AS count FROM due_state WHERE ${where}`, values);
+    const [row] = await db.select<{ count: number }>(
+      `SELECT COUNT(*) AS count FROM (SELECT 1 FROM due_state WHERE ${where} LIMIT ${mostListed + 1}) AS listed`,
+      values,
+    );
     return Number(row?.count ?? 0) === 0 ? [] : [{ key: '', label: '', count: Number(row!.count) }];
   }
   const { key, label, join } = groupColumns[group];

@@ -17,6 +17,9 @@ export const standingSql: Record<DueStanding, string> = {
 /** Overdue or due. */
 export const wantedSql = '(due_state.wantedOn <= :today)';
 
+/** The same on a round. */
+export const wantedOnRounds = '(due_state.roundsOn <= :today)';
+
 /** What is not an operator's, who has a card instead of rounds. */
 export const onRounds = "due_state.who IN ('technician', 'mechanic', 'authorised-service')";
 
@@ -59,11 +62,11 @@ export const standingTable = (past: boolean): string =>
       )
     : 'due_state';
 
-const walkColumns = columnsOf('due_state', ['taskId', 'routeId', 'who']);
+const walkColumns = columnsOf('due_state', ['taskId', 'routeId']);
 const counted = {
   days: [
-    'due_state.wantedOn, due_state.lateOn',
-    "IF(due_history.state = 'next-round', '1000-01-01', COALESCE(due_history.fromOn, due_history.dueOn)), COALESCE(due_history.toOn, due_history.dueOn)",
+    'due_state.roundsOn, due_state.lateOn',
+    "IF(due_state.who = 'operator', NULL, IF(due_history.state = 'next-round', '1000-01-01', COALESCE(due_history.fromOn, due_history.dueOn))), COALESCE(due_history.toOn, due_history.dueOn)",
   ],
   state: ['due_state.state', 'due_history.state'],
 } as const;

@@ -14,7 +14,7 @@ import {
 } from '@/core/interval/due-filter';
 import { addDays } from '@/core/time/plant-day';
 import { machineStates } from '@/core/words/machine-states';
-import { day, week } from '@/components/words';
+import { day, number, week } from '@/components/words';
 import { readDueChoices, readDueList } from '@/desk/read/due-list';
 import { dueItem } from '@/app/due-item';
 import { type Search, searchOf } from '@/app/search';
@@ -100,7 +100,9 @@ export default async function DueListPage({ searchParams }: Search) {
         />
       </AutoForm>
       <p className="mt-4" role="status">
-        <strong>{page.total}</strong> {page.total === 1 ? 'task' : 'tasks'}
+        {page.more && 'More than '}
+        <strong>{number(page.total, 0)}</strong> {page.total === 1 ? 'task' : 'tasks'}
+        {page.more && '; to come to the others, filter or group'}
         {cut && (
           <>
             {' '}

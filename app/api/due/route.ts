@@ -18,7 +18,7 @@ export async function GET(request: NextRequest) {
     const limit = whole('limit', 60);
     if (offset === undefined || limit === undefined || limit < 1 || limit > most)
       return problem('invalid', `offset and limit are whole numbers; limit is 1 to ${most}.`);
-    const { today, total, groups, states } = await readDueList(
+    const { today, total, more, groups, states } = await readDueList(
       { db: database(), now: new Date() },
       dueFilter.parse(search),
       { offset, limit },
@@ -26,6 +26,7 @@ export async function GET(request: NextRequest) {
     return Response.json({
       today,
       total,
+      more,
       groups,
       offset,
       items: states.map((state) => ({ ...dueItem(state, today), groupKey: state.groupKey, plan: planLine(state) })),

@@ -108,6 +108,7 @@ const answers = {
   due: z.object({
     today: plantDay('Today'),
     total: z.int(),
+    more: z.boolean(),
     groups: z.array(z.object({ key: z.string(), label: z.string(), count: z.int() })),
     offset: z.int(),
     items: z.array(z.looseObject({ key: ulid, label: z.string(), title: z.string(), words: z.string() })),

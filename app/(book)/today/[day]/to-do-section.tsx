@@ -10,14 +10,17 @@ type Props = Pick<Page, 'walks' | 'more' | 'metersToRead' | 'unknownCount' | 'to
 
 /** What is wanted on a day, walk by walk, and what else waits. */
 export function ToDoSection({ walks, more, metersToRead, unknownCount, today, day }: Props) {
-  const wanted = walks.reduce((sum, { count }) => sum + count, more.tasks);
+  const wanted = walks.reduce((sum, { count }) => sum + count, 0);
   return (
     <Section
       id="to-do"
       title={
         <>
           {day > today ? 'Will be due' : day < today ? 'To do at the end of the day' : 'To do'}{' '}
-          <span className="caption font-normal">{counted(wanted, 'task')}</span>
+          <span className="caption font-normal">
+            {more && 'more than '}
+            {counted(wanted, 'task')}
+          </span>
         </>
       }
       className="pt-5"
@@ -31,10 +34,15 @@ export function ToDoSection({ walks, more, metersToRead, unknownCount, today, da
       {walks.map((walk, place) => (
         <Walk key={walk.code} walk={walk} day={day} today={today} first={place === 0} />
       ))}
-      {more.walks > 0 && (
+      {more && (
         <p className="rule-t mt-6 pt-3">
-          {counted(more.walks, 'walk')} more with {counted(more.tasks, 'task')}.{' '}
-          <Link href="/routes">See all routes</Link>
+          {day < today ? (
+            'Other walks had work as well.'
+          ) : (
+            <>
+              Other walks have work as well. <Link href="/due?group=route">See all by route</Link>
+            </>
+          )}
         </p>
       )}
       {unknownCount > 0 && day === today && (
