@@ -15,6 +15,10 @@ export type AskedReading = {
   band: Band;
 };
 
+/** A name or unit without the signs that set readings apart in a table. */
+const word = (label: string, more: { required?: boolean; max: number }) =>
+  line(label, more).refine((text) => !/[|;]/.test(text), { error: `${label}: without | and ;, please.` });
+
 const limit = (label: string) => typedQuantity('number', { label, min: -1e9, max: 1e9 });
 const sides = ['stopLow', 'warnLow', 'warnHigh', 'stopHigh'] as const;
 
@@ -22,8 +26,8 @@ const sides = ['stopLow', 'warnLow', 'warnHigh', 'stopHigh'] as const;
 export const askedReadingForm = z
   .strictObject({
     quantity: z.enum(keysOf(quantities), { error: 'Quantity: choose one.' }),
-    name: line('What is read', { required: true, max: 60 }),
-    unit: line('Unit', { max: 12 }),
+    name: word('What is read', { required: true, max: 60 }),
+    unit: word('Unit', { max: 12 }),
     validIn: z.union([z.enum(machineStateNames), z.literal('')]).default(''),
     stopLow: limit('Stop below'),
     warnLow: limit('Warn below'),

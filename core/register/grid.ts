@@ -22,6 +22,7 @@ export const gridColumns = {
   amount: { label: 'Amount', width: 5 },
   hours: { label: 'Every h', width: 4.5 },
   days: { label: 'Every days', width: 4.5 },
+  readings: { label: 'Readings', width: 9 },
   machineState: { label: 'Machine state', width: 7 },
   cautions: { label: 'Cautions', width: 10 },
 } as const;
@@ -140,9 +141,10 @@ export function gridInput(row: GridRow): GridInput {
   // A bearing that shakes as usual; the grid has no column for it.
   if ('vibrationMmS' in details) details.vibrationMmS = '2';
   const machineState = cell('machineState') === '' ? 'any' : byWords(machineStates, cell('machineState'));
-  const hasTask = ['task', 'amount', 'hours', 'days'].some((key) => cell(key as GridColumn) !== '');
-  const action =
-    cell('task') === '' && known ? pointKinds[kind].action : (byWords(taskActions, cell('task')) as TaskAction);
+  const hasTask = ['task', 'amount', 'hours', 'days', 'readings'].some((key) => cell(key as GridColumn) !== '');
+  // What is read is read at a look.
+  const usual = cell('readings') !== '' ? 'check' : known ? pointKinds[kind].action : undefined;
+  const action = cell('task') === '' && usual ? usual : (byWords(taskActions, cell('task')) as TaskAction);
   const { amountKind, amount } = readAmount(cell('amount'), known ? pointKinds[kind].amountKind : 'grams');
   return {
     point: {

@@ -9,11 +9,13 @@ import {
   standingInput,
 } from '@/core/register/grid';
 import { assignmentForm, pointForm } from '@/core/register/forms';
+import { parseReadings } from '@/core/register/readings-text';
 import { taskForm } from '@/core/register/task-form';
 import { plantToday } from '@/core/time/plant-day';
 import { judge } from '@/core/assign/judge';
 import { requirementOf } from '@/core/assign/requirement';
 import { computesGrease } from '@/core/register/point-kinds';
+import { putsNothingIn } from '@/core/words/task-words';
 import { type Database, type Desk, type Result, done, refusal } from '../desk';
 import { ambientOf } from '../assign/choose';
 import { greaseProposal } from '../plan/grease-proposal';
@@ -133,18 +135,15 @@ function readNew(
 ): RowRead {
   const { point, lubricantCode, task } = gridInput(cells);
   const parsed = parseForm(pointForm, point);
-  const parsedTask = task && parseForm(taskForm, { procedureText: '', ...task });
+  const { parsedTask, wrong } = readTask(task, cells);
   const lubricant = lubricants.find(({ code }) => code === lubricantCode);
   const problems: RowRead['problems'] = parsed.ok ? [] : saidOf(parsed.fields);
   const say = (reason: string) => problems.push({ column: 'lubricant', reason });
+  problems.push(...wrong);
   if (lubricantCode !== '' && !lubricant)
     say(
       `Lubricant: ${lubricantCode} is not in the store room. Its codes are ${lubricants.map(({ code }) => code).join(', ')}.`,
     );
-  if (parsedTask && !parsedTask.ok) {
-    const { when, ...others } = parsedTask.fields ?? {};
-    problems.push(...saidOf({ ...others, ...(when && { [columnOfInterval(cells)]: when }) }));
-  }
   if (task && lubricantCode === '')
     say('Lubricant: is needed for a task; an interval belongs to a point and its lubricant.');
   const stop = parsed.ok && lubricant && stopOf(parsed.value, lubricant, ambient);
@@ -162,6 +161,21 @@ function readNew(
       task: parsedTask?.ok ? parsedTask.value : null,
     },
   };
+}
+
+/** The task of a row with what it asks to be read, and what is the matter with either. */
+function readTask(task: ReturnType<typeof gridInput>['task'], cells: Cells) {
+  const asked = parseReadings(cells.readings ?? '');
+  const parsedTask =
+    task && parseForm(taskForm, { procedureText: '', ...task, readings: asked.ok ? asked.readings : [] });
+  const wrong: RowRead['problems'] = asked.ok ? [] : [{ column: 'readings', reason: asked.reason }];
+  if (parsedTask && !parsedTask.ok) {
+    const { when, ...others } = parsedTask.fields ?? {};
+    wrong.push(...saidOf({ ...others, ...(when && { [columnOfInterval(cells)]: when }) }));
+  }
+  if (parsedTask?.ok && asked.ok && asked.readings.length > 0 && !putsNothingIn(parsedTask.value.action))
+    wrong.push({ column: 'readings', reason: 'Readings: are asked at a look. Write “check” as the task.' });
+  return { parsedTask, wrong };
 }
 
 /** What forbids a lubricant at a point, whatever may be in there already, if anything does. */

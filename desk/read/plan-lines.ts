@@ -32,6 +32,7 @@ type Lined = Pick<
   | 'triggers'
   | 'includes'
   | 'counts'
+  | 'readings'
 > & {
   area: { code: string };
   machine: { id: string; code: string };
@@ -63,6 +64,7 @@ export function planLine({
   triggers,
   includes,
   counts,
+  readings,
   due,
   routes,
 }: Lined) {
@@ -89,6 +91,7 @@ export function planLine({
     severity,
     alsoDue: triggers.map(triggerWords),
     includes,
+    readings,
     state: due.state,
     stage: due.stage,
     governedBy: due.by ?? null,
@@ -127,6 +130,7 @@ type LineRow = Pick<
   | 'triggers'
   | 'includesTaskIds'
   | 'meterId'
+  | 'readings'
   | 'pointId'
   | 'number'
   | 'pointName'
@@ -142,7 +146,7 @@ type LineRow = Pick<
 
 async function readLines(db: Database, now: Date, machineIds: string[]): Promise<PlanLine[]> {
   const asked = db.select<LineRow>(
-    `SELECT STRAIGHT_JOIN task.id AS taskId, task.meterId, task.title, task.action, task.who, task.machineState, task.minutes, task.amountKind, task.cyclic, task.rhythm, task.severity, task.triggers, task.includesTaskIds,
+    `SELECT STRAIGHT_JOIN task.id AS taskId, task.meterId, task.readings, task.title, task.action, task.who, task.machineState, task.minutes, task.amountKind, task.cyclic, task.rhythm, task.severity, task.triggers, task.includesTaskIds,
        lube_point.id AS pointId, lube_point.number, lube_point.name AS pointName, machine.id AS machineId, machine.code AS machineCode, area.code AS areaCode,
        due_state.state, due_state.stage, due_state.runIn, due_state.governedBy, due_state.dueOn, due_state.fromOn, due_state.toOn, due_state.postponedFrom, due_state.lastMs, due_state.lastHours, due_state.dueHours, due_state.servicesDone, due_state.confidence, due_state.stages, due_state.amount,
        lubricant.code AS lubricantCode, governing.readMs AS governingReadMs,
@@ -168,6 +172,7 @@ async function readLines(db: Database, now: Date, machineIds: string[]): Promise
       severity: row.severity,
       triggers: row.triggers,
       includes: row.includesTaskIds,
+      readings: row.readings,
       counts: countedIn(row, counters.get(row.machineId)),
       area: { code: row.areaCode },
       machine: { id: row.machineId, code: row.machineCode },

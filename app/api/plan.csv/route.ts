@@ -1,3 +1,4 @@
+import { readingsText } from '@/core/register/readings-text';
 import { type PlanLine, eachPlanLine } from '@/desk/read/plan-lines';
 import { csvResponse } from '../csv';
 import { answering } from '../problem';
@@ -18,5 +19,6 @@ const asRow = (line: PlanLine) => ({
   severity: line.severity.map(({ name, value }) => `${name} × ${value}`).join('; '),
   alsoDue: line.alsoDue.join('; '),
   includes: line.includes.join(' '),
+  readings: readingsText(line.readings),
   routes: line.routes.join(' '),
 });
