@@ -12,7 +12,8 @@ import { type EntryEnvelope } from '@/core/entry/envelope';
 
 /** What a gateway posts: one reading or many, as the dial showed them. Sending the same again writes nothing. */
 const reading = z.strictObject({ at: instant('Read at'), value: quantity('Reading', '', { min: 0, max: 1e12 }) });
-const source = z
+/** Where something came from that no person wrote. */
+export const source = z
   .string()
   .trim()
   .min(1)
@@ -39,7 +40,8 @@ export type ReadingsWritten = {
 const readingId = (meterId: string, atMs: number, value: number): string =>
   derivedId(atMs, `${meterId}/${atMs}/${value}`);
 
-const offsetOf = (at: string): number => {
+/** How far the clock that wrote an instant stood from UTC (min). */
+export const offsetOf = (at: string): number => {
   const match = /([+-])(\d\d):(\d\d)$/.exec(at);
   return match ? (match[1] === '-' ? -1 : 1) * (Number(match[2]) * 60 + Number(match[3])) : 0;
 };

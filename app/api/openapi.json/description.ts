@@ -8,6 +8,7 @@ import { methods } from '@/core/methods';
 import { type ProblemCode, problemCodes } from '@/core/problem-codes';
 import { roundBegun } from '@/core/walk/begin';
 import { walkDocument } from '@/core/walk/document';
+import { observationPost } from '@/desk/write/observations';
 import { oneReadingPost, readingsPost } from '@/desk/write/readings';
 
 type Json = Record<string, unknown>;
@@ -56,6 +57,15 @@ const answers = {
     hash: z.string(),
     receivedAt: instant('Received at'),
     clockAhead: z.boolean(),
+  }),
+  observed: z.object({
+    id: ulid,
+    seq: z.int(),
+    result: z.enum(['in-order', 'off']),
+    answersTask: z.boolean(),
+    past: z.array(
+      z.object({ quantity: z.string(), value: z.number(), side: z.enum(['low', 'high']), limit: z.number() }),
+    ),
   }),
   begun: z.object({ id: ulid }),
   methods: z.object({ methods: z.array(z.looseObject({ id: z.string(), version: z.int(), title: z.string() })) }),
@@ -234,6 +244,18 @@ export const description = {
         responses: {
           201: json('Something was written', answers.readingsWritten),
           200: json('All of it was in the book already', answers.readingsWritten),
+          ...problems('not-found', ...posted),
+        },
+      },
+    },
+    '/api/observations': {
+      post: {
+        summary:
+          'Takes what was read at a point. What lies past a limit of its task is a finding, and no look done. The same again writes nothing.',
+        ...taking(takenIn(observationPost)),
+        responses: {
+          201: json('Written', answers.observed),
+          200: json('It was in the book already', answers.observed),
           ...problems('not-found', ...posted),
         },
       },
