@@ -41,6 +41,7 @@ export function MachineHead({ machine, area, oldCodes, model }: Pick<Page, 'mach
       <nav aria-label="Of this machine" className="no-print mt-2 flex flex-wrap gap-x-6">
         {[
           ['chart', 'Chart for the wall'],
+          ['trends', 'Trends'],
           ['labels', 'Labels'],
           ['card', 'Operator card'],
           ['grid', 'Points as a table'],

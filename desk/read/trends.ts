@@ -1,0 +1,159 @@
+import type { EntryBody, EntryKind } from '@/core/entry/kinds';
+import type { Band } from '@/core/fields/band';
+import { counts } from '@/core/condition/reading';
+import { type ReadAt, type WearLeft, wearLeft } from '@/core/follow/reading-trend';
+import { countAt } from '@/core/meter/state';
+import { pointLabel } from '@/core/register/assignment';
+import type { AskedReading } from '@/core/register/asked-reading';
+import { type EventName, eventWords } from '@/core/words/events';
+import type { MachineState } from '@/core/words/machine-states';
+import type { Database } from '../desk';
+import {
+  type BelievedRow,
+  type BelievedStored,
+  believed,
+  believedColumns,
+  kindList,
+  parseBelieved,
+} from '../log/believed';
+import { type DerivedMeter, deriveMeters } from '../standing/meters';
+
+/** One reading of a series, at the run hours that the machine had then where they are known. */
+export type TrendPoint = {
+  atMs: number;
+  hours: number | null;
+  value: number;
+  /** Read in a state that its limits are not for. */
+  isObservation: boolean;
+};
+/** What was done or happened meanwhile. */
+export type TrendMark = { atMs: number; hours: number | null; words: string };
+/** One thing that is read at a point, again and again. */
+export type Trend = {
+  key: string;
+  point: { number: number; label: string; name: string };
+  name: string;
+  unit: string;
+  band: Band;
+  readings: TrendPoint[];
+  marks: TrendMark[];
+  /** How long it may last by its wear; undefined where nothing follows. */
+  left: WearLeft | undefined;
+};
+
+/** So many looks and so much work of a machine are drawn at most, the newest. */
+const mostLooks = 600;
+const mostMarks = 60;
+
+const markKinds: readonly EntryKind[] = ['oil-change', 'commissioning', 'note', 'finding'];
+
+/** The trends of a machine, or of one of its points, in walking order; what was read only once is no trend yet. */
+export async function readTrends(db: Database, machineId: string, pointId?: string): Promise<Trend[]> {
+  const here = `entry.machineId = :machineId ${pointId ? 'AND entry.pointId = :pointId' : ''}`;
+  const values = { machineId, pointId };
+  const newest = (where: string, limit: number) =>
+    db.select<BelievedStored>(
+      `SELECT ${believedColumns} FROM ${believed} WHERE ${here} AND entry.decides AND ${where} ORDER BY entry.seq DESC LIMIT ${limit}`,
+      values,
+    );
+  const [looks, marks, points, tasks, meters] = await Promise.all([
+    newest("entry.kind = 'check' AND JSON_LENGTH(entry.body, '$.readings') > 0", mostLooks),
+    newest(`entry.kind IN (${kindList(markKinds)})`, mostMarks),
+    db.select<{ id: string; number: number; name: string; code: string }>(
+      'SELECT lube_point.id, lube_point.number, lube_point.name, machine.code FROM lube_point JOIN machine ON machine.id = lube_point.machineId WHERE machineId = :machineId ORDER BY lube_point.walkPosition',
+      values,
+    ),
+    db.select<{ pointId: string; readings: AskedReading[] }>(
+      "SELECT task.pointId, task.readings FROM task JOIN lube_point ON lube_point.id = task.pointId WHERE lube_point.machineId = :machineId AND task.retiredOn IS NULL AND task.readings <> '[]'",
+      values,
+    ),
+    deriveMeters(db, [machineId]),
+  ]);
+  const hoursAt = hoursOf(meters);
+  const read = looks.map(parseBelieved).reverse();
+  const done = marks.map(parseBelieved).reverse();
+  return points.flatMap(({ id, number, name, code }) => {
+    const asked = tasks.filter((task) => task.pointId === id).flatMap((task) => task.readings);
+    const mine = read.filter((entry) => entry.pointId === id);
+    const beside = done.filter((entry) => entry.pointId === id || entry.pointId === null);
+    return seriesOf(mine, asked).flatMap((series) => {
+      const readings = series.read.map(({ atMs, value, state }) => ({
+        atMs,
+        hours: hoursAt(atMs),
+        value,
+        isObservation: series.asked !== undefined && !counts(series.asked, { state }),
+      }));
+      const [first] = readings;
+      if (!first || readings.length < 2) return [];
+      const since = beside.filter(({ happenedAt }) => Date.parse(happenedAt) >= first.atMs);
+      const renewed = mine.filter(isRenewal).at(-1);
+      return [
+        {
+          key: `${id}/${series.name}/${series.unit}`,
+          point: { number, label: pointLabel(code, number), name },
+          name: series.name,
+          unit: series.unit,
+          band: series.asked?.band ?? {},
+          readings,
+          marks: since.flatMap((entry) => {
+            const words = markWords(entry);
+            const atMs = Date.parse(entry.happenedAt);
+            return words ? [{ atMs, hours: hoursAt(atMs), words }] : [];
+          }),
+          left: series.asked && wearLeft(series.asked.quantity, series.asked.band, wornSince(readings, renewed)),
+        },
+      ];
+    });
+  });
+}
+
+/** The run hours of a machine at an instant, to a tenth; null where nobody read them. */
+function hoursOf(meters: readonly DerivedMeter[]): (atMs: number) => number | null {
+  const meter = meters.find(({ unit, state }) => unit === 'hours' && state.kept.length > 1);
+  return (atMs) => {
+    const hours = meter && countAt(meter.state, atMs);
+    return hours === undefined ? null : Math.round(hours * 10) / 10;
+  };
+}
+
+type Read = { atMs: number; value: number; state?: MachineState | undefined };
+type Look = EntryBody<'check'> & {
+  part?: string;
+  readings?: { quantity: string; unit: string; value: number; state?: MachineState }[];
+};
+
+/** What was read at a point, by name and unit, each with what a task asks under that name. */
+function seriesOf(
+  looks: readonly BelievedRow[],
+  asked: readonly AskedReading[],
+): { name: string; unit: string; asked: AskedReading | undefined; read: Read[] }[] {
+  const series = new Map<string, { name: string; unit: string; read: Read[] }>();
+  for (const { body, happenedAt } of looks)
+    for (const { quantity: name, unit, value, state } of (body as Look).readings ?? []) {
+      const known = series.get(`${name}/${unit}`) ?? { name, unit, read: [] };
+      series.set(`${name}/${unit}`, known);
+      known.read.push({ atMs: Date.parse(happenedAt), value, state });
+    }
+  return [...series.values()].map((each) => ({
+    ...each,
+    read: each.read.sort((a, b) => a.atMs - b.atMs),
+    asked: asked.find(({ name, unit }) => name === each.name && unit === each.unit),
+  }));
+}
+
+/** A part that was turned or replaced begins to wear anew. */
+const isRenewal = ({ body }: BelievedRow): boolean => (body as Look).part !== undefined;
+
+const wornSince = (readings: readonly TrendPoint[], renewed: BelievedRow | undefined): ReadAt[] =>
+  readings.flatMap(({ atMs, hours, value, isObservation }) =>
+    hours === null || isObservation || (renewed && atMs <= Date.parse(renewed.happenedAt)) ? [] : [{ hours, value }],
+  );
+
+/** What a mark says; empty for what draws none. */
+function markWords({ kind, body }: BelievedRow): string {
+  if (kind === 'oil-change') return 'oil changed';
+  if (kind === 'commissioning') return 'commissioned';
+  if (kind === 'finding') return 'finding';
+  const { event } = body as { event?: EventName };
+  return event ? eventWords[event] : '';
+}
