@@ -30,6 +30,7 @@ export const entryContext = ({
     amountKind: state.amount.kind,
     amount: state.amount.value,
     readings: state.readings,
+    looks: state.looks,
   })),
   lubricants: lubricants.map(({ id, code, name }) => ({ value: id, label: `${code} ${name}` })),
   guns: guns.map(({ id, code, name, gramsPerStroke, lubricantId }) => ({

@@ -2,6 +2,8 @@ import { strokesOf } from '@/core/grease/strokes';
 import type { WritableKind } from '@/core/entry/kinds';
 import { addDays, daysBetween, offsetMs, startOfPlantDay } from '@/core/time/plant-day';
 import type { Database } from '@/desk/desk';
+import { findingOfLook } from '@/core/condition/look';
+import { findingOfReading } from '@/core/condition/reading';
 import { append } from '@/desk/log/append';
 import { type Chance, chance } from './chance';
 import { historyDays, isClosed, runningDays } from './calendar';
@@ -9,6 +11,7 @@ import { machines } from './machines';
 import { forgotten, neglected, plant } from './moorfeld';
 import type { MachinePlan } from './plans';
 import type { DemoRegister, DemoTask } from './register';
+import { type Look, type LookName, looks } from '@/core/words/looks';
 import { putsNothingIn } from '@/core/words/task-words';
 import { type EntryEnvelope } from '@/core/entry/envelope';
 
@@ -344,16 +347,14 @@ function walks(
           });
           continue;
         }
-        walked.push({
-          atMs: clock,
-          by,
-          machineId: task.machineId,
-          pointId: task.pointId,
-          taskIds: [task.id],
-          roundId,
-          ...(task.plan.readings ? lookOf(task, clock) : serviceOf(task, luck)),
-        });
-        lastDone.set(task.id, day);
+        const here = { atMs: clock, by, machineId: task.machineId, pointId: task.pointId, roundId };
+        const done = serviceOf(task, luck);
+        const { look, found } = task.plan.readings
+          ? lookOf(task, clock, daysBetween(day, today))
+          : { look: done, found: [] };
+        walked.push(...found.map((finding) => ({ ...here, ...finding })), { ...here, taskIds: [task.id], ...look });
+        // A look that is not in order leaves its task to be done.
+        if (found.length === 0) lastDone.set(task.id, day);
       }
       walked.push({
         atMs: clock + 5 * minute,
@@ -368,16 +369,80 @@ function walks(
   return { walked, rounds };
 }
 
+/** Things to be found in what was read: by machine, point and name of the reading, what it showed so many days ago. */
+const stories: { machine: string; point: string; name: string; value: (daysAgo: number) => number | undefined }[] = [
+  // Somebody left the by-pass of the filter open.
+  {
+    machine: 'CP-O1',
+    point: 'Circulating tank',
+    name: 'Filter difference',
+    value: (ago) => (ago < 19 ? 0.04 : undefined),
+  },
+  // A ring that hangs: the bearing lives on what is left in its grooves.
+  {
+    machine: 'CP-W1',
+    point: 'Journal bearing, free end',
+    name: 'Bearing temperature',
+    value: (ago) => (ago < 8 ? 81 : ago < 15 ? 66 : undefined),
+  },
+  // Nobody ever opened its valve, and the look says in order each time.
+  { machine: 'SO-1', point: 'Tail roller bearing', name: 'Left in the lubricator', value: () => 96 },
+  // The gauge has stuck.
+  {
+    machine: 'P2',
+    point: 'Main hydraulic set',
+    name: 'Gauge less display',
+    value: (ago) => (ago < 10 ? 14 : undefined),
+  },
+];
+
+type Said = Pick<Draft, 'kind' | 'kindVersion' | 'body'>;
+
+/** What is as it should be. */
+const seenFirst = (name: LookName): { what: string; seen: string } => {
+  const { words, answers }: Look = looks[name];
+  return { what: words, seen: Object.values(answers)[0]!.words };
+};
+
 /** What is read at a look, each between what it usually is; by chances of its own, so that nothing else falls otherwise. */
-function lookOf({ id, plan }: DemoTask, atMs: number): Pick<Draft, 'kind' | 'kindVersion' | 'body'> {
+function lookOf({ id, plan, machine, point }: DemoTask, atMs: number, daysAgo: number): { look: Said; found: Said[] } {
   const luck = chance(atMs / 60_000 + id.charCodeAt(id.length - 1));
-  const readings = plan.readings!.map(({ name, unit, validIn, usual: [low, high] }) => ({
-    quantity: name,
-    value: Number(luck.between(low, high).toPrecision(2)),
-    unit,
-    ...(validIn && { state: validIn }),
-  }));
-  return { kind: 'check', kindVersion: 2, body: { result: 'in-order', readings } };
+  const taken = plan.readings!.map((asked) => {
+    const {
+      name,
+      usual: [low, high],
+      fallsInDays,
+    } = asked;
+    const told = stories.find(
+      (each) => each.machine === machine.code && each.point === point.name && each.name === name,
+    );
+    const share = fallsInDays === undefined ? 0 : (atMs / 86_400_000 / fallsInDays) % 1;
+    const usual = fallsInDays === undefined ? luck.between(low, high) : high - (high - low) * share;
+    const exact = told?.value(daysAgo) ?? usual;
+    const value = Number(exact.toPrecision(Math.abs(exact) >= 100 ? 3 : 2));
+    return { asked, value, ...(asked.validIn && { state: asked.validIn }) };
+  });
+  const seen = (plan.looks ?? []).map((name) => {
+    const told = name === 'ring' && machine.code === 'CP-W1' && point.name.endsWith('free end') && daysAgo < 8;
+    return told ? { what: looks.ring.words, seen: looks.ring.answers.still.words } : seenFirst(name);
+  });
+  const here = { kind: point.kind, consequence: point.consequence ?? 2 };
+  const found = [
+    ...taken.flatMap(({ asked, ...read }) => findingOfReading(asked, read, here) ?? []),
+    ...seen.flatMap((each) => findingOfLook(each, here) ?? []),
+  ];
+  return {
+    found: found.map((body) => ({ kind: 'finding', kindVersion: 2, body: { ...body, proposed: body.urgency } })),
+    look: {
+      kind: 'check',
+      kindVersion: 2,
+      body: {
+        result: found.length > 0 ? 'off' : 'in-order',
+        ...(seen.length > 0 && { looks: seen }),
+        readings: taken.map(({ asked: { name, unit }, ...read }) => ({ quantity: name, unit, ...read })),
+      },
+    },
+  };
 }
 
 /** What a technician writes when a task is done as planned, give or take. */

@@ -36,7 +36,7 @@ export const areas = [
 export const routes: { code: string; name: string; areas: string[]; actions: TaskAction[]; weekday: number; everyWeeks: number; by: string }[] = [
   { code: 'R-MILLS', name: 'Mills and yard, greasing', areas: ['BM'], actions: ['grease', 'top-up', 'film', 'check'], weekday: 2, everyWeeks: 1, by: 'HB' },
   { code: 'R-DRYER', name: 'Dryer fans and pump', areas: ['SD'], actions: ['grease', 'top-up', 'check', 'film'], weekday: 3, everyWeeks: 1, by: 'TO' },
-  { code: 'R-PRESS', name: 'Press hall levels and chains', areas: ['PR'], actions: ['top-up', 'film', 'grease', 'clean', 'retighten', 'turn'], weekday: 1, everyWeeks: 1, by: 'HB' },
+  { code: 'R-PRESS', name: 'Press hall levels and chains', areas: ['PR'], actions: ['top-up', 'film', 'grease', 'check', 'clean', 'retighten', 'turn'], weekday: 1, everyWeeks: 1, by: 'HB' },
   { code: 'R-RAW', name: 'Raw material store', areas: ['RM'], actions: ['grease', 'top-up', 'film', 'check', 'retighten'], weekday: 1, everyWeeks: 1, by: 'TO' },
   { code: 'R-LINE', name: 'Glazing lines and dryers', areas: ['GL', 'DR'], actions: ['grease', 'film', 'top-up', 'check'], weekday: 4, everyWeeks: 1, by: 'TO' },
   { code: 'R-KILN', name: 'Kiln, hot side and drives', areas: ['KI'], actions: ['grease', 'film', 'top-up', 'check'], weekday: 3, everyWeeks: 1, by: 'HB' },

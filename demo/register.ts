@@ -489,7 +489,8 @@ async function writeTask(
     rhythm: plan.rhythm ?? 'actual',
     cyclic: plan.life !== undefined,
     severity: (plan.severity ?? []).map((key) => severityFactors[key]),
-    readings: (plan.readings ?? []).map(({ usual: _, ...asked }) => asked),
+    readings: (plan.readings ?? []).map(({ usual: _, fallsInDays: __, ...asked }) => asked),
+    looks: plan.looks ?? [],
     triggers: [
       ...(plan.events ?? []).map((event) => ({ kind: 'event' as const, event })),
       ...(plan.yearly ? [{ kind: 'yearly' as const, ...plan.yearly }] : []),

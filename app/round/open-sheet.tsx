@@ -5,6 +5,7 @@ import { measured, number } from '@/components/words';
 import type { WalkDocument, WalkStop } from '@/core/walk/document';
 import { NumberPad, Sheet } from './number-pad';
 import { type Gun } from './planned';
+import { LookSheet } from './stop-looks';
 import { ReadingSheet } from './stop-readings';
 import { FindingSheet, PurgeSheet, SkipSheet } from './stop-sheets';
 import type { OpenSheet, StopDraft } from './stop-draft';
@@ -17,8 +18,8 @@ type Props = {
   guns: readonly Gun[];
   /** Why a reading that was typed is hard to believe. */
   doubt: string | null;
-  /** What was read here, for a look that is not in order. */
-  readings: readonly object[];
+  /** What was read and seen here, for a look that is not in order. */
+  looked: { readings?: readonly object[]; looks?: readonly object[] };
   onClose: () => void;
   onWrite: (draft: StopDraft) => void;
   onGiven: (value: number) => void;
@@ -27,6 +28,7 @@ type Props = {
   onPurged: (purge: 'shown' | 'not-shown') => void;
   onRead: (meter: WalkDocument['meters'][number], value: number, typed: string) => Promise<void>;
   onTake: ComponentProps<typeof ReadingSheet>['onTake'];
+  onSeen: ComponentProps<typeof LookSheet>['onSeen'];
 };
 
 /** The sheets of a stop, of which one is open at most. */
@@ -36,7 +38,7 @@ export function StopSheets({
   unit,
   guns,
   doubt,
-  readings,
+  looked,
   onClose,
   onWrite,
   onGiven,
@@ -45,6 +47,7 @@ export function StopSheets({
   onPurged,
   onRead,
   onTake,
+  onSeen,
 }: Props) {
   return (
     <>
@@ -64,7 +67,7 @@ export function StopSheets({
           if (sheet === 'off')
             onWrite({
               kind: 'check',
-              body: { result: 'off', ...(readings.length > 0 && { readings }) },
+              body: { result: 'off', ...looked },
               taskIds: [stop.taskId],
             });
         }}
@@ -98,6 +101,11 @@ export function StopSheets({
         machineState={stop.machineState}
         onClose={onClose}
         onTake={onTake}
+      />
+      <LookSheet
+        name={sheet !== null && typeof sheet === 'object' && 'look' in sheet ? sheet.look : null}
+        onClose={onClose}
+        onSeen={onSeen}
       />
       <Sheet
         open={sheet !== null && typeof sheet === 'object' && 'meter' in sheet}

@@ -84,18 +84,25 @@ export function doneEntry(
     purge,
     part,
     readings = [],
+    looks = [],
   }: {
     drained?: number | null;
     purge?: 'shown' | 'not-shown';
     part?: 'turned' | 'replaced';
     readings?: readonly object[];
+    looks?: readonly object[];
   } = {},
 ): { kind: 'grease' | 'oil-change' | 'top-up' | 'check'; body: Record<string, unknown> } {
   const lubricantId = stop.lubricant?.id;
   if (putsNothingIn(stop.action) || !lubricantId)
     return {
       kind: 'check',
-      body: { result: 'in-order', ...(part && { part }), ...(readings.length > 0 && { readings }) },
+      body: {
+        result: 'in-order',
+        ...(part && { part }),
+        ...(readings.length > 0 && { readings }),
+        ...(looks.length > 0 && { looks }),
+      },
     };
   // Cartridges are counted and a film is none, whatever the task calls its action.
   if (stop.action === 'grease' && stop.amountKind !== 'pieces' && stop.amountKind !== 'film')

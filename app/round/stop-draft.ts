@@ -1,4 +1,5 @@
 import type { WalkDocument, WalkStop } from '@/core/walk/document';
+import type { LookName } from '@/core/words/looks';
 
 /** What a stop writes; the round adds who, where and when. */
 export type StopDraft = {
@@ -18,4 +19,5 @@ export type OpenSheet =
   | 'gun'
   | { meter: WalkDocument['meters'][number] }
   | { asked: WalkStop['readings'][number] }
+  | { look: LookName }
   | null;

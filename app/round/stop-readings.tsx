@@ -101,6 +101,8 @@ export function ReadingSheet({
     >
       {asked && value === null && (
         <NumberPad
+          // One reading follows another: each begins empty.
+          key={asked.name}
           label={asked.name}
           unit={asked.unit}
           hint={hintOf(asked)}

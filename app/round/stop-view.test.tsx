@@ -291,6 +291,39 @@ describe('a stop', () => {
       ]);
     });
 
+    it('with three readings is done in eleven taps, one after the other', async () => {
+      const named = (name: string) => ({ ...temperature, name });
+      const { user, written } = look([named('Left'), named('Middle'), named('Right')]);
+      let taps = 0;
+      const tap = async (name: string) => {
+        taps += 1;
+        await user.click(press(name));
+      };
+      await tap('Read Left');
+      for (const value of ['61', '58', '60']) {
+        for (const digit of value) await tap(digit);
+        await tap('Take this reading');
+      }
+      await tap('Done: in order');
+      expect(taps).toBeLessThan(12);
+      expect(written[0]!.body).toMatchObject({ readings: [{ value: 61 }, { value: 58 }, { value: 60 }] });
+    });
+
+    it('asks for looks with answers of their own, and a sign that was seen is a finding', async () => {
+      const { user, written } = look([temperature], { pointKind: 'ring-oiler', looks: ['ring'] });
+      await user.click(press('Look: Oil ring'));
+      await user.click(press('stands still, or hangs'));
+      // What is read next opens by itself.
+      await type(user, '81');
+      expect(screen.queryByRole('button', { name: 'Done: in order' })).toBeNull();
+      await user.click(press('Not in order: write it'));
+      expect(written).toMatchObject([
+        { kind: 'finding', body: { what: 'hot' } },
+        { kind: 'finding', body: { what: 'no-flow', urgency: 'act-now', text: 'Oil ring: stands still, or hangs.' } },
+        { kind: 'check', body: { result: 'off', looks: [{ what: 'Oil ring', seen: 'stands still, or hangs' }] } },
+      ]);
+    });
+
     it('past a limit still says what became of a part that is turned', async () => {
       const { user, written } = look([temperature], { action: 'turn' });
       await user.click(press('Read Oil temperature'));

@@ -5,15 +5,16 @@ import { type Room, givenDoubt } from '@/components/entry/given-doubt';
 import { readingDoubt } from '@/components/entry/reading-form';
 import { measured, number } from '@/components/words';
 import type { WalkDocument, WalkStop } from '@/core/walk/document';
-import { type Taken, findingOfReading } from '@/core/condition/reading';
 import { urgencyOf } from '@/core/words/findings';
 import { putsNothingIn } from '@/core/words/task-words';
 import { type Gun, type Planned, doneEntry, isTooCoarse, plannedOf } from './planned';
 import { GivenAmount } from './given-amount';
 import { StopSheets } from './open-sheet';
 import { type DoneWay, StopAnswers } from './stop-answers';
+import { StopLooks } from './stop-looks';
 import { StopOpen } from './stop-open';
-import { type AskedHere, StopReadings, type TakenHere, readingsOf } from './stop-readings';
+import { StopReadings } from './stop-readings';
+import { useTaken } from './use-taken';
 import { StopWarnings } from './stop-warnings';
 import { StopWork } from './stop-work';
 import type { Answer } from './use-round';
@@ -53,7 +54,7 @@ export function StopView({ stop, answer, guns, meters, shut = false, heldBack = 
   const [sheet, setSheet] = useState<OpenSheet>(null);
   const [asked, setAsked] = useState<string | null>(null);
   const { doubt, setDoubt, read } = useReading(onWrite, () => setSheet(null));
-  const { taken, take, readings, firstWays } = useTaken(stop, onWrite, setSheet);
+  const { taken, seen, take, see, body, firstWays } = useTaken(stop, onWrite, setSheet);
   const given = changed ?? planned.value;
   const step = (direction: 1 | -1) => setChanged(Math.max(0, Number((given + direction * planned.step).toFixed(2))));
   const counts = planned.unit !== '' && !putsNothingIn(stop.action);
@@ -61,7 +62,7 @@ export function StopView({ stop, answer, guns, meters, shut = false, heldBack = 
   const barred = heldBack ?? (isLook || stop.lubricant ? null : nothingToGive);
   const close = () => setSheet(null);
   const write = (more: Parameters<typeof doneEntry>[3] = {}) =>
-    void onWrite({ ...doneEntry(stop, planned, given, { drained, readings, ...more }), taskIds: [stop.taskId] });
+    void onWrite({ ...doneEntry(stop, planned, given, { drained, ...body, ...more }), taskIds: [stop.taskId] });
   const doubtful = counts
     ? givenDoubt({ kind: stop.action, amount: given, unit: planned.unit, drainedL: drained }, roomAt(stop, planned))
     : null;
@@ -105,6 +106,7 @@ export function StopView({ stop, answer, guns, meters, shut = false, heldBack = 
             onType={() => setSheet('amount')}
           />
         )}
+        <StopLooks asked={stop.looks} seen={seen} onLook={(look) => setSheet({ look })} />
         <StopReadings asked={stop.readings} taken={taken} onRead={(asked) => setSheet({ asked })} />
         {stop.action === 'oil-change' && <Drained litres={drained} onType={() => setSheet('drained')} />}
         <StopNotes stop={stop} onWrite={onWrite} />
@@ -138,7 +140,7 @@ export function StopView({ stop, answer, guns, meters, shut = false, heldBack = 
         unit={planned.unit}
         guns={fitting}
         doubt={doubt?.reason ?? null}
-        readings={readings}
+        looked={body}
         onClose={close}
         onWrite={(draft) => {
           close();
@@ -159,10 +161,8 @@ export function StopView({ stop, answer, guns, meters, shut = false, heldBack = 
         }}
         onPurged={(purge) => void purged(purge)}
         onRead={read}
-        onTake={(asked, value) => {
-          take(asked, value);
-          close();
-        }}
+        onTake={take}
+        onSeen={see}
       />
     </>
   );
@@ -249,40 +249,6 @@ const nothingShown = ({ pointKind, consequence }: WalkStop, given: number, unit:
     text: `Nothing showed at the relief after ${measured(given)} ${unit}.`,
   },
 });
-
-/**
- * What was read at a stop, and what such a stop offers before anything else: the next reading, or to say that it is not in
- * order. Each reading past its limit is a finding then.
- */
-function useTaken(stop: WalkStop, onWrite: Props['onWrite'], open: (sheet: OpenSheet) => void) {
-  const [taken, setTaken] = useState<TakenHere>({});
-  const readings = readingsOf(stop.readings, taken);
-  const missing = stop.readings.find(({ name }) => !taken[name]);
-  const past = stop.readings.flatMap((asked) => {
-    const read = taken[asked.name];
-    return (read && findingOfReading(asked, read, { kind: stop.pointKind, consequence: stop.consequence })) ?? [];
-  });
-  const writeOff = async (part?: 'turned' | 'replaced') => {
-    for (const { urgency, ...found } of past)
-      await onWrite({ kind: 'finding', body: { ...found, urgency, proposed: urgency } });
-    await onWrite({ kind: 'check', body: { result: 'off', ...(part && { part }), readings }, taskIds: [stop.taskId] });
-  };
-  const firstWays: DoneWay[] | undefined = missing
-    ? [{ words: `Read ${missing.name}`, onDone: () => open({ asked: missing }) }]
-    : past.length > 0
-      ? [
-          ...(stop.action === 'turn'
-            ? (['turned', 'replaced'] as const).map((part) => ({
-                words: `Not in order, but ${part}`,
-                onDone: () => void writeOff(part),
-              }))
-            : []),
-          { words: 'Not in order: write it', onDone: () => void writeOff() },
-        ]
-      : undefined;
-  const take = (asked: AskedHere, value: Taken) => setTaken({ ...taken, [asked.name]: value });
-  return { taken, take, readings, firstWays };
-}
 
 /** The ways in which a stop can be done, as its buttons say them. */
 function doneWays({

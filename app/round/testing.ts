@@ -39,6 +39,7 @@ export const someStop = (change: Partial<WalkStop> = {}): WalkStop => ({
   dueWords: '',
   answeredBy: [],
   readings: [],
+  looks: [],
   open: [],
   written: null,
   ...change,

@@ -1,5 +1,6 @@
 'use client';
 
+import { type LookAnswer, type LookName, looks } from '@/core/words/looks';
 import { useRouter } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
 import { useFormContext, useWatch } from 'react-hook-form';
@@ -63,6 +64,8 @@ export type EntryValues = {
   /** What was read, in the order in which the task asks for it, and in which state. */
   taken: string[];
   takenState: string;
+  /** What was seen, by answer, in the order in which the task asks for the looks. */
+  seen: string[];
   what: string;
   urgency: string;
   grade: string;
@@ -89,6 +92,7 @@ export const emptyEntry: Omit<EntryValues, 'when'> = {
   result: 'in-order',
   taken: [],
   takenState: '',
+  seen: [],
   what: 'leak',
   urgency: 'plan',
   grade: '',
@@ -109,8 +113,9 @@ export type EntryContext = {
     action: string;
     amountKind: AmountKind;
     amount: number | null;
-    /** What is read when it is done. */
+    /** What is read and looked at when it is done. */
     readings: readonly AskedReading[];
+    looks: readonly LookName[];
   })[];
   /** How much oil or grease there is room for here; null where nobody has said. */
   holds: Pick<Room, 'holdsL' | 'holdsG'>;
@@ -194,7 +199,13 @@ const bodies: Record<EntryValues['kind'], (typed: Typed) => Record<string, unkno
   }),
   check({ values, context, fields, note, version }) {
     const readings = version < 2 ? [] : takenOf(values, context, fields);
-    return { result: values.result, ...(readings.length > 0 && { readings }), ...withNote(note) };
+    const seen = version < 2 ? [] : seenOf(values, context, fields);
+    return {
+      result: values.result,
+      ...(readings.length > 0 && { readings }),
+      ...(seen.length > 0 && { looks: seen }),
+      ...withNote(note),
+    };
   },
   finding({ values, context, fields, note, version }) {
     const { what, urgency } = values as { what: FindingWhat; urgency: Urgency };
@@ -262,6 +273,22 @@ function takenOf(
       fields[`taken.${place}`] =
         `This is ${past.side === 'low' ? 'below' : 'above'} ${past.limit} ${each.unit}: the look is not in order. Choose so, and write what was found beside it.`;
     return { quantity: each.name, value: read.value, unit: each.unit, ...(state && { state }) };
+  });
+}
+
+/** What was seen for the task that is answered; a look is not in order while any of it is a sign of something. */
+function seenOf(
+  { taskId, seen, result }: EntryValues,
+  { tasks }: EntryContext,
+  fields: Record<string, string>,
+): { what: string; seen: string }[] {
+  const asked = tasks.find(({ value }) => value === taskId)?.looks ?? [];
+  return asked.flatMap((name, place) => {
+    const answer = own<LookAnswer>(looks[name].answers, seen[place] ?? '');
+    if (answer?.sign && result === 'in-order')
+      fields[`seen.${place}`] =
+        'This is a sign of something: the look is not in order. Choose so, and write what was found beside it.';
+    return answer ? [{ what: looks[name].words, seen: answer.words }] : [];
   });
 }
 
@@ -424,15 +451,26 @@ function FindingFields({ point }: Pick<EntryContext, 'point'>) {
   );
 }
 
-/** What the task that is answered asks to be read. */
+/** What the task that is answered asks to be looked at and read. */
 function TakenFields({ tasks }: Pick<EntryContext, 'tasks'>) {
   const { control } = useFormContext<EntryValues>();
   const taskId = useWatch({ control, name: 'taskId' });
-  const asked = tasks.find(({ value }) => value === taskId)?.readings ?? [];
-  if (asked.length === 0) return null;
+  const { readings = [], looks: asked = [] } = tasks.find(({ value }) => value === taskId) ?? {};
   return (
     <>
-      {asked.map(({ name, unit, band }, place) => (
+      {asked.map((name, place) => (
+        <ChoiceField
+          key={name}
+          name={`seen.${place}`}
+          label={looks[name].words}
+          options={Object.entries<LookAnswer>(looks[name].answers).map(([value, { words }]) => ({
+            value,
+            label: words,
+          }))}
+          empty="not looked at"
+        />
+      ))}
+      {readings.map(({ name, unit, band }, place) => (
         <TextField
           key={name}
           name={`taken.${place}`}
@@ -440,13 +478,15 @@ function TakenFields({ tasks }: Pick<EntryContext, 'tasks'>) {
           hint={bandWords(band, unit) || 'No limits are said'}
         />
       ))}
-      <ChoiceField
-        name="takenState"
-        label="The machine was"
-        options={optionsOf(machineStates)}
-        empty="not said"
-        hint="What is read in another state than its limits are for is an observation"
-      />
+      {readings.length > 0 && (
+        <ChoiceField
+          name="takenState"
+          label="The machine was"
+          options={optionsOf(machineStates)}
+          empty="not said"
+          hint="What is read in another state than its limits are for is an observation"
+        />
+      )}
     </>
   );
 }

@@ -309,6 +309,7 @@ describe('writing at a point', () => {
         amountKind: 'grams' as const,
         amount: 12,
         readings: [],
+        looks: [],
       },
       {
         value: 'CHECK',
@@ -325,6 +326,7 @@ describe('writing at a point', () => {
             band: { warnHigh: 70 },
           },
         ],
+        looks: ['leak' as const],
       },
     ],
     holds: { holdsL: 3, holdsG: null },

@@ -19,6 +19,7 @@ import {
   whoMay,
 } from '../words/task-words';
 import { eventWords } from '../words/events';
+import { type LookName, lookNames } from '../words/looks';
 
 /** What is done, apart from when: the same for a task of a point and of a template. */
 export const workFields = {
@@ -87,6 +88,8 @@ export const taskForm = z
     severity: z.array(z.enum(keysOf(severityFactors))).default([]),
     /** What is read when it is done, each with where it should lie. */
     readings: z.array(askedReadingForm).max(12).default([]),
+    /** What is looked at, each with answers of its own. */
+    looks: z.array(z.enum(lookNames)).default([]),
     /** Other tasks of the point that this one does as well: the yearly answers the monthly. */
     includesTaskIds: z.array(z.string().max(26)).max(50).default([]),
   })
@@ -123,6 +126,7 @@ export type StatedTask = {
   triggers: Trigger[];
   severity: { name: string; value: number }[];
   readings: AskedReading[];
+  looks: LookName[];
   cyclic: boolean;
   includesTaskIds: string[];
 };
@@ -141,6 +145,7 @@ export function statedTask({
   yearlyDaysBefore = 0,
   severity,
   readings,
+  looks,
   ...work
 }: z.output<typeof taskForm>): { task: StatedTask; stages: Stage[] } {
   const yearly: Trigger[] =
@@ -155,6 +160,7 @@ export function statedTask({
       severity: severity.map((key) => severityFactors[key]),
       // Whatever goes in is written as what it is; what is read is the answer of a look.
       readings: putsNothingIn(work.action) ? readings : [],
+      looks: putsNothingIn(work.action) ? [...new Set(looks)] : [],
       cyclic: life.length > 0,
     },
     stages: life[0]
@@ -175,8 +181,12 @@ const scaled = ({ hours, cycles, days, standstillDays }: Stage, factor: number):
 });
 
 /** A stored task as its form shows it. */
-export type TypedTask = Omit<z.input<typeof taskForm>, 'events' | 'severity' | 'includesTaskIds' | 'readings'> & {
+export type TypedTask = Omit<
+  z.input<typeof taskForm>,
+  'events' | 'severity' | 'includesTaskIds' | 'readings' | 'looks'
+> & {
   readings: TypedReading[];
+  looks: string[];
   events: string[];
   severity: string[];
   includesTaskIds: string[];
@@ -202,6 +212,7 @@ export function typedTaskOf(
     triggers,
     severity,
     readings,
+    looks,
     cyclic,
     includesTaskIds,
   }: StatedTask,
@@ -230,6 +241,7 @@ export function typedTaskOf(
     yearlyOn: yearly?.on ?? '',
     yearlyDaysBefore: typed(yearly?.daysBefore),
     readings: readings.map(typedReading),
+    looks,
     includesTaskIds,
     severity: (Object.keys(severityFactors) as Severity[]).filter((key) =>
       severity.some(({ name }) => name === severityFactors[key].name),

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { keysOf } from '../compat/vocabulary';
 import { machineStateNames } from '../words/machine-states';
 import { urgencies } from '../words/findings';
+import { lookNames } from '../words/looks';
 import { quantities } from '../words/quantities';
 import { type TaskAction, taskActions } from '../words/task-words';
 
@@ -73,6 +74,7 @@ const stop = z.object({
   /** Tasks that do this one as well: done on this round, they answer this stop too. */
   answeredBy: z.array(z.string()).default([]),
   readings: z.array(asked).default([]),
+  looks: z.array(z.enum(lookNames)).default([]),
   open: z.array(open).default([]),
   /** What has already been written for this stop on this round. */
   written: z.object({ entryId: z.string(), kind: z.string(), off: z.boolean().optional() }).nullable(),

@@ -29,6 +29,7 @@ const whats = [
   'dark',
   'gritty',
   'particles',
+  'magnet',
   'sludge',
   'no-oil',
   'level-low',

@@ -474,4 +474,7 @@ export const migrations: readonly Migration[] = [
     `ALTER TABLE due_state ADD KEY IF NOT EXISTS due_state_wanted_counted (wantedOn, lateOn, routeId, areaId, who, sinceOn), ADD KEY IF NOT EXISTS due_state_route (routeId, wantedOn, lateOn, who),
       DROP KEY IF EXISTS due_state_rounds, DROP KEY IF EXISTS due_state_area, DROP KEY IF EXISTS due_state_wanted_on`,
   ),
+
+  // What is looked at when a task is done: each look has answers of its own.
+  addColumns('2026-12-07-04-task-looks', 'task', { looks: "JSON NOT NULL DEFAULT '[]'" }),
 ];

@@ -1,3 +1,4 @@
+import type { LookName } from '@/core/words/looks';
 import {
   type CreationOptional,
   DataTypes,
@@ -80,6 +81,7 @@ export class Task extends Model<InferAttributes<Task>, InferCreationAttributes<T
   /** Severity factors on its hours, cycles and days. */
   declare severity: CreationOptional<{ name: string; value: number }[]>;
   declare readings: CreationOptional<AskedReading[]>;
+  declare looks: CreationOptional<LookName[]>;
   declare includesTaskIds: CreationOptional<string[]>;
   declare rhythm: CreationOptional<'actual' | 'fixed'>;
   declare toleranceShare: CreationOptional<number>;
@@ -157,6 +159,7 @@ export function initPlan(sequelize: Sequelize) {
       cyclic: { ...boolean, defaultValue: false },
       severity: { ...json, defaultValue: [] },
       readings: { ...json, defaultValue: [] },
+      looks: { ...json, defaultValue: [] },
       includesTaskIds: { ...json, defaultValue: [] },
       rhythm: { ...text, defaultValue: 'actual' },
       toleranceShare: { ...number, defaultValue: 0.1 },

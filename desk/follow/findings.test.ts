@@ -188,6 +188,10 @@ describe('findings that are followed up', async () => {
       }),
       { numRuns: 12 },
     );
+    // Whatever chance left open: one is closed for certain.
+    const findingId = await find({ what: 'sludge' }, 2);
+    const answeredBy = await lookAt(3);
+    expect(await follow({ does: 'close', findingId, cause: 'mixed oils', answeredBy })).toMatchObject({ ok: true });
     const stood = await db.FindingStanding.findAll({ order: ['entryId'], raw: true });
     await rebuild(db);
     expect(await db.FindingStanding.findAll({ order: ['entryId'], raw: true })).toEqual(stood);

@@ -173,6 +173,7 @@ const taskTemplate = (
   triggers: task.triggers,
   severity: task.severity,
   readings: task.readings,
+  looks: task.looks,
   cyclic: task.cyclic,
   includes: task.includesTaskIds.map((id) => mine.findIndex((other) => other.id === id)).filter((at) => at >= 0),
   meter: task.meterId ? meters.findIndex(({ id }) => id === task.meterId) : null,

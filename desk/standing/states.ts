@@ -8,6 +8,7 @@ import { type MeterState, dutyMeter } from '@/core/meter/state';
 import type { StoredComputation } from '@/core/method';
 import type { MachineState } from '@/core/words/machine-states';
 import type { AskedReading } from '@/core/register/asked-reading';
+import type { LookName } from '@/core/words/looks';
 import { type PointKind, usualEnough } from '@/core/register/point-kinds';
 import { isOf, readBelieved } from '../log/believed';
 import type { Database } from '../desk';
@@ -50,6 +51,7 @@ export type TaskState = {
   severity: { name: string; value: number }[];
   /** What is read when it is done. */
   readings: AskedReading[];
+  looks: LookName[];
   /** Other tasks of the point that it does as well, and those that do it. */
   includes: string[];
   answeredBy: string[];
@@ -114,6 +116,7 @@ export type TaskRow = TaskPlanRow &
     amount: number | null;
     amountComputed: StoredComputation | null;
     readings: AskedReading[];
+    looks: LookName[];
     intervalComputed: StoredComputation | null;
     number: number;
     kind: PointKind;
@@ -361,6 +364,7 @@ function assemble(
     cyclic: Boolean(row.cyclic),
     severity: row.severity,
     readings: row.readings,
+    looks: row.looks,
     includes: row.includesTaskIds,
     answeredBy: answers.get(row.taskId) ?? [],
     counts: countedIn(row, counted.get(row.machineId)),
@@ -475,7 +479,7 @@ export const countedIn = (
   counters: readonly { id: string; unit: string }[] = [],
 ): string => (counters.find(({ id }) => id === meterId) ?? counters[0])?.unit ?? 'cycles';
 
-const taskColumns = `task.id AS taskId, task.title, task.action, task.machineState, task.procedureText, task.minutes, task.who, task.amountKind, task.amount, task.amountComputed, task.intervalComputed, task.meterId, task.rhythm, task.toleranceShare, task.cyclic, task.severity, task.readings, task.triggers, task.includesTaskIds,
+const taskColumns = `task.id AS taskId, task.title, task.action, task.machineState, task.procedureText, task.minutes, task.who, task.amountKind, task.amount, task.amountComputed, task.intervalComputed, task.meterId, task.rhythm, task.toleranceShare, task.cyclic, task.severity, task.readings, task.looks, task.triggers, task.includesTaskIds,
   lube_point.id AS pointId, lube_point.number, lube_point.kind, lube_point.name AS pointName, lube_point.location, lube_point.walkPosition, lube_point.cautions, lube_point.doNots, lube_point.accessNote, lube_point.enoughSign, lube_point.forbidsAirGun, lube_point.consequence, lube_point.details, lube_point.reservoirId, reservoir.comesEmpty, reservoir.capacityL, reservoir.mounting, JSON_VALUE(reservoir.confirmed, '$.position') AS confirmedPosition, reservoir.fillTable <> '[]' AS hasFillTable,
   machine.id AS machineId, machine.code AS machineCode, machine.name AS machineName, machine.dutyPlan, machine.dutyHoursPerDay, machine.keepsRunning, area.id AS areaId, area.code AS areaCode, area.name AS areaName`;
 /** Area by area, and within a machine in walking order. */

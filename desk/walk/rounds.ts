@@ -212,6 +212,7 @@ async function documentOf(
         due,
         who,
         readings,
+        looks,
       }) => {
         const answer = entries.filter((entry) => answersStop(entry, { taskId, answeredBy })).at(-1);
         return {
@@ -256,6 +257,7 @@ async function documentOf(
           operatorCard: putsNothingIn(action) ? auditWords(cards.get(machine.id) ?? []) : null,
           answeredBy,
           readings: readings.map((each) => ({ ...each, last: taken.get(taskId)?.get(each.name) ?? null })),
+          looks,
           open: openAt({ machineId: machine.id, pointId: point.id }),
           written: answer ? writtenBy(answer) : null,
           actNow: entries.filter((entry) => entry.pointId === point.id && isActNow(entry)).at(-1)?.id ?? null,

@@ -9,8 +9,9 @@ import { benchPosts } from './posts.mjs';
 
 const wide =
   'SELECT task.*, lube_point.*, machine.code AS machineCode, area.code AS areaCode, due_state.* FROM due_state JOIN task ON task.id = due_state.taskId JOIN lube_point ON lube_point.id = due_state.pointId JOIN machine ON machine.id = due_state.machineId JOIN area ON area.id = machine.areaId';
+/** What looking ahead reads of each task: its intervals, its amount and lubricant, and how its machine runs. */
 const lean =
-  'SELECT due_state.taskId, due_state.stages, due_state.dueOn, due_state.servicesDone, due_state.lastMs, due_state.lubricantId, due_state.amount, task.amountKind, task.minutes, task.severity, machine.dutyPlan, machine.dutyHoursPerDay FROM due_state JOIN task ON task.id = due_state.taskId JOIN machine ON machine.id = due_state.machineId';
+  'SELECT due_state.taskId, due_state.machineId, due_state.stages, due_state.dueOn, due_state.servicesDone, due_state.lastMs, due_state.lubricantId, due_state.amount, task.amountKind, task.minutes, task.severity, task.toleranceShare, task.cyclic, lubricant.code AS lubricant, machine.dutyPlan, machine.dutyHoursPerDay, hours.perDayMid, hours.readMs FROM due_state JOIN task ON task.id = due_state.taskId JOIN machine ON machine.id = due_state.machineId LEFT JOIN lubricant ON lubricant.id = due_state.lubricantId LEFT JOIN meter_state AS hours ON hours.meterId = due_state.hourMeterId';
 const day = (ahead) => new Date(Date.now() + ahead * 86_400_000).toISOString().slice(0, 10);
 const places =
   'JOIN task ON task.id = placed.taskId JOIN lube_point ON lube_point.id = task.pointId JOIN machine ON machine.id = lube_point.machineId';

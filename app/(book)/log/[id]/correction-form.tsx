@@ -17,6 +17,7 @@ import { ChoiceField, NoteField, QuantityField } from '@/components/ui/fields';
 import { type SaveAnswer, SavedForm } from '@/components/ui/saved-form';
 import { writeNow } from '@/components/use-outbox';
 import { type EntryKind, kinds } from '@/core/entry/kinds';
+import { looks } from '@/core/words/looks';
 import { parseQuantity } from '@/core/units/parse-quantity';
 
 type Current = { happenedAt: string; taskIds: string[]; kindVersion: number; body: object };
@@ -177,17 +178,22 @@ function asWritten(
   };
 }
 
-/** What was read, as the form shows it: by the readings that the task asks for. */
+/** What was read and seen, as the form shows it: by what the task asks for. */
 function takenBefore(
   body: Record<string, unknown>,
   task: EntryContext['tasks'][number] | undefined,
-): Pick<EntryValues, 'taken' | 'takenState'> {
+): Pick<EntryValues, 'taken' | 'takenState' | 'seen'> {
+  const looked = (body.looks ?? []) as { what: string; seen: string }[];
   const read = (body.readings ?? []) as { quantity: string; value: number; state?: string }[];
   return {
     taken: (task?.readings ?? []).map(({ name }) =>
       String(read.find(({ quantity }) => quantity === name)?.value ?? ''),
     ),
     takenState: read.find(({ state }) => state !== undefined)?.state ?? '',
+    seen: (task?.looks ?? []).map((name) => {
+      const seen = looked.find(({ what }) => what === looks[name].words)?.seen;
+      return Object.entries(looks[name].answers).find(([, { words }]) => words === seen)?.[0] ?? '';
+    }),
   };
 }
 

@@ -2,10 +2,12 @@
 
 import { useFormContext, useWatch } from 'react-hook-form';
 import { FieldRows } from '@/components/ui/field-rows';
-import { ChoiceField, TextField, optionsOf } from '@/components/ui/fields';
-import type { TypedReading } from '@/core/register/asked-reading';
+import { ChoiceField, ChoicesField, TextField, optionsOf } from '@/components/ui/fields';
+import { type TypedReading, typedReading } from '@/core/register/asked-reading';
 import type { TypedTask } from '@/core/register/task-form';
+import { usualReadingsAt } from '@/core/register/usual-readings';
 import { machineStates } from '@/core/words/machine-states';
+import { lookWords } from '@/core/words/looks';
 import { quantityWords } from '@/core/words/quantities';
 import { putsNothingIn } from '@/core/words/task-words';
 
@@ -20,46 +22,70 @@ const nothing: TypedReading = {
   stopHigh: '',
 };
 
-/** What is read when a look is done: asked at the stop, and judged by its limits there. */
-export function ReadingsFields() {
+/** What is looked at and read when a look is done: asked at the stop, and judged by its limits there. */
+export function ReadingsFields({ kind }: { kind: string }) {
   const { control } = useFormContext<TypedTask>();
   const action = useWatch({ control, name: 'action' });
+  const readings = useWatch({ control, name: 'readings' });
+  const { setValue } = useFormContext<TypedTask>();
   if (!putsNothingIn(action)) return null;
+  const usual = usualReadingsAt(kind);
   return (
-    <fieldset className="sm:col-span-2">
-      <legend className="font-medium">What is read</legend>
-      <p className="caption mb-2">
-        Asked at the stop. Past a warning the look is not in order and a finding is written; past a stop it asks to act
-        now. A limit that nobody said stays empty.
-      </p>
-      <FieldRows
-        name="readings"
-        empty={nothing}
-        words={{ add: 'Add a reading', row: 'reading' }}
-        columns="grid-cols-2 sm:grid-cols-4"
-      >
-        {(row) => (
-          <>
-            <div className="col-span-2">
-              <TextField name={`${row}.name`} label="What is read" required />
-            </div>
-            <ChoiceField name={`${row}.quantity`} label="Quantity" options={optionsOf(quantityWords)} required />
-            <TextField name={`${row}.unit`} label="Unit" />
-            <TextField name={`${row}.stopLow`} label="Stop below" />
-            <TextField name={`${row}.warnLow`} label="Warn below" />
-            <TextField name={`${row}.warnHigh`} label="Warn above" />
-            <TextField name={`${row}.stopHigh`} label="Stop above" />
-            <div className="col-span-2 sm:col-span-3">
-              <ChoiceField
-                name={`${row}.validIn`}
-                label="Counts only when read"
-                options={optionsOf(machineStates)}
-                empty="in any state"
-              />
-            </div>
-          </>
+    <>
+      <div className="sm:col-span-2">
+        <ChoicesField
+          name="looks"
+          label="What is looked at"
+          options={optionsOf(lookWords)}
+          hint="Each is asked at the stop with answers of its own; what is not as it should be becomes a finding"
+        />
+      </div>
+      <fieldset className="sm:col-span-2">
+        <legend className="font-medium">What is read</legend>
+        <p className="caption mb-2">
+          Asked at the stop. Past a warning the look is not in order and a finding is written; past a stop it asks to
+          act now. A limit that nobody said stays empty.
+        </p>
+        {readings.length === 0 && usual.length > 0 && (
+          <p className="mb-2">
+            <button
+              type="button"
+              className="button"
+              onClick={() => setValue('readings', usual.map(typedReading), { shouldDirty: true })}
+            >
+              Take what is usually read here
+            </button>
+          </p>
         )}
-      </FieldRows>
-    </fieldset>
+        <FieldRows
+          name="readings"
+          empty={nothing}
+          words={{ add: 'Add a reading', row: 'reading' }}
+          columns="grid-cols-2 sm:grid-cols-4"
+        >
+          {(row) => (
+            <>
+              <div className="col-span-2">
+                <TextField name={`${row}.name`} label="What is read" required />
+              </div>
+              <ChoiceField name={`${row}.quantity`} label="Quantity" options={optionsOf(quantityWords)} required />
+              <TextField name={`${row}.unit`} label="Unit" />
+              <TextField name={`${row}.stopLow`} label="Stop below" />
+              <TextField name={`${row}.warnLow`} label="Warn below" />
+              <TextField name={`${row}.warnHigh`} label="Warn above" />
+              <TextField name={`${row}.stopHigh`} label="Stop above" />
+              <div className="col-span-2 sm:col-span-3">
+                <ChoiceField
+                  name={`${row}.validIn`}
+                  label="Counts only when read"
+                  options={optionsOf(machineStates)}
+                  empty="in any state"
+                />
+              </div>
+            </>
+          )}
+        </FieldRows>
+      </fieldset>
+    </>
   );
 }

@@ -82,6 +82,7 @@ export function TaskForm({ pointId, kind, machineState, meters, others, known }:
     yearlyDaysBefore: '',
     severity: [],
     readings: [],
+    looks: [],
     includesTaskIds: [],
   };
   return (
@@ -116,7 +117,7 @@ export function TaskForm({ pointId, kind, machineState, meters, others, known }:
         {meters.length > 0 && (
           <ChoiceField name="meterId" label="Counted by" options={meters} empty="the machine’s hour meter" />
         )}
-        <ReadingsFields />
+        <ReadingsFields kind={kind} />
       </div>
       <Disclosure
         summary="Who does it, events, severity, wear parts"

@@ -1,0 +1,74 @@
+'use client';
+
+import { useState } from 'react';
+import { findingOfLook } from '@/core/condition/look';
+import { type Taken, findingOfReading } from '@/core/condition/reading';
+import type { WalkStop } from '@/core/walk/document';
+import { type LookName, looks } from '@/core/words/looks';
+import type { DoneWay } from './stop-answers';
+import type { OpenSheet, StopDraft } from './stop-draft';
+import { type SeenHere, looksOf } from './stop-looks';
+import { type AskedHere, type TakenHere, readingsOf } from './stop-readings';
+
+/**
+ * What was read and seen at a stop, and what such a stop offers before anything else: what is still to be read or looked at,
+ * or to say that it is not in order. Each reading past its limit and each sign that was seen is a finding then.
+ */
+export function useTaken(
+  stop: WalkStop,
+  onWrite: (draft: StopDraft) => Promise<void>,
+  open: (sheet: OpenSheet) => void,
+) {
+  const [taken, setTaken] = useState<TakenHere>({});
+  const [seen, setSeen] = useState<SeenHere>({});
+  const [readings, looked] = [readingsOf(stop.readings, taken), looksOf(stop.looks, seen)];
+  const point = { kind: stop.pointKind, consequence: stop.consequence };
+  const past = [
+    ...stop.readings.flatMap((asked) => {
+      const read = taken[asked.name];
+      const found = read && findingOfReading(asked, read, point);
+      return found ? [{ ...found, proposed: found.urgency }] : [];
+    }),
+    ...looked.flatMap((each) => findingOfLook(each, point) ?? []),
+  ];
+  const body = { ...(readings.length > 0 && { readings }), ...(looked.length > 0 && { looks: looked }) };
+  const writeOff = async (part?: 'turned' | 'replaced') => {
+    for (const found of past) await onWrite({ kind: 'finding', body: { ...found } });
+    await onWrite({ kind: 'check', body: { result: 'off', ...(part && { part }), ...body }, taskIds: [stop.taskId] });
+  };
+  const missing = nextAsked(stop, taken, seen);
+  const firstWays: DoneWay[] | undefined = missing
+    ? [{ words: missing.words, onDone: () => open(missing.sheet) }]
+    : past.length > 0
+      ? [
+          ...(stop.action === 'turn'
+            ? (['turned', 'replaced'] as const).map((part) => ({
+                words: `Not in order, but ${part}`,
+                onDone: () => void writeOff(part),
+              }))
+            : []),
+          { words: 'Not in order: write it', onDone: () => void writeOff() },
+        ]
+      : undefined;
+  /** One after the other without a tap between: what is asked next opens by itself. */
+  const goOn = (nextTaken: TakenHere, nextSeen: SeenHere) => open(nextAsked(stop, nextTaken, nextSeen)?.sheet ?? null);
+  const take = (asked: AskedHere, value: Taken) => {
+    const next = { ...taken, [asked.name]: value };
+    setTaken(next);
+    goOn(next, seen);
+  };
+  const see = (name: LookName, answer: string) => {
+    const next = { ...seen, [name]: answer };
+    setSeen(next);
+    goOn(taken, next);
+  };
+  return { taken, seen, take, see, body, firstWays };
+}
+
+/** What is asked next: looks first, as they need no instrument. */
+function nextAsked(stop: WalkStop, taken: TakenHere, seen: SeenHere): { words: string; sheet: OpenSheet } | undefined {
+  const look = stop.looks.find((name) => seen[name] === undefined);
+  if (look) return { words: `Look: ${looks[look].words}`, sheet: { look } };
+  const asked = stop.readings.find(({ name }) => !taken[name]);
+  return asked && { words: `Read ${asked.name}`, sheet: { asked } };
+}
