@@ -347,14 +347,9 @@ function walks(
           });
           continue;
         }
-        const here = { atMs: clock, by, machineId: task.machineId, pointId: task.pointId, roundId };
-        const done = serviceOf(task, luck);
-        const { look, found } = task.plan.readings
-          ? lookOf(task, clock, daysBetween(day, today))
-          : { look: done, found: [] };
-        walked.push(...found.map((finding) => ({ ...here, ...finding })), { ...here, taskIds: [task.id], ...look });
-        // A look that is not in order leaves its task to be done.
-        if (found.length === 0) lastDone.set(task.id, day);
+        const done = visitOf(task, { atMs: clock, by, roundId }, daysBetween(day, today), luck);
+        walked.push(...done.drafts);
+        if (done.isDone) lastDone.set(task.id, day);
       }
       walked.push({
         atMs: clock + 5 * minute,
@@ -367,6 +362,24 @@ function walks(
     }
   }
   return { walked, rounds };
+}
+
+/** What is written at a stop that is not passed over; a look that is not in order leaves its task to be done. */
+function visitOf(
+  task: DemoTask,
+  visit: Pick<Draft, 'atMs' | 'by'> & { roundId: string },
+  daysAgo: number,
+  luck: Chance,
+): { drafts: Draft[]; isDone: boolean } {
+  const here = { ...visit, machineId: task.machineId, pointId: task.pointId };
+  const done = { ...here, taskIds: [task.id], ...serviceOf(task, luck) };
+  if (!task.plan.readings) return { drafts: [done], isDone: true };
+  const { look, found } = lookOf(task, visit.atMs, daysAgo);
+  const findings = found.map((finding) => ({ ...here, ...finding }));
+  return putsNothingIn(task.plan.action)
+    ? { drafts: [...findings, { ...here, taskIds: [task.id], ...look }], isDone: found.length === 0 }
+    : // Where something goes in, what was read stands beside it.
+      { drafts: [...findings, { ...here, ...look }, done], isDone: true };
 }
 
 /** Things to be found in what was read: by machine, point and name of the reading, what it showed so many days ago. */

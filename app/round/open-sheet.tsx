@@ -3,11 +3,12 @@
 import type { ComponentProps } from 'react';
 import { measured, number } from '@/components/words';
 import type { WalkDocument, WalkStop } from '@/core/walk/document';
+import { eventWords } from '@/core/words/events';
 import { NumberPad, Sheet } from './number-pad';
 import { type Gun } from './planned';
 import { LookSheet } from './stop-looks';
 import { ReadingSheet } from './stop-readings';
-import { FindingSheet, PurgeSheet, SkipSheet } from './stop-sheets';
+import { EventSheet, FindingSheet, PurgeSheet, SkipSheet } from './stop-sheets';
 import type { OpenSheet, StopDraft } from './stop-draft';
 
 type Props = {
@@ -71,6 +72,11 @@ export function StopSheets({
               taskIds: [stop.taskId],
             });
         }}
+      />
+      <EventSheet
+        open={sheet === 'event'}
+        onClose={onClose}
+        onEvent={(event) => onWrite({ kind: 'note', body: { event, text: eventWords[event] } })}
       />
       <PurgeSheet open={sheet === 'purge'} onClose={onClose} onEnd={onPurged} />
       <Sheet open={sheet === 'amount'} onClose={onClose} title={stop.pointLabel}>

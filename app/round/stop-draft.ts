@@ -3,7 +3,7 @@ import type { LookName } from '@/core/words/looks';
 
 /** What a stop writes; the round adds who, where and when. */
 export type StopDraft = {
-  kind: 'grease' | 'oil-change' | 'top-up' | 'check' | 'skip' | 'finding' | 'reading';
+  kind: 'grease' | 'oil-change' | 'top-up' | 'check' | 'skip' | 'finding' | 'reading' | 'note';
   body: Record<string, unknown>;
   taskIds?: string[];
 };
@@ -17,6 +17,7 @@ export type OpenSheet =
   | 'off'
   | 'purge'
   | 'gun'
+  | 'event'
   | { meter: WalkDocument['meters'][number] }
   | { asked: WalkStop['readings'][number] }
   | { look: LookName }

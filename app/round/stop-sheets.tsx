@@ -1,5 +1,6 @@
 'use client';
 
+import { type EventName, eventWords } from '@/core/words/events';
 import { useEffect, useRef, useState } from 'react';
 import { longestNote } from '@/core/units/typed-field';
 import { Sheet } from './number-pad';
@@ -254,3 +255,25 @@ export function FindingSheet({
     </Sheet>
   );
 }
+
+/** Something that happened to the machine, with one tap: what is due after it follows by itself. */
+export const EventSheet = ({
+  open,
+  onClose,
+  onEvent,
+}: {
+  open: boolean;
+  onClose: () => void;
+  onEvent: (event: EventName) => void;
+}) => (
+  <Sheet open={open} onClose={onClose} title="What happened?">
+    <p>What is to be done after it falls due by itself.</p>
+    <div className="mt-4 grid gap-2">
+      {(Object.keys(eventWords) as EventName[]).map((event) => (
+        <button key={event} type="button" className="button min-h-16" onClick={() => onEvent(event)}>
+          {eventWords[event]}
+        </button>
+      ))}
+    </div>
+  </Sheet>
+);

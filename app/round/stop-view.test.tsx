@@ -1,4 +1,4 @@
-import { screen, within } from '@testing-library/react';
+import { screen, waitFor, within } from '@testing-library/react';
 import { describe, expect, it } from 'vitest';
 import { renderOnPage } from '@/components/testing';
 import type { WalkStop } from '@/core/walk/document';
@@ -228,6 +228,13 @@ describe('a stop', () => {
     expect(written).toEqual([{ kind: 'finding', body: { what: 'dark', urgency: 'plan' } }]);
   });
 
+  it('takes what happened to the machine with two taps', async () => {
+    const { user, written } = show();
+    await user.click(press('Something happened to the machine'));
+    await user.click(press('flood or wash-down'));
+    expect(written).toEqual([{ kind: 'note', body: { event: 'flood', text: 'flood or wash-down' } }]);
+  });
+
   describe('that asks for readings', () => {
     const temperature = {
       quantity: 'temperature',
@@ -289,6 +296,39 @@ describe('a stop', () => {
         },
         { kind: 'check', body: { result: 'off', readings: [{ value: 88 }] } },
       ]);
+    });
+
+    it('where something goes in, what was read is a look beside it, and says what to add', async () => {
+      const concentration = {
+        quantity: 'concentration',
+        name: 'Concentration',
+        unit: '%',
+        validIn: null,
+        band: { warnLow: 4.5 },
+        last: null,
+      };
+      const { user, written } = show({
+        pointKind: 'coolant-sump',
+        action: 'top-up',
+        amountKind: 'litres',
+        amount: 2,
+        lubricant: { id: 'K', code: 'K-5', name: 'Coolant' },
+        readings: [concentration] as never,
+        level: ['Check at the upper line.'],
+        coolant: { tankL: 200, targetPct: 6, factor: 1 },
+      });
+      expect(screen.getByText(/Check at the upper line/)).toBeDefined();
+      await user.click(press('Read Concentration'));
+      await type(user, '4');
+      expect(screen.getByText('Add 4.26 L of concentrate')).toBeDefined();
+      await user.click(press('Done as planned'));
+      await waitFor(() => expect(written).toHaveLength(3));
+      expect(written).toMatchObject([
+        { kind: 'finding', body: { what: 'other', urgency: 'plan' } },
+        { kind: 'check', body: { result: 'off', readings: [{ quantity: 'Concentration', value: 4 }] } },
+        { kind: 'top-up', body: { amount: 2 }, taskIds: ['t'] },
+      ]);
+      expect(written[1]).not.toHaveProperty('taskIds');
     });
 
     it('with three readings is done in eleven taps, one after the other', async () => {

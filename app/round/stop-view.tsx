@@ -11,9 +11,8 @@ import { type Gun, type Planned, doneEntry, isTooCoarse, plannedOf } from './pla
 import { GivenAmount } from './given-amount';
 import { StopSheets } from './open-sheet';
 import { type DoneWay, StopAnswers } from './stop-answers';
-import { StopLooks } from './stop-looks';
+import { StopAsked } from './stop-asked';
 import { StopOpen } from './stop-open';
-import { StopReadings } from './stop-readings';
 import { useTaken } from './use-taken';
 import { StopWarnings } from './stop-warnings';
 import { StopWork } from './stop-work';
@@ -54,7 +53,7 @@ export function StopView({ stop, answer, guns, meters, shut = false, heldBack = 
   const [sheet, setSheet] = useState<OpenSheet>(null);
   const [asked, setAsked] = useState<string | null>(null);
   const { doubt, setDoubt, read } = useReading(onWrite, () => setSheet(null));
-  const { taken, seen, take, see, body, firstWays } = useTaken(stop, onWrite, setSheet);
+  const { taken, seen, take, see, body, writeLook, firstWays } = useTaken(stop, onWrite, setSheet);
   const given = changed ?? planned.value;
   const step = (direction: 1 | -1) => setChanged(Math.max(0, Number((given + direction * planned.step).toFixed(2))));
   const counts = planned.unit !== '' && !putsNothingIn(stop.action);
@@ -62,7 +61,9 @@ export function StopView({ stop, answer, guns, meters, shut = false, heldBack = 
   const barred = heldBack ?? (isLook || stop.lubricant ? null : nothingToGive);
   const close = () => setSheet(null);
   const write = (more: Parameters<typeof doneEntry>[3] = {}) =>
-    void onWrite({ ...doneEntry(stop, planned, given, { drained, ...body, ...more }), taskIds: [stop.taskId] });
+    void writeLook().then(() =>
+      onWrite({ ...doneEntry(stop, planned, given, { drained, ...body, ...more }), taskIds: [stop.taskId] }),
+    );
   const doubtful = counts
     ? givenDoubt({ kind: stop.action, amount: given, unit: planned.unit, drainedL: drained }, roomAt(stop, planned))
     : null;
@@ -106,10 +107,9 @@ export function StopView({ stop, answer, guns, meters, shut = false, heldBack = 
             onType={() => setSheet('amount')}
           />
         )}
-        <StopLooks asked={stop.looks} seen={seen} onLook={(look) => setSheet({ look })} />
-        <StopReadings asked={stop.readings} taken={taken} onRead={(asked) => setSheet({ asked })} />
+        <StopAsked stop={stop} seen={seen} taken={taken} open={setSheet} />
         {stop.action === 'oil-change' && <Drained litres={drained} onType={() => setSheet('drained')} />}
-        <StopNotes stop={stop} onWrite={onWrite} />
+        <StopNotes stop={stop} onWrite={onWrite} onEvent={() => setSheet('event')} />
         <MetersToRead
           meters={meters.filter(({ readInRound }) => !readInRound)}
           onRead={(meter) => {
@@ -223,7 +223,7 @@ const StopHead = ({ stop }: { stop: WalkStop }) => (
 );
 
 /** What is open there, how to get there, how it is done, since when it is due. */
-const StopNotes = ({ stop, onWrite }: Pick<Props, 'stop' | 'onWrite'>) => (
+const StopNotes = ({ stop, onWrite, onEvent }: Pick<Props, 'stop' | 'onWrite'> & { onEvent: () => void }) => (
   <>
     <StopOpen open={stop.open} onWrite={onWrite} />
     {stop.accessNote && (
@@ -237,6 +237,9 @@ const StopNotes = ({ stop, onWrite }: Pick<Props, 'stop' | 'onWrite'>) => (
       </p>
     )}
     <p className="caption mt-2">{stop.dueWords}</p>
+    <button type="button" className="button mt-3 min-h-14 w-full" onClick={onEvent}>
+      Something happened to the machine
+    </button>
   </>
 );
 

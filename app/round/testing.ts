@@ -40,6 +40,8 @@ export const someStop = (change: Partial<WalkStop> = {}): WalkStop => ({
   answeredBy: [],
   readings: [],
   looks: [],
+  level: [],
+  coolant: null,
   open: [],
   written: null,
   ...change,

@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { findingOfLook } from '@/core/condition/look';
 import { type Taken, findingOfReading } from '@/core/condition/reading';
 import type { WalkStop } from '@/core/walk/document';
+import { putsNothingIn } from '@/core/words/task-words';
 import { type LookName, looks } from '@/core/words/looks';
 import type { DoneWay } from './stop-answers';
 import type { OpenSheet, StopDraft } from './stop-draft';
@@ -31,7 +32,14 @@ export function useTaken(
     }),
     ...looked.flatMap((each) => findingOfLook(each, point) ?? []),
   ];
+  // Where something goes in, what was read and seen is a look of its own beside it: what goes in may be its answer.
+  const beside = !putsNothingIn(stop.action);
   const body = { ...(readings.length > 0 && { readings }), ...(looked.length > 0 && { looks: looked }) };
+  const writeLook = async () => {
+    if (!beside || Object.keys(body).length === 0) return;
+    for (const found of past) await onWrite({ kind: 'finding', body: { ...found } });
+    await onWrite({ kind: 'check', body: { result: past.length > 0 ? 'off' : 'in-order', ...body } });
+  };
   const writeOff = async (part?: 'turned' | 'replaced') => {
     for (const found of past) await onWrite({ kind: 'finding', body: { ...found } });
     await onWrite({ kind: 'check', body: { result: 'off', ...(part && { part }), ...body }, taskIds: [stop.taskId] });
@@ -39,7 +47,7 @@ export function useTaken(
   const missing = nextAsked(stop, taken, seen);
   const firstWays: DoneWay[] | undefined = missing
     ? [{ words: missing.words, onDone: () => open(missing.sheet) }]
-    : past.length > 0
+    : past.length > 0 && !beside
       ? [
           ...(stop.action === 'turn'
             ? (['turned', 'replaced'] as const).map((part) => ({
@@ -62,7 +70,7 @@ export function useTaken(
     setSeen(next);
     goOn(taken, next);
   };
-  return { taken, seen, take, see, body, firstWays };
+  return { taken, seen, take, see, body: beside ? {} : body, past, writeLook, firstWays };
 }
 
 /** What is asked next: looks first, as they need no instrument. */

@@ -8,6 +8,7 @@ import {
   decidingKinds,
   entryKinds,
   fillingKinds,
+  findingAnsweringKinds,
   isWritable,
   kinds,
   serviceKinds,
@@ -96,7 +97,6 @@ describe('bodies', () => {
       'drain',
       'flush',
       'sample',
-      'follow-up',
       'open',
       'close',
       'waiver',
@@ -155,10 +155,13 @@ describe('kinds', () => {
 
   it('say in their files what every list says', () => {
     expect(serviceKinds).toEqual(['grease', 'oil-change', 'top-up', 'drain', 'flush', 'check']);
+    // What only makes good a loss ends no cause.
+    expect(findingAnsweringKinds).toEqual(['commissioning', 'grease', 'oil-change', 'drain', 'flush', 'check', 'note']);
     expect(fillingKinds).toEqual(['commissioning', 'grease', 'oil-change']);
     expect(entryKinds.filter((kind) => !answeringKinds.includes(kind))).toEqual([
       'reading',
       'finding',
+      'follow-up',
       'hand-over',
       'correction',
     ]);

@@ -52,7 +52,7 @@ const sameness = ({ pointId, body: { what, text } }: EntryOf<'finding'>): string
  * @param entries findings and follow-ups of one machine, in any order
  * @param answers whether an entry of that name holds and may answer a finding
  * @param dayOf the plant's day of an instant
- * @example findingStandings([hot, hotAgain], () => true, dayOf).map(({ joinedTo }) => joinedTo) // [null, hot.id]
+ * @example findingStandings([], () => true, String) // []
  */
 export function findingStandings(
   entries: readonly Followed[],

@@ -158,9 +158,8 @@ export function statedTask({
       toleranceShare: tolerancePct / 100,
       triggers: [...events.map((event) => ({ kind: 'event' as const, event })), ...yearly],
       severity: severity.map((key) => severityFactors[key]),
-      // Whatever goes in is written as what it is; what is read is the answer of a look.
-      readings: putsNothingIn(work.action) ? readings : [],
-      looks: putsNothingIn(work.action) ? [...new Set(looks)] : [],
+      readings,
+      looks: [...new Set(looks)],
       cyclic: life.length > 0,
     },
     stages: life[0]

@@ -75,6 +75,10 @@ const stop = z.object({
   answeredBy: z.array(z.string()).default([]),
   readings: z.array(asked).default([]),
   looks: z.array(z.enum(lookNames)).default([]),
+  /** How the level is read and made up here, a sentence each. */
+  level: z.array(z.string()).default([]),
+  /** What a coolant sump holds and should be; null elsewhere. */
+  coolant: z.object({ tankL: z.number(), targetPct: z.number(), factor: z.number() }).nullable().default(null),
   open: z.array(open).default([]),
   /** What has already been written for this stop on this round. */
   written: z.object({ entryId: z.string(), kind: z.string(), off: z.boolean().optional() }).nullable(),

@@ -15,7 +15,6 @@ import { plantToday } from '@/core/time/plant-day';
 import { judge } from '@/core/assign/judge';
 import { requirementOf } from '@/core/assign/requirement';
 import { computesGrease } from '@/core/register/point-kinds';
-import { putsNothingIn } from '@/core/words/task-words';
 import { type Database, type Desk, type Result, done, refusal } from '../desk';
 import { ambientOf } from '../assign/choose';
 import { greaseProposal } from '../plan/grease-proposal';
@@ -173,8 +172,6 @@ function readTask(task: ReturnType<typeof gridInput>['task'], cells: Cells) {
     const { when, ...others } = parsedTask.fields ?? {};
     wrong.push(...saidOf({ ...others, ...(when && { [columnOfInterval(cells)]: when }) }));
   }
-  if (parsedTask?.ok && asked.ok && asked.readings.length > 0 && !putsNothingIn(parsedTask.value.action))
-    wrong.push({ column: 'readings', reason: 'Readings: are asked at a look. Write “check” as the task.' });
   return { parsedTask, wrong };
 }
 

@@ -1,26 +1,32 @@
 import type { EntryBody } from '@/core/entry/kinds';
-import { believedAnswers } from '../log/believed';
+import { believed } from '../log/believed';
 import type { Database } from '../desk';
 
-/** What was read when tasks were last looked at, by task and then by the name of the reading. */
+/** Looks of a point that are gone through for what each thing showed last. */
+const looksBack = 6;
+
+/** What was read last at some points, by point and then by the name of the reading. */
 export async function lastReadings(
   db: Database,
-  taskIds: readonly string[],
+  pointIds: readonly string[],
 ): Promise<Map<string, Map<string, { value: number; at: string }>>> {
-  if (taskIds.length === 0) return new Map();
-  const rows = await db.select<{ taskId: string; body: string; happenedAt: string }>(
-    `SELECT taskId, body, happenedAt FROM (
-       SELECT answered.taskId, entry.body, entry.happenedAt, ROW_NUMBER() OVER (PARTITION BY answered.taskId ORDER BY entry.happenedAtUtc DESC, entry.seq DESC) AS place
-       FROM ${believedAnswers} WHERE answered.taskId IN (:taskIds) AND entry.kind = 'check' AND entry.decides AND JSON_LENGTH(entry.body, '$.readings') > 0) AS looked
-     WHERE place = 1`,
-    { taskIds: [...taskIds] },
+  if (pointIds.length === 0) return new Map();
+  const rows = await db.select<{ pointId: string; body: string; happenedAt: string }>(
+    `SELECT pointId, body, happenedAt FROM (
+       SELECT entry.pointId, entry.body, entry.happenedAt, ROW_NUMBER() OVER (PARTITION BY entry.pointId ORDER BY entry.happenedAtUtc DESC, entry.seq DESC) AS place
+       FROM ${believed} WHERE entry.pointId IN (:pointIds) AND entry.kind = 'check' AND entry.decides AND JSON_LENGTH(entry.body, '$.readings') > 0) AS looked
+     WHERE place <= ${looksBack} ORDER BY place DESC`,
+    { pointIds: [...new Set(pointIds)] },
   );
-  return new Map(
-    rows.map(({ taskId, body, happenedAt }) => {
-      const { readings = [] } = JSON.parse(body) as EntryBody<'check'> & {
-        readings?: { quantity: string; value: number }[];
-      };
-      return [taskId, new Map(readings.map(({ quantity, value }) => [quantity, { value, at: happenedAt }]))];
-    }),
-  );
+  const last = new Map<string, Map<string, { value: number; at: string }>>();
+  // The newest comes last, and its word stays.
+  for (const { pointId, body, happenedAt } of rows) {
+    const { readings = [] } = JSON.parse(body) as EntryBody<'check'> & {
+      readings?: { quantity: string; value: number }[];
+    };
+    const known = last.get(pointId) ?? new Map<string, { value: number; at: string }>();
+    last.set(pointId, known);
+    for (const { quantity, value } of readings) known.set(quantity, { value, at: happenedAt });
+  }
+  return last;
 }

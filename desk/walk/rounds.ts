@@ -10,6 +10,7 @@ import { type WalkDocument, walkDocumentVersion } from '@/core/walk/document';
 import { type Problem, problemsOf } from '@/core/problems';
 import { type Database, type Desk, type Result, done, refusal } from '../desk';
 import { loadMeters, readableMeter } from '../standing/meters';
+import { factsAtStops } from './at-stop';
 import { lastReadings } from './last-readings';
 import { type CardLine, auditWords, cardLines } from './operator-card';
 import { type TaskState, loadTaskStates } from '../standing/states';
@@ -172,8 +173,8 @@ async function documentOf(
   // Whoever comes to look audits the operator's card as well.
   const looked = [...new Set(states.filter(({ action }) => putsNothingIn(action)).map(({ machine }) => machine.id))];
   const lubricantIds = [...new Set(states.flatMap(({ lubricant }) => lubricant?.id ?? []))];
-  const asking = states.filter(({ readings }) => readings.length > 0).map(({ taskId }) => taskId);
-  const [guns, meters, machines, cards, hazardous, taken, openAt] = await Promise.all([
+  const asking = states.filter(({ readings }) => readings.length > 0).map(({ point }) => point.id);
+  const [guns, meters, machines, cards, hazardous, taken, openAt, facts] = await Promise.all([
     db.Gun.findAll({ order: [['code', 'ASC']] }),
     machineIds.length > 0 ? loadMeters(db, machineIds) : [],
     db.Machine.findAll({ where: { id: machineIds } }),
@@ -181,6 +182,10 @@ async function documentOf(
     db.Lubricant.findAll({ where: { id: lubricantIds }, attributes: ['id', 'code', 'hazards'] }),
     lastReadings(db, asking),
     findingsOnWalk(db, now, machineIds),
+    factsAtStops(
+      db,
+      states.map(({ point }) => point.id),
+    ),
   ]);
   const hazardsOf = new Map(hazardous.map(({ id, code, hazards }) => [id, lubricantHazards(code, hazards)]));
   const inOrder = round.stops.flatMap((taskId) => states.find((state) => state.taskId === taskId) ?? []);
@@ -256,8 +261,9 @@ async function documentOf(
           dueWords: dueWords(due, today),
           operatorCard: putsNothingIn(action) ? auditWords(cards.get(machine.id) ?? []) : null,
           answeredBy,
-          readings: readings.map((each) => ({ ...each, last: taken.get(taskId)?.get(each.name) ?? null })),
+          readings: readings.map((each) => ({ ...each, last: taken.get(point.id)?.get(each.name) ?? null })),
           looks,
+          ...(facts.get(point.id) ?? { level: [], coolant: null }),
           open: openAt({ machineId: machine.id, pointId: point.id }),
           written: answer ? writtenBy(answer) : null,
           actNow: entries.filter((entry) => entry.pointId === point.id && isActNow(entry)).at(-1)?.id ?? null,

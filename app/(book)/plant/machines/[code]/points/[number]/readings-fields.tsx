@@ -9,7 +9,6 @@ import { usualReadingsAt } from '@/core/register/usual-readings';
 import { machineStates } from '@/core/words/machine-states';
 import { lookWords } from '@/core/words/looks';
 import { quantityWords } from '@/core/words/quantities';
-import { putsNothingIn } from '@/core/words/task-words';
 
 const nothing: TypedReading = {
   quantity: 'temperature',
@@ -25,10 +24,8 @@ const nothing: TypedReading = {
 /** What is looked at and read when a look is done: asked at the stop, and judged by its limits there. */
 export function ReadingsFields({ kind }: { kind: string }) {
   const { control } = useFormContext<TypedTask>();
-  const action = useWatch({ control, name: 'action' });
   const readings = useWatch({ control, name: 'readings' });
   const { setValue } = useFormContext<TypedTask>();
-  if (!putsNothingIn(action)) return null;
   const usual = usualReadingsAt(kind);
   return (
     <>
