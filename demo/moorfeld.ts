@@ -1,3 +1,4 @@
+import type { LookName } from '@/core/words/looks';
 import type { MachineState } from '@/core/words/machine-states';
 import type { PointKind } from '@/core/register/point-kinds';
 import type { TaskAction, Who } from '@/core/words/task-words';
@@ -53,11 +54,11 @@ export const closures = [
 ];
 
 /** Sets of tasks for kinds of points. Those of the first hours apply themselves when a unit is commissioned. */
-export const templates: { name: string; pointKind: PointKind | 'any'; firstHours: boolean; tasks: { action: TaskAction; title: string; when: string; minutes: number; state: MachineState; events?: EventName[] }[] }[] = [
-  { name: 'First hours of a gear unit', pointKind: 'gear-case', firstHours: true, tasks: [{ action: 'check', title: 'Level and leaks, first days', when: '7 × daily', minutes: 2, state: 'stopped-powered' }, { action: 'retighten', title: 'Foot and cover bolts, coupling', when: '1 × 8 h; 1 × 50 h; then yearly', minutes: 15, state: 'isolated' }] },
+export const templates: { name: string; pointKind: PointKind | 'any'; firstHours: boolean; tasks: { action: TaskAction; title: string; when: string; minutes: number; state: MachineState; events?: EventName[]; looks?: LookName[] }[] }[] = [
+  { name: 'First hours of a gear unit', pointKind: 'gear-case', firstHours: true, tasks: [{ action: 'check', title: 'Level and leaks, first days', when: '7 × daily', minutes: 2, state: 'stopped-powered', looks: ['oil', 'leak'] }, { action: 'retighten', title: 'Foot and cover bolts, coupling', when: '1 × 8 h; 1 × 50 h; then yearly', minutes: 15, state: 'isolated' }] },
   { name: 'First hours of a worm unit', pointKind: 'worm-unit', firstHours: true, tasks: [{ action: 'check', title: 'Level, warmth and leaks, first days', when: '7 × daily', minutes: 2, state: 'stopped-powered' }, { action: 'retighten', title: 'Foot bolts, chain or belt tension', when: '1 × 8 h; 1 × 50 h; then yearly', minutes: 15, state: 'isolated' }] },
   { name: 'Bearing watch', pointKind: 'rolling-bearing', firstHours: false, tasks: [{ action: 'check', title: 'Listen, measure the housing temperature', when: 'monthly', minutes: 2, state: 'running-loaded' }] },
-  { name: 'Gear case, quarter and year', pointKind: 'gear-case', firstHours: false, tasks: [{ action: 'check', title: 'Breather, leaks, bolts', when: 'quarterly', minutes: 5, state: 'stopped-powered' }, { action: 'top-up', title: 'Check level, top up', when: 'weekly', minutes: 3, state: 'stopped-powered' }] },
+  { name: 'Gear case, quarter and year', pointKind: 'gear-case', firstHours: false, tasks: [{ action: 'check', title: 'Breather, leaks, bolts', when: 'quarterly', minutes: 5, state: 'stopped-powered', looks: ['breather', 'leak', 'marks'] }, { action: 'top-up', title: 'Check level, top up', when: 'weekly', minutes: 3, state: 'stopped-powered' }] },
 ];
 
 /** Points whose last service nobody remembers. */

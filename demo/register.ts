@@ -1,3 +1,4 @@
+import { usualReadingsAt } from '@/core/register/usual-readings';
 import type { Stage } from '@/core/interval/limits';
 import { severityFactors } from '@/core/interval/severity';
 import { parseStages } from '@/core/interval/stage-words';
@@ -258,7 +259,7 @@ async function writeTemplates({ db, newId }: Writing): Promise<void> {
       name,
       pointKind,
       firstHours,
-      tasks: planned.map(({ action, title, when, minutes, state, events = [] }) => ({
+      tasks: planned.map(({ action, title, when, minutes, state, events = [], looks = [] }) => ({
         action,
         title,
         amountKind: 'to-mark' as const,
@@ -269,6 +270,9 @@ async function writeTemplates({ db, newId }: Writing): Promise<void> {
         procedureText: '',
         stages: stagesOf(when),
         triggers: events.map((event) => ({ kind: 'event' as const, event })),
+        // What is read is what is usual at such a point.
+        readings: pointKind !== 'any' && state === 'running-loaded' ? usualReadingsAt(pointKind) : [],
+        looks,
       })),
     })),
   );

@@ -35,8 +35,8 @@ test('a finding is followed up until the work that ended its cause is named', as
   await page.setViewportSize(phone);
   await walkAll(page);
   await expect(page.getByText('Open here, plan:')).toBeVisible();
-  await pressAndArrive(page, 'Still so', 'finding');
-  await expect(page.getByText('Written: still so.')).toBeVisible();
+  await pressAndArrive(page, /^Still so/, 'finding');
+  await expect(page.getByText(/^Written: still so/)).toBeVisible();
   await page.setViewportSize({ width: 1280, height: 800 });
 
   await page.goto('/condition?machine=FOLLOW-1');

@@ -4,38 +4,40 @@ import type { WalkStop } from '@/core/walk/document';
 import { urgencies } from '@/core/words/findings';
 import type { StopDraft } from './stop-draft';
 
-/** What is open at a stop, or stops its machine: seen once more it is said with one tap, and so is not forgotten. */
-export function StopOpen({ open, onWrite }: { open: WalkStop['open']; onWrite: (draft: StopDraft) => Promise<void> }) {
-  const [said, setSaid] = useState<readonly string[]>([]);
-  if (open.length === 0) return null;
-  return (
-    <section aria-label="Open here" className="mt-4 grid gap-2">
-      {open.map(({ entryId, said: words, text, urgency, foundOn, elsewhere, again }) => (
-        <div key={entryId} className="rule-t pt-2">
-          <p>
-            <strong className={urgency === 'act-now' ? 'text-stop' : ''}>
-              {elsewhere ? `Open at ${elsewhere}` : 'Open here'}, {urgencies[urgency]}:
-            </strong>{' '}
-            {words}
-            {text ? `: ${text}` : ''}, found {dayWords(foundOn)}.
-          </p>
-          {elsewhere === null &&
-            (said.includes(entryId) ? (
-              <p role="status">Written: still so.</p>
-            ) : (
-              <button
-                type="button"
-                className="button mt-1 min-h-14 w-full"
-                onClick={() => {
-                  setSaid([...said, entryId]);
-                  void onWrite({ kind: 'finding', body: again });
-                }}
-              >
-                Still so
-              </button>
-            ))}
-        </div>
-      ))}
-    </section>
-  );
+/** What is open at a stop, or stops its machine: known before anything is done there. */
+export const OpenWords = ({ open }: { open: WalkStop['open'] }) =>
+  open.map(({ entryId, said, text, urgency, foundOn, elsewhere }) => (
+    <p key={entryId} className="mt-2 border-l-4 border-ink pl-3">
+      <strong className={urgency === 'act-now' ? 'text-stop' : ''}>
+        {elsewhere ? `Open at ${elsewhere}` : 'Open here'}, {urgencies[urgency]}:
+      </strong>{' '}
+      {said}
+      {text ? `: ${text}` : ''} (found {dayWords(foundOn)})
+    </p>
+  ));
+
+/** What is open here and is seen once more is said with one tap, and so is not forgotten. */
+export function StillSo({ open, onWrite }: { open: WalkStop['open']; onWrite: (draft: StopDraft) => Promise<void> }) {
+  const [written, setWritten] = useState<readonly string[]>([]);
+  return open
+    .filter(({ elsewhere }) => elsewhere === null)
+    .map(({ entryId, said, again }) =>
+      written.includes(entryId) ? (
+        <p key={entryId} role="status" className="mt-3">
+          Written: still so, {said}.
+        </p>
+      ) : (
+        <button
+          key={entryId}
+          type="button"
+          className="button mt-3 min-h-14 w-full"
+          onClick={() => {
+            setWritten([...written, entryId]);
+            void onWrite({ kind: 'finding', body: again });
+          }}
+        >
+          Still so: {said}
+        </button>
+      ),
+    );
 }

@@ -219,12 +219,12 @@ describe('a stop', () => {
     };
     const stops = { ...open, entryId: 'G', said: 'leak spraying', urgency: 'act-now' as const, elsewhere: 'P1·07' };
     const { user, written } = show({ open: [open, stops] });
-    expect(screen.getByText(/oil dark: since spring, found 3 Nov 2026/)).toBeDefined();
+    expect(screen.getByText(/oil dark: since spring \(found 3 Nov 2026\)/)).toBeDefined();
     expect(screen.getByText('Open at P1·07, act now:')).toBeDefined();
     // What stops the machine elsewhere stops it here.
     expect(screen.getByText(/Not started again before/)).toBeDefined();
-    await user.click(press('Still so'));
-    expect(await screen.findByText('Written: still so.')).toBeDefined();
+    await user.click(press('Still so: oil dark'));
+    expect(await screen.findByText('Written: still so, oil dark.')).toBeDefined();
     expect(written).toEqual([{ kind: 'finding', body: { what: 'dark', urgency: 'plan' } }]);
   });
 

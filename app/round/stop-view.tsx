@@ -12,7 +12,7 @@ import { GivenAmount } from './given-amount';
 import { StopSheets } from './open-sheet';
 import { type DoneWay, StopAnswers } from './stop-answers';
 import { StopAsked } from './stop-asked';
-import { StopOpen } from './stop-open';
+import { OpenWords, StillSo } from './stop-open';
 import { useTaken } from './use-taken';
 import { StopWarnings } from './stop-warnings';
 import { StopWork } from './stop-work';
@@ -219,13 +219,14 @@ const StopHead = ({ stop }: { stop: WalkStop }) => (
       {stop.machineName}, {stop.location}
     </p>
     <StopWarnings stop={stop} />
+    <OpenWords open={stop.open} />
   </>
 );
 
 /** What is open there, how to get there, how it is done, since when it is due. */
 const StopNotes = ({ stop, onWrite, onEvent }: Pick<Props, 'stop' | 'onWrite'> & { onEvent: () => void }) => (
   <>
-    <StopOpen open={stop.open} onWrite={onWrite} />
+    <StillSo open={stop.open} onWrite={onWrite} />
     {stop.accessNote && (
       <p className="mt-2">
         <strong>Getting there:</strong> {stop.accessNote}

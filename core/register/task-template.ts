@@ -4,12 +4,14 @@ import { sameStages, shownStages, stageWords } from '../interval/stage-words';
 import { type Trigger, triggerWords } from '../interval/triggers';
 import { keysOf } from '../compat/vocabulary';
 import { line } from '../units/typed-field';
+import { type AskedReading, askedReadingForm, typedReading } from './asked-reading';
 import { chosen } from './forms';
 import type { MachineState } from '../words/machine-states';
 import { type PointKind, pointKindNames } from './point-kinds';
 import { typedStages, withAmount, workFields } from './task-form';
 import { type AmountKind, type TaskAction, type Who, whoMay } from '../words/task-words';
 import { type EventName, eventWords } from '../words/events';
+import { type LookName, lookNames, lookWords } from '../words/looks';
 
 /** A task as a template holds it: what is done and how often, without a point. */
 export type TemplateTaskPlan = {
@@ -23,6 +25,9 @@ export type TemplateTaskPlan = {
   procedureText: string;
   stages: Stage[];
   triggers: Trigger[];
+  /** What is read and looked at; templates of older versions ask for nothing. */
+  readings?: AskedReading[];
+  looks?: LookName[];
 };
 
 const typedTask = z
@@ -31,6 +36,8 @@ const typedTask = z
     who: chosen('Done by', whoMay),
     when: typedStages,
     event: z.union([z.enum(keysOf(eventWords)), z.literal('')]).default(''),
+    readings: z.array(askedReadingForm).max(12).default([]),
+    looks: z.array(z.enum(lookNames)).default([]),
   })
   .transform(withAmount)
   .transform(({ when, event, amount, ...rest }): TemplateTaskPlan => ({
@@ -61,8 +68,18 @@ export const taskTemplateForm = z
   );
 
 /** What a template task looks like as typed, for changing it. */
-export const typedTemplateTask = ({ stages, triggers, amount, minutes, ...rest }: TemplateTaskPlan) => ({
+export const typedTemplateTask = ({
+  stages,
+  triggers,
+  amount,
+  minutes,
+  readings = [],
+  looks = [],
+  ...rest
+}: TemplateTaskPlan) => ({
   ...rest,
+  readings: readings.map(typedReading),
+  looks,
   amount: amount === null ? '' : String(amount),
   minutes: String(minutes),
   when: stageWords(stages),
@@ -74,8 +91,15 @@ export const templateTaskWords = ({
   title,
   stages,
   triggers,
-}: Pick<TemplateTaskPlan, 'title' | 'stages' | 'triggers'>): string =>
-  [`${title}: ${shownStages(stages)}`, ...triggers.map(triggerWords)].join('; ');
+  readings = [],
+  looks: asked = [],
+}: Pick<TemplateTaskPlan, 'title' | 'stages' | 'triggers' | 'readings' | 'looks'>): string =>
+  [
+    `${title}: ${shownStages(stages)}`,
+    ...triggers.map(triggerWords),
+    ...(readings.length > 0 ? [`reads ${readings.map(({ name }) => name).join(', ')}`] : []),
+    ...(asked.length > 0 ? [`looks at ${asked.map((name) => lookWords[name].toLowerCase()).join(', ')}`] : []),
+  ].join('; ');
 
 /** A task as a point has it, as far as a template may change it. */
 export type StandingTask = { taskId: string; action: TaskAction; title: string; stages: readonly Stage[] };

@@ -1,13 +1,16 @@
 'use client';
 
 import { useRouter } from 'next/navigation';
-import { useFieldArray, useFormContext } from 'react-hook-form';
+import { useState } from 'react';
+import { useFieldArray, useFormContext, useWatch } from 'react-hook-form';
 import { ChoiceField, NoteField, QuantityField, TextField, TickField, optionsOf } from '@/components/ui/fields';
 import { StagesField } from '@/components/ui/stages-field';
 import { SavedForm } from '@/components/ui/saved-form';
 import { machineStates } from '@/core/words/machine-states';
 import { pointKinds } from '@/core/register/point-kinds';
+import type { TypedReading } from '@/core/register/asked-reading';
 import { AmountField } from '../amount-field';
+import { AskedFields } from '../asked-fields';
 import { saveTaskTemplate } from '../actions';
 import { amountKinds, taskActions, whoMay } from '@/core/words/task-words';
 import { eventWords } from '@/core/words/events';
@@ -23,6 +26,8 @@ export type TypedTask = {
   when: string;
   event: string;
   procedureText: string;
+  readings: TypedReading[];
+  looks: string[];
 };
 export type TemplateValues = { name: string; pointKind: string; firstHours: boolean; tasks: TypedTask[] };
 const emptyTask: TypedTask = {
@@ -36,6 +41,8 @@ const emptyTask: TypedTask = {
   when: 'monthly',
   event: '',
   procedureText: '',
+  readings: [],
+  looks: [],
 };
 export const emptyTemplate: TemplateValues = {
   name: '',
@@ -78,8 +85,10 @@ export function TemplateForm({
 }
 
 function TaskRows() {
-  const { control } = useFormContext<TemplateValues>();
+  const { control, getValues } = useFormContext<TemplateValues>();
   const { fields, append, remove } = useFieldArray({ control, name: 'tasks' });
+  const kind = useWatch({ control, name: 'pointKind' });
+  const [shown] = useState(() => getValues('tasks'));
   return (
     <>
       {fields.map(({ id }, index) => (
@@ -121,6 +130,12 @@ function TaskRows() {
               <NoteField name={`tasks.${index}.procedureText`} label="How it is done" rows={2} />
             </div>
           </div>
+          <details className="mt-3" open={(shown[index]?.readings.length ?? 0) + (shown[index]?.looks.length ?? 0) > 0}>
+            <summary className="min-h-9 cursor-pointer">What is looked at and read</summary>
+            <div className="mt-2 grid gap-4">
+              <AskedFields kind={kind} within={`tasks.${index}.`} />
+            </div>
+          </details>
           {fields.length > 1 && (
             <button type="button" className="button mt-3" onClick={() => remove(index)}>
               Take this task out

@@ -7,7 +7,7 @@ import { Disclosure } from '@/components/ui/disclosure';
 import { ChoiceField, ChoicesField, NoteField, QuantityField, TextField, optionsOf } from '@/components/ui/fields';
 import { SavedForm } from '@/components/ui/saved-form';
 import { StagesField } from '@/components/ui/stages-field';
-import { ReadingsFields } from './readings-fields';
+import { AskedFields } from '@/app/(book)/plant/asked-fields';
 import { machineStates } from '@/core/words/machine-states';
 import { severityFactors } from '@/core/interval/severity';
 import { type PointKind, pointKinds } from '@/core/register/point-kinds';
@@ -117,7 +117,7 @@ export function TaskForm({ pointId, kind, machineState, meters, others, known }:
         {meters.length > 0 && (
           <ChoiceField name="meterId" label="Counted by" options={meters} empty="the machine’s hour meter" />
         )}
-        <ReadingsFields kind={kind} />
+        <AskedFields kind={kind} />
       </div>
       <Disclosure
         summary="Who does it, events, severity, wear parts"

@@ -4,7 +4,6 @@ import { useFormContext, useWatch } from 'react-hook-form';
 import { FieldRows } from '@/components/ui/field-rows';
 import { ChoiceField, ChoicesField, TextField, optionsOf } from '@/components/ui/fields';
 import { type TypedReading, typedReading } from '@/core/register/asked-reading';
-import type { TypedTask } from '@/core/register/task-form';
 import { usualReadingsAt } from '@/core/register/usual-readings';
 import { machineStates } from '@/core/words/machine-states';
 import { lookWords } from '@/core/words/looks';
@@ -21,17 +20,23 @@ const nothing: TypedReading = {
   stopHigh: '',
 };
 
-/** What is looked at and read when a look is done: asked at the stop, and judged by its limits there. */
-export function ReadingsFields({ kind }: { kind: string }) {
-  const { control } = useFormContext<TypedTask>();
-  const readings = useWatch({ control, name: 'readings' });
-  const { setValue } = useFormContext<TypedTask>();
+type Asking = Record<string, TypedReading[]>;
+
+/**
+ * What is looked at and read when a task is done: asked at the stop, and judged by its limits there.
+ * @param kind of the point: what is usually read there is proposed
+ * @param within what the names of its fields begin with, where the task is one of several
+ */
+export function AskedFields({ kind, within = '' }: { kind: string; within?: string }) {
+  const { control, setValue } = useFormContext<Asking>();
+  const name = `${within}readings`;
+  const readings = useWatch({ control, name });
   const usual = usualReadingsAt(kind);
   return (
     <>
       <div className="sm:col-span-2">
         <ChoicesField
-          name="looks"
+          name={`${within}looks`}
           label="What is looked at"
           options={optionsOf(lookWords)}
           hint="Each is asked at the stop with answers of its own; what is not as it should be becomes a finding"
@@ -48,14 +53,14 @@ export function ReadingsFields({ kind }: { kind: string }) {
             <button
               type="button"
               className="button"
-              onClick={() => setValue('readings', usual.map(typedReading), { shouldDirty: true })}
+              onClick={() => setValue(name, usual.map(typedReading), { shouldDirty: true })}
             >
               Take what is usually read here
             </button>
           </p>
         )}
         <FieldRows
-          name="readings"
+          name={name}
           empty={nothing}
           words={{ add: 'Add a reading', row: 'reading' }}
           columns="grid-cols-2 sm:grid-cols-4"
