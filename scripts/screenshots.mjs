@@ -55,7 +55,10 @@ await shoot('choose', '/plant/machines/GL1-01/points/1/choose');
 await shoot('machine-chart', '/plant/machines/P1/chart');
 await shoot('grid', '/plant/machines/SO-2/grid');
 await shoot('lubricants', '/lubricants');
-await shoot('lubricant', '/lubricants/O-220');
+await shoot('condition', '/condition');
+await shoot('trend', '/plant/machines/CP-O1/trends', async () => {
+  await page.getByRole('heading', { name: /Filter difference/ }).scrollIntoViewIfNeeded();
+});
 await shoot('due', '/due?group=area');
 await shoot('outlook', '/due/outlook');
 await shoot('what-if', '/due/what-if', async () => {
@@ -65,13 +68,6 @@ await shoot('what-if', '/due/what-if', async () => {
   await page.getByRole('button', { name: 'Try it' }).click();
   await page.getByRole('table', { name: 'The year’s work' }).waitFor();
   await page.mouse.wheel(0, -2000);
-});
-await shoot('meter', '/plant/machines/P3', async () => {
-  await page
-    .getByRole('link', { name: /^All readings/ })
-    .first()
-    .click();
-  await page.getByRole('heading', { name: /^Readings/ }).waitFor();
 });
 await shoot(
   'viscosity-chart',

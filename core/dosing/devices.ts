@@ -163,6 +163,10 @@ function settingNotices(perDay: number, details: Details, hoursPerDay: number): 
   ];
 }
 
+/** A span of days in the unit that it is told in. */
+const spanWords = (days: number): string =>
+  days < 1 ? `${shown(Math.max(1, Math.round(days * 24)))} h` : `${shown(Math.floor(10 * days) / 10)} days`;
+
 /**
  * Says that a filling is used up before somebody comes to fill it again; undefined where it lasts.
  * @param stages of the task that fills it
@@ -180,7 +184,7 @@ export function enduranceNotice(
   if (lastsDays === undefined || !Number.isFinite(days) || lastsDays >= days) return undefined;
   return {
     level: 'caution',
-    text: `A filling lasts ${shown(Math.floor(10 * lastsDays) / 10)} days, and it is filled every ${shown(Math.round(days))}: it runs empty before. Shorten the interval, or set the device slower if the bearing allows it.`,
+    text: `A filling lasts ${spanWords(lastsDays)}, and it is filled every ${spanWords(days)}: it runs empty before. Shorten the interval, or set the device slower if the bearing allows it.`,
   };
 }
 

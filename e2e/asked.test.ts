@@ -1,0 +1,90 @@
+import { type Page, expect, test } from '@playwright/test';
+import { logLines, openBook, phone, walkAll } from './book';
+
+test.describe.configure({ mode: 'serial' });
+
+/** Opens a stop of a walk as a technician does, on a phone. */
+async function openStop(page: Page, route: string, stop: RegExp): Promise<void> {
+  await openBook(page, '/routes', 'Tomasz Oberleitner');
+  await page.setViewportSize(phone);
+  await page.getByRole('link', { name: route }).click();
+  await walkAll(page);
+  await page.getByRole('navigation', { name: 'Stops' }).getByRole('button', { name: stop }).first().click();
+  await expect(page.locator('[aria-current="step"]')).toHaveAttribute('aria-label', stop);
+}
+const press = (page: Page, name: string | RegExp) => page.getByRole('button', { name }).first().click();
+/** Types a number with the round's own keypad; what is asked next opens by itself. */
+async function read(page: Page, value: string): Promise<void> {
+  for (const sign of value)
+    await page.getByRole('button', { name: sign === '-' ? 'below nought' : sign, exact: true }).click();
+  await press(page, 'Take this reading');
+}
+
+test('a ring that stands still and a bearing that is warm are found, not done', async ({ page }) => {
+  await openStop(page, 'R-PUMP', /CP-W1·01 Ring turns, level right/);
+  await press(page, 'Look: Oil ring');
+  await press(page, 'stands still, or hangs');
+  await read(page, '78');
+  await expect(page.getByRole('button', { name: 'Done: in order' })).toHaveCount(0);
+  await press(page, 'Not in order: write it');
+  await expect(page.getByText('all sent')).toBeVisible({ timeout: 20_000 });
+  await page.goto('/condition?machine=CP-W1&urgency=act-now');
+  const row = page.getByRole('region', { name: 'Findings' }).getByRole('listitem').filter({ hasText: 'CP-W1·01' });
+  await expect(row).toContainText('Oil ring: stands still, or hangs.');
+  const [look] = await logLines(page, 'machine=CP-W1&kind=check');
+  expect(look).toContain('Bearing temperature 78 °C');
+  expect(look).toContain('not in order');
+});
+
+test('coolant is read, corrected by what the stop says, and read again', async ({ page }) => {
+  await openStop(page, 'R-TOOL', /Read the refractometer, correct/);
+  await press(page, 'Read Concentration');
+  await read(page, '3.6');
+  await expect(page.getByText(/Add .* L of concentrate/)).toBeVisible();
+  await expect(page.getByText(/Stir concentrate into water/)).toBeVisible();
+  await press(page, /^Concentration/);
+  await read(page, '5.5');
+  await expect(page.getByText(/^✗ below/)).toHaveCount(0);
+});
+
+test('two instruments that disagree, a sample that clears and one that does not', async ({ page }) => {
+  await openStop(page, 'R-PRESS', /P1·01 Read temperature, filter and gauges/);
+  await press(page, 'Look: Oil in the glass');
+  await press(page, 'milky, a sample cleared from below within minutes');
+  await press(page, 'dry, clean');
+  await read(page, '50');
+  await read(page, '1.2');
+  await read(page, '200');
+  await read(page, '14');
+  await expect(page.getByText('✗ above its warning')).toBeVisible();
+  await press(page, 'Not in order: write it');
+  await expect(page.getByText('all sent')).toBeVisible({ timeout: 20_000 });
+  await page.goto('/condition?machine=P1');
+  const rows = page.getByRole('region', { name: 'Findings' }).getByRole('listitem');
+  await expect(rows.filter({ hasText: 'two gauges differ' })).toHaveCount(1);
+  await expect(rows.filter({ hasText: 'a sample cleared' })).toContainText('watch');
+
+  await openStop(page, 'R-PRESS', /P2·01 Read temperature, filter and gauges/);
+  await press(page, 'Look: Oil in the glass');
+  await press(page, 'milky, a sample stayed cloudy for an hour');
+  await press(page, 'dry, clean');
+  await press(page, 'Back');
+  await press(page, 'Not in order');
+  await press(page, 'Back');
+  await page.goto('/plant/machines/P1/trends');
+  await expect(page.getByRole('img', { name: /Gauge less display at P1·01/ })).toBeVisible();
+});
+
+test('a level in another state is an observation, and judges nothing', async ({ page }) => {
+  await openStop(page, 'R-FINISH', /SO-1·01 Grease arrives/);
+  await press(page, 'Read Level in the reservoir');
+  await read(page, '12');
+  await read(page, '130');
+  // Low in the reservoir and high in the line are two things, each with its own urgency.
+  await press(page, 'Not in order: write it');
+  await expect(page.getByText('all sent')).toBeVisible({ timeout: 20_000 });
+  const findings = await logLines(page, 'machine=SO-1&kind=finding');
+  expect(findings[1]).toContain('Level in the reservoir 12 %, below 20 %');
+  expect(findings[0]).toContain('(act now)');
+  expect(findings[0]).toContain('Pressure in the line 130 bar, above the stop at 120 bar');
+});
