@@ -43,7 +43,7 @@ test('the interface answers as its own description says', async ({ page, request
   };
   const { people } = (await (await request.get('/api/people')).json()) as { people: { id: string }[] };
   const { tasks } = (await (await request.get('/api/plan.json')).json()) as {
-    tasks: { taskId: string; machineId: string }[];
+    tasks: { taskId: string; machineId: string; pointId: string }[];
   };
   const { id: meterId, last } = meters.find((each) => each.last)!;
   const readings = `/api/meters/${meterId}/readings`;
@@ -53,6 +53,20 @@ test('the interface answers as its own description says', async ({ page, request
   await fits('/api/meters/{id}/readings', 'post', await request.post(readings, { data: reading }), 201);
   await fits('/api/meters/{id}/readings', 'post', await request.post(readings, { data: { readings: [reading] } }), 200);
   await fits('/api/meters/{id}/readings', 'post', await request.post(readings, { data: { readings: [] } }), 422);
+
+  const observation = {
+    id: ulid(),
+    at: new Date().toISOString(),
+    pointId: tasks[0]!.pointId,
+    values: [{ quantity: 'temperature', value: 41.5, unit: '°C', state: 'running-loaded' }],
+    source: 'e2e',
+  };
+  const observe = (data: object) => request.post('/api/observations', { data });
+  await fits('/api/observations', 'post', await observe(observation), 201);
+  await fits('/api/observations', 'post', await observe(observation), 200);
+  await fits('/api/observations', 'post', await observe({ ...observation, at: '2026-01-01T00:00:00Z' }), 409);
+  await fits('/api/observations', 'post', await observe({ ...observation, values: [] }), 422);
+  await fits('/api/observations', 'post', await observe({ ...observation, id: ulid(), pointId: ulid() }), 404);
 
   const note = {
     id: ulid(),

@@ -274,6 +274,17 @@ function requestsThatMakeSense({ actions, base, people, tasks }) {
         taskIds: [taskId],
       };
     },
+    '/api/observations': () => {
+      const { taskId, pointId } = pick(tasks);
+      return {
+        id: someId(),
+        at: '2026-11-01T06:00:00Z',
+        pointId,
+        taskId,
+        values: [{ quantity: 'temperature', value: whole(100), unit: '°C', state: 'running-loaded' }],
+        source: 'fuzz',
+      };
+    },
     '/api/rounds': () => ({
       id: someId(),
       routeId: someId(),

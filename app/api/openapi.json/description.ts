@@ -49,18 +49,18 @@ const range = z.object({ low: z.number(), mid: z.number(), high: z.number() });
 const confidence = z.enum(['good', 'fair', 'low', 'none']);
 const lastRead = z.object({ value: z.number(), at: z.string() }).nullable();
 
+const written = z.object({
+  id: ulid,
+  seq: z.int(),
+  hash: z.string(),
+  receivedAt: instant('Received at'),
+  clockAhead: z.boolean(),
+});
+
 /** What each handler answers. Objects may gain fields; those named here stay. */
 const answers = {
-  written: z.object({
-    id: ulid,
-    seq: z.int(),
-    hash: z.string(),
-    receivedAt: instant('Received at'),
-    clockAhead: z.boolean(),
-  }),
-  observed: z.object({
-    id: ulid,
-    seq: z.int(),
+  written,
+  observed: written.extend({
     result: z.enum(['in-order', 'off']),
     answersTask: z.boolean(),
     past: z.array(
