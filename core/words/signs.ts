@@ -459,7 +459,7 @@ const table = {
     ],
   },
   magnet: {
-    words: 'magnet',
+    words: 'metal at the magnet',
     grades: ['0', '1', '2', '3', '4'],
     rows: [
       { when: { grade: ['0'] }, verdict: 'fine', causes: [], next: [], mark: MC },
