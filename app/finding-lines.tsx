@@ -2,7 +2,7 @@ import Link from 'next/link';
 import { counted, day as dayWords } from '@/components/words';
 import { urgencies } from '@/core/words/findings';
 import type { ListedFinding } from '@/desk/follow/findings';
-import { pointPath } from './due-item';
+import { PlaceLink } from './place-link';
 
 /** Findings one under the other: how urgent, where, what, and who follows it up until when. */
 export const FindingLines = ({ findings, here = false }: { findings: readonly ListedFinding[]; here?: boolean }) => (
@@ -11,7 +11,12 @@ export const FindingLines = ({ findings, here = false }: { findings: readonly Li
       <li key={finding.entryId} className="rule-b grid gap-x-4 py-2 md:grid-cols-[5.5rem_minmax(0,1fr)_14rem]">
         <Urgency {...finding} />
         <span className="min-w-0 break-words">
-          {!here && <Place {...finding} />}
+          {!here && (
+            <>
+              <PlaceLink {...finding} />
+              <br />
+            </>
+          )}
           <Link href={`/condition/${finding.entryId}`} className="inline-flex min-h-11 items-center md:min-h-0">
             {finding.said}
           </Link>
@@ -34,22 +39,6 @@ const Urgency = ({ urgency, closedOn }: ListedFinding) => (
   <span className={closedOn ? 'text-muted' : urgency === 'act-now' ? 'font-semibold text-stop' : 'font-medium'}>
     {urgencies[urgency]}
   </span>
-);
-
-const Place = ({ machine, point }: ListedFinding) => (
-  <>
-    <Link
-      href={point ? pointPath(machine.code, point.number) : `/plant/machines/${machine.code}`}
-      className="font-semibold"
-    >
-      {point?.label ?? machine.code}
-    </Link>{' '}
-    <span className="text-muted">
-      {machine.name}
-      {point ? `: ${point.name}` : ''}
-    </span>
-    <br />
-  </>
 );
 
 /** Who follows it up and until when; nobody, or a day that has passed, stands out. */

@@ -66,6 +66,9 @@ export type Saying = {
 /** The body of a kind, in any of its versions. */
 export type EntryBody<Kind extends WritableKind> = Extract<Saying, { kind: Kind }>['body'];
 
+/** The same before anybody looked at what kind it is. */
+type AnySaying = { kind: EntryKind; kindVersion: number; body: object };
+
 const specOf = (kind: EntryKind): KindSpec<Readonly<Record<number, z.ZodType>>> =>
   kinds[kind] as unknown as KindSpec<Readonly<Record<number, z.ZodType>>>;
 
@@ -92,15 +95,7 @@ export const serviceKinds = kindsThat(({ service }) => service);
  * Whether an entry is the service of the tasks that it answers: its kind is, and it does not say that the work was not
  * done. The first versions of the kinds were services whatever they said, and stay so.
  */
-export function isService({
-  kind,
-  kindVersion,
-  body,
-}: {
-  kind: EntryKind;
-  kindVersion: number;
-  body: object;
-}): boolean {
+export function isService({ kind, kindVersion, body }: AnySaying): boolean {
   const { service, undone } = specOf(kind);
   return service && !(undone && kindVersion >= 2 && (body as Record<string, unknown>)[undone.field] === undone.is);
 }
@@ -109,15 +104,7 @@ export function isService({
  * Whether an entry may answer the cause of a finding: work that was done, or a note of what others did. A top-up makes good
  * what was lost and answers nothing.
  */
-export function answersFinding({
-  kind,
-  kindVersion,
-  body,
-}: {
-  kind: EntryKind;
-  kindVersion: number;
-  body: object;
-}): boolean {
+export function answersFinding({ kind, kindVersion, body }: AnySaying): boolean {
   const { answersFinding: may = false, service } = specOf(kind);
   return may && (!service || isService({ kind, kindVersion, body }));
 }

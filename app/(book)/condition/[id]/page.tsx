@@ -11,7 +11,7 @@ import { type FindingPage as Page, readFinding } from '@/desk/follow/finding';
 import { activePeople } from '@/desk/people/active-people';
 import { thePlant } from '@/desk/plant';
 import { readNames } from '@/desk/read/names';
-import { pointPath } from '@/app/due-item';
+import { PlaceLink } from '@/app/place-link';
 import { openDesk, reading } from '@/app/server';
 import { CloseForm, ReopenForm, TakeForm } from './follow-up-forms';
 
@@ -37,16 +37,7 @@ export default async function FindingPage({ params }: { params: Promise<{ id: st
         title={<span className="inline-block first-letter:uppercase">{said}</span>}
       >
         <p>
-          <Link
-            href={point ? pointPath(machine.code, point.number) : `/plant/machines/${machine.code}`}
-            className="font-semibold"
-          >
-            {point?.label ?? machine.code}
-          </Link>{' '}
-          <span className="text-muted">
-            {machine.name}
-            {point ? `: ${point.name}` : ''}
-          </span>
+          <PlaceLink machine={machine} point={point} />
         </p>
       </PageHead>
       <Standing finding={finding} owner={people.find(({ id: each }) => each === finding.ownerId)?.name} />

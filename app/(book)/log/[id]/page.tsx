@@ -11,7 +11,7 @@ import { thePlant } from '@/desk/plant';
 import { type LogLine, readEntry } from '@/desk/log/lines';
 import { readNames } from '@/desk/read/names';
 import { allGuns, allLubricants, findPoint } from '@/desk/read/lists';
-import { pointPath } from '@/app/due-item';
+import { PlaceLink } from '@/app/place-link';
 import { openDesk, reading } from '@/app/server';
 import { CorrectionForm } from './correction-form';
 import { kinds } from '@/core/entry/kinds';
@@ -47,19 +47,7 @@ export default async function EntryPage({ params }: { params: Promise<{ id: stri
       <PageHead trail={<Link href="/log">Log</Link>} title={<>{kindWords[original.kind]}</>}>
         {original.machine && (
           <p>
-            {original.point ? (
-              <Link href={pointPath(original.machine.code, original.point.number)} className="font-semibold">
-                {original.point.label}
-              </Link>
-            ) : (
-              <Link href={`/plant/machines/${original.machine.code}`} className="font-semibold">
-                {original.machine.code}
-              </Link>
-            )}{' '}
-            <span className="text-muted">
-              {original.machine.name}
-              {original.point ? `: ${original.point.name}` : ''}
-            </span>
+            <PlaceLink machine={original.machine} point={original.point} />
           </p>
         )}
       </PageHead>
