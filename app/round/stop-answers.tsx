@@ -13,6 +13,7 @@ export function StopAnswers({
   heldBack,
   doubt,
   stopped,
+  urgent,
   shut,
   onNext,
   onOff,
@@ -27,6 +28,8 @@ export function StopAnswers({
   doubt: string | null;
   /** Something was found here that asks to stop: going on is not what is offered first. */
   stopped: boolean;
+  /** What was just read or seen asks to stop: it is written first. */
+  urgent: boolean;
   /** The stop has only just come: a second tap was meant for the one before. */
   shut: boolean;
   onNext: () => void;
@@ -37,7 +40,7 @@ export function StopAnswers({
 }) {
   return (
     <div className="sticky bottom-0 grid gap-4 border-t border-ink bg-ground px-4 pt-3 pb-4">
-      {stopped && (
+      {(stopped || urgent) && (
         <p role="status" className="border-l-4 border-ink pl-3">
           <strong>{actNowWords}</strong>
         </p>
@@ -54,7 +57,7 @@ export function StopAnswers({
         </>
       ) : (
         <>
-          {stopped && (
+          {stopped && !urgent && (
             <button
               type="button"
               className="button button-first min-h-16 text-lg"
@@ -75,11 +78,11 @@ export function StopAnswers({
             </p>
           )}
           <div className={ways.length > 1 ? 'grid grid-cols-2 gap-4' : 'grid'}>
-            {ways.map(({ words, onDone }) => (
+            {ways.map(({ words, onDone }, place) => (
               <button
                 key={words}
                 type="button"
-                className={`button ${stopped ? 'min-h-14' : 'button-first min-h-16 text-lg'}`}
+                className={`button ${(urgent ? place > 0 : stopped) ? 'min-h-14' : 'button-first min-h-16 text-lg'}`}
                 disabled={shut}
                 onClick={onDone}
               >

@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { day, number } from '@/components/words';
 import { bandWords } from '@/core/register/asked-reading';
 import type { WalkStop } from '@/core/walk/document';
-import { type Taken, counts, pastLimit } from '@/core/condition/reading';
+import { type Taken, counts, pastLimit, slipOf } from '@/core/condition/reading';
 import { type MachineState, machineStates } from '@/core/words/machine-states';
 import { NumberPad, Sheet } from './number-pad';
 
@@ -85,8 +85,11 @@ export function ReadingSheet({
   onTake: (asked: AskedHere, taken: Taken) => void;
 }) {
   const [value, setValue] = useState<number | null>(null);
+  // What was asked back because it is hard to believe: said again, it is taken.
+  const [doubted, setDoubted] = useState<{ value: number; words: string } | null>(null);
   const take = (given: number, state: Taken['state']) => {
     setValue(null);
+    setDoubted(null);
     onTake(asked!, state ? { value: given, state } : { value: given });
   };
   const here = machineState === 'any' ? undefined : (machineState as MachineState);
@@ -95,6 +98,7 @@ export function ReadingSheet({
       open={asked !== null}
       onClose={() => {
         setValue(null);
+        setDoubted(null);
         onClose();
       }}
       title={asked?.name ?? ''}
@@ -107,10 +111,14 @@ export function ReadingSheet({
           unit={asked.unit}
           hint={hintOf(asked)}
           signed
-          submitLabel="Take this reading"
-          onSubmit={(given) =>
-            counts(asked, { state: here }) ? take(given, asked.validIn === null ? undefined : here) : setValue(given)
-          }
+          problem={doubted?.words ?? null}
+          submitLabel={doubted ? 'It is right: take it' : 'Take this reading'}
+          onSubmit={(given) => {
+            const words = slipOf(asked, given, asked.last?.value);
+            if (words && doubted?.value !== given) return setDoubted({ value: given, words });
+            if (counts(asked, { state: here })) take(given, asked.validIn === null ? undefined : here);
+            else setValue(given);
+          }}
         />
       )}
       {asked?.validIn && value !== null && (

@@ -331,6 +331,45 @@ describe('a stop', () => {
       expect(written[1]).not.toHaveProperty('taskIds');
     });
 
+    it('past its stop where something goes in is written and left, before anything is done', async () => {
+      const level = {
+        quantity: 'level',
+        name: 'Level in the glass',
+        unit: '%',
+        validIn: null,
+        band: { stopLow: 5, warnLow: 35 },
+        last: null,
+      };
+      const { user, written } = show({
+        pointKind: 'gear-case',
+        action: 'top-up',
+        amountKind: 'to-mark',
+        amount: null,
+        lubricant: { id: 'O', code: 'O-220', name: 'Gear oil' },
+        readings: [level] as never,
+      });
+      await user.click(press('Read Level in the glass'));
+      await type(user, '0');
+      expect(screen.getByText(/Not started again before/)).toBeDefined();
+      await user.click(press('Not in order: write it, leave it'));
+      await waitFor(() => expect(written).toHaveLength(3));
+      expect(written).toMatchObject([
+        { kind: 'finding', body: { what: 'level-low', urgency: 'act-now' } },
+        { kind: 'check', body: { result: 'off' } },
+        { kind: 'skip', body: { reason: 'unsafe' }, taskIds: ['t'] },
+      ]);
+    });
+
+    it('asks once more what is hard to believe, and takes it when it is said again', async () => {
+      const { user, written } = look([temperature]);
+      await user.click(press('Read Oil temperature'));
+      await type(user, '610');
+      expect(screen.getByText(/the last was 58 °C. Is it right/)).toBeDefined();
+      await user.click(press('It is right: take it'));
+      await user.click(press('Not in order: write it'));
+      expect(written[1]).toMatchObject({ body: { readings: [{ value: 610 }] } });
+    });
+
     it('with three readings is done in eleven taps, one after the other', async () => {
       const named = (name: string) => ({ ...temperature, name });
       const { user, written } = look([named('Left'), named('Middle'), named('Right')]);

@@ -52,8 +52,8 @@ export function StopView({ stop, answer, guns, meters, shut = false, heldBack = 
   const [drained, setDrained] = useState<number | null>(null);
   const [sheet, setSheet] = useState<OpenSheet>(null);
   const [asked, setAsked] = useState<string | null>(null);
-  const { doubt, setDoubt, read } = useReading(onWrite, () => setSheet(null));
-  const { taken, seen, take, see, body, writeLook, firstWays } = useTaken(stop, onWrite, setSheet);
+  const { doubt, begin, read } = useReading(onWrite, setSheet);
+  const here = useTaken(stop, onWrite, setSheet);
   const given = changed ?? planned.value;
   const step = (direction: 1 | -1) => setChanged(Math.max(0, Number((given + direction * planned.step).toFixed(2))));
   const counts = planned.unit !== '' && !putsNothingIn(stop.action);
@@ -61,16 +61,18 @@ export function StopView({ stop, answer, guns, meters, shut = false, heldBack = 
   const barred = heldBack ?? (isLook || stop.lubricant ? null : nothingToGive);
   const close = () => setSheet(null);
   const write = (more: Parameters<typeof doneEntry>[3] = {}) =>
-    void writeLook().then(() =>
-      onWrite({ ...doneEntry(stop, planned, given, { drained, ...body, ...more }), taskIds: [stop.taskId] }),
-    );
+    void here
+      .writeLook()
+      .then(() =>
+        onWrite({ ...doneEntry(stop, planned, given, { drained, ...here.body, ...more }), taskIds: [stop.taskId] }),
+      );
   const doubtful = counts
     ? givenDoubt({ kind: stop.action, amount: given, unit: planned.unit, drainedL: drained }, roomAt(stop, planned))
     : null;
   const isAsked = doubtful !== null && asked === doubtful;
-  const ways =
-    firstWays ??
-    doneWays({
+  const ways = here.firstWays ?? [
+    ...here.leaveWays,
+    ...doneWays({
       stop,
       planned,
       given,
@@ -80,7 +82,8 @@ export function StopView({ stop, answer, guns, meters, shut = false, heldBack = 
       isAsked,
       write: (more) => (doubtful !== null && !isAsked ? setAsked(doubtful) : write(more)),
       open: setSheet,
-    });
+    }),
+  ];
   const purged = async (purge: 'shown' | 'not-shown') => {
     close();
     if (purge === 'not-shown') await onWrite(nothingShown(stop, given, planned.unit));
@@ -107,21 +110,16 @@ export function StopView({ stop, answer, guns, meters, shut = false, heldBack = 
             onType={() => setSheet('amount')}
           />
         )}
-        <StopAsked stop={stop} seen={seen} taken={taken} open={setSheet} />
+        <StopAsked stop={stop} seen={here.seen} taken={here.taken} open={setSheet} />
         {stop.action === 'oil-change' && <Drained litres={drained} onType={() => setSheet('drained')} />}
         <StopNotes stop={stop} onWrite={onWrite} onEvent={() => setSheet('event')} />
-        <MetersToRead
-          meters={meters.filter(({ readInRound }) => !readInRound)}
-          onRead={(meter) => {
-            setDoubt(null);
-            setSheet({ meter });
-          }}
-        />
+        <MetersToRead meters={meters.filter(({ readInRound }) => !readInRound)} onRead={begin} />
       </div>
 
       <StopAnswers
         answer={answer}
         ways={barred === null ? ways : []}
+        urgent={here.isUrgent}
         heldBack={barred}
         doubt={isAsked ? doubtful : null}
         stopped={stop.actNow !== null || stop.open.some(({ urgency }) => urgency === 'act-now')}
@@ -140,7 +138,7 @@ export function StopView({ stop, answer, guns, meters, shut = false, heldBack = 
         unit={planned.unit}
         guns={fitting}
         doubt={doubt?.reason ?? null}
-        looked={body}
+        looked={here.body}
         onClose={close}
         onWrite={(draft) => {
           close();
@@ -161,8 +159,8 @@ export function StopView({ stop, answer, guns, meters, shut = false, heldBack = 
         }}
         onPurged={(purge) => void purged(purge)}
         onRead={read}
-        onTake={take}
-        onSeen={see}
+        onTake={here.take}
+        onSeen={here.see}
       />
     </>
   );
@@ -187,7 +185,7 @@ function useGun(stop: WalkStop, guns: readonly Gun[]) {
 }
 
 /** Reading a meter on the way: what is hard to believe is asked back, and kept when it is said again. */
-function useReading(onWrite: Props['onWrite'], close: () => void) {
+function useReading(onWrite: Props['onWrite'], open: (sheet: OpenSheet) => void) {
   const [doubt, setDoubt] = useState<{ value: number; typed: string; reason: string } | null>(null);
   const read = async (meter: Meter, value: number, typed: string) => {
     const reason = readingDoubt(meter, value, Date.now());
@@ -202,10 +200,14 @@ function useReading(onWrite: Props['onWrite'], close: () => void) {
       },
     });
     setDoubt(null);
-    close();
+    open(null);
+  };
+  const begin = (meter: Meter) => {
+    setDoubt(null);
+    open({ meter });
   };
 
-  return { doubt, setDoubt, read };
+  return { doubt, begin, read };
 }
 
 /** Where it is, and what to beware of before anything else. */

@@ -70,7 +70,12 @@ export function useTaken(
     setSeen(next);
     goOn(taken, next);
   };
-  return { taken, seen, take, see, body: beside ? {} : body, past, writeLook, firstWays };
+  const isUrgent = past.some(({ urgency }) => urgency === 'act-now');
+  // Where something was to go in, what is past its stop comes before that.
+  const leave = () =>
+    void writeLook().then(() => onWrite({ kind: 'skip', body: { reason: 'unsafe' }, taskIds: [stop.taskId] }));
+  const leaveWays: DoneWay[] = beside && isUrgent ? [{ words: 'Not in order: write it, leave it', onDone: leave }] : [];
+  return { taken, seen, take, see, body: beside ? {} : body, writeLook, firstWays, isUrgent, leaveWays };
 }
 
 /** What is asked next: looks first, as they need no instrument. */

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import type { AskedReading } from '../register/asked-reading';
 import { keysOf } from '../compat/vocabulary';
 import { quantities } from '../words/quantities';
-import { findingOfReading, pastLimit } from './reading';
+import { findingOfReading, pastLimit, slipOf } from './reading';
 
 const asked = (change: Partial<AskedReading> = {}): AskedReading => ({
   quantity: 'temperature',
@@ -73,6 +73,28 @@ describe('a reading past its limit', () => {
           if (near) expect(order.indexOf(far!.urgency)).toBeGreaterThanOrEqual(order.indexOf(near.urgency));
         },
       ),
+    );
+  });
+});
+
+describe('a reading that is hard to believe', () => {
+  const oil = { name: 'Oil', unit: '°C', band: { warnLow: 20, warnHigh: 70 } };
+  it.each([
+    [610, 61, 'Oil 610 °C: the last was 61 °C. Is it right?'],
+    [-4, 58, undefined],
+    [400, undefined, 'Oil 400 °C lies far from 70 °C. Is it right?'],
+    [88, 61, undefined],
+    [5, 12, undefined],
+  ])('%d after %s: %s', (value, last, words) => {
+    expect(slipOf(oil, value, last)).toBe(words);
+  });
+
+  it('is none where nobody said limits and nothing was read before, nor one within its limits', () => {
+    expect(slipOf({ ...oil, band: {} }, 1e6)).toBeUndefined();
+    fc.assert(
+      fc.property(fc.integer({ min: 20, max: 70 }), (value) => {
+        expect(slipOf(oil, value)).toBeUndefined();
+      }),
     );
   });
 });
