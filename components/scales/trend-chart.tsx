@@ -5,7 +5,7 @@ import { measured, number } from '../words';
 
 type Point = { atMs: number; hours: number | null; value: number; isObservation: boolean };
 type Mark = { atMs: number; hours: number | null; words: string };
-const [width, height, left, right, top, bottom] = [640, 210, 56, 74, 26, 30];
+const [width, height, left, right, top, bottom] = [640, 230, 60, 92, 30, 34];
 
 const limits: readonly { side: keyof Band; words: string; isStop: boolean }[] = [
   { side: 'stopHigh', words: 'stop', isStop: true },
@@ -61,12 +61,12 @@ export function TrendChart({
             stroke="var(--color-rule)"
             strokeWidth={0.75}
           />
-          <text x={left - 6} y={y(value) + 4} fontSize={11} textAnchor="end" fill="currentColor">
+          <text x={left - 6} y={y(value) + 4} fontSize={14} textAnchor="end" fill="currentColor">
             {measured(value)}
           </text>
         </g>
       ))}
-      <text x={0} y={12} fontSize={11} fill="currentColor">
+      <text x={0} y={14} fontSize={14} fill="currentColor">
         {unit}
       </text>
       <Ticks x={x} byHours={byHours} />
@@ -81,7 +81,7 @@ export function TrendChart({
             strokeWidth={isStop ? 1.5 : 1}
             strokeDasharray={isStop ? undefined : '5 3'}
           />
-          <text x={width - right + 5} y={y(at) + 4} fontSize={11} fill="currentColor">
+          <text x={width - right + 5} y={y(at) + 4} fontSize={14} fill="currentColor">
             {words} {measured(at)}
           </text>
         </g>
@@ -137,7 +137,7 @@ const Ticks = ({
       {ticks.map((at, index) => (
         <g key={Number(at)}>
           <line x1={x(at)} x2={x(at)} y1={height - bottom} y2={height - bottom + 5} stroke="currentColor" />
-          <text x={x(at)} y={height - 10} fontSize={11} textAnchor="middle" fill="currentColor">
+          <text x={x(at)} y={height - 12} fontSize={14} textAnchor="middle" fill="currentColor">
             {words ? words(at as Date) : `${number(at as number, 0)}${index === ticks.length - 1 ? ' h' : ''}`}
           </text>
         </g>

@@ -1,4 +1,4 @@
-import { screen, within } from '@testing-library/react';
+import { screen, waitFor, within } from '@testing-library/react';
 import { useState } from 'react';
 import { describe, expect, it } from 'vitest';
 import { renderOnPage } from '../testing';
@@ -40,7 +40,9 @@ describe('a day', () => {
     await user.click(field());
     await user.keyboard('{ArrowDown}');
     const sheet = await screen.findByRole('dialog', { name: 'Done on' });
-    await within(sheet).findByRole('grid');
+    const grid = await within(sheet).findByRole('grid');
+    // The days hear the keys once the chosen one is in focus.
+    await waitFor(() => expect(grid.contains(document.activeElement)).toBe(true));
     await user.keyboard('{ArrowRight}{ArrowDown}{Enter}');
     expect([field().value, held()]).toEqual(['2 Dec 2026', '2026-12-02']);
     expect(screen.queryByRole('dialog')).toBeNull();
