@@ -364,7 +364,7 @@ describe('a stop', () => {
       const { user, written } = look([temperature]);
       await user.click(press('Read Oil temperature'));
       await type(user, '610');
-      expect(screen.getByText(/the last was 58 °C. Is it right/)).toBeDefined();
+      expect(screen.getByText(/lies far from 85 °C. Is it right/)).toBeDefined();
       await user.click(press('It is right: take it'));
       await user.click(press('Not in order: write it'));
       expect(written[1]).toMatchObject({ body: { readings: [{ value: 610 }] } });

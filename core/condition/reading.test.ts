@@ -80,13 +80,20 @@ describe('a reading past its limit', () => {
 describe('a reading that is hard to believe', () => {
   const oil = { name: 'Oil', unit: '°C', band: { warnLow: 20, warnHigh: 70 } };
   it.each([
-    [610, 61, 'Oil 610 °C: the last was 61 °C. Is it right?'],
+    [610, 61, 'Oil 610 °C lies far from 70 °C. Is it right?'],
+    // Far from the last, but where such a reading may lie.
+    [88, 2, undefined],
     [-4, 58, undefined],
     [400, undefined, 'Oil 400 °C lies far from 70 °C. Is it right?'],
     [88, 61, undefined],
     [5, 12, undefined],
   ])('%d after %s: %s', (value, last, words) => {
     expect(slipOf(oil, value, last)).toBe(words);
+  });
+
+  it('is measured by the last where nobody said limits', () => {
+    expect(slipOf({ ...oil, band: {} }, 610, 61)).toBe('Oil 610 °C: the last was 61 °C. Is it right?');
+    expect(slipOf({ ...oil, band: {} }, 120, 61)).toBeUndefined();
   });
 
   it('is none where nobody said limits and nothing was read before, nor one within its limits', () => {

@@ -78,15 +78,14 @@ export function findingOfReading(
   };
 }
 
-/** So many spans of its limits away, or so many times the last, a reading is more likely a slip of the finger (L C). */
+/** So many spans beyond its limits, or without any so many times the last, a reading is more likely a slip of the finger (L C). */
 const slip = { spans: 2, times: 8 };
 
 /**
  * Why a reading is hard to believe, in words; undefined where it is not. It is asked once more, and taken when it is said
  * again: what was read is what was read.
  * @param last what it was the last time, where that is known
- * @example slipOf({ name: 'Oil', unit: '°C', band: { warnHigh: 70 } }, 610, 61)
- * // 'Oil 610 °C: the last was 61 °C. Is it right?'
+ * @example slipOf({ name: 'Oil', unit: '°C', band: { warnHigh: 70 } }, 61) // undefined
  */
 export function slipOf(
   { name, unit, band }: Pick<AskedReading, 'name' | 'unit' | 'band'>,
@@ -94,10 +93,11 @@ export function slipOf(
   last?: number,
 ): string | undefined {
   const words = (each: number) => `${each}${unit && ` ${unit}`}`;
-  if (last !== undefined && last !== 0 && Math.abs(value) > slip.times * Math.abs(last))
-    return `${name} ${words(value)}: the last was ${words(last)}. Is it right?`;
   const limits = Object.values(band).filter((limit) => limit !== undefined);
-  if (limits.length === 0) return undefined;
+  if (limits.length === 0)
+    return last !== undefined && last !== 0 && Math.abs(value) > slip.times * Math.abs(last)
+      ? `${name} ${words(value)}: the last was ${words(last)}. Is it right?`
+      : undefined;
   const [low, high] = [Math.min(...limits), Math.max(...limits)];
   const span = slip.spans * Math.max(high - low, Math.abs(high), Math.abs(low));
   return value > high + span || value < low - span
