@@ -58,6 +58,7 @@ await shoot('lubricants', '/lubricants');
 await shoot('condition', '/condition');
 await shoot('trend', '/plant/machines/CP-O1/trends', async () => {
   await page.getByRole('heading', { name: /Filter difference/ }).scrollIntoViewIfNeeded();
+  await page.mouse.wheel(0, 2000);
 });
 await shoot('due', '/due?group=area');
 await shoot('outlook', '/due/outlook');

@@ -9,7 +9,7 @@ import type { OpenFindings } from '@/desk/follow/findings';
  */
 export const FindingsHere = ({ findings: { shown, count }, all }: { findings: OpenFindings; all?: string }) =>
   count === 0 ? null : (
-    <Section id="findings" title="Open findings" spaced>
+    <Section id="findings" title="Open findings" className={all ? 'mt-6' : ''} spaced>
       <FindingLines findings={shown} here={all === undefined} />
       {all && count > shown.length && (
         <p className="mt-2">
