@@ -13,7 +13,7 @@ import { countedTable, onRounds, standingSql, wantedOnRounds } from '../standing
 import { type TaskState, loadPastStates, loadTaskStates } from '../standing/states';
 
 /** So many tasks of one walk stand on a page, the most urgent; the rest is counted, and listed under Due. */
-const shownOfWalk = 4;
+const shownOfWalk = 3;
 /** So many walks stand there with their tasks, so many more by name and number; the others are counted. */
 const shownWalks = 12;
 const namedWalks = 12;

@@ -6,6 +6,7 @@ import { freePort, startDatabase } from '../lib/database.mjs';
 import { run, step } from '../lib/steps.mjs';
 import { connectionOf, cookie, id } from './bench-person.mjs';
 import { benchPosts } from './posts.mjs';
+import { roundOwnScripts } from './round-size.mjs';
 
 const wide =
   'SELECT task.*, lube_point.*, machine.code AS machineCode, area.code AS areaCode, due_state.* FROM due_state JOIN task ON task.id = due_state.taskId JOIN lube_point ON lube_point.id = due_state.pointId JOIN machine ON machine.id = due_state.machineId JOIN area ON area.id = machine.areaId';
@@ -17,7 +18,7 @@ const places =
   'JOIN task ON task.id = placed.taskId JOIN lube_point ON lube_point.id = task.pointId JOIN machine ON machine.id = lube_point.machineId';
 const wanted = (table) =>
   `SELECT * FROM (SELECT due_state.taskId, due_state.dueOn, stop.routeId, COUNT(*) OVER (PARTITION BY stop.routeId) AS many, ROW_NUMBER() OVER (PARTITION BY stop.routeId ORDER BY due_state.dueOn, due_state.taskId) AS place
-   FROM ${table} AS due_state LEFT JOIN stop ON stop.taskId = due_state.taskId WHERE due_state.dueOn IS NOT NULL AND COALESCE(due_state.fromOn, due_state.dueOn) <= CURDATE()) AS placed ${places} WHERE placed.place <= 4`;
+   FROM ${table} AS due_state LEFT JOIN stop ON stop.taskId = due_state.taskId WHERE due_state.dueOn IS NOT NULL AND COALESCE(due_state.fromOn, due_state.dueOn) <= CURDATE()) AS placed ${places} WHERE placed.place <= 3`;
 const machineOf = (sql) => `${sql} WHERE due_state.machineId = '${id('M', 50)}'`;
 
 /** Each page with the SQL that yields its rows. `sum`: goes through the plant; `file`: gives all of it. */
@@ -145,6 +146,9 @@ export async function benchPages({ root, folder, distDir, sizes }) {
           const { output } = await run('npx', ['tsx', 'scripts/bench/writing.ts'], { cwd: root, env });
           console.log(output.trimEnd());
           await benchPosts(base, points);
+          console.log(
+            `  the Round's own scripts: ${(await roundOwnScripts(base)).toFixed(1)} kB gzip beyond the bare page's`,
+          );
           console.log(`  the server's process held ${memoryMb(application.pid).toFixed(0)} MB at most\n`);
         } finally {
           await connection.end();

@@ -32,10 +32,7 @@ export function Walk({
           {overdue > 0 ? `, ${overdue} overdue` : ''}
         </span>
         {routeId && day === today && (
-          <Link
-            href={`/routes/${routeId}`}
-            className="no-print text-sm max-md:flex max-md:min-h-14 max-md:w-full max-md:items-center max-md:justify-center max-md:border max-md:border-ink max-md:bg-sheet max-md:text-base max-md:font-semibold max-md:no-underline"
-          >
+          <Link href={`/routes/${routeId}`} className="walk-it no-print">
             Walk it
           </Link>
         )}
