@@ -21,7 +21,7 @@ export const entryContext = ({
   guns: readonly (House & { gramsPerStroke: number; lubricantId: string })[];
 }): EntryContext => ({
   calendar: plantCalendar(plant),
-  point: point && { kind: point.kind, consequence: point.consequence },
+  point: point && { kind: point.kind, consequence: point.consequence, own: point.own },
   holds: { holdsL: states[0]?.point.holdsL ?? null, holdsG: states[0]?.point.holdsG ?? null },
   tasks: states.map((state) => ({
     value: state.taskId,

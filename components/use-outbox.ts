@@ -172,6 +172,9 @@ export async function fetchDocument(
     : { ok: false, reason: 'There is no connection, and this round has not been opened on this device before.' };
 }
 
+/** A document as it was kept on the device; undefined where none was. */
+export const keptDocument = async (id: string): Promise<unknown> => (await openOutbox()).document(id);
+
 /** Keeps a changed document on the device. */
 export const keepDocument = async (id: string, document: unknown): Promise<void> =>
   (await openOutbox()).keepDocument(id, document, Date.now());

@@ -92,7 +92,7 @@ describe('the demo plant', async () => {
       const mine = wanted.filter(({ routes: [route] }) => (route?.code ?? '') === code);
       const late = mine.filter(({ due }) => standingOn(due, '2026-05-13') === 'overdue');
       expect([code, count, overdue]).toEqual([code, mine.length, late.length]);
-      expect(tasks.length).toBe(Math.min(4, count));
+      expect(tasks.length).toBe(Math.min(3, count));
       expect(tasks.filter(({ standing }) => standing === 'overdue').length).toBe(Math.min(tasks.length, late.length));
       expect(tasks.every(({ taskId }) => mine.some((task) => task.taskId === taskId))).toBe(true);
     }

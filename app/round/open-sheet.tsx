@@ -1,13 +1,14 @@
 'use client';
 
-import type { ComponentProps } from 'react';
 import { measured, number } from '@/components/words';
 import type { WalkDocument, WalkStop } from '@/core/walk/document';
 import { eventWords } from '@/core/words/events';
 import { NumberPad, Sheet } from './number-pad';
 import { type Gun } from './planned';
 import { LookSheet } from './stop-looks';
-import { ReadingSheet } from './stop-readings';
+import { ReadingSheet } from './reading-sheet';
+import { foundAt } from './taken';
+import type { useTaken } from './use-taken';
 import { EventSheet, FindingSheet, PurgeSheet, SkipSheet } from './stop-sheets';
 import type { OpenSheet, StopDraft } from './stop-draft';
 
@@ -19,8 +20,8 @@ type Props = {
   guns: readonly Gun[];
   /** Why a reading that was typed is hard to believe. */
   doubt: string | null;
-  /** What was read and seen here, for a look that is not in order. */
-  looked: { readings?: readonly object[]; looks?: readonly object[] };
+  /** What was read and seen here. */
+  here: Pick<ReturnType<typeof useTaken>, 'body' | 'taken' | 'take' | 'see'>;
   onClose: () => void;
   onWrite: (draft: StopDraft) => void;
   onGiven: (value: number) => void;
@@ -28,8 +29,6 @@ type Props = {
   onGun: (id: string) => void;
   onPurged: (purge: 'shown' | 'not-shown') => void;
   onRead: (meter: WalkDocument['meters'][number], value: number, typed: string) => Promise<void>;
-  onTake: ComponentProps<typeof ReadingSheet>['onTake'];
-  onSeen: ComponentProps<typeof LookSheet>['onSeen'];
 };
 
 /** The sheets of a stop, of which one is open at most. */
@@ -39,7 +38,7 @@ export function StopSheets({
   unit,
   guns,
   doubt,
-  looked,
+  here,
   onClose,
   onWrite,
   onGiven,
@@ -47,8 +46,6 @@ export function StopSheets({
   onGun,
   onPurged,
   onRead,
-  onTake,
-  onSeen,
 }: Props) {
   return (
     <>
@@ -60,7 +57,7 @@ export function StopSheets({
       <FindingSheet
         open={sheet === 'finding' || sheet === 'off'}
         title={sheet === 'off' ? 'Not in order' : 'Something is off'}
-        point={{ kind: stop.pointKind, consequence: stop.consequence }}
+        point={foundAt(stop)}
         onClose={onClose}
         onWrite={(finding) => {
           onWrite({ kind: 'finding', body: finding });
@@ -68,7 +65,7 @@ export function StopSheets({
           if (sheet === 'off')
             onWrite({
               kind: 'check',
-              body: { result: 'off', ...looked },
+              body: { result: 'off', ...here.body },
               taskIds: [stop.taskId],
             });
         }}
@@ -104,14 +101,19 @@ export function StopSheets({
       </Sheet>
       <ReadingSheet
         asked={sheet !== null && typeof sheet === 'object' && 'asked' in sheet ? sheet.asked : null}
-        machineState={stop.machineState}
+        taken={here.taken}
+        place={{
+          machineState: stop.machineState,
+          pointKind: stop.pointKind,
+          justGreased: stop.action === 'grease',
+        }}
         onClose={onClose}
-        onTake={onTake}
+        onTake={here.take}
       />
       <LookSheet
         name={sheet !== null && typeof sheet === 'object' && 'look' in sheet ? sheet.look : null}
         onClose={onClose}
-        onSeen={onSeen}
+        onSeen={here.see}
       />
       <Sheet
         open={sheet !== null && typeof sheet === 'object' && 'meter' in sheet}

@@ -7,13 +7,15 @@ import { useEffect, useRef, useState } from 'react';
 import type { WalkDocument, WalkStop } from '@/core/walk/document';
 import { SignOff } from './sign-off';
 import { StopView } from './stop-view';
+import { useKept } from './use-kept';
 import { type Answer, holdMs, useRound } from './use-round';
 
 /** A walk, one stop at a time, for a phone in a gloved hand. */
 export function RoundPage() {
   const id = useSearchParams().get('id') ?? '';
   const round = useRound(id);
-  if (round.loaded.state === 'loading')
+  const kept = useKept(id);
+  if (round.loaded.state === 'loading' || !kept.isLoaded)
     return (
       <main className="p-6">
         <p role="status">Opening the round …</p>
@@ -32,7 +34,7 @@ export function RoundPage() {
       </main>
     );
   }
-  return <Walk key={id} {...round} document={round.loaded.document} fromDevice={round.loaded.fromDevice} />;
+  return <Walk key={id} {...round} kept={kept} document={round.loaded.document} fromDevice={round.loaded.fromDevice} />;
 }
 
 /** So long a stop that came by an answer takes none (ms), and so many answers can be taken back one by one. */
@@ -46,9 +48,13 @@ const writtenWords = ({ kind, body }: { kind: string; body: Record<string, unkno
   return body.result === 'off' ? 'not in order' : 'done';
 };
 
-type WalkProps = Omit<ReturnType<typeof useRound>, 'loaded'> & { document: WalkDocument; fromDevice: boolean };
+type WalkProps = Omit<ReturnType<typeof useRound>, 'loaded'> & {
+  document: WalkDocument;
+  fromDevice: boolean;
+  kept: ReturnType<typeof useKept>;
+};
 
-function Walk({ document, fromDevice, answers, queue, offline, write, undo }: WalkProps) {
+function Walk({ document, fromDevice, kept, answers, queue, offline, write, undo }: WalkProps) {
   const { stops, guns, meters, route, signedAt } = document;
   const firstOpen = (after = -1) => {
     const open = (index: number) => !answers.has(stops[index]!.taskId);
@@ -119,6 +125,8 @@ function Walk({ document, fromDevice, answers, queue, offline, write, undo }: Wa
           guns={guns}
           shut={shut}
           meters={meters.filter(({ machineId }) => machineId === stop.machineId)}
+          kept={kept.of(stop.taskId)}
+          onKeep={(here) => kept.keep(stop.taskId, here)}
           onNext={() => setPlace(firstOpen(place))}
           onWrite={(draft) =>
             answered(

@@ -2,7 +2,8 @@ import type { WalkStop } from '@/core/walk/document';
 import type { OpenSheet } from './stop-draft';
 import { CoolantAdvice, StopLevel } from './stop-level';
 import { type SeenHere, StopLooks } from './stop-looks';
-import { StopReadings, type TakenHere } from './stop-readings';
+import { StopReadings } from './stop-readings';
+import type { TakenHere } from './taken';
 
 /** What a stop asks to be looked at and read: how its level is read first, what follows from the readings last. */
 export const StopAsked = ({

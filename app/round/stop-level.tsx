@@ -3,7 +3,7 @@
 import { measured } from '@/components/words';
 import { coolantCorrect } from '@/core/dosing/coolant-correct';
 import type { WalkStop } from '@/core/walk/document';
-import type { TakenHere } from './stop-readings';
+import type { TakenHere } from './taken';
 
 /** How the level is read and made up at a stop; nothing where nobody said. */
 export const StopLevel = ({ level }: { level: readonly string[] }) =>

@@ -1,6 +1,7 @@
 'use client';
 
 import { type Look, type LookAnswer, type LookName, looks } from '@/core/words/looks';
+import { LookDrawing } from './look-drawing';
 import { Sheet } from './number-pad';
 
 /** What was seen at this stop, by the name of the look: the key of its answer. */
@@ -66,10 +67,11 @@ export const LookSheet = ({
           <button
             key={key}
             type="button"
-            className={`button min-h-16 justify-start text-left ${sign ? '' : 'button-first'}`}
+            className={`button min-h-16 justify-start gap-4 text-left ${sign ? '' : 'border-[3px] font-semibold'}`}
             onClick={() => onSeen(name, key)}
           >
-            {words}
+            <LookDrawing name={name} answer={key} />
+            <span>{words}</span>
           </button>
         ))}
       </div>

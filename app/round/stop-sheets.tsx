@@ -8,15 +8,17 @@ import { purgeWords } from '@/core/entry/kinds/grease';
 import {
   type Closer,
   type FindingWhat,
+  type FoundAt,
   type Urgency,
   findingWords,
   gradesOf,
   isLower,
+  loweredByOwn,
   meaningOf,
   urgencies,
   wheresOf,
 } from '@/core/words/findings';
-import type { Grade, Where } from '@/core/words/signs';
+import type { Grade, Where } from '@/core/words/sign-row';
 import { findingsAt } from '@/core/register/finding-choices';
 import { FindingMeaning } from '@/components/finding-meaning';
 import { skipReasons } from '@/core/entry/kinds/skip';
@@ -150,7 +152,7 @@ export function FindingSheet({
   point,
   onClose,
   onWrite,
-}: Open & { title?: string; point: { kind: string; consequence: number }; onWrite: (finding: Seen) => void }) {
+}: Open & { title?: string; point: FoundAt; onWrite: (finding: Seen) => void }) {
   const [what, setWhat] = useState<FindingWhat | null>(null);
   const [closer, setCloser] = useState<Closer>({});
   const another = useRef<HTMLButtonElement>(null);
@@ -233,12 +235,13 @@ export function FindingSheet({
         className="button button-first mt-5 min-h-16 text-lg"
         disabled={what === null || tooLong || (needsReason && lowered.trim().length < 3)}
         onClick={() => {
+          const byOwn = loweredByOwn({ what: what!, urgency: urgency!, ...closer }, meaning!.mark);
           onWrite({
             what: what!,
             ...closer,
             urgency: urgency!,
             proposed: proposed!,
-            ...(needsReason && { lowered: lowered.trim() }),
+            ...(needsReason ? { lowered: lowered.trim() } : byOwn && { lowered: byOwn }),
             ...(text.trim() && { text: text.trim() }),
           });
           choose(null);

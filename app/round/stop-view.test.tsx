@@ -1,29 +1,10 @@
-import { screen, waitFor, within } from '@testing-library/react';
+import { screen, within } from '@testing-library/react';
 import { describe, expect, it } from 'vitest';
 import { renderOnPage } from '@/components/testing';
-import type { WalkStop } from '@/core/walk/document';
 import { SignOff } from './sign-off';
-import { StopView } from './stop-view';
-import { someGun, someMeter, someStop } from './testing';
+import { showStop, someGun, someMeter, someStop } from './testing';
 import type { Answer } from './use-round';
 
-type Draft = { kind: string; body: Record<string, unknown>; taskIds?: string[] };
-
-function show(change: Partial<WalkStop> = {}, others: Partial<Parameters<typeof StopView>[0]> = {}) {
-  const written: Draft[] = [];
-  const shown = renderOnPage(
-    <StopView
-      stop={someStop(change)}
-      answer={undefined}
-      guns={[someGun()]}
-      meters={[]}
-      onWrite={async (draft) => void written.push(draft)}
-      onNext={() => written.push({ kind: 'next', body: {} })}
-      {...others}
-    />,
-  );
-  return { ...shown, written };
-}
 const press = (name: string | RegExp) => screen.getByRole('button', { name });
 const type = async (user: { click: (key: Element) => Promise<void> }, figures: string) => {
   for (const figure of figures) await user.click(press(figure));
@@ -31,7 +12,7 @@ const type = async (user: { click: (key: Element) => Promise<void> }, figures: s
 
 describe('a stop', () => {
   it('done as planned is one press, and names what went in', async () => {
-    const { user, written } = show();
+    const { user, written } = showStop();
     expect(screen.getByText('17 strokes')).toBeDefined();
     await user.click(press('Done as planned'));
     expect(written).toEqual([
@@ -40,7 +21,7 @@ describe('a stop', () => {
   });
 
   it('is not offered as done before what comes first is, and says why', async () => {
-    const { user, written } = show({}, { heldBack: 'Held back: it came empty.' });
+    const { user, written } = showStop({}, { heldBack: 'Held back: it came empty.' });
     expect(screen.getByText('Held back: it came empty.')).toBeDefined();
     expect(screen.queryByRole('button', { name: /^Done/ })).toBeNull();
     await user.click(press('Skip'));
@@ -48,20 +29,20 @@ describe('a stop', () => {
   });
 
   it('without its lubricant is not written as a look', () => {
-    show({ lubricant: null });
+    showStop({ lubricant: null });
     expect(screen.getByText(/No lubricant is assigned at this point/)).toBeDefined();
     expect(screen.queryByRole('button', { name: /^Done|In order/ })).toBeNull();
   });
 
   it('with a seal that takes less than one stroke asks for grams', async () => {
-    const { user, written } = show({ amount: 0.8, strokeRounding: 'down' });
+    const { user, written } = showStop({ amount: 0.8, strokeRounding: 'down' });
     expect(screen.getByText(/more than the seal takes: weigh it/)).toBeDefined();
     await user.click(press('Done as planned'));
     expect(written[0]!.body).toEqual({ lubricantId: 'L', massG: 0.8 });
   });
 
   it('takes one stroke more or less, never below none', async () => {
-    const { user, written } = show({ amount: 1.2 });
+    const { user, written } = showStop({ amount: 1.2 });
     await user.click(press('One stroke less'));
     await user.click(press('One stroke less'));
     expect(press('Done with 0 strokes')).toBeDefined();
@@ -72,7 +53,7 @@ describe('a stop', () => {
   });
 
   it('takes a number from its own keypad; strokes are whole', async () => {
-    const { user, written } = show();
+    const { user, written } = showStop();
     await user.click(press(/^Given: 17 strokes/));
     const pad = await screen.findByRole('dialog', { name: 'P1·01' });
     expect(within(pad).getByRole<HTMLButtonElement>('button', { name: 'Take this number' }).disabled).toBe(true);
@@ -84,7 +65,7 @@ describe('a stop', () => {
   });
 
   it('warns before the step: state, energies to prove dead, cautions, the air gun', () => {
-    const { container } = show({
+    const { container } = showStop({
       machineState: 'isolated',
       energySources: [{ source: 'Hydraulic pressure', proofOfZero: 'gauge at zero, lever moved' }],
       cautions: 'Hot oil scalds.',
@@ -104,7 +85,7 @@ describe('a stop', () => {
   });
 
   it('says nothing of locks where the machine runs', () => {
-    const { container } = show({
+    const { container } = showStop({
       machineState: 'running-loaded',
       energySources: [{ source: 'Electric', proofOfZero: 'tested dead' }],
     });
@@ -119,7 +100,7 @@ describe('a stop', () => {
       someGun({ id: 'AIR', code: 'GUN-3', airPowered: true }),
       someGun({ id: 'OTHER', code: 'GUN-4', lubricantId: 'M' }),
     ];
-    const { user } = show({ forbidsAirGun: true }, { guns });
+    const { user } = showStop({ forbidsAirGun: true }, { guns });
     await user.click(press('Other gun'));
     const choice = await screen.findByRole('dialog', { name: 'Which gun is in your hand?' });
     expect(within(choice).getAllByRole('button', { name: /GUN-/ })).toHaveLength(2);
@@ -128,12 +109,12 @@ describe('a stop', () => {
   });
 
   it('is weighed where no gun carries its grease', () => {
-    show({}, { guns: [] });
+    showStop({}, { guns: [] });
     expect(screen.getByText('No gun carries this grease: weigh it.', { exact: false })).toBeDefined();
   });
 
   it('of an oil change asks what came out', async () => {
-    const { user, written } = show({ action: 'oil-change', amountKind: 'litres', amount: 3 });
+    const { user, written } = showStop({ action: 'oil-change', amountKind: 'litres', amount: 3 });
     await user.click(press('Drained: not measured'));
     await type(user, '2.7');
     await user.click(press('Take this number'));
@@ -143,14 +124,14 @@ describe('a stop', () => {
   });
 
   it('is skipped with a reason, in two presses', async () => {
-    const { user, written } = show();
+    const { user, written } = showStop();
     await user.click(press('Skip'));
     await user.click(press('no time'));
     expect(written).toEqual([{ kind: 'skip', body: { reason: 'no-time' }, taskIds: ['t'] }]);
   });
 
   it('stays open when something is off, which is written by itself', async () => {
-    const { user, written } = show();
+    const { user, written } = showStop();
     await user.click(press('Something is off'));
     expect(press('Choose what you see').matches(':disabled')).toBe(true);
     await user.click(press('leak'));
@@ -163,7 +144,7 @@ describe('a stop', () => {
   });
 
   it('what is seen decides how urgent it is; less needs a reason, and urgent says what to do at once', async () => {
-    const { user, written } = show({ pointKind: 'gear-case' });
+    const { user, written } = showStop({ pointKind: 'gear-case' });
     await user.click(press('Something is off'));
     await user.click(press('no oil visible'));
     expect(press('act now').getAttribute('aria-pressed')).toBe('true');
@@ -181,7 +162,7 @@ describe('a stop', () => {
   });
 
   it('how much of it there is, and where, decides too; what it may come from and what is next is said', async () => {
-    const { user, written } = show({ pointKind: 'gear-case' });
+    const { user, written } = showStop({ pointKind: 'gear-case' });
     await user.click(press('Something is off'));
     await user.click(press('leak'));
     expect(screen.getByText('It may come from: seal; pipe or hose; plug.')).toBeDefined();
@@ -197,7 +178,7 @@ describe('a stop', () => {
   });
 
   it('offers what such a point can have, and the rest when none of it is seen', async () => {
-    const { user, written } = show({ pointKind: 'rolling-bearing' });
+    const { user, written } = showStop({ pointKind: 'rolling-bearing' });
     await user.click(press('Something is off'));
     expect(press('grease thrown at the seal')).toBeDefined();
     expect(screen.queryByRole('button', { name: 'level has risen' })).toBeNull();
@@ -218,7 +199,7 @@ describe('a stop', () => {
       again: { what: 'dark', urgency: 'plan' },
     };
     const stops = { ...open, entryId: 'G', said: 'leak spraying', urgency: 'act-now' as const, elsewhere: 'P1·07' };
-    const { user, written } = show({ open: [open, stops] });
+    const { user, written } = showStop({ open: [open, stops] });
     expect(screen.getByText(/oil dark: since spring \(found 3 Nov 2026\)/)).toBeDefined();
     expect(screen.getByText('Open at P1·07, act now:')).toBeDefined();
     // What stops the machine elsewhere stops it here.
@@ -229,240 +210,14 @@ describe('a stop', () => {
   });
 
   it('takes what happened to the machine with two taps', async () => {
-    const { user, written } = show();
+    const { user, written } = showStop();
     await user.click(press('Something happened to the machine'));
     await user.click(press('flood or wash-down'));
     expect(written).toEqual([{ kind: 'note', body: { event: 'flood', text: 'flood or wash-down' } }]);
   });
 
-  describe('that asks for readings', () => {
-    const temperature = {
-      quantity: 'temperature',
-      name: 'Oil temperature',
-      unit: '°C',
-      validIn: null,
-      band: { warnHigh: 70, stopHigh: 85 },
-      last: { value: 58, at: '2026-11-24T07:00:00Z' },
-    } as const;
-    const level = {
-      quantity: 'level',
-      name: 'Tank level',
-      unit: 'mm',
-      validIn: 'stopped-powered',
-      band: { warnLow: 40 },
-      last: null,
-    } as const;
-    const look = (readings: readonly object[], change = {}) =>
-      show({
-        pointKind: 'hydraulic-set',
-        action: 'check',
-        amountKind: 'to-mark',
-        amount: null,
-        readings: readings as never,
-        ...change,
-      });
-    const type = async (user: ReturnType<typeof show>['user'], digits: string) => {
-      for (const digit of digits) await user.click(press(digit));
-      await user.click(press('Take this reading'));
-    };
-
-    it('offers the next of them first, and is in order when all lie where they should', async () => {
-      const { user, written } = look([temperature]);
-      expect(screen.queryByRole('button', { name: 'Done: in order' })).toBeNull();
-      expect(screen.getByText('up to 70 °C; last 58 °C on 24 Nov 2026')).toBeDefined();
-      await user.click(press('Read Oil temperature'));
-      await type(user, '61.5');
-      await user.click(press('Done: in order'));
-      expect(written).toEqual([
-        {
-          kind: 'check',
-          body: { result: 'in-order', readings: [{ quantity: 'Oil temperature', value: 61.5, unit: '°C' }] },
-          taskIds: ['t'],
-        },
-      ]);
-    });
-
-    it('past a limit is a finding by the sign it is, and no service', async () => {
-      const { user, written } = look([temperature]);
-      await user.click(press('Read Oil temperature'));
-      await type(user, '88');
-      expect(screen.getByText('✗ above its stop')).toBeDefined();
-      expect(screen.queryByRole('button', { name: 'Done: in order' })).toBeNull();
-      await user.click(press('Not in order: write it'));
-      expect(written).toMatchObject([
-        {
-          kind: 'finding',
-          body: { what: 'hot', urgency: 'act-now', text: 'Oil temperature 88 °C, above the stop at 85 °C.' },
-        },
-        { kind: 'check', body: { result: 'off', readings: [{ value: 88 }] } },
-      ]);
-    });
-
-    it('where something goes in, what was read is a look beside it, and says what to add', async () => {
-      const concentration = {
-        quantity: 'concentration',
-        name: 'Concentration',
-        unit: '%',
-        validIn: null,
-        band: { warnLow: 4.5 },
-        last: null,
-      };
-      const { user, written } = show({
-        pointKind: 'coolant-sump',
-        action: 'top-up',
-        amountKind: 'litres',
-        amount: 2,
-        lubricant: { id: 'K', code: 'K-5', name: 'Coolant' },
-        readings: [concentration] as never,
-        level: ['Check at the upper line.'],
-        coolant: { tankL: 200, targetPct: 6, factor: 1 },
-      });
-      expect(screen.getByText(/Check at the upper line/)).toBeDefined();
-      await user.click(press('Read Concentration'));
-      await type(user, '4');
-      expect(screen.getByText('Add 4.26 L of concentrate')).toBeDefined();
-      await user.click(press('Done as planned'));
-      await waitFor(() => expect(written).toHaveLength(3));
-      expect(written).toMatchObject([
-        { kind: 'finding', body: { what: 'other', urgency: 'plan' } },
-        { kind: 'check', body: { result: 'off', readings: [{ quantity: 'Concentration', value: 4 }] } },
-        { kind: 'top-up', body: { amount: 2 }, taskIds: ['t'] },
-      ]);
-      expect(written[1]).not.toHaveProperty('taskIds');
-    });
-
-    it('past its stop where something goes in is written and left, before anything is done', async () => {
-      const level = {
-        quantity: 'level',
-        name: 'Level in the glass',
-        unit: '%',
-        validIn: null,
-        band: { stopLow: 5, warnLow: 35 },
-        last: null,
-      };
-      const { user, written } = show({
-        pointKind: 'gear-case',
-        action: 'top-up',
-        amountKind: 'to-mark',
-        amount: null,
-        lubricant: { id: 'O', code: 'O-220', name: 'Gear oil' },
-        readings: [level] as never,
-      });
-      await user.click(press('Read Level in the glass'));
-      await type(user, '0');
-      expect(screen.getByText(/Not started again before/)).toBeDefined();
-      await user.click(press('Not in order: write it, leave it'));
-      await waitFor(() => expect(written).toHaveLength(3));
-      expect(written).toMatchObject([
-        { kind: 'finding', body: { what: 'level-low', urgency: 'act-now' } },
-        { kind: 'check', body: { result: 'off' } },
-        { kind: 'skip', body: { reason: 'unsafe' }, taskIds: ['t'] },
-      ]);
-    });
-
-    it('asks once more what is hard to believe, and takes it when it is said again', async () => {
-      const { user, written } = look([temperature]);
-      await user.click(press('Read Oil temperature'));
-      await type(user, '610');
-      expect(screen.getByText(/lies far from 85 °C. Is it right/)).toBeDefined();
-      await user.click(press('It is right: take it'));
-      await user.click(press('Not in order: write it'));
-      expect(written[1]).toMatchObject({ body: { readings: [{ value: 610 }] } });
-    });
-
-    it('with three readings is done in eleven taps, one after the other', async () => {
-      const named = (name: string) => ({ ...temperature, name });
-      const { user, written } = look([named('Left'), named('Middle'), named('Right')]);
-      let taps = 0;
-      const tap = async (name: string) => {
-        taps += 1;
-        await user.click(press(name));
-      };
-      await tap('Read Left');
-      for (const value of ['61', '58', '60']) {
-        for (const digit of value) await tap(digit);
-        await tap('Take this reading');
-      }
-      await tap('Done: in order');
-      expect(taps).toBeLessThan(12);
-      expect(written[0]!.body).toMatchObject({ readings: [{ value: 61 }, { value: 58 }, { value: 60 }] });
-    });
-
-    it('asks for looks with answers of their own, and a sign that was seen is a finding', async () => {
-      const { user, written } = look([temperature], { pointKind: 'ring-oiler', looks: ['ring'] });
-      await user.click(press('Look: Oil ring'));
-      await user.click(press('stands still, or hangs'));
-      // What is read next opens by itself.
-      await type(user, '81');
-      expect(screen.queryByRole('button', { name: 'Done: in order' })).toBeNull();
-      await user.click(press('Not in order: write it'));
-      expect(written).toMatchObject([
-        { kind: 'finding', body: { what: 'hot' } },
-        { kind: 'finding', body: { what: 'no-flow', urgency: 'act-now', text: 'Oil ring: stands still, or hangs.' } },
-        { kind: 'check', body: { result: 'off', looks: [{ what: 'Oil ring', seen: 'stands still, or hangs' }] } },
-      ]);
-    });
-
-    it('past a limit still says what became of a part that is turned', async () => {
-      const { user, written } = look([temperature], { action: 'turn' });
-      await user.click(press('Read Oil temperature'));
-      await type(user, '88');
-      expect(press('Not in order: write it')).toBeDefined();
-      await user.click(press('Not in order, but turned'));
-      expect(written[1]).toMatchObject({ kind: 'check', body: { result: 'off', part: 'turned' } });
-    });
-
-    it('may be typed again, also below nought', async () => {
-      const { user, written } = look([temperature]);
-      await user.click(press('Read Oil temperature'));
-      await type(user, '99');
-      await user.click(press(/^Oil temperature/));
-      await user.click(press('below nought'));
-      await type(user, '4');
-      await user.click(press('Done: in order'));
-      expect(written[0]!.body).toMatchObject({ readings: [{ value: -4 }] });
-    });
-
-    it('asks in which state it was read where that decides, and judges no observation', async () => {
-      const { user, written } = look([level], { machineState: 'running-loaded' });
-      await user.click(press('Read Tank level'));
-      await type(user, '30');
-      await user.click(press('No: keep it as an observation'));
-      expect(screen.getByText('✗ an observation: read in another state')).toBeDefined();
-      await user.click(press('Done: in order'));
-      expect(written[0]!.body).toEqual({
-        result: 'in-order',
-        readings: [{ quantity: 'Tank level', value: 30, unit: 'mm' }],
-      });
-    });
-
-    it('takes a level at an isolated stop for one read stopped', async () => {
-      const { user, written } = look([level], { machineState: 'isolated' });
-      await user.click(press('Read Tank level'));
-      await type(user, '30');
-      await user.click(press('Not in order: write it'));
-      expect(written).toMatchObject([
-        { kind: 'finding', body: { what: 'level-low', urgency: 'watch' } },
-        { kind: 'check', body: { result: 'off', readings: [{ value: 30, state: 'isolated' }] } },
-      ]);
-    });
-
-    it('not in order for another reason keeps what was read', async () => {
-      const { user, written } = look([temperature]);
-      await user.click(press('Read Oil temperature'));
-      await type(user, '61');
-      await user.click(press('Not in order'));
-      await user.click(press('oil foams'));
-      await user.click(press('Write the finding'));
-      expect(written).toMatchObject([
-        { kind: 'finding', body: { what: 'foamy' } },
-        { kind: 'check', body: { result: 'off', readings: [{ value: 61 }] } },
-      ]);
-    });
-  });
-
   it('another sign may be chosen, which forgets what was said of the first', async () => {
-    const { user, written } = show({ pointKind: 'gear-case' });
+    const { user, written } = showStop({ pointKind: 'gear-case' });
     await user.click(press('Something is off'));
     await user.click(press('oil dark or smells burnt'));
     await user.click(press('no smell'));
@@ -479,14 +234,19 @@ describe('a stop', () => {
     ['milky oil of a gear case', { pointKind: 'gear-case' }, 'oil milky', 'plan'],
     ['warmth at a point of the highest consequence', { consequence: 4 }, 'hotter than usual', 'plan'],
   ])('%s is proposed as it should be', async (_, change, seen, urgency) => {
-    const { user } = show(change);
+    const { user } = showStop(change);
     await user.click(press('Something is off'));
     await user.click(press(seen));
     expect(press(urgency).getAttribute('aria-pressed')).toBe('true');
   });
 
   it('of a look is in order or not; not in order is a finding and no service', async () => {
-    const { user, written } = show({ pointKind: 'gear-case', action: 'check', amountKind: 'to-mark', amount: null });
+    const { user, written } = showStop({
+      pointKind: 'gear-case',
+      action: 'check',
+      amountKind: 'to-mark',
+      amount: null,
+    });
     expect(press('Done: in order')).toBeDefined();
     await user.click(press('Not in order'));
     await user.click(press('level low, glass still shows'));
@@ -498,19 +258,19 @@ describe('a stop', () => {
   });
 
   it('of a part says whether it was turned or replaced', async () => {
-    const { user, written } = show({ action: 'turn', lubricant: null, amountKind: 'film', amount: null });
+    const { user, written } = showStop({ action: 'turn', lubricant: null, amountKind: 'film', amount: null });
     expect(screen.queryByText(/added/i)).toBeNull();
     await user.click(press('Done: replaced'));
     expect(written).toEqual([{ kind: 'check', body: { result: 'in-order', part: 'replaced' }, taskIds: ['t'] }]);
   });
 
   it.each(['check', 'retighten'] as const)('for which nothing goes in names no can to fetch: %s', (action) => {
-    show({ action, amountKind: 'to-mark', amount: null });
+    showStop({ action, amountKind: 'to-mark', amount: null });
     expect(screen.queryByText('G-22')).toBeNull();
   });
 
   it('of a purge asks what really went in and how it ended, and says the maximum', async () => {
-    const { user, written } = show({ amountKind: 'purge', amount: 60 });
+    const { user, written } = showStop({ amountKind: 'purge', amount: 60 });
     expect(screen.getByText('purge, at most 50 strokes')).toBeDefined();
     expect(screen.getByText(/Nothing at the relief by then means blocked/)).toBeDefined();
     await user.click(press('How much went in?'));
@@ -528,7 +288,7 @@ describe('a stop', () => {
   });
 
   it('of a purge that showed nothing writes the finding, and no service', async () => {
-    const { user, written } = show({ amountKind: 'purge', amount: 60 });
+    const { user, written } = showStop({ amountKind: 'purge', amount: 60 });
     await user.click(press('How much went in?'));
     await type(user, '50');
     await user.click(press('Take this number'));
@@ -541,17 +301,17 @@ describe('a stop', () => {
   });
 
   it('in strokes is written with the grams of the gun, and without grams where nobody knows the gun', async () => {
-    const first = show({ amountKind: 'strokes', amount: 2 });
+    const first = showStop({ amountKind: 'strokes', amount: 2 });
     await first.user.click(press('Done as planned'));
     expect(first.written[0]!.body).toEqual({ lubricantId: 'L', massG: 2.4, strokes: 2, gunId: 'GUN' });
     first.unmount();
-    const second = show({ amountKind: 'strokes', amount: 2 }, { guns: [] });
+    const second = showStop({ amountKind: 'strokes', amount: 2 }, { guns: [] });
     await second.user.click(press('Done as planned'));
     expect(second.written[0]!.body).toEqual({ lubricantId: 'L', strokes: 2 });
   });
 
   it('at which something asks to stop does not offer to go on first', async () => {
-    const { user, written } = show({ actNow: 'F' });
+    const { user, written } = showStop({ actNow: 'F' });
     const buttons = screen.getAllByRole('button').map(({ textContent }) => textContent);
     expect(buttons.indexOf('Leave it: not safe')).toBeLessThan(buttons.indexOf('Done as planned'));
     expect(screen.getByText(/Not started again before/)).toBeDefined();
@@ -568,7 +328,7 @@ describe('a stop', () => {
       'more than it holds',
     ],
   ] as const)('asks once more about %s, and writes it when it is said again', async (_, change, figures, words) => {
-    const { user, written } = show(change);
+    const { user, written } = showStop(change);
     await user.click(press(/^Given:/));
     await type(user, figures);
     await user.click(press('Take this number'));
@@ -580,7 +340,7 @@ describe('a stop', () => {
   });
 
   it('doubts a change of oil of which much less came out than went in', async () => {
-    const { user, written } = show({ action: 'oil-change', amountKind: 'litres', amount: 3 });
+    const { user, written } = showStop({ action: 'oil-change', amountKind: 'litres', amount: 3 });
     await user.click(press('Drained: not measured'));
     await type(user, '1.8');
     await user.click(press('Take this number'));
@@ -592,14 +352,14 @@ describe('a stop', () => {
   });
 
   it('that has only just come takes no second tap', async () => {
-    const { user, written } = show({}, { shut: true });
+    const { user, written } = showStop({}, { shut: true });
     await user.click(press('Done as planned'));
     await user.click(press('Skip'));
     expect(written).toEqual([]);
   });
 
   it('answered is not answered twice, and leads on', async () => {
-    const { user, written } = show({}, { answer: { entryId: 'E', kind: 'skip' } });
+    const { user, written } = showStop({}, { answer: { entryId: 'E', kind: 'skip' } });
     expect(screen.getByText('Skipped.')).toBeDefined();
     expect(press('Skip').matches(':disabled')).toBe(true);
     expect(screen.queryByRole('button', { name: /^Done/ })).toBeNull();
@@ -610,7 +370,7 @@ describe('a stop', () => {
 
 describe('a meter on the way', () => {
   it('is read; what cannot be is asked back, and kept when pressed again', async () => {
-    const { user, written } = show({}, { meters: [someMeter(), someMeter({ id: 'READ', readInRound: true })] });
+    const { user, written } = showStop({}, { meters: [someMeter(), someMeter({ id: 'READ', readInRound: true })] });
     await user.click(press(/^Read hour meter/));
     await type(user, '90');
     await user.click(press('Write reading'));
@@ -623,7 +383,7 @@ describe('a meter on the way', () => {
   });
 
   it('that fits is written at once', async () => {
-    const { user, written } = show({}, { meters: [someMeter()] });
+    const { user, written } = showStop({}, { meters: [someMeter()] });
     await user.click(press(/^Read hour meter/));
     await type(user, '112.5');
     await user.click(press('Delete last digit'));

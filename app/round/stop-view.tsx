@@ -13,6 +13,7 @@ import { StopSheets } from './open-sheet';
 import { type DoneWay, StopAnswers } from './stop-answers';
 import { StopAsked } from './stop-asked';
 import { OpenWords, StillSo } from './stop-open';
+import { type StopKept, foundAt } from './taken';
 import { useTaken } from './use-taken';
 import { StopWarnings } from './stop-warnings';
 import { StopWork } from './stop-work';
@@ -29,6 +30,9 @@ type Props = {
   shut?: boolean;
   /** Why it cannot be done yet, where something else comes first. */
   heldBack?: string | null;
+  /** What was read and seen here and is not written yet. */
+  kept?: StopKept | undefined;
+  onKeep?: (kept: StopKept) => void;
   onWrite: (draft: StopDraft) => Promise<void>;
   onNext: () => void;
 };
@@ -45,7 +49,8 @@ const nothingToGive =
   'No lubricant is assigned at this point, so nothing can be written as given. Skip it and tell whoever plans.';
 
 /** One stop: what to beware of, what to do, how much, how to tell it is enough; the answers in the lower third. */
-export function StopView({ stop, answer, guns, meters, shut = false, heldBack = null, onWrite, onNext }: Props) {
+export function StopView(props: Props) {
+  const { stop, answer, guns, meters, shut = false, heldBack = null, onWrite, onNext } = props;
   const { fitting, gun, setGunId, tooCoarse } = useGun(stop, guns);
   const planned = plannedOf(stop, gun);
   const [changed, setChanged] = useState<number | null>(null);
@@ -53,7 +58,7 @@ export function StopView({ stop, answer, guns, meters, shut = false, heldBack = 
   const [sheet, setSheet] = useState<OpenSheet>(null);
   const [asked, setAsked] = useState<string | null>(null);
   const { doubt, begin, read } = useReading(onWrite, setSheet);
-  const here = useTaken(stop, onWrite, setSheet);
+  const here = useTaken(props, setSheet);
   const given = changed ?? planned.value;
   const step = (direction: 1 | -1) => setChanged(Math.max(0, Number((given + direction * planned.step).toFixed(2))));
   const counts = planned.unit !== '' && !putsNothingIn(stop.action);
@@ -138,7 +143,7 @@ export function StopView({ stop, answer, guns, meters, shut = false, heldBack = 
         unit={planned.unit}
         guns={fitting}
         doubt={doubt?.reason ?? null}
-        looked={here.body}
+        here={here}
         onClose={close}
         onWrite={(draft) => {
           close();
@@ -159,8 +164,6 @@ export function StopView({ stop, answer, guns, meters, shut = false, heldBack = 
         }}
         onPurged={(purge) => void purged(purge)}
         onRead={read}
-        onTake={here.take}
-        onSeen={here.see}
       />
     </>
   );
@@ -247,11 +250,11 @@ const StopNotes = ({ stop, onWrite, onEvent }: Pick<Props, 'stop' | 'onWrite'> &
 );
 
 /** The finding of a purge that showed nothing by its maximum. */
-const nothingShown = ({ pointKind, consequence }: WalkStop, given: number, unit: string): StopDraft => ({
+const nothingShown = (stop: WalkStop, given: number, unit: string): StopDraft => ({
   kind: 'finding',
   body: {
     what: 'relief-blocked',
-    urgency: urgencyOf('relief-blocked', { kind: pointKind, consequence }),
+    urgency: urgencyOf('relief-blocked', foundAt(stop)),
     text: `Nothing showed at the relief after ${measured(given)} ${unit}.`,
   },
 });

@@ -1,4 +1,8 @@
+import { type ComponentProps, createElement } from 'react';
+import { renderOnPage } from '@/components/testing';
 import type { WalkDocument, WalkStop } from '@/core/walk/document';
+import type { StopDraft } from './stop-draft';
+import { StopView } from './stop-view';
 
 /** Test helpers of the Round; imported by tests only. */
 
@@ -40,6 +44,7 @@ export const someStop = (change: Partial<WalkStop> = {}): WalkStop => ({
   answeredBy: [],
   readings: [],
   looks: [],
+  own: [],
   level: [],
   coolant: null,
   open: [],
@@ -72,3 +77,20 @@ export const someMeter = (change: Partial<WalkDocument['meters'][number]> = {}):
   readInRound: false,
   ...change,
 });
+
+/** A stop on its page, and what is written there. */
+export function showStop(change: Partial<WalkStop> = {}, others: Partial<ComponentProps<typeof StopView>> = {}) {
+  const written: (Omit<StopDraft, 'kind'> & { kind: string })[] = [];
+  const shown = renderOnPage(
+    createElement(StopView, {
+      stop: someStop(change),
+      answer: undefined,
+      guns: [someGun()],
+      meters: [],
+      onWrite: async (draft) => void written.push(draft),
+      onNext: () => written.push({ kind: 'next', body: {} }),
+      ...others,
+    }),
+  );
+  return { ...shown, written };
+}

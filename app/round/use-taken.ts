@@ -2,32 +2,35 @@
 
 import { useState } from 'react';
 import { findingOfLook } from '@/core/condition/look';
-import { type Taken, findingOfReading } from '@/core/condition/reading';
+import { findingOfReading } from '@/core/condition/reading';
 import type { WalkStop } from '@/core/walk/document';
 import { putsNothingIn } from '@/core/words/task-words';
 import { type LookName, looks } from '@/core/words/looks';
 import type { DoneWay } from './stop-answers';
 import type { OpenSheet, StopDraft } from './stop-draft';
 import { type SeenHere, looksOf } from './stop-looks';
-import { type AskedHere, type TakenHere, readingsOf } from './stop-readings';
+import { type AskedHere, type StopKept, type TakenHere, type TakenReading, foundAt, readingsOf } from './taken';
+
+type Asking = {
+  stop: WalkStop;
+  /** What was read and seen there and is not written yet, and where it is kept. */
+  kept?: StopKept | undefined;
+  onKeep?: (kept: StopKept) => void;
+  onWrite: (draft: StopDraft) => Promise<void>;
+};
 
 /**
  * What was read and seen at a stop, and what such a stop offers before anything else: what is still to be read or looked at,
  * or to say that it is not in order. Each reading past its limit and each sign that was seen is a finding then.
  */
-export function useTaken(
-  stop: WalkStop,
-  onWrite: (draft: StopDraft) => Promise<void>,
-  open: (sheet: OpenSheet) => void,
-) {
-  const [taken, setTaken] = useState<TakenHere>({});
-  const [seen, setSeen] = useState<SeenHere>({});
+export function useTaken({ stop, kept, onKeep, onWrite }: Asking, open: (sheet: OpenSheet) => void) {
+  const [{ taken, seen }, setHere] = useState<StopKept>(kept ?? { taken: {}, seen: {} });
   const [readings, looked] = [readingsOf(stop.readings, taken), looksOf(stop.looks, seen)];
-  const point = { kind: stop.pointKind, consequence: stop.consequence };
+  const point = foundAt(stop);
   const past = [
     ...stop.readings.flatMap((asked) => {
       const read = taken[asked.name];
-      const found = read && findingOfReading(asked, read, point);
+      const found = read && !read.goesOn && findingOfReading(asked, read, point);
       return found ? [{ ...found, proposed: found.urgency }] : [];
     }),
     ...looked.flatMap((each) => findingOfLook(each, point) ?? []),
@@ -58,18 +61,15 @@ export function useTaken(
           { words: 'Not in order: write it', onDone: () => void writeOff() },
         ]
       : undefined;
-  /** One after the other without a tap between: what is asked next opens by itself. */
-  const goOn = (nextTaken: TakenHere, nextSeen: SeenHere) => open(nextAsked(stop, nextTaken, nextSeen)?.sheet ?? null);
-  const take = (asked: AskedHere, value: Taken) => {
-    const next = { ...taken, [asked.name]: value };
-    setTaken(next);
-    goOn(next, seen);
+  /** One after the other without a tap between: what is asked next opens by itself, but what was left to go on. */
+  const goOn = (next: StopKept, goesOn = false) => {
+    setHere(next);
+    onKeep?.(next);
+    open(goesOn ? null : (nextAsked(stop, next.taken, next.seen)?.sheet ?? null));
   };
-  const see = (name: LookName, answer: string) => {
-    const next = { ...seen, [name]: answer };
-    setSeen(next);
-    goOn(taken, next);
-  };
+  const take = (asked: AskedHere, value: TakenReading) =>
+    goOn({ taken: { ...taken, [asked.name]: value }, seen }, value.goesOn);
+  const see = (name: LookName, answer: string) => goOn({ taken, seen: { ...seen, [name]: answer } });
   const isUrgent = past.some(({ urgency }) => urgency === 'act-now');
   // Where something was to go in, what is past its stop comes before that.
   const leave = () =>
@@ -82,6 +82,8 @@ export function useTaken(
 function nextAsked(stop: WalkStop, taken: TakenHere, seen: SeenHere): { words: string; sheet: OpenSheet } | undefined {
   const look = stop.looks.find((name) => seen[name] === undefined);
   if (look) return { words: `Look: ${looks[look].words}`, sheet: { look } };
-  const asked = stop.readings.find(({ name }) => !taken[name]);
+  const isMissing = ({ name }: AskedHere) => !taken[name] || taken[name].goesOn === true;
+  // What goes on waits for its minutes: the rest comes first.
+  const asked = stop.readings.find(({ name }) => !taken[name]) ?? stop.readings.find(isMissing);
   return asked && { words: `Read ${asked.name}`, sheet: { asked } };
 }

@@ -22,16 +22,18 @@ import { type PlantCalendar, plantToday } from '@/core/time/plant-day';
 import {
   type Closer,
   type FindingWhat,
+  type FoundAt,
   type Urgency,
   gradesOf,
   isLower,
+  loweredByOwn,
   meaningOf,
   urgencies,
   urgencyOf,
   wheresOf,
 } from '@/core/words/findings';
 import { findingsAt } from '@/core/register/finding-choices';
-import type { Grade, Where } from '@/core/words/signs';
+import type { Grade, Where } from '@/core/words/sign-row';
 import { FindingMeaning } from '../finding-meaning';
 import type { AmountKind, TaskAction } from '@/core/words/task-words';
 import { skipReasons } from '@/core/entry/kinds/skip';
@@ -120,7 +122,7 @@ export type EntryContext = {
   /** How much oil or grease there is room for here; null where nobody has said. */
   holds: Pick<Room, 'holdsL' | 'holdsG'>;
   /** What decides besides what is seen how urgent it is; undefined for an entry of a whole machine. */
-  point?: { kind: string; consequence: number } | undefined;
+  point?: FoundAt | undefined;
   lubricants: Option[];
   guns: (Option & { gramsPerStroke: number; lubricantId: string })[];
   calendar: PlantCalendar;
@@ -211,10 +213,12 @@ const bodies: Record<EntryValues['kind'], (typed: Typed) => Record<string, unkno
     const { what, urgency } = values as { what: FindingWhat; urgency: Urgency };
     if (version < 2) return { what, urgency, ...withText(note) };
     const closer = closerOf(values);
-    const proposed = urgencyOf(what, context.point, closer);
-    const lowered = isLower(urgency, proposed) && values.lowered.trim();
-    if (lowered !== false && lowered.length < 3) fields.lowered = 'Say why it is less urgent, in a few words.';
-    return { what, ...closer, urgency, proposed, ...(lowered !== false && { lowered }), ...withText(note) };
+    const { urgency: proposed, mark } = meaningOf(what, context.point, closer);
+    const lowered = isLower(urgency, proposed)
+      ? values.lowered.trim()
+      : loweredByOwn({ what, urgency, ...closer }, mark);
+    if (lowered !== undefined && lowered.length < 3) fields.lowered = 'Say why it is less urgent, in a few words.';
+    return { what, ...closer, urgency, proposed, ...(lowered !== undefined && { lowered }), ...withText(note) };
   },
   skip: ({ values, note }) => ({ reason: values.reason, ...withText(note) }),
   note({ values, fields, note }) {

@@ -3,7 +3,8 @@ import { describe, expect, it } from 'vitest';
 import { pointKindNames } from '../register/point-kinds';
 import { resultOf } from '../testing';
 import { type FindingWhat, findingWords, urgencyOf } from '../words/findings';
-import { type SignWhat, grades, signs, wheres } from '../words/signs';
+import { grades, wheres } from '../words/sign-row';
+import { type SignWhat, signs } from '../words/signs';
 import { conditionAssess } from './assess';
 
 type Input = Parameters<typeof conditionAssess.input.parse>[0];
@@ -256,7 +257,13 @@ describe('what is read', () => {
     ['temperature', 40, 'fine yes'],
     ['temperature', 61, 'plan this-week yes'],
     ['temperature', 81, 'act-now immediately after'],
-    ['pressure', 15, 'plan this-week yes'],
+    ['pressure', 15, 'plan this-week supervised'],
+    ['pressure', 65, 'plan this-week supervised'],
+    ['line-pressure', 15, 'plan this-week supervised'],
+    ['slack', 61, 'plan this-week yes'],
+    ['wear', 15, 'plan this-week yes'],
+    ['torque', 65, 'plan this-week yes'],
+    ['drip-rate', 65, 'watch yes'],
     ['pressure', 9, 'act-now immediately after'],
     ['pressure-drop', 61, 'plan this-week yes'],
     ['pressure-drop', 15, 'act-now same-shift supervised'],

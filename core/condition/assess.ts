@@ -4,19 +4,8 @@ import { type Notice, type WorkingStep, answer, defineMethod, shown } from '../m
 import { pointKindNames } from '../register/point-kinds';
 import { actNowWords } from '../words/findings';
 import { type MachineState, machineStateNames, machineStates } from '../words/machine-states';
-import {
-  type Seen,
-  type Sign,
-  type SignWhat,
-  actByWords,
-  combinations,
-  grades,
-  restartWords,
-  signRow,
-  signs,
-  verdicts,
-  wheres,
-} from '../words/signs';
+import { type Sign, actByWords, grades, restartWords, verdicts, wheres } from '../words/sign-row';
+import { type Seen, type SignWhat, combinations, signRow, signs } from '../words/signs';
 import { hasLimits, outOfBand } from '../fields/band';
 import { quantities, quantityWords } from '../words/quantities';
 import {

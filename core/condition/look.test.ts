@@ -2,7 +2,8 @@ import { describe, expect, it } from 'vitest';
 import { bodySchema } from '../entry/kinds';
 import { pointKindNames } from '../register/point-kinds';
 import { type Look, lookAnswer, looks } from '../words/looks';
-import { grades, signs } from '../words/signs';
+import { grades } from '../words/sign-row';
+import { signs } from '../words/signs';
 import { findingOfLook } from './look';
 
 const all = Object.values(looks as Readonly<Record<string, Look>>);

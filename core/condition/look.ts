@@ -1,6 +1,7 @@
-import { type FindingWhat, type Urgency, asFinding, isLower, urgencyOf } from '../words/findings';
+import { type FindingWhat, type FoundAt, type Urgency, asFinding, loweredByOwn } from '../words/findings';
 import { type LookSign, lookAnswer } from '../words/looks';
-import { type Grade, signRow } from '../words/signs';
+import type { Grade } from '../words/sign-row';
+import { signRow } from '../words/signs';
 import { atConsequence, severityOf } from '../words/severity';
 
 /** What was looked at and seen, in words. */
@@ -20,23 +21,21 @@ export type LookFinding = {
  * @returns undefined where it is as it should be, or nothing that the table of looks knows
  * @example findingOfLook({ what: 'Oil ring', seen: 'stands still, or hangs' }, { kind: 'ring-oiler', consequence: 3 })?.urgency // 'act-now'
  */
-export function findingOfLook(
-  { what, seen }: Looked,
-  { kind, consequence }: { kind: string; consequence: number },
-): LookFinding | undefined {
+export function findingOfLook({ what, seen }: Looked, { kind, consequence, own }: FoundAt): LookFinding | undefined {
   const sign: LookSign | undefined = lookAnswer(what, seen)?.answer.sign;
   if (!sign) return undefined;
   const { grade, standing } = sign;
-  const row = signRow(sign.what, { grade, standing, kind, stage: 'steady' });
+  const row = signRow(sign.what, { grade, standing, kind, own, stage: 'steady' });
   const { urgency } = asFinding(atConsequence(severityOf(row), consequence));
   // What a finding is without its sample is what the book holds it to: less needs its reason, and the sample is one.
-  const least = urgencyOf(sign.what, undefined, { grade });
+  const ruled = loweredByOwn({ what: sign.what, urgency, grade }, row.mark);
+  const lowered = ruled && standing ? `A sample was left to stand: ${seen}.` : ruled;
   return {
     what: sign.what,
     urgency,
     proposed: urgency,
     text: `${what}: ${seen}.`,
     ...(grade && { grade }),
-    ...(isLower(urgency, least) && { lowered: `A sample was left to stand: ${seen}.` }),
+    ...(lowered && { lowered }),
   };
 }

@@ -28,7 +28,15 @@ describe('a reading past its limit', () => {
     ['flow', 15, 'no-flow', 'act-now'],
     ['vibration', 65, 'vibration', 'plan'],
     ['difference', 65, 'gauges-differ', 'plan'],
-    ['concentration', 15, 'other', 'plan'],
+    ['concentration', 15, 'coolant-thin', 'plan'],
+    ['concentration', 65, 'coolant-strong', 'watch'],
+    ['line-pressure', 15, 'line-pressure-low', 'plan'],
+    ['line-pressure', 65, 'line-pressure-high', 'plan'],
+    ['slack', 15, 'tight', 'plan'],
+    ['slack', 65, 'slack', 'plan'],
+    ['wear', 15, 'worn', 'plan'],
+    ['precharge', 15, 'precharge-low', 'plan'],
+    ['torque', 65, 'stiff', 'plan'],
     ['acid-number', 85, 'other', 'act-now'],
   ] as const)('%s of %d is %s: %s', (quantity, value, what, urgency) => {
     expect(findingOfReading(asked({ quantity }), { value }, gear)).toMatchObject({ what, urgency });

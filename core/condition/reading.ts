@@ -1,16 +1,25 @@
 import { type Band, type OutOfBand, outOfBand } from '../fields/band';
 import { own } from '../own';
 import { type AskedReading } from '../register/asked-reading';
-import { type FindingWhat, type Urgency, asFinding, findingWords } from '../words/findings';
+import { type FindingWhat, type FoundAt, type Urgency, asFinding, findingWords, loweredByOwn } from '../words/findings';
 import { type MachineState, isSameForLevel } from '../words/machine-states';
 import { type Quantity, type QuantityName, quantities } from '../words/quantities';
+import type { Grade } from '../words/sign-row';
 import { type Seen, type SignWhat, signRow } from '../words/signs';
 import { type Severity, atConsequence, severityOf, unjudged, worse } from '../words/severity';
 
+/** What a reading is by its course, its temperature or the way it came to lie there, whatever its limits say. */
+export type ReadSign = { what: FindingWhat; grade?: Grade | undefined; why: string };
 /** What was read for one that was asked for. */
-export type Taken = { value: number; state?: MachineState | undefined };
+export type Taken = {
+  value: number;
+  state?: MachineState | undefined;
+  /** Read otherwise than its limits are for: it is kept, and judges nothing. */
+  observation?: true | undefined;
+  sign?: ReadSign | undefined;
+};
 /** What is to be written of a reading that is past its limit. */
-export type ReadingFinding = { what: FindingWhat; urgency: Urgency; text: string };
+export type ReadingFinding = { what: FindingWhat; urgency: Urgency; text: string; grade?: Grade; lowered?: string };
 /** The state, or states, that the limits of a quantity are for; null or none where they hold in any. */
 type ValidIn = MachineState | readonly MachineState[] | null | undefined;
 
@@ -20,8 +29,9 @@ export const backInBand = 'it is back within its limits and the cause is found';
 /** Whether a reading counts, read in a state that its limits are for: a level powered and isolated alike. */
 export function counts(
   { quantity, validIn }: { quantity: QuantityName; validIn?: ValidIn },
-  { state }: Pick<Taken, 'state'>,
+  { state, observation }: Pick<Taken, 'state' | 'observation'>,
 ): boolean {
+  if (observation) return false;
   if (validIn === null || validIn === undefined) return true;
   return [validIn]
     .flat()
@@ -59,24 +69,51 @@ export function pastBand(
 }
 
 /**
- * The finding that a reading past its limit is: the sign of its quantity, as urgent as that and its limit make it.
- * @returns undefined where it is past none
+ * The finding that a reading is which lies past its limit, or shows a sign by its course: whichever of the two is worse, with
+ * what somebody said that it means and who acts.
+ * @returns undefined where it is neither
  */
 export function findingOfReading(
   asked: AskedReading,
   taken: Taken,
-  { kind, consequence }: { kind: string; consequence: number },
+  { kind, consequence, own }: FoundAt,
 ): ReadingFinding | undefined {
   const past = pastLimit(asked, taken);
-  if (!past) return undefined;
-  const { sign, severity } = pastBand(asked.quantity, past, { kind, stage: 'steady' });
+  const seen = { kind, own, stage: 'steady' } as const;
+  const byBand = past && pastBand(asked.quantity, past, seen);
+  const bySign = taken.sign && severityOf(signRow(taken.sign.what, { ...seen, grade: taken.sign.grade }));
+  if (!byBand && !bySign) return undefined;
+  const severity = byBand && bySign ? worse(byBand.severity, bySign) : (byBand?.severity ?? bySign!);
+  const what = taken.sign?.what ?? asFindingWhat(byBand?.sign);
+  const { urgency } = asFinding(atConsequence(severity, consequence));
+  const grade = taken.sign?.grade;
+  const lowered = loweredByOwn({ what, urgency, grade }, signRow(what, { ...seen, grade }).mark);
   const unit = asked.unit && ` ${asked.unit}`;
+  const limit =
+    past && `${past.side === 'low' ? 'below' : 'above'} ${past.isStop ? 'the stop at ' : ''}${past.limit}${unit}`;
   return {
-    what: sign && own<string>(findingWords, sign) !== undefined ? (sign as FindingWhat) : 'other',
-    urgency: asFinding(atConsequence(severity, consequence)).urgency,
-    text: `${asked.name} ${taken.value}${unit}, ${past.side === 'low' ? 'below' : 'above'} ${past.isStop ? 'the stop at ' : ''}${past.limit}${unit}.`,
+    what,
+    urgency,
+    text: [
+      `${asked.name} ${[`${taken.value}${unit}`, limit, taken.sign?.why].filter(Boolean).join(', ')}.`,
+      outsideWords(asked),
+    ]
+      .filter(Boolean)
+      .join(' '),
+    ...(grade && { grade }),
+    ...(lowered && { lowered }),
   };
 }
+
+const asFindingWhat = (sign: SignWhat | undefined): FindingWhat =>
+  sign && own<string>(findingWords, sign) !== undefined ? (sign as FindingWhat) : 'other';
+
+/**
+ * What was said of a reading outside of its limits: what it means there, and who acts; empty where nobody said.
+ * @example outsideWords({ means: 'the slide may fall', whoActs: 'hydraulics service' }) // 'It means: the slide may fall. Call: hydraulics service.'
+ */
+export const outsideWords = ({ means, whoActs }: Pick<AskedReading, 'means' | 'whoActs'>): string =>
+  [means && `It means: ${means}.`, whoActs && `Call: ${whoActs}.`].filter(Boolean).join(' ');
 
 /** So many spans beyond its limits, or without any so many times the last, a reading is more likely a slip of the finger (L C). */
 const slip = { spans: 2, times: 8 };

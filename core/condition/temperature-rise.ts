@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { keysOf } from '../compat/vocabulary';
 import { instant, oilTemperatureC, quantity } from '../fields/fields';
 import { type Notice, type WorkingStep, answer, defineMethod, shown } from '../method';
-import { type Verdict, verdicts } from '../words/signs';
+import { type Verdict, verdicts } from '../words/sign-row';
 
 const minuteMs = 60_000;
 /** The rate is that of the last so many minutes, or of the last two readings where they lie further apart. */

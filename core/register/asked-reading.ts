@@ -13,6 +13,9 @@ export type AskedReading = {
   /** Read in another state it is an observation and judges nothing; null where it counts in any. */
   validIn: MachineState | null;
   band: Band;
+  /** Who acts, and what it means, where it lies outside; absent where nobody said. */
+  whoActs?: string | undefined;
+  means?: string | undefined;
 };
 
 /** A name or unit without the signs that set readings apart in a table. */
@@ -33,8 +36,10 @@ export const askedReadingForm = z
     warnLow: limit('Warn below'),
     warnHigh: limit('Warn above'),
     stopHigh: limit('Stop above'),
+    whoActs: word('Who acts', { max: 60 }).default(''),
+    means: word('What it means', { max: 120 }).default(''),
   })
-  .transform(({ quantity, name, unit, validIn, ...typed }, context): AskedReading => {
+  .transform(({ quantity, name, unit, validIn, whoActs, means, ...typed }, context): AskedReading => {
     const given = sides.filter((side) => typed[side] !== undefined);
     const wrong = given.find((side, place) => place > 0 && typed[side]! < typed[given[place - 1]!]!);
     if (wrong)
@@ -44,11 +49,19 @@ export const askedReadingForm = z
         message: 'The limits rise from stop below over warn below and warn above to stop above.',
       });
     const band = Object.fromEntries(given.map((side) => [side, typed[side]]));
-    return { quantity, name, unit, validIn: validIn === '' ? null : validIn, band };
+    return {
+      quantity,
+      name,
+      unit,
+      validIn: validIn === '' ? null : validIn,
+      band,
+      ...(whoActs && { whoActs }),
+      ...(means && { means }),
+    };
   });
 
 /** A reading as the form shows it. */
-export const typedReading = ({ quantity, name, unit, validIn, band }: AskedReading) => {
+export const typedReading = ({ quantity, name, unit, validIn, band, whoActs = '', means = '' }: AskedReading) => {
   const typed = (side: (typeof sides)[number]) => (band[side] === undefined ? '' : String(band[side]));
   return {
     quantity,
@@ -59,6 +72,8 @@ export const typedReading = ({ quantity, name, unit, validIn, band }: AskedReadi
     warnLow: typed('warnLow'),
     warnHigh: typed('warnHigh'),
     stopHigh: typed('stopHigh'),
+    whoActs,
+    means,
   };
 };
 export type TypedReading = ReturnType<typeof typedReading>;

@@ -4,6 +4,7 @@ import { machineStateNames } from '../words/machine-states';
 import { urgencies } from '../words/findings';
 import { lookNames } from '../words/looks';
 import { quantities } from '../words/quantities';
+import { actByWords, restartWords, verdicts } from '../words/sign-row';
 import { type TaskAction, taskActions } from '../words/task-words';
 
 /**
@@ -25,6 +26,20 @@ const open = z.object({
   again: z.record(z.string(), z.unknown()),
 });
 
+/** What is said here in place of a row of the table of signs. */
+const ownSign = z.object({
+  what: z.string(),
+  row: z.string(),
+  says: z.object({
+    verdict: z.enum(keysOf(verdicts)),
+    actBy: z.enum(keysOf(actByWords)).exactOptional(),
+    restart: z.enum(keysOf(restartWords)).exactOptional(),
+    causes: z.array(z.string()).readonly(),
+    next: z.array(z.string()).readonly(),
+  }),
+  source: z.string(),
+});
+
 /** A reading that a stop asks for, with what it was the last time. */
 const asked = z.object({
   quantity: z.enum(keysOf(quantities)),
@@ -32,7 +47,13 @@ const asked = z.object({
   unit: z.string(),
   validIn: z.enum(machineStateNames).nullable(),
   band: z.object({ stopLow: limit, warnLow: limit, warnHigh: limit, stopHigh: limit }),
+  whoActs: z.string().optional(),
+  means: z.string().optional(),
   last: z.object({ value: z.number(), at: z.string() }).nullable().default(null),
+  /** How much of what a device holds has gone in a day until now; null where nobody can say. */
+  usualPerDay: z.number().nullable().default(null),
+  /** How it rose the first time that it was read every few minutes; empty where it never was. */
+  curve: z.array(z.object({ minutes: z.number(), value: z.number() })).default([]),
 });
 
 const stop = z.object({
@@ -75,6 +96,8 @@ const stop = z.object({
   answeredBy: z.array(z.string()).default([]),
   readings: z.array(asked).default([]),
   looks: z.array(z.enum(lookNames)).default([]),
+  /** What the plant and the point say in place of the table of signs. */
+  own: z.array(ownSign).default([]),
   /** How the level is read and made up here, a sentence each. */
   level: z.array(z.string()).default([]),
   /** What a coolant sump holds and should be; null elsewhere. */

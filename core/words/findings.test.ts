@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { bodySchema } from '../entry/kinds';
 import { keysOf } from '../compat/vocabulary';
 import { findingWords, foundAgain, isLower, meaningOf, urgencies, urgencyOf } from './findings';
-import { grades, wheres } from './signs';
+import { grades, wheres } from './sign-row';
 
 describe('a finding', () => {
   it('means at consequence 4 one step more, and may run then less freely', () => {

@@ -1,16 +1,15 @@
 import {
   type Grade,
   type SignRow,
-  type SignWhat,
   type Where,
   gradeWords,
   grades,
-  signRow,
-  signs,
   verdicts,
   whereWords,
   wheres,
-} from './signs';
+  type OwnSign,
+} from './sign-row';
+import { type SignWhat, signRow, signs } from './signs';
 import { type Severity, atConsequence, severityOf, unjudged, worse } from './severity';
 
 /** How urgent a finding is: the verdicts of signs, but that a finding is never fine. */
@@ -55,6 +54,21 @@ const whats = [
   'gauges-differ',
   'bolt-moved',
   'breather-blocked',
+  'pressure-low',
+  'pressure-high',
+  'line-pressure-low',
+  'line-pressure-high',
+  'precharge-low',
+  'precharge-high',
+  'coolant-thin',
+  'coolant-strong',
+  'slack',
+  'tight',
+  'worn',
+  'stiff',
+  'drips-fast',
+  'use-high',
+  'use-none',
   'unsafe-isolation',
   'unknown-content',
   'unclear-energy',
@@ -69,11 +83,12 @@ export const findingWords = Object.fromEntries(whats.map((what) => [what, signs[
 
 const rising: readonly Urgency[] = ['watch', 'plan', 'act-now'];
 
-type Point = { kind: string; consequence: number };
+/** Where something is found: what kind of point, what its failure costs, and what is said there in place of the table. */
+export type FoundAt = { kind: string; consequence: number; own?: readonly OwnSign[] | undefined };
 /** What was said more closely of a sign: how much of it, or which, and where. */
 export type Closer = { grade?: Grade | undefined; where?: Where | undefined };
 /** What a finding means: how urgent it is by the rules, what it may come from, what to do next, whether it may run. */
-export type Meaning = Pick<SignRow, 'causes' | 'next'> &
+export type Meaning = Pick<SignRow, 'causes' | 'next' | 'mark'> &
   Pick<Severity, 'restart' | 'restartAfter'> & { urgency: Urgency };
 
 /**
@@ -81,10 +96,10 @@ export type Meaning = Pick<SignRow, 'causes' | 'next'> &
  * @param point with the consequence of its failure, 1 to 4; at 4 everything is one step more urgent
  * @example meaningOf('no-oil').next[0] // 'stop it'
  */
-export function meaningOf(what: FindingWhat, point?: Point, closer: Closer = {}): Meaning {
-  const row = signRow(what, { ...closer, kind: point?.kind, stage: 'steady' });
-  const { causes, next } = row;
-  return { ...asFinding(atConsequence(worse(severityOf(row), unjudged), point?.consequence)), causes, next };
+export function meaningOf(what: FindingWhat, point?: FoundAt, closer: Closer = {}): Meaning {
+  const row = signRow(what, { ...closer, kind: point?.kind, own: point?.own, stage: 'steady' });
+  const { causes, next, mark } = row;
+  return { ...asFinding(atConsequence(worse(severityOf(row), unjudged), point?.consequence)), causes, next, mark };
 }
 
 /** A severity as a finding has it: what is written down is never fine, and watched at least. */
@@ -102,8 +117,20 @@ export const asFinding = ({
  * How urgent a finding is by the rules: what a person may raise, and lower only with a reason.
  * @example urgencyOf('hot', { kind: 'gear-case', consequence: 4 }) // 'plan'
  */
-export const urgencyOf = (what: FindingWhat, point?: Point, closer?: Closer): Urgency =>
+export const urgencyOf = (what: FindingWhat, point?: FoundAt, closer?: Closer): Urgency =>
   meaningOf(what, point, closer).urgency;
+
+/**
+ * Why a finding is less urgent than the table says, where the plant's or the point's own rule makes it so: whose word it is.
+ * @param mark of the row that held
+ * @returns undefined where it is not less urgent
+ * @example loweredByOwn({ what: 'hot', urgency: 'watch' }, 'manual, p. 12') // undefined
+ */
+export const loweredByOwn = (
+  { what, urgency, grade, where }: { what: FindingWhat; urgency: Urgency } & Closer,
+  mark: string,
+): string | undefined =>
+  isLower(urgency, urgencyOf(what, undefined, { grade, where })) ? `By the rules of the plant: ${mark}.` : undefined;
 
 /**
  * How much of a sign there may be, or which, with their words; empty where that is not asked.

@@ -1,5 +1,5 @@
 import type { FindingWhat } from './findings';
-import type { Grade } from './signs';
+import type { Grade } from './sign-row';
 
 /** What an answer shows: a sign, how much of it there is, and what a sample did that was left to stand. */
 export type LookSign = { what: FindingWhat; grade?: Grade; standing?: 'clears' | 'stays' };

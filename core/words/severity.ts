@@ -1,4 +1,4 @@
-import type { ActBy, Restart, SignRow, Verdict } from './signs';
+import type { ActBy, Restart, SignRow, Verdict } from './sign-row';
 
 /** How bad something is: what to do, by when, and whether the machine may run meanwhile. */
 export type Severity = { verdict: Verdict; actBy?: ActBy; restart: Restart; restartAfter?: string };

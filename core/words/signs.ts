@@ -1,132 +1,11 @@
+import { type Grade, type OwnSign, type Sign, type SignRow, type When, type Where, rowKey } from './sign-row';
+import { signsRead } from './signs-read';
+
 /**
  * What a machine shows, and what it means: one table of signs, each with rows of which the first that fits holds. Every row
  * is data with its mark (H, M, L confidence; S standard, B literature, C convention of the trade). A maker's manual or the
  * plant's own instruction beats every C. The table informs; it permits nothing.
  */
-export const verdicts = { 'act-now': 'act now', plan: 'plan', watch: 'watch', fine: 'fine' } as const;
-export type Verdict = keyof typeof verdicts;
-
-/** By when something is done about it. */
-export const actByWords = {
-  immediately: 'at once',
-  'same-shift': 'in this shift',
-  'this-week': 'this week',
-  'next-stop': 'at the next stop',
-} as const;
-export type ActBy = keyof typeof actByWords;
-
-/** `no`: not before somebody who may has inspected it. `after`: when something has been done. */
-export const restartWords = {
-  yes: 'may run on',
-  supervised: 'runs only while somebody watches',
-  after: 'not before that is done',
-  no: 'not before somebody who may has inspected it',
-} as const;
-export type Restart = keyof typeof restartWords;
-
-/** How much of it, or which; what a sign is without one is its usual case. */
-export const grades = [
-  'never-run',
-  'water-smell',
-  'gas-smell',
-  'much',
-  'settles',
-  'no-smell',
-  'burnt',
-  'haze',
-  'flakes',
-  '0',
-  '1',
-  '2',
-  '3',
-  '4',
-  '10-k',
-  '20-k',
-  'over-limit',
-  'zone-c',
-  'zone-d',
-  'cold',
-  'warm',
-  'indicator',
-  'drip-1',
-  'drip-10',
-  'over-10',
-  'same-family',
-  'test-first',
-  'never',
-] as const;
-export type Grade = (typeof grades)[number];
-export const gradeWords: Readonly<Record<Grade, string>> = {
-  'never-run': 'it has never run',
-  'water-smell': 'smells or feels of water',
-  'gas-smell': 'smells of gas or process fluid',
-  much: 'more than half a per cent of water',
-  settles: 'gone within five minutes',
-  'no-smell': 'no smell',
-  burnt: 'smells burnt',
-  haze: 'haze only',
-  flakes: 'flakes or slivers',
-  '0': '0, nothing',
-  '1': '1, thin paste',
-  '2': '2, thick paste',
-  '3': '3, needles up to 1 mm',
-  '4': '4, longer needles, chips or flakes',
-  '10-k': '10 to 20 K over its own usual',
-  '20-k': 'more than 20 K over its own usual',
-  'over-limit': 'over its limit',
-  'zone-c': 'zone C of ISO 20816',
-  'zone-d': 'zone D of ISO 20816',
-  cold: 'read below 40 °C',
-  warm: 'read at 40 °C or more',
-  indicator: 'the by-pass indicator shows',
-  'drip-1': 'up to one drop a minute',
-  'drip-10': 'one to ten drops a minute',
-  'over-10': 'more than ten drops a minute',
-  'same-family': 'of the same family and grade, one step off',
-  'test-first': 'of which nobody knows whether it goes',
-  never: 'that must not go onto it',
-};
-
-/** Where it matters. */
-export const wheres = ['walkway', 'near-heat', 'lip-seal', 'motor'] as const;
-export type Where = (typeof wheres)[number];
-export const whereWords: Readonly<Record<Where, string>> = {
-  walkway: 'on a floor that people walk on',
-  'near-heat': 'near what is hotter than 250\u00a0°C, or a flame',
-  'lip-seal': 'at a lip seal',
-  motor: 'at a motor',
-};
-
-/** What a row asks for besides its sign; what is not named does not matter. */
-type When = {
-  grade?: readonly Grade[];
-  where?: readonly Where[];
-  kinds?: readonly string[];
-  stage?: 'run-in' | 'steady';
-  standing?: 'clears' | 'stays';
-  justGreased?: boolean;
-  /** Seen on so many visits running, this one with them. */
-  visits?: number;
-};
-export type SignRow = {
-  when?: When;
-  verdict: Verdict;
-  actBy?: ActBy;
-  restart?: Restart;
-  /** What is done before it runs again. */
-  restartAfter?: string;
-  causes: readonly string[];
-  next: readonly string[];
-  lookAgainHours?: number;
-  mark: string;
-};
-export type Sign = {
-  words: string;
-  /** What may be said of how much of it there is, or which; not said is its usual case. */
-  grades?: readonly Grade[];
-  rows: readonly SignRow[];
-};
-
 /** Kinds of points whose shaft floats on oil, or whose pump lives on it: what spoils the film is worse there. */
 const onFilm = ['sleeve-bearing', 'ring-oiler', 'bottle-oiler', 'circulating-outlet', 'hydraulic-set'];
 /** Chains and ways stand being dry for a shift. */
@@ -150,6 +29,7 @@ const stopAndAsk = (words: string): Sign => ({
 });
 
 const table = {
+  ...signsRead,
   leak: {
     words: 'leak',
     grades: ['drip-1', 'drip-10', 'over-10'],
@@ -937,6 +817,8 @@ export type Seen = {
   stage: 'run-in' | 'steady';
   justGreased?: boolean | undefined;
   visits?: number | undefined;
+  /** What the plant and the point say in place of some rows, the point's own first. */
+  own?: readonly OwnSign[] | undefined;
 };
 
 const fits = (when: When, seen: Seen): boolean =>
@@ -949,8 +831,11 @@ const fits = (when: When, seen: Seen): boolean =>
   (when.visits === undefined || (seen.visits ?? 1) >= when.visits);
 
 /**
- * The row of a sign that holds: the first that fits.
+ * The row of a sign that holds: the first that fits, in the plant's or the point's own words where they have some.
  * @example signRow('hot', { stage: 'steady' }).verdict // 'watch'
  */
-export const signRow = (what: SignWhat, seen: Seen): SignRow =>
-  signs[what].rows.find(({ when }) => when === undefined || fits(when, seen))!;
+export function signRow(what: SignWhat, seen: Seen): SignRow {
+  const row = signs[what].rows.find(({ when }) => when === undefined || fits(when, seen))!;
+  const own = seen.own?.find((each) => each.what === what && each.row === rowKey(row));
+  return own ? { ...row, ...own.says, mark: own.source } : row;
+}

@@ -477,4 +477,12 @@ export const migrations: readonly Migration[] = [
 
   // What is looked at when a task is done: each look has answers of its own.
   addColumns('2026-12-07-04-task-looks', 'task', { looks: "JSON NOT NULL DEFAULT '[]'" }),
+
+  // What a plant, or one of its points, says in place of a row of the table of signs; the plant's own has an empty point.
+  createTable(
+    '2026-12-08-01-own-sign',
+    'own_sign',
+    `pointId CHAR(26) CHARACTER SET ascii COLLATE ascii_bin NOT NULL DEFAULT '', what VARCHAR(40) NOT NULL, signRow VARCHAR(200) NOT NULL, says JSON NOT NULL, source VARCHAR(200) NOT NULL,
+      personId ${id} NOT NULL, saidAt DATETIME(3) NOT NULL, PRIMARY KEY (pointId, what, signRow), CONSTRAINT own_sign_person FOREIGN KEY (personId) REFERENCES person (id)`,
+  ),
 ];

@@ -5,8 +5,9 @@ import {
   Model,
   type Sequelize,
 } from 'sequelize';
+import type { OwnSign as Said } from '@/core/words/sign-row';
 import type { Who } from '@/core/words/task-words';
-import { boolean, columns, instantColumn, integer, json, optionalJson, optionalText, primaryId, text } from './columns';
+import { boolean, columns, idColumn, instantColumn, integer, json, optionalJson, optionalText, primaryId, text } from './columns';
 
 /** The one plant of this database: its clock, its schools, its units. */
 export class Plant extends Model<InferAttributes<Plant>, InferCreationAttributes<Plant>> {
@@ -41,6 +42,18 @@ export class Person extends Model<InferAttributes<Person>, InferCreationAttribut
   declare mayDo: CreationOptional<Who[] | null>;
 }
 
+/** What the plant, or one of its points, says in place of a row of the table of signs, and whose word that is. */
+export class OwnSign extends Model<InferAttributes<OwnSign>, InferCreationAttributes<OwnSign>> {
+  /** Empty for the whole plant. */
+  declare pointId: string;
+  declare what: string;
+  declare signRow: string;
+  declare says: Said['says'];
+  declare source: string;
+  declare personId: string;
+  declare saidAt: Date;
+}
+
 export function initPlant(sequelize: Sequelize) {
   Plant.init(
     columns({
@@ -71,5 +84,17 @@ export function initPlant(sequelize: Sequelize) {
     }),
     { sequelize, tableName: 'person' },
   );
-  return { Plant, Person };
+  OwnSign.init(
+    columns({
+      pointId: primaryId,
+      what: { ...text, primaryKey: true },
+      signRow: { ...text, primaryKey: true },
+      says: json,
+      source: text,
+      personId: idColumn,
+      saidAt: instantColumn,
+    }),
+    { sequelize, tableName: 'own_sign', timestamps: false },
+  );
+  return { Plant, Person, OwnSign };
 }

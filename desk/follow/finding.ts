@@ -3,7 +3,14 @@ import { answersFinding, findingAnsweringKinds } from '@/core/entry/kinds';
 import { pointLabel } from '@/core/register/assignment';
 import type { PlantDay } from '@/core/time/plant-day';
 import { plantToday } from '@/core/time/plant-day';
-import { type Closer, type Meaning, type Urgency, findingSaid, meaningOf } from '@/core/words/findings';
+import {
+  type Closer,
+  type FindingWhat,
+  type Meaning,
+  type Urgency,
+  findingSaid,
+  meaningOf,
+} from '@/core/words/findings';
 import type { Database } from '../desk';
 import {
   type BelievedRow,
@@ -15,6 +22,7 @@ import {
   parseBelieved,
   readBelieved,
 } from '../log/believed';
+import { ownSignsAt } from '../own-signs';
 import { thePlant } from '../plant';
 import { urgencyRanks } from '../standing/findings';
 
@@ -22,6 +30,7 @@ import { urgencyRanks } from '../standing/findings';
 export type FindingPage = {
   id: string;
   urgency: Urgency;
+  what: FindingWhat;
   said: string;
   meaning: Meaning;
   machine: { id: string; code: string; name: string };
@@ -57,7 +66,8 @@ export async function readFinding(db: Database, now: Date, id: string): Promise<
     db.FindingStanding.findAll({ where: { joinedTo: root.entryId }, attributes: ['entryId'] }),
   ]);
   const foundIds = [root.entryId, ...joined.map(({ entryId }) => entryId)];
-  const [found, followed, answers] = await Promise.all([
+  const [ownAt, found, followed, answers] = await Promise.all([
+    ownSignsAt(db, [root.pointId]),
     readBelieved(db, 'entry.id IN (:foundIds)', { foundIds }),
     readBelieved(db, "entry.machineId = :machineId AND entry.kind = 'follow-up'", { machineId: root.machineId }),
     workSince(db, root, now),
@@ -77,7 +87,12 @@ export async function readFinding(db: Database, now: Date, id: string): Promise<
     id: root.entryId,
     urgency: urgencyRanks[root.urgency]!,
     said: findingSaid(first.what, first),
-    meaning: meaningOf(first.what, point ?? undefined, first),
+    what: first.what,
+    meaning: meaningOf(
+      first.what,
+      { kind: point?.kind ?? 'generic', consequence: point?.consequence ?? 2, own: ownAt(root.pointId) },
+      first,
+    ),
     machine: { id: machine.id, code: machine.code, name: machine.name },
     point: point && {
       id: point.id,

@@ -1,6 +1,7 @@
 import { type FindOptions, Op } from 'sequelize';
 import type { Judged } from '@/core/assign/judge';
 import { byRank, winnerInBand } from '@/core/register/assignment';
+import { ownSignsAt } from '../own-signs';
 import { thePlant } from '../plant';
 import { insideOf } from '../assign/contents';
 import { type SumpContents, sumpOf } from '../assign/sump';
@@ -14,6 +15,7 @@ import { findMachine } from '../register/machines';
 import { type LogLine, readLog } from '../log/lines';
 import { allGuns, findPoint, reservoirsOf } from './lists';
 import { type SourceRank } from '@/core/words/source-ranks';
+import type { OwnSign } from '@/core/words/sign-row';
 
 type Row<Model extends 'Machine' | 'LubePoint' | 'Area' | 'Lubricant' | 'Reservoir' | 'MachineModel' | 'Task'> =
   InstanceType<Database[Model]>;
@@ -125,6 +127,8 @@ export type PointPage = {
   meters: MeterStanding[];
   guns: { id: string; code: string; name: string; lubricantId: string; gramsPerStroke: number; airPowered: boolean }[];
   history: LogLine[];
+  /** What is said there in place of the table of signs. */
+  own: OwnSign[];
 };
 
 // Of point and reservoir each is asked for by itself: one OR the other would read all assignments there are.
@@ -162,7 +166,8 @@ export async function readPointPage(
   // The one that holds comes first; the rest stay in their rank.
   const assignments = winner ? [winner, ...ranked.filter((line) => line !== winner)] : ranked;
   const lubricant = assignments[0] ? await db.Lubricant.findByPk(assignments[0].lubricant.id) : null;
-  const [reservoir, sharedWith, fedBeside, { filled }] = await Promise.all([
+  const [ownAt, reservoir, sharedWith, fedBeside, { filled }] = await Promise.all([
+    ownSignsAt(db, [point.id]),
     point.reservoirId ? db.Reservoir.findByPk(point.reservoirId) : null,
     point.reservoirId
       ? db.LubePoint.findAll({
@@ -199,6 +204,7 @@ export async function readPointPage(
       airPowered,
     })),
     history,
+    own: ownAt(point.id),
   };
 }
 

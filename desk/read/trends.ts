@@ -77,11 +77,11 @@ export async function readTrends(db: Database, machineId: string, pointId?: stri
     const mine = read.filter((entry) => entry.pointId === id);
     const beside = done.filter((entry) => entry.pointId === id || entry.pointId === null);
     return seriesOf(mine, asked).flatMap((series) => {
-      const readings = series.read.map(({ atMs, value, state }) => ({
+      const readings = series.read.map(({ atMs, value, ...how }) => ({
         atMs,
         hours: hoursAt(atMs),
         value,
-        isObservation: series.asked !== undefined && !counts(series.asked, { state }),
+        isObservation: how.observation === true || (series.asked !== undefined && !counts(series.asked, how)),
       }));
       const [first] = readings;
       if (!first || readings.length < 2) return [];
@@ -116,11 +116,8 @@ function hoursOf(meters: readonly DerivedMeter[]): (atMs: number) => number | nu
   };
 }
 
-type Read = { atMs: number; value: number; state?: MachineState | undefined };
-type Look = EntryBody<'check'> & {
-  part?: string;
-  readings?: { quantity: string; unit: string; value: number; state?: MachineState }[];
-};
+type Read = { atMs: number; value: number; state?: MachineState | undefined; observation?: true | undefined };
+type Look = Extract<EntryBody<'check'>, { readings?: unknown }>;
 
 /** What was read at a point, by name and unit, each with what a task asks under that name. */
 function seriesOf(
@@ -129,10 +126,13 @@ function seriesOf(
 ): { name: string; unit: string; asked: AskedReading | undefined; read: Read[] }[] {
   const series = new Map<string, { name: string; unit: string; read: Read[] }>();
   for (const { body, happenedAt } of looks)
-    for (const { quantity: name, unit, value, state } of (body as Look).readings ?? []) {
+    for (const { quantity: name, unit, value, state, observation, afterMin = 0 } of (body as Look).readings ?? []) {
       const known = series.get(`${name}/${unit}`) ?? { name, unit, read: [] };
       series.set(`${name}/${unit}`, known);
-      known.read.push({ atMs: Date.parse(happenedAt), value, state });
+      const atMs = Date.parse(happenedAt);
+      // Of what was read every few minutes, where it came to rest is what the years compare.
+      if (afterMin > 0 && known.read.at(-1)?.atMs === atMs) known.read.pop();
+      known.read.push({ atMs, value, state, observation });
     }
   return [...series.values()].map((each) => ({
     ...each,

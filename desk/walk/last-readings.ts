@@ -1,32 +1,72 @@
+import { isDeviceContent, usualPerDay } from '@/core/condition/device-use';
 import type { EntryBody } from '@/core/entry/kinds';
+import type { AskedReading } from '@/core/register/asked-reading';
+import type { WalkStop } from '@/core/walk/document';
+import { groupBy } from '../group-by';
 import { believed } from '../log/believed';
 import type { Database } from '../desk';
 
-/** Looks of a point that are gone through for what each thing showed last. */
-const looksBack = 6;
+/** Looks of a point that are gone through for what each thing showed last, and what its devices use. */
+const looksBack = 8;
 
-/** What was read last at some points, by point and then by the name of the reading. */
-export async function lastReadings(
+type Looked = { pointId: string; body: string; happenedAt: string };
+type Read = NonNullable<Extract<EntryBody<'check'>, { readings?: unknown }>['readings']>[number];
+type ReadAt = Read & { at: string };
+/** What a reading was until now. */
+export type UntilNow = Pick<WalkStop['readings'][number], 'last' | 'usualPerDay' | 'curve'>;
+
+const readingsIn = ({ body, happenedAt }: Looked): ReadAt[] =>
+  ((JSON.parse(body) as { readings?: Read[] }).readings ?? []).map((each) => ({ ...each, at: happenedAt }));
+
+/**
+ * What was read until now at some points of what is asked there: the last, what a device uses, and the curve of the first time
+ * that a temperature was read every few minutes.
+ */
+export async function readUntilNow(
+  db: Database,
+  asking: readonly { point: { id: string; kind: string }; readings: readonly AskedReading[] }[],
+): Promise<(pointId: string, asked: AskedReading) => UntilNow> {
+  const pointIds = [...new Set(asking.flatMap(({ point, readings }) => (readings.length > 0 ? [point.id] : [])))];
+  const timed = asking.flatMap(({ point, readings }) =>
+    readings.some(({ quantity }) => quantity === 'temperature-rise') ? [point.id] : [],
+  );
+  const kindOf = new Map(asking.map(({ point }) => [point.id, point.kind]));
+  const [looks, curves] = await Promise.all([
+    looksAt(db, pointIds, { most: looksBack, order: 'DESC', holds: "JSON_LENGTH(entry.body, '$.readings') > 0" }),
+    looksAt(db, timed, { most: 1, order: 'ASC', holds: "JSON_VALUE(entry.body, '$.readings[1].afterMin') > 0" }),
+  ]);
+  // The oldest first.
+  const readAt = new Map(
+    [...groupBy(looks.reverse(), ({ pointId }) => pointId)].map(([id, each]) => [id, each.flatMap(readingsIn)]),
+  );
+  const curveAt = new Map(curves.map((look) => [look.pointId, readingsIn(look)]));
+  return (pointId, { name, quantity }) => {
+    const mine = (readAt.get(pointId) ?? []).filter((each) => each.quantity === name && !each.observation);
+    const last = mine.at(-1);
+    return {
+      last: last ? { value: last.value, at: last.at } : null,
+      usualPerDay: isDeviceContent(kindOf.get(pointId) ?? '', quantity)
+        ? (usualPerDay(mine.map(({ at, value }) => ({ atMs: Date.parse(at), value }))) ?? null)
+        : null,
+      curve: (curveAt.get(pointId) ?? []).flatMap(({ quantity: read, afterMin, value }) =>
+        read === name && afterMin !== undefined ? [{ minutes: afterMin, value }] : [],
+      ),
+    };
+  };
+}
+
+/** The newest or the oldest looks of some points that hold something, in that order. */
+const looksAt = async (
   db: Database,
   pointIds: readonly string[],
-): Promise<Map<string, Map<string, { value: number; at: string }>>> {
-  if (pointIds.length === 0) return new Map();
-  const rows = await db.select<{ pointId: string; body: string; happenedAt: string }>(
-    `SELECT pointId, body, happenedAt FROM (
-       SELECT entry.pointId, entry.body, entry.happenedAt, ROW_NUMBER() OVER (PARTITION BY entry.pointId ORDER BY entry.happenedAtUtc DESC, entry.seq DESC) AS place
-       FROM ${believed} WHERE entry.pointId IN (:pointIds) AND entry.kind = 'check' AND entry.decides AND JSON_LENGTH(entry.body, '$.readings') > 0) AS looked
-     WHERE place <= ${looksBack} ORDER BY place DESC`,
-    { pointIds: [...new Set(pointIds)] },
-  );
-  const last = new Map<string, Map<string, { value: number; at: string }>>();
-  // The newest comes last, and its word stays.
-  for (const { pointId, body, happenedAt } of rows) {
-    const { readings = [] } = JSON.parse(body) as EntryBody<'check'> & {
-      readings?: { quantity: string; value: number }[];
-    };
-    const known = last.get(pointId) ?? new Map<string, { value: number; at: string }>();
-    last.set(pointId, known);
-    for (const { quantity, value } of readings) known.set(quantity, { value, at: happenedAt });
-  }
-  return last;
-}
+  { most, order, holds }: { most: number; order: 'ASC' | 'DESC'; holds: string },
+): Promise<Looked[]> =>
+  pointIds.length === 0
+    ? []
+    : db.select<Looked>(
+        `SELECT pointId, body, happenedAt FROM (
+           SELECT entry.pointId, entry.body, entry.happenedAt, ROW_NUMBER() OVER (PARTITION BY entry.pointId ORDER BY entry.happenedAtUtc ${order}, entry.seq ${order}) AS place
+           FROM ${believed} WHERE entry.pointId IN (:pointIds) AND entry.kind = 'check' AND entry.decides AND ${holds}) AS looked
+         WHERE place <= ${most} ORDER BY place`,
+        { pointIds: [...new Set(pointIds)] },
+      );

@@ -11,7 +11,8 @@ import { type Problem, problemsOf } from '@/core/problems';
 import { type Database, type Desk, type Result, done, refusal } from '../desk';
 import { loadMeters, readableMeter } from '../standing/meters';
 import { factsAtStops } from './at-stop';
-import { lastReadings } from './last-readings';
+import { ownSignsAt } from '../own-signs';
+import { readUntilNow } from './last-readings';
 import { type CardLine, auditWords, cardLines } from './operator-card';
 import { type TaskState, loadTaskStates } from '../standing/states';
 import { thePlant } from '../plant';
@@ -173,16 +174,19 @@ async function documentOf(
   // Whoever comes to look audits the operator's card as well.
   const looked = [...new Set(states.filter(({ action }) => putsNothingIn(action)).map(({ machine }) => machine.id))];
   const lubricantIds = [...new Set(states.flatMap(({ lubricant }) => lubricant?.id ?? []))];
-  const asking = states.filter(({ readings }) => readings.length > 0).map(({ point }) => point.id);
-  const [guns, meters, machines, cards, hazardous, taken, openAt, facts] = await Promise.all([
+  const [guns, meters, machines, cards, hazardous, untilNow, openAt, facts, ownAt] = await Promise.all([
     db.Gun.findAll({ order: [['code', 'ASC']] }),
     machineIds.length > 0 ? loadMeters(db, machineIds) : [],
     db.Machine.findAll({ where: { id: machineIds } }),
     looked.length > 0 ? cardLines(db, now, looked) : new Map<string, CardLine[]>(),
     db.Lubricant.findAll({ where: { id: lubricantIds }, attributes: ['id', 'code', 'hazards'] }),
-    lastReadings(db, asking),
+    readUntilNow(db, states),
     findingsOnWalk(db, now, machineIds),
     factsAtStops(
+      db,
+      states.map(({ point }) => point.id),
+    ),
+    ownSignsAt(
       db,
       states.map(({ point }) => point.id),
     ),
@@ -261,8 +265,9 @@ async function documentOf(
           dueWords: dueWords(due, today),
           operatorCard: putsNothingIn(action) ? auditWords(cards.get(machine.id) ?? []) : null,
           answeredBy,
-          readings: readings.map((each) => ({ ...each, last: taken.get(point.id)?.get(each.name) ?? null })),
+          readings: readings.map((each) => ({ ...each, ...untilNow(point.id, each) })),
           looks,
+          own: ownAt(point.id),
           ...(facts.get(point.id) ?? { level: [], coolant: null }),
           open: openAt({ machineId: machine.id, pointId: point.id }),
           written: answer ? writtenBy(answer) : null,

@@ -3,7 +3,7 @@ import { freshDatabase } from '@/db/testing';
 import { createTask, updateTask } from '../plan/tasks';
 import { loadTaskStates } from '../standing/states';
 import { smallPlant, taskForm } from '../testing';
-import { lastReadings } from '../walk/last-readings';
+import { readUntilNow } from '../walk/last-readings';
 import { writeEntry } from './write-entries';
 
 describe('a look that reads', async () => {
@@ -112,8 +112,10 @@ describe('a look that reads', async () => {
   });
 
   it('tells the next what was read last, by name', async () => {
-    expect((await lastReadings(db, [ids.point])).get(ids.point)?.get('Oil temperature')).toMatchObject({ value: 99 });
-    expect(await lastReadings(db, [])).toEqual(new Map());
+    const untilNow = await readUntilNow(db, await loadTaskStates(db, desk.now, { taskIds: [taskId] }));
+    const asked = { ...reading, name: 'Oil temperature', validIn: null, band: {} } as never;
+    expect(untilNow(ids.point, asked)).toMatchObject({ last: { value: 99 }, usualPerDay: null, curve: [] });
+    expect((await readUntilNow(db, []))(ids.point, asked).last).toBeNull();
   });
 
   it('asks for nothing any more when its task is changed so; what puts something in may ask as well', async () => {

@@ -74,7 +74,7 @@ describe('what is observed at a point', async () => {
     expect(await due()).toBe('2026-06-08');
     expect((await openFindings(db, desk.now)).shown.map(({ urgency, said }) => [urgency, said])).toEqual([
       ['act-now', 'hotter than usual'],
-      ['plan', 'something else'],
+      ['plan', 'pressure too low'],
     ]);
   });
 

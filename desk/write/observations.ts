@@ -10,6 +10,7 @@ import { quantities } from '@/core/words/quantities';
 import { own } from '@/core/own';
 import type { Database } from '../desk';
 import { bookFinding } from './book-finding';
+import { ownSignsAt } from '../own-signs';
 import { automaticPerson } from '../people/automatic-person';
 import { type WriteOutcome, invalid } from './outcome';
 import { offsetOf, source } from './readings';
@@ -20,6 +21,8 @@ const observed = z.strictObject({
   value: z.number().min(-1e9).max(1e9).meta({ title: 'Value' }),
   unit: z.string().trim().max(20).default('').meta({ title: 'Unit' }),
   state: z.enum(machineStateNames).optional().meta({ title: 'Machine state' }),
+  observation: z.literal(true).optional().meta({ title: 'Read otherwise than its limits are for' }),
+  afterMin: z.number().min(0).max(10_000).optional().meta({ title: 'After the first of its series', unit: 'min' }),
 });
 
 /** What a device, or somebody by another program, has read at a point. Sending the same again writes nothing. */
@@ -42,7 +45,10 @@ export type Observed = {
 };
 
 /** What a posted value is called here: its own name, or that of the one reading of its quantity and unit that is asked. */
-function nameOf({ quantity, unit }: Posted['values'][number], asked: readonly AskedReading[]): string {
+function nameOf(
+  { quantity, unit }: Pick<Posted['values'][number], 'quantity' | 'unit'>,
+  asked: readonly AskedReading[],
+): string {
   if (asked.some((each) => each.name === quantity && each.unit === unit)) return quantity;
   const alike = asked.filter((each) => each.quantity === quantity && each.unit === unit);
   return alike.length === 1 ? alike[0]!.name : (own<{ words: string }>(quantities, quantity)?.words ?? quantity);
@@ -69,11 +75,13 @@ export async function postObservation(
     return { outcome, observed: { result: 'in-order', answersTask: false, past: [] } };
   }
   const asked = task ? task.readings : tasks.flatMap((each) => each.readings);
-  const readings = values.map((value) => ({
+  const readings = values.map(({ state, observation, afterMin, ...value }) => ({
     quantity: nameOf(value, asked),
     value: value.value,
     unit: value.unit,
-    ...(value.state && { state: value.state }),
+    ...(state && { state }),
+    ...(observation && { observation }),
+    ...(afterMin !== undefined && { afterMin }),
   }));
   const wanted = (read: (typeof readings)[number]) =>
     asked.find(({ name, unit }) => name === read.quantity && unit === read.unit);
@@ -105,10 +113,12 @@ export async function postObservation(
     roundId: null,
     replacesId: null,
   };
+  const ownAt = await ownSignsAt(db, [pointId]);
+  const here = { kind: point.kind, consequence: point.consequence, own: ownAt(pointId) };
   const findings = await Promise.all(
     readings.map(async (read, place) => {
       const limits = wanted(read);
-      const found = limits && findingOfReading(limits, read, point);
+      const found = limits && findingOfReading(limits, read, here);
       if (!found) return [];
       const written = { envelope: look, receivedAt: now };
       const body = { ...found, proposed: found.urgency };

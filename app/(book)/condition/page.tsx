@@ -27,7 +27,13 @@ export default async function ConditionPage({ searchParams }: Search) {
     `/condition?${new URLSearchParams({ ...(filter as Record<string, string>), after })}`;
   return (
     <>
-      <PageHead title="Condition" />
+      <PageHead title="Condition">
+        <p className="no-print flex flex-wrap gap-x-6">
+          <Link href="/condition/rules" className="inline-flex min-h-11 items-center md:min-h-0">
+            What signs mean
+          </Link>
+        </p>
+      </PageHead>
       <Counts counts={counts} />
       <form
         className="no-print mt-4 grid grid-cols-2 gap-3 md:max-w-3xl md:grid-cols-[1fr_1fr_1fr_auto] md:items-end"

@@ -18,6 +18,8 @@ const nothing: TypedReading = {
   warnLow: '',
   warnHigh: '',
   stopHigh: '',
+  whoActs: '',
+  means: '',
 };
 
 type Asking = Record<string, TypedReading[]>;
@@ -83,6 +85,10 @@ export function AskedFields({ kind, within = '' }: { kind: string; within?: stri
                   options={optionsOf(machineStates)}
                   empty="in any state"
                 />
+              </div>
+              <TextField name={`${row}.whoActs`} label="Who acts, outside of it" />
+              <div className="col-span-2 sm:col-span-4">
+                <TextField name={`${row}.means`} label="What it means, outside of it" />
               </div>
             </>
           )}

@@ -12,6 +12,8 @@ const reading = z.strictObject({
   value: z.number().meta({ title: 'Value' }),
   unit: z.string().trim().max(20).meta({ title: 'Unit' }),
   state: z.enum(machineStateNames).optional().meta({ title: 'Machine state' }),
+  observation: z.literal(true).optional().meta({ title: 'Read otherwise than its limits are for' }),
+  afterMin: z.number().min(0).max(10_000).optional().meta({ title: 'After the first of its series', unit: 'min' }),
 });
 const look = z.strictObject({
   what: z.string().trim().min(1).max(80).meta({ title: 'What was looked at' }),
@@ -45,7 +47,10 @@ export const check = defineKind({
     const { part, readings = [], looks = [] } = 'part' in body || 'readings' in body || 'looks' in body ? body : {};
     return [
       part ? partWords[part] : checkResults[body.result],
-      ...readings.map(({ quantity, value, unit }) => `${quantity} ${say.number(value)}${unit && ` ${unit}`}`),
+      ...readings.map(
+        ({ quantity, value, unit, afterMin }) =>
+          `${quantity} ${say.number(value)}${unit && ` ${unit}`}${afterMin === undefined ? '' : ` after ${say.number(afterMin)} min`}`,
+      ),
       ...looks.map(({ what, seen }) => `${what}: ${seen}`),
     ]
       .join(', ')

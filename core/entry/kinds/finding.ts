@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { findingSaid, findingWords, isLower, urgencies, urgencyOf } from '../../words/findings';
-import { grades, wheres } from '../../words/signs';
+import { grades, wheres } from '../../words/sign-row';
 import { defineKind, keys, reason, remark, tail } from '../kind';
 
 const first = { what: z.enum(keys(findingWords)), urgency: z.enum(keys(urgencies)), text: remark('What was seen') };

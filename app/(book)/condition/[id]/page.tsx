@@ -47,7 +47,17 @@ export default async function FindingPage({ params }: { params: Promise<{ id: st
           gone.
         </p>
       )}
-      {!isClosed && <FindingMeaning meaning={{ ...meaning, urgency }} className="mt-4" />}
+      {!isClosed && (
+        <>
+          <FindingMeaning meaning={{ ...meaning, urgency }} className="mt-4" />
+          <p className="caption mt-1">
+            By {meaning.mark}.{' '}
+            <Link href={`/condition/rules/${finding.what}${point ? `?point=${point.id}` : ''}`}>
+              The rule, and to say otherwise
+            </Link>
+          </p>
+        </>
+      )}
       <Section id="history" title="Seen and done" className="mt-6" spaced>
         <ol>
           {history.map((entry) => (

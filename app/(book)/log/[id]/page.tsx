@@ -11,6 +11,7 @@ import { thePlant } from '@/desk/plant';
 import { type LogLine, readEntry } from '@/desk/log/lines';
 import { readNames } from '@/desk/read/names';
 import { allGuns, allLubricants, findPoint } from '@/desk/read/lists';
+import { ownSignsAt } from '@/desk/own-signs';
 import { PlaceLink } from '@/app/place-link';
 import { openDesk, reading } from '@/app/server';
 import { CorrectionForm } from './correction-form';
@@ -41,7 +42,8 @@ export default async function EntryPage({ params }: { params: Promise<{ id: stri
     original.machine && original.point
       ? await reading((db) => findPoint(db, original.machine!.id, original.point!.number))
       : null;
-  const context = entryContext({ plant, point: point ?? undefined, states: here, lubricants, guns });
+  const own = point ? (await reading((db) => ownSignsAt(db, [point.id])))(point.id) : [];
+  const context = entryContext({ plant, point: point ? { ...point, own } : undefined, states: here, lubricants, guns });
   return (
     <div className="max-w-3xl">
       <PageHead trail={<Link href="/log">Log</Link>} title={<>{kindWords[original.kind]}</>}>

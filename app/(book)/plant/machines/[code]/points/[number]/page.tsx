@@ -118,6 +118,7 @@ export default async function PointPage({ params }: Props) {
             point={point}
             states={states}
             guns={guns}
+            own={page.own}
             lubricantId={winner?.lubricant.id}
             lubricants={lubricants}
             plant={plant}

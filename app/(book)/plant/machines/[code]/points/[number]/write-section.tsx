@@ -4,7 +4,7 @@ import { entryContext } from '@/app/entry-context';
 import type { thePlant } from '@/desk/plant';
 import type { PointPage as Page } from '@/desk/read/machine';
 
-type Props = Pick<Page, 'machine' | 'point' | 'states' | 'guns'> & {
+type Props = Pick<Page, 'machine' | 'point' | 'states' | 'guns' | 'own'> & {
   /** What the point is assigned, to begin with. */
   lubricantId: string | undefined;
   lubricants: readonly { id: string; code: string; name: string }[];
@@ -13,7 +13,7 @@ type Props = Pick<Page, 'machine' | 'point' | 'states' | 'guns'> & {
 };
 
 /** Writing an entry about a point. */
-export function WriteSection({ machine, point, states, guns, lubricantId, lubricants, plant, personId }: Props) {
+export function WriteSection({ machine, point, states, guns, own, lubricantId, lubricants, plant, personId }: Props) {
   const inside = states.find(({ action, waitingChange }) => waitingChange && action !== 'oil-change')?.lubricant?.id;
   return (
     <Section id="write" title="Write in the book" className="no-print" spaced>
@@ -30,7 +30,7 @@ export function WriteSection({ machine, point, states, guns, lubricantId, lubric
         }}
         context={entryContext({
           plant,
-          point: { kind: point.kind, consequence: point.consequence },
+          point: { kind: point.kind, consequence: point.consequence, own },
           states,
           lubricants,
           guns,

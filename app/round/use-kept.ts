@@ -1,0 +1,31 @@
+'use client';
+
+import { useEffect, useState } from 'react';
+import { keepDocument, keptDocument } from '@/components/use-outbox';
+import type { StopKept } from './taken';
+
+type Kept = Readonly<Record<string, StopKept>>;
+
+/** What was read and seen on a round and is not written yet, by task: another stop, a closed tab, a flat phone lose none of it. */
+export function useKept(roundId: string) {
+  const name = `${roundId}/taken`;
+  const [kept, setKept] = useState<Kept | null>(null);
+  useEffect(() => {
+    let gone = false;
+    void keptDocument(name).then((known) => {
+      if (!gone) setKept((known as { taken: Kept } | undefined)?.taken ?? {});
+    });
+    return () => {
+      gone = true;
+    };
+  }, [name]);
+  return {
+    isLoaded: kept !== null,
+    of: (taskId: string): StopKept | undefined => kept?.[taskId],
+    keep: (taskId: string, here: StopKept) => {
+      const next = { ...kept, [taskId]: here };
+      setKept(next);
+      void keepDocument(name, { taken: next });
+    },
+  };
+}
