@@ -32,6 +32,9 @@ export default async function ConditionPage({ searchParams }: Search) {
           <Link href="/condition/rules" className="inline-flex min-h-11 items-center md:min-h-0">
             What signs mean
           </Link>
+          <Link href="/condition/import" className="inline-flex min-h-11 items-center md:min-h-0">
+            Import what was read
+          </Link>
         </p>
       </PageHead>
       <Counts counts={counts} />

@@ -1,7 +1,22 @@
 import { problemsOf } from '@/core/problems';
+import { eachObserved } from '@/desk/bulk/observations-file';
 import { observationPost, postObservation } from '@/desk/write/observations';
 import { database } from '@/app/server';
 import { answering, problem, readJson } from '../problem';
+import { jsonList, streamed } from '../streamed';
+
+/** What was read at points, as it is posted: all of it, or of the machine of `?machine=`. */
+export async function GET(request: Request) {
+  return answering(() => {
+    const machine = new URL(request.url).searchParams.get('machine') ?? undefined;
+    return streamed(jsonList('{"observations":[', posts(machine), ']}'), { 'content-type': 'application/json' });
+  });
+}
+
+async function* posts(machine: string | undefined) {
+  for await (const looks of eachObserved(database(), machine))
+    yield looks.map(({ id, at, pointId, personId, values }) => ({ id, at, pointId, personId, values }));
+}
 
 /**
  * Takes what was read at a point: `{ id, at, pointId, taskId?, values: [{ quantity, value, unit, state? }], source? }`. What

@@ -67,6 +67,7 @@ const answers = {
       z.object({ quantity: z.string(), value: z.number(), side: z.enum(['low', 'high']), limit: z.number() }),
     ),
   }),
+  observations: z.object({ observations: z.array(observationPost.omit({ taskId: true, source: true })) }),
   begun: z.object({ id: ulid }),
   methods: z.object({ methods: z.array(z.looseObject({ id: z.string(), version: z.int(), title: z.string() })) }),
   people: z.object({
@@ -249,6 +250,11 @@ export const description = {
       },
     },
     '/api/observations': {
+      get: {
+        summary: 'What was read at points, each as it is posted.',
+        parameters: [query('machine', { type: 'string' }, 'Code of the machine; all of them when not given')],
+        responses: { 200: json('Observations', answers.observations), ...problems() },
+      },
       post: {
         summary:
           'Takes what was read at a point. What lies past a limit of its task is a finding, and no look done. The same again writes nothing.',
@@ -308,6 +314,13 @@ export const description = {
       get: {
         summary: 'Every task with its interval and where it stands.',
         responses: { 200: json('The plan', answers.plan), ...problems('busy') },
+      },
+    },
+    '/api/observations.csv': {
+      get: {
+        summary: 'What was read at points as a table, one reading a line; it is imported as it is.',
+        parameters: [query('machine', { type: 'string' }, 'Code of the machine; all of them when not given')],
+        responses: { 200: text('Readings', 'text/csv'), ...problems('busy') },
       },
     },
     '/api/plan.csv': {
