@@ -417,6 +417,12 @@ const seenFirst = (name: LookName): { what: string; seen: string } => {
   return { what: words, seen: Object.values(answers)[0]!.words };
 };
 
+/** A temperature that is read every few minutes on its way to where it levels; anything else once. */
+const coursesOf = (quantity: string, value: number): { value: number; afterMin?: number }[] =>
+  quantity === 'temperature-rise'
+    ? [0, 10, 20, 30, 40].map((afterMin) => ({ value: Math.round(value - 30 * Math.exp(-afterMin / 9)), afterMin }))
+    : [{ value }];
+
 /** What is read at a look, each between what it usually is; by chances of its own, so that nothing else falls otherwise. */
 function lookOf({ id, plan, machine, point }: DemoTask, atMs: number, daysAgo: number): { look: Said; found: Said[] } {
   const luck = chance(atMs / 60_000 + id.charCodeAt(id.length - 1));
@@ -425,12 +431,17 @@ function lookOf({ id, plan, machine, point }: DemoTask, atMs: number, daysAgo: n
       name,
       usual: [low, high],
       fallsInDays,
+      wears,
     } = asked;
     const told = stories.find(
       (each) => each.machine === machine.code && each.point === point.name && each.name === name,
     );
     const share = fallsInDays === undefined ? 0 : (atMs / 86_400_000 / fallsInDays) % 1;
-    const usual = fallsInDays === undefined ? luck.between(low, high) : high - (high - low) * share;
+    const usual = wears
+      ? high - ((high - low) * daysAgo) / 365
+      : fallsInDays === undefined
+        ? luck.between(low, high)
+        : high - (high - low) * share;
     const exact = told?.value(daysAgo) ?? usual;
     const value = Number(exact.toPrecision(Math.abs(exact) >= 100 ? 3 : 2));
     return { asked, value, ...(asked.validIn && { state: asked.validIn }) };
@@ -452,7 +463,14 @@ function lookOf({ id, plan, machine, point }: DemoTask, atMs: number, daysAgo: n
       body: {
         result: found.length > 0 ? 'off' : 'in-order',
         ...(seen.length > 0 && { looks: seen }),
-        readings: taken.map(({ asked: { name, unit }, ...read }) => ({ quantity: name, unit, ...read })),
+        readings: taken.flatMap(({ asked, value, ...read }) =>
+          coursesOf(asked.quantity, value).map((each) => ({
+            quantity: asked.name,
+            unit: asked.unit,
+            ...each,
+            ...read,
+          })),
+        ),
       },
     },
   };

@@ -12,7 +12,7 @@ import { type EventName } from '@/core/words/events';
 
 /** The words in which the demo plant is written down: plans of tasks, points and machines, and what recurs among them. */
 
-export type TaskPlan = { action: TaskAction; title: string; kind: AmountKind; amount?: number; hours?: number; days?: number; runIn?: number; minutes?: number; state?: MachineState; computed?: boolean; procedure?: string; who?: Who; cycles?: number; standstillDays?: number; events?: EventName[]; yearly?: { name: string; on: string; daysBefore: number }; severity?: Severity[]; /** What is read, and between what it usually lies; what is used up falls from the one to the other in so many days. */ readings?: (AskedReading & { usual: readonly [number, number]; fallsInDays?: number })[]; /** What is looked at. */ looks?: LookName[]; rhythm?: 'fixed'; /** Titles of the point's tasks that it does too. */ doesAsWell?: string[]; /** Life of a wear part: turned at half of it, replaced at the end. */ life?: { hours?: number; cycles?: number } };
+export type TaskPlan = { action: TaskAction; title: string; kind: AmountKind; amount?: number; hours?: number; days?: number; runIn?: number; minutes?: number; state?: MachineState; computed?: boolean; procedure?: string; who?: Who; cycles?: number; standstillDays?: number; events?: EventName[]; yearly?: { name: string; on: string; daysBefore: number }; severity?: Severity[]; /** What is read, and between what it usually lies; what is used up falls from the one to the other in so many days, what wears goes from the first to the second within a year. */ readings?: (AskedReading & { usual: readonly [number, number]; fallsInDays?: number; wears?: true })[]; /** What is looked at. */ looks?: LookName[]; rhythm?: 'fixed'; /** Titles of the point's tasks that it does too. */ doesAsWell?: string[]; /** Life of a wear part: turned at half of it, replaced at the end. */ life?: { hours?: number; cycles?: number } };
 export type PointPlan = { kind: PointKind; name: string; where: string; lubricant: string; details?: Record<string, number | string>; cautions?: string; doNots?: string; access?: string; enough?: string; consequence?: number; forbidsAirGun?: boolean; source?: SourceRank; materials?: Material[]; reservoir?: ReservoirPlan; /** Lubricant of the winter band, where the plain one is for summer. */ winter?: string; tasks: TaskPlan[] };
 /** An oil store of its own, or (by the same name on one machine) one that several points share. */
 export type ReservoirPlan = { name: string; litres: number; mounting?: string; table?: readonly (readonly [string, number, string, string])[]; marks?: readonly (readonly [number, number])[]; fillMark?: string; checkState?: MachineState; settle?: number; comesEmpty?: boolean };
@@ -42,6 +42,11 @@ export const gearCase = (name: string, where: string, lubricant: string, litres:
     { action: 'top-up', title: 'Check level, top up', kind: 'to-mark', days: 28, minutes: 3, state: 'stopped-powered' },
   ],
 });
+/** A unit whose temperature is read every few minutes once a quarter, from a cold start. */
+export const withStartCurve = (point: PointPlan): PointPlan => ({
+  ...point,
+  tasks: [...point.tasks, { ...check('Temperature from a cold start', 91, 'running-loaded', 30), readings: [{ quantity: 'temperature-rise', name: 'Oil from a cold start', unit: '°C', validIn: 'running-loaded', band: { warnHigh: 80, stopHigh: 90 }, usual: [52, 57] }] }],
+});
 
 /** A worm unit holds half as much again when its worm stands on top: the amount goes by the mounting. */
 export const wormUnit = (name: string, where: string, litres: number, lubricant = 'O-680', temperatureC = 62): PointPlan => gearCase(name, where, lubricant, litres, 3000, {
@@ -52,6 +57,25 @@ export const wormUnit = (name: string, where: string, litres: number, lubricant 
 export const chain = (name: string, where: string, lubricant = 'O-150', hours = 112): PointPlan => ({
   kind: 'chain', name, where, lubricant, details: { lengthMm: 6200, dust: 'clean' }, source: 'manual', enough: 'Unbroken film on the inside of the links, nothing drips.', doNots: 'No drips above the tiles.', cautions: 'Pinch points. Apply only with the drive isolated, or with the long brush behind the guard.',
   tasks: [{ action: 'film', title: 'Oil the chain', kind: 'drops', amount: 40, hours, minutes: 6, state: 'isolated' }],
+});
+
+/** A chain whose slack is measured: loose it climbs, tight it wears its pins. */
+export const measuredChain = (name: string, where: string): PointPlan => {
+  const plain = chain(name, where);
+  return { ...plain, tasks: [...plain.tasks, reads(check('Measure the slack', 28, 'isolated', 4), 'chain', { 'Slack in the middle': { usual: [14, 26], band: { warnLow: 10, warnHigh: 30, stopHigh: 45 } } })] };
+};
+/** A part that is measured until it is replaced. */
+export const wearPart = (name: string, where: string, asked: Pick<AskedReading, 'quantity' | 'name' | 'band' | 'means'>, usual: readonly [number, number]): PointPlan => ({
+  kind: 'generic', name, where, lubricant: 'G-22', source: 'manual', enough: 'Same place, three readings, the middle one.', cautions: 'Isolated, locked and tagged before anything is reached into.',
+  tasks: [{ ...check(`Measure: ${asked.name.toLowerCase()}`, 28, 'isolated', 6), readings: [{ unit: 'mm', validIn: null, ...asked, usual, wears: true }] }],
+});
+/** A head or arm that hangs on a gas spring: out of its band it may fall. */
+export const counterbalance = (name: string, where: string): PointPlan => ({
+  kind: 'hydraulic-set', name, where, lubricant: 'O-46', details: { temperatureC: 25, pump: 'piston' }, source: 'manual', consequence: 3, enough: 'Both gauges in their bands.', cautions: 'Stored pressure. Nobody stands or reaches below what it carries.', doNots: 'No valve is opened here: only those who may.',
+  tasks: [
+    { ...check('Read the counterbalance gauge', 7, 'stopped-powered', 2), readings: [{ quantity: 'pressure', name: 'Counterbalance gauge', unit: 'bar', validIn: null, band: { stopLow: 55, warnLow: 58, warnHigh: 68, stopHigh: 75 }, whoActs: 'the service for machine tools', means: 'the arm may sink or fall; keep out from below it', usual: [60, 66] }] },
+    { ...check('Read the gas pre-charge', 91, 'isolated-depressurised', 10), procedure: 'Oil side at zero and locked. The gauge for the gas port, by those who may. Wait until the gas is as warm as its surroundings.', readings: [{ quantity: 'precharge', name: 'Gas pre-charge', unit: 'bar', validIn: null, band: { warnLow: 38, warnHigh: 46 }, whoActs: 'those trained for pressure vessels', usual: [40.5, 42] }] },
+  ],
 });
 
 export const slideway = (name: string, where: string, often: { hours?: number } = {}): PointPlan => ({
@@ -73,7 +97,7 @@ export const hydraulicSet = (name: string, where: string, litres: number): Point
   ],
 });
 
-export const bottleOiler = (name: string, where: string): PointPlan => ({ kind: 'bottle-oiler', name, where, lubricant: 'O-32', details: { reservoirMl: 240, mlPerDay: 12 }, source: 'manual', enough: 'Bottle two thirds full, level steady.', tasks: [{ action: 'top-up', title: 'Refill the bottle', kind: 'to-mark', days: 14, minutes: 3 }] });
+export const bottleOiler = (name: string, where: string): PointPlan => ({ kind: 'bottle-oiler', name, where, lubricant: 'O-32', details: { reservoirMl: 240, mlPerDay: 12 }, source: 'manual', enough: 'Bottle two thirds full, level steady.', tasks: [{ action: 'top-up', title: 'Refill the bottle', kind: 'to-mark', days: 14, minutes: 3 }, reads(check('Look at the bottle', 7), 'bottle-oiler', { 'Oil in the bottle': { usual: [40, 95], fallsInDays: 28 } })] });
 
 export const coupling = (name: string, where: string): PointPlan => ({ kind: 'coupling', name, where, lubricant: 'G-40', source: 'manual', enough: 'Grease shows at the second plug.', cautions: 'Isolate, lock and tag: the coupling guard comes off.', tasks: [{ action: 'grease', title: 'Regrease the coupling', kind: 'grams', amount: 30, hours: 4000, days: 365, minutes: 15, state: 'isolated' }] });
 

@@ -493,7 +493,7 @@ async function writeTask(
     rhythm: plan.rhythm ?? 'actual',
     cyclic: plan.life !== undefined,
     severity: (plan.severity ?? []).map((key) => severityFactors[key]),
-    readings: (plan.readings ?? []).map(({ usual: _, fallsInDays: __, ...asked }) => asked),
+    readings: (plan.readings ?? []).map(({ usual: _, fallsInDays: __, wears: ___, ...asked }) => asked),
     looks: plan.looks ?? [],
     triggers: [
       ...(plan.events ?? []).map((event) => ({ kind: 'event' as const, event })),

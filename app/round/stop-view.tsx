@@ -2,7 +2,7 @@
 
 import { useState } from 'react';
 import { type Room, givenDoubt } from '@/components/entry/given-doubt';
-import { readingDoubt } from '@/components/entry/reading-form';
+import { readingDoubt } from '@/components/entry/reading-doubt';
 import { measured, number } from '@/components/words';
 import type { WalkDocument, WalkStop } from '@/core/walk/document';
 import { urgencyOf } from '@/core/words/findings';

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { type EntryContext, type EntryValues, bodyOf, emptyEntry } from './entry-form';
-import { readingDoubt } from './reading-form';
+import { readingDoubt } from './reading-doubt';
 import { instantOf } from './when-field';
 
 const context: EntryContext = {
