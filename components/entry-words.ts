@@ -1,5 +1,5 @@
 import { type EntryKind, entryKinds, kinds, wordsOf } from '@/core/entry/kinds';
-import { amount, day, measured, number } from './words';
+import { amount, asRead, day, measured, number } from './words';
 
 /** Kinds as words on the page. */
 export const kindWords = Object.fromEntries(entryKinds.map((kind) => [kind, kinds[kind].title])) as Record<
@@ -18,6 +18,7 @@ export type Names = {
 export const entryWords = (kind: EntryKind, body: object, names: Names): string =>
   wordsOf(kind, body, {
     number,
+    asRead,
     measured,
     day,
     amount,

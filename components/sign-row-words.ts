@@ -4,9 +4,12 @@ import { type SignRow, actByWords, gradeWords, restartWords, verdicts, whereWord
 
 const kindLabel = (kind: string): string => own<{ label: string }>(pointKinds, kind)?.label.toLowerCase() ?? kind;
 
-/** When a row of the table of signs holds, in words. */
-export function whenWords({ when }: Pick<SignRow, 'when'>): string {
-  if (!when) return 'else';
+/**
+ * When a row of the table of signs holds, in words.
+ * @param rows all of its sign
+ */
+export function whenWords({ when }: Pick<SignRow, 'when'>, rows: readonly SignRow[]): string {
+  if (!when) return rows.length === 1 ? 'always' : 'else';
   const { grade, where, kinds, stage, standing, justGreased, visits } = when;
   return [
     grade?.map((each) => gradeWords[each]).join(' or '),

@@ -15,6 +15,9 @@ const numberFormats = Array.from(
 export const number = (value: number, digits = 1): string =>
   numberFormats[digits]!.format(value).replaceAll(',', '\u202f').replace('-', '−');
 
+/** A number as somebody read it, with every decimal that an instrument has. */
+export const asRead = (value: number): string => number(value, 4);
+
 /** A number as precise as its size deserves: three significant digits below a hundred, whole above. */
 export function measured(value: number): string {
   const size = Math.abs(value);

@@ -97,3 +97,20 @@ export async function pressAndArrive(page: Page, button: string | RegExp, kind: 
   await written;
   await expect(page.getByText('all sent')).toBeVisible({ timeout: 20_000 });
 }
+
+/** Opens a stop of a walk as a technician does, on a phone. */
+export async function openStop(page: Page, route: string, stop: RegExp): Promise<void> {
+  await openBook(page, '/routes', 'Tomasz Oberleitner');
+  await page.setViewportSize(phone);
+  await page.getByRole('link', { name: route }).click();
+  await walkAll(page);
+  await page.getByRole('navigation', { name: 'Stops' }).getByRole('button', { name: stop }).first().click();
+  await expect(page.locator('[aria-current="step"]')).toHaveAttribute('aria-label', stop);
+}
+export const press = (page: Page, name: string | RegExp) => page.getByRole('button', { name }).first().click();
+/** Types a number with the round's own keypad; what is asked next opens by itself. */
+export async function read(page: Page, value: string): Promise<void> {
+  for (const sign of value)
+    await page.getByRole('button', { name: sign === '-' ? 'below nought' : sign, exact: true }).click();
+  await press(page, 'Take this reading');
+}

@@ -70,6 +70,8 @@ function PlainReading({
   onTake: OnTake;
 }) {
   const [value, setValue] = useState<number | null>(null);
+  /** Somebody says by himself that it was read in another state. */
+  const [elsewhere, setElsewhere] = useState(false);
   // What was asked back because it is hard to believe: said again, it is taken.
   const [doubted, setDoubted] = useState<{ value: number; words: string } | null>(null);
   const here = place.machineState === 'any' ? undefined : (place.machineState as MachineState);
@@ -95,12 +97,24 @@ function PlainReading({
     !isWarm(taken, oilFromC) &&
     pastLimit({ ...asked, validIn: null }, { value: read })?.side === 'high';
   const given = (read: number) => {
-    if (counts(asked, { state: here }) && !asksWarmth(read)) take(read, asked.validIn === null ? {} : { state: here });
+    if (elsewhere) take(read, { observation: true });
+    else if (counts(asked, { state: here }) && !asksWarmth(read))
+      take(read, asked.validIn === null ? {} : { state: here });
     else setValue(read);
   };
   if (value === null)
     return (
       <>
+        {asked.validIn && asked.validIn !== 'any' && (
+          <button
+            type="button"
+            className={`button mt-3 min-h-14 ${elsewhere ? 'button-first' : ''}`}
+            aria-pressed={elsewhere}
+            onClick={() => setElsewhere(!elsewhere)}
+          >
+            Not read {machineStates[asked.validIn]}
+          </button>
+        )}
         {asked.quantity === 'level' && asked.unit === '%' && <LevelGlasses onTake={given} />}
         <NumberPad
           label={asked.name}

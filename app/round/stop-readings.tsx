@@ -1,13 +1,14 @@
 'use client';
 
-import { day, number } from '@/components/words';
+import { asRead, day, number } from '@/components/words';
 import { bandWords } from '@/core/register/asked-reading';
 import { counts, outsideWords, pastLimit } from '@/core/condition/reading';
+import { wearLeft } from '@/core/follow/reading-trend';
 import { findingWords } from '@/core/words/findings';
 import { machineStates } from '@/core/words/machine-states';
 import type { AskedHere, TakenHere, TakenReading } from './taken';
 
-export const withUnit = (value: number, unit: string) => `${number(value)}${unit && ` ${unit}`}`;
+export const withUnit = (value: number, unit: string) => `${asRead(value)}${unit && ` ${unit}`}`;
 
 /** Where it should lie, and what it was the last time. */
 export const hintOf = ({ band, unit, validIn, last }: AskedHere): string =>
@@ -32,6 +33,15 @@ function standingOf(asked: AskedHere, taken: TakenReading): string {
     .join(', ');
 }
 
+/** How long what wears may last with what was just measured; empty where nobody can say. */
+function leftWords({ quantity, band, worn, hoursNow, unit }: AskedHere, { value }: TakenReading): string {
+  const left = hoursNow === null ? undefined : wearLeft(quantity, band, [...worn, { hours: hoursNow, value }]);
+  if (!left) return '';
+  return left.ok
+    ? `Reaches ${withUnit(left.limit, unit)} in about ${number(left.mid, 0)} run hours, ${number(left.low, 0)} to ${number(left.high, 0)}. ${left.notices.join(' ')}`
+    : left.reason;
+}
+
 /** What is read at this stop: one button each, with where it should lie. */
 export const StopReadings = ({
   asked,
@@ -46,6 +56,7 @@ export const StopReadings = ({
     const read = taken[each.name];
     const standing = read ? standingOf(each, read) : '';
     const told = standing.startsWith('✗') ? outsideWords(each) : '';
+    const left = read ? leftWords(each, read) : '';
     return (
       <div key={each.name}>
         <button
@@ -62,6 +73,7 @@ export const StopReadings = ({
           </span>
         </button>
         {standing && <p className="border-l-4 border-ink pl-3 font-semibold">{standing}</p>}
+        {left && <p className="border-l-4 border-rule pl-3">{left}</p>}
         {told && <p className="border-l-4 border-ink pl-3">{told}</p>}
       </div>
     );

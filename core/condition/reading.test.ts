@@ -19,7 +19,7 @@ describe('a reading past its limit', () => {
   it.each([
     ['temperature', 85, 'hot', 'act-now'],
     ['temperature', 65, 'hot', 'plan'],
-    ['temperature', 15, 'other', 'plan'],
+    ['temperature', 15, 'too-cold', 'watch'],
     ['level', 15, 'level-low', 'watch'],
     ['level', 5, 'level-low', 'act-now'],
     ['level', 65, 'level-up', 'plan'],

@@ -6,6 +6,8 @@ import type { AmountKind, TaskAction } from '../words/task-words';
 /** How the words of an entry are put together: numbers and days as the screens write them, names by identifier. */
 export type Say = {
   number: (value: number) => string;
+  /** As it was read, with every decimal. */
+  asRead: (value: number) => string;
   measured: (value: number) => string;
   day: (date: PlantDay) => string;
   amount: (kind: AmountKind, value: number | null) => string;

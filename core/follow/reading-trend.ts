@@ -8,6 +8,9 @@ export type ReadAt = { hours: number; value: number };
 /** What only grows, or only wears away, until a part is new again. */
 const wearing: readonly QuantityName[] = ['wear', 'clearance', 'slack'];
 
+/** Whether a quantity only grows, or only wears away. */
+export const isWearing = (quantity: QuantityName): boolean => wearing.includes(quantity);
+
 export type WearLeft =
   | { ok: true; limit: number; low: number; mid: number; high: number; notices: readonly string[] }
   | { ok: false; reason: string };
@@ -25,7 +28,7 @@ export function wearLeft(
   readings: readonly ReadAt[],
 ): WearLeft | undefined {
   const [first, last] = [readings[0], readings.at(-1)];
-  if (!wearing.includes(quantity) || !first || !last || readings.length < 3) return undefined;
+  if (!isWearing(quantity) || !first || !last || readings.length < 3) return undefined;
   const [low, high] = [stopLow ?? warnLow, stopHigh ?? warnHigh];
   const limit = last.value >= first.value ? (high ?? low) : (low ?? high);
   if (limit === undefined || limit === first.value) return undefined;

@@ -1,5 +1,5 @@
 import { own } from '../own';
-import type { AskedReading } from './asked-reading';
+import { type AskedReading, bandWords } from './asked-reading';
 
 type Usual = AskedReading & { mark: string };
 
@@ -93,3 +93,19 @@ export const usualReadings: Readonly<Record<string, readonly Usual[]>> = {
  */
 export const usualReadingsAt = (kind: string): AskedReading[] =>
   (own<readonly Usual[]>(usualReadings, kind) ?? []).map(({ mark: _, ...asked }) => asked);
+
+/**
+ * Where a reading usually lies at a kind of point by the trade, in words, with its mark; empty where nobody says.
+ * @example usualBandWords('gear-case', 'Oil temperature') // 'up to 90 °C, stop above 95 °C (M S AGMA 9005)'
+ */
+export function usualBandWords(kind: string, name: string): string {
+  const usual = own<readonly Usual[]>(usualReadings, kind)?.find((each) => each.name === name);
+  if (!usual) return '';
+  const { band, unit, mark } = usual;
+  const words = [
+    bandWords(band, unit),
+    band.stopLow !== undefined && `stop below ${band.stopLow} ${unit}`,
+    band.stopHigh !== undefined && `stop above ${band.stopHigh} ${unit}`,
+  ].filter(Boolean);
+  return words.length > 0 ? `${words.join(', ')} (${mark})` : '';
+}

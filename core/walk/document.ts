@@ -52,6 +52,9 @@ const asked = z.object({
   last: z.object({ value: z.number(), at: z.string() }).nullable().default(null),
   /** How much of what a device holds has gone in a day until now; null where nobody can say. */
   usualPerDay: z.number().nullable().default(null),
+  /** What wears: what it measured since it was new, at the run hours of then, and where those stand; empty and null else. */
+  worn: z.array(z.object({ hours: z.number(), value: z.number() })).default([]),
+  hoursNow: z.number().nullable().default(null),
   /** How it rose the first time that it was read every few minutes; empty where it never was. */
   curve: z.array(z.object({ minutes: z.number(), value: z.number() })).default([]),
 });

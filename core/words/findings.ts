@@ -54,6 +54,7 @@ const whats = [
   'gauges-differ',
   'bolt-moved',
   'breather-blocked',
+  'too-cold',
   'pressure-low',
   'pressure-high',
   'line-pressure-low',

@@ -14,7 +14,11 @@ export type Quantity = {
 /** What is read at machines, with the sign that a reading below or above its band is. */
 export const quantities = {
   level: { words: 'level', low: { sign: 'level-low', least: 'watch' }, high: { sign: 'level-up', least: 'watch' } },
-  temperature: { words: 'temperature', high: { sign: 'hot', least: 'plan' } },
+  temperature: {
+    words: 'temperature',
+    low: { sign: 'too-cold', least: 'watch' },
+    high: { sign: 'hot', least: 'plan' },
+  },
   'temperature-rise': { words: 'temperature, read every few minutes', high: { sign: 'hot', least: 'plan' } },
   pressure: {
     words: 'pressure',

@@ -9,6 +9,18 @@ const HB = 'H B';
  * rules; mostly conventions of the trade.
  */
 export const signsRead = {
+  'too-cold': {
+    words: 'colder than it should be',
+    rows: [
+      {
+        verdict: 'watch',
+        causes: ['just started', 'heater off', 'cooler open'],
+        next: ['read it again after half an hour under load', 'look at heater and cooler'],
+        lookAgainHours: 4,
+        mark: LC,
+      },
+    ],
+  },
   'pressure-low': {
     words: 'pressure too low',
     rows: [

@@ -29,7 +29,6 @@ const stopAndAsk = (words: string): Sign => ({
 });
 
 const table = {
-  ...signsRead,
   leak: {
     words: 'leak',
     grades: ['drip-1', 'drip-10', 'over-10'],
@@ -779,6 +778,7 @@ const table = {
     words: 'looked at, in order',
     rows: [{ verdict: 'fine', causes: [], next: [], mark: MC }],
   },
+  ...signsRead,
 } as const satisfies Record<string, Sign>;
 
 export type SignWhat = keyof typeof table;

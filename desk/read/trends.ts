@@ -1,8 +1,9 @@
 import type { EntryBody, EntryKind } from '@/core/entry/kinds';
 import type { Band } from '@/core/fields/band';
 import { counts } from '@/core/condition/reading';
+import { isDeviceContent } from '@/core/condition/device-use';
+import { type Used, deviceUse, topUpUse } from '@/core/follow/use-trend';
 import { type ReadAt, type WearLeft, wearLeft } from '@/core/follow/reading-trend';
-import { countAt } from '@/core/meter/state';
 import { pointLabel } from '@/core/register/assignment';
 import type { AskedReading } from '@/core/register/asked-reading';
 import { type EventName, eventWords } from '@/core/words/events';
@@ -13,10 +14,11 @@ import {
   type BelievedStored,
   believed,
   believedColumns,
+  isOf,
   kindList,
   parseBelieved,
 } from '../log/believed';
-import { type DerivedMeter, deriveMeters } from '../standing/meters';
+import { deriveMeters, runHoursOf } from '../standing/meters';
 
 /** One reading of a series, at the run hours that the machine had then where they are known. */
 export type TrendPoint = {
@@ -45,6 +47,8 @@ export type Trend = {
 const mostLooks = 600;
 const mostMarks = 60;
 
+const mostTopUps = 200;
+
 const markKinds: readonly EntryKind[] = ['oil-change', 'commissioning', 'note', 'finding'];
 
 /** The trends of a machine, or of one of its points, in walking order; what was read only once is no trend yet. */
@@ -56,11 +60,12 @@ export async function readTrends(db: Database, machineId: string, pointId?: stri
       `SELECT ${believedColumns} FROM ${believed} WHERE ${here} AND entry.decides AND ${where} ORDER BY entry.seq DESC LIMIT ${limit}`,
       values,
     );
-  const [looks, marks, points, tasks, meters] = await Promise.all([
+  const [looks, marks, topUps, points, tasks, meters] = await Promise.all([
     newest("entry.kind = 'check' AND JSON_LENGTH(entry.body, '$.readings') > 0", mostLooks),
     newest(`entry.kind IN (${kindList(markKinds)})`, mostMarks),
-    db.select<{ id: string; number: number; name: string; code: string }>(
-      'SELECT lube_point.id, lube_point.number, lube_point.name, machine.code FROM lube_point JOIN machine ON machine.id = lube_point.machineId WHERE machineId = :machineId ORDER BY lube_point.walkPosition',
+    newest("entry.kind = 'top-up' AND JSON_VALUE(entry.body, '$.amountKind') = 'litres'", mostTopUps),
+    db.select<{ id: string; number: number; name: string; code: string; kind: string }>(
+      'SELECT lube_point.id, lube_point.number, lube_point.name, lube_point.kind, machine.code FROM lube_point JOIN machine ON machine.id = lube_point.machineId WHERE machineId = :machineId ORDER BY lube_point.walkPosition',
       values,
     ),
     db.select<{ pointId: string; readings: AskedReading[] }>(
@@ -69,52 +74,64 @@ export async function readTrends(db: Database, machineId: string, pointId?: stri
     ),
     deriveMeters(db, [machineId]),
   ]);
-  const hoursAt = hoursOf(meters);
+  const hoursAt = runHoursOf(meters);
   const read = looks.map(parseBelieved).reverse();
   const done = marks.map(parseBelieved).reverse();
-  return points.flatMap(({ id, number, name, code }) => {
+  const filled = topUps.map(parseBelieved).filter(isOf('top-up')).reverse();
+  const marksSince = (pointId: string, fromMs: number): TrendMark[] =>
+    done.flatMap((entry) => {
+      const atMs = Date.parse(entry.happenedAt);
+      const words = (entry.pointId === pointId || entry.pointId === null) && atMs >= fromMs ? markWords(entry) : '';
+      return words ? [{ atMs, hours: hoursAt(atMs), words }] : [];
+    });
+  return points.flatMap(({ id, number, name, code, kind }) => {
+    const point = { number, label: pointLabel(code, number), name };
     const asked = tasks.filter((task) => task.pointId === id).flatMap((task) => task.readings);
     const mine = read.filter((entry) => entry.pointId === id);
-    const beside = done.filter((entry) => entry.pointId === id || entry.pointId === null);
-    return seriesOf(mine, asked).flatMap((series) => {
-      const readings = series.read.map(({ atMs, value, ...how }) => ({
+    const shown = (
+      named: { name: string; unit: string; band?: Band; left?: WearLeft | undefined },
+      readings: TrendPoint[],
+    ) =>
+      readings.length < 2
+        ? []
+        : [
+            {
+              key: `${id}/${named.name}/${named.unit}`,
+              point,
+              name: named.name,
+              unit: named.unit,
+              band: named.band ?? {},
+              readings,
+              marks: marksSince(id, readings[0]!.atMs),
+              left: named.left,
+            },
+          ];
+    const series = seriesOf(mine, asked).flatMap((each): Trend[] => {
+      const readings = each.read.map(({ atMs, value, ...how }) => ({
         atMs,
         hours: hoursAt(atMs),
         value,
-        isObservation: how.observation === true || (series.asked !== undefined && !counts(series.asked, how)),
+        isObservation: how.observation === true || (each.asked !== undefined && !counts(each.asked, how)),
       }));
-      const [first] = readings;
-      if (!first || readings.length < 2) return [];
-      const since = beside.filter(({ happenedAt }) => Date.parse(happenedAt) >= first.atMs);
       const renewed = mine.filter(isRenewal).at(-1);
+      const left = each.asked && wearLeft(each.asked.quantity, each.asked.band, wornSince(readings, renewed));
+      const usedUp = each.asked && isDeviceContent(kind, each.asked.quantity) ? deviceUse(readings) : [];
       return [
-        {
-          key: `${id}/${series.name}/${series.unit}`,
-          point: { number, label: pointLabel(code, number), name },
-          name: series.name,
-          unit: series.unit,
-          band: series.asked?.band ?? {},
-          readings,
-          marks: since.flatMap((entry) => {
-            const words = markWords(entry);
-            const atMs = Date.parse(entry.happenedAt);
-            return words ? [{ atMs, hours: hoursAt(atMs), words }] : [];
-          }),
-          left: series.asked && wearLeft(series.asked.quantity, series.asked.band, wornSince(readings, renewed)),
-        },
+        ...shown({ name: each.name, unit: each.unit, band: each.asked?.band ?? {}, left }, readings),
+        ...shown({ name: `${each.name}: used`, unit: `${each.unit} a day` }, usedUp.map(counted)),
       ];
     });
+    const poured = filled.flatMap(({ pointId: at, happenedAt, body: { amount } }) => {
+      const atMs = Date.parse(happenedAt);
+      const hours = hoursAt(atMs);
+      return at === id && amount !== undefined && hours !== null ? [{ atMs, hours, litres: amount }] : [];
+    });
+    return [...series, ...shown({ name: 'Oil topped up', unit: 'L/1000 h' }, topUpUse(poured).map(counted))];
   });
 }
 
-/** The run hours of a machine at an instant, to a tenth; null where nobody read them. */
-function hoursOf(meters: readonly DerivedMeter[]): (atMs: number) => number | null {
-  const meter = meters.find(({ unit, state }) => unit === 'hours' && state.kept.length > 1);
-  return (atMs) => {
-    const hours = meter && countAt(meter.state, atMs);
-    return hours === undefined ? null : Math.round(hours * 10) / 10;
-  };
-}
+/** What is reckoned from readings that counted counts. */
+const counted = (used: Used): TrendPoint => ({ ...used, isObservation: false });
 
 type Read = { atMs: number; value: number; state?: MachineState | undefined; observation?: true | undefined };
 type Look = Extract<EntryBody<'check'>, { readings?: unknown }>;

@@ -1,5 +1,5 @@
 import type { Rate } from '@/core/meter/forecast';
-import type { MeterState } from '@/core/meter/state';
+import { type MeterState, countAt } from '@/core/meter/state';
 import type { Database } from '../desk';
 import { metersOfMachine } from './derive';
 import { machineLog } from './read-log';
@@ -147,4 +147,13 @@ export async function deriveMeters(db: Database, machineIds?: string[]): Promise
       last: newest && shown !== undefined ? { value: shown, at: instantOf(newest.atMs)! } : null,
     };
   });
+}
+
+/** The run hours of a machine at an instant, to a tenth; null where nobody read them. */
+export function runHoursOf(meters: readonly DerivedMeter[]): (atMs: number) => number | null {
+  const meter = meters.find(({ unit, state }) => unit === 'hours' && state.kept.length > 1);
+  return (atMs) => {
+    const hours = meter && countAt(meter.state, atMs);
+    return hours === undefined ? null : Math.round(hours * 10) / 10;
+  };
 }

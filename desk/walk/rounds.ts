@@ -180,7 +180,7 @@ async function documentOf(
     db.Machine.findAll({ where: { id: machineIds } }),
     looked.length > 0 ? cardLines(db, now, looked) : new Map<string, CardLine[]>(),
     db.Lubricant.findAll({ where: { id: lubricantIds }, attributes: ['id', 'code', 'hazards'] }),
-    readUntilNow(db, states),
+    readUntilNow(db, now, states),
     findingsOnWalk(db, now, machineIds),
     factsAtStops(
       db,

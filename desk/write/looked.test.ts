@@ -112,10 +112,10 @@ describe('a look that reads', async () => {
   });
 
   it('tells the next what was read last, by name', async () => {
-    const untilNow = await readUntilNow(db, await loadTaskStates(db, desk.now, { taskIds: [taskId] }));
+    const untilNow = await readUntilNow(db, desk.now, await loadTaskStates(db, desk.now, { taskIds: [taskId] }));
     const asked = { ...reading, name: 'Oil temperature', validIn: null, band: {} } as never;
     expect(untilNow(ids.point, asked)).toMatchObject({ last: { value: 99 }, usualPerDay: null, curve: [] });
-    expect((await readUntilNow(db, []))(ids.point, asked).last).toBeNull();
+    expect((await readUntilNow(db, desk.now, []))(ids.point, asked).last).toBeNull();
   });
 
   it('asks for nothing any more when its task is changed so; what puts something in may ask as well', async () => {

@@ -4,7 +4,7 @@ import { useFormContext, useWatch } from 'react-hook-form';
 import { FieldRows } from '@/components/ui/field-rows';
 import { ChoiceField, ChoicesField, TextField, optionsOf } from '@/components/ui/fields';
 import { type TypedReading, typedReading } from '@/core/register/asked-reading';
-import { usualReadingsAt } from '@/core/register/usual-readings';
+import { usualBandWords, usualReadingsAt } from '@/core/register/usual-readings';
 import { machineStates } from '@/core/words/machine-states';
 import { lookWords } from '@/core/words/looks';
 import { quantityWords } from '@/core/words/quantities';
@@ -78,6 +78,7 @@ export function AskedFields({ kind, within = '' }: { kind: string; within?: stri
               <TextField name={`${row}.warnLow`} label="Warn below" />
               <TextField name={`${row}.warnHigh`} label="Warn above" />
               <TextField name={`${row}.stopHigh`} label="Stop above" />
+              <UsualBand kind={kind} row={row} />
               <div className="col-span-2 sm:col-span-3">
                 <ChoiceField
                   name={`${row}.validIn`}
@@ -96,4 +97,11 @@ export function AskedFields({ kind, within = '' }: { kind: string; within?: stri
       </fieldset>
     </>
   );
+}
+
+/** Where it usually lies by the trade, beside what is said here. */
+function UsualBand({ kind, row }: { kind: string; row: string }) {
+  const name = useWatch({ name: `${row}.name` }) as string;
+  const usual = usualBandWords(kind, name);
+  return usual ? <p className="caption col-span-2 sm:col-span-4">Usual at such a point: {usual}</p> : null;
 }

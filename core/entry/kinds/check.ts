@@ -49,7 +49,7 @@ export const check = defineKind({
       part ? partWords[part] : checkResults[body.result],
       ...readings.map(
         ({ quantity, value, unit, afterMin }) =>
-          `${quantity} ${say.number(value)}${unit && ` ${unit}`}${afterMin === undefined ? '' : ` after ${say.number(afterMin)} min`}`,
+          `${quantity} ${say.asRead(value)}${unit && ` ${unit}`}${afterMin === undefined ? '' : ` after ${say.number(afterMin)} min`}`,
       ),
       ...looks.map(({ what, seen }) => `${what}: ${seen}`),
     ]

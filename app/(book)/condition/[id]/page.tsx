@@ -51,9 +51,8 @@ export default async function FindingPage({ params }: { params: Promise<{ id: st
         <>
           <FindingMeaning meaning={{ ...meaning, urgency }} className="mt-4" />
           <p className="caption mt-1">
-            By {meaning.mark}.{' '}
             <Link href={`/condition/rules/${finding.what}${point ? `?point=${point.id}` : ''}`}>
-              The rule, and to say otherwise
+              The rule ({meaning.mark}), and to say otherwise
             </Link>
           </p>
         </>

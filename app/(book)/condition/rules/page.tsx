@@ -20,7 +20,8 @@ export default async function RulesPage() {
       <PageHead trail={<Link href="/condition">Condition</Link>} title="What signs mean">
         <p className="mt-1 max-w-prose">
           What is seen or read becomes a finding by this table: of each sign the first row that fits holds. A manual or
-          the plant’s own instruction beats it: open a sign to say so. The table informs; it permits nothing.
+          the plant’s own instruction beats it: open a sign to say so. The marks: H, M, L how sure it is; S a standard,
+          B the literature, C a convention of the trade. The table informs; it permits nothing.
         </p>
       </PageHead>
       <table className="mt-6 w-full">
@@ -63,7 +64,7 @@ const SignRows = ({ what, plants, atPoints }: { what: SignWhat; plants: readonly
       const own = plants.find((each) => each.what === what && each.row === rowKey(row));
       return (
         <tr key={rowKey(row)} className="rule-b align-top">
-          <td className="py-1 pr-4 pl-4">{whenWords(row)}</td>
+          <td className="py-1 pr-4 pl-4">{whenWords(row, signs[what].rows)}</td>
           <td className="py-1 pr-4">
             {own ? (
               <>

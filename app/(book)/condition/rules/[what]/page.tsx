@@ -55,6 +55,7 @@ export default async function RulePage({ params, searchParams }: Props) {
         <Row
           key={rowKey(row)}
           what={what}
+          when={whenWords(row, sign.rows)}
           row={row}
           pointId={pointId}
           said={said.filter((each) => each.row === rowKey(row))}
@@ -67,11 +68,14 @@ export default async function RulePage({ params, searchParams }: Props) {
 /** One row: the table’s word, the plant’s, the point’s, the last of which holds; and the form for what is said here. */
 function Row({
   what,
+  when,
   row,
   pointId,
   said,
 }: {
   what: string;
+  /** When it holds, in words. */
+  when: string;
   row: SignRow;
   pointId: string | null;
   said: readonly SaidOwn[];
@@ -82,8 +86,8 @@ function Row({
   const holding = points ?? plants;
   const elsewhere = said.filter((each) => each.pointId !== '' && each.pointId !== pointId).length;
   return (
-    <section aria-label={whenWords(row)} className="rule-b py-4">
-      <h2 className="text-lg first-letter:uppercase">{whenWords(row)}</h2>
+    <section aria-label={when} className="rule-b py-4">
+      <h2 className="text-lg first-letter:uppercase">{when}</h2>
       <Said title="The table" {...row} source={row.mark} holds={!holding} />
       {plants && <Said title="This plant" {...plants.says} source={plants.source} on={plants.saidAt} holds={!points} />}
       {points && <Said title="This point" {...points.says} source={points.source} on={points.saidAt} holds />}
