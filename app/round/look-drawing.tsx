@@ -66,6 +66,15 @@ const ring = (more: ReactNode) => (
   </>
 );
 
+/** A lubricator with its piston, where it stood and where it stands. */
+const cup = (from: number, to?: number) => (
+  <>
+    <path d="M16 6 H40 V44 H32 V52 H24 V44 H16 Z" {...line} />
+    <path d={`M16 ${from} H40`} {...line} strokeDasharray={to === undefined ? undefined : '3 3'} />
+    {to === undefined ? null : <path d={`M16 ${to} H40 M28 ${from + 3} V${to - 4} m-3 -3 l3 4 l3 -4`} {...line} />}
+  </>
+);
+
 /** What an answer looks like, by look and answer; where words say it better there is none. */
 const drawings: Partial<Record<LookName, Readonly<Record<string, ReactNode>>>> = {
   oil: {
@@ -118,6 +127,16 @@ const drawings: Partial<Record<LookName, Readonly<Record<string, ReactNode>>>> =
   flow: {
     steady: seam([drop(28, 20), drop(28, 32), drop(28, 44)]),
     none: seam(<path d="M20 28 L36 46 M36 28 L20 46" {...line} />),
+  },
+  lubricator: {
+    moved: cup(14, 30),
+    still: cup(14),
+  },
+  coolant: {
+    clean: glass(null, 'var(--color-rule)'),
+    tramp: glass(<path d="M6.5 24 H49.5 L48 30 H8 Z" fill="var(--color-amber)" />, 'var(--color-rule)'),
+    slime: glass(dots(2.5), 'var(--color-rule)'),
+    split: glass(<path d="M8 31 H48 M10 38 H46" {...line} />, 'var(--color-rule)'),
   },
   marks: {
     'in-line': <path d="M28 6 V50 M12 28 a16 16 0 1 1 32 0 a16 16 0 1 1 -32 0" {...line} />,

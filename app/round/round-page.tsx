@@ -63,7 +63,7 @@ function Walk({ document, fromDevice, kept, answers, queue, offline, write, undo
   };
   // The last place is the sign-off.
   const [place, setPlace] = useState(() => (signedAt ? stops.length : firstOpen()));
-  const [recent, setRecent] = useState<{ entryId: string; words: string }[]>([]);
+  const [recent, setRecent] = useState<{ entryId: string; label: string; words: string }[]>([]);
   // A glove taps twice: what came by an answer takes none for a moment.
   const [shut, setShut] = useState(false);
   useEffect(() => {
@@ -76,7 +76,7 @@ function Walk({ document, fromDevice, kept, answers, queue, offline, write, undo
 
   const answered = async (draft: Parameters<typeof write>[0], leaves: boolean) => {
     const entryId = await write(draft, true);
-    const written = { entryId, words: `${stop!.pointLabel} ${writtenWords(draft)}` };
+    const written = { entryId, label: stop!.pointLabel, words: writtenWords(draft) };
     setRecent((before) => [written, ...before].slice(0, recentMost));
     if (!leaves) return;
     setShut(true);
@@ -86,7 +86,7 @@ function Walk({ document, fromDevice, kept, answers, queue, offline, write, undo
   return (
     <main className="mx-auto flex min-h-dvh max-w-xl flex-col text-[16px]">
       <header className="border-b border-ink">
-        <div className="flex items-baseline justify-between gap-3 px-4 pt-2">
+        <div className="flex h-14 items-center justify-between gap-3 px-4">
           <p>
             <Link href="/today" className="inline-flex min-h-11 items-center font-semibold">
               {route.code}
@@ -144,11 +144,14 @@ function Walk({ document, fromDevice, kept, answers, queue, offline, write, undo
           onSign={async (body) => void (await write({ kind: 'hand-over', machineId: null, body }, false))}
         />
       )}
-      <div className="fixed inset-x-0 top-0 z-10 mx-auto max-w-xl" role="status">
-        {recent.map(({ entryId, words }) => (
+      {/* Over the name of the route alone: the stops below it stay in reach. */}
+      <div className="fixed inset-x-0 top-0 z-10 mx-auto flex max-w-xl overflow-x-auto bg-ink text-sheet" role="status">
+        {recent.map(({ entryId, label, words }, index) => (
           <TakeBack
             key={entryId}
+            label={label}
             words={words}
+            newest={index === 0}
             stillHere={queue.some(({ id, heldUntil, queuedAt }) => id === entryId && heldUntil > queuedAt)}
             onTakeBack={async () => {
               const place = stops.findIndex(({ taskId }) => answers.get(taskId)?.entryId === entryId);
@@ -238,13 +241,17 @@ function Strip({
   );
 }
 
-/** For eight seconds the last answer can be taken back; it has not left the device yet. */
+/** For eight seconds an answer can be taken back; it has not left the device yet. The newest says what it was. */
 function TakeBack({
+  label,
   words,
+  newest,
   stillHere,
   onTakeBack,
 }: {
+  label: string;
   words: string;
+  newest: boolean;
   stillHere: boolean;
   onTakeBack: () => Promise<void>;
 }) {
@@ -253,17 +260,24 @@ function TakeBack({
     const timer = setTimeout(() => setOver(true), holdMs - 300);
     return () => clearTimeout(timer);
   }, []);
-  if (over) return null;
+  if (over || (!newest && !stillHere)) return null;
   return (
-    <div className="flex items-center justify-between gap-3 border-b border-sheet bg-ink px-4 text-sheet">
-      <span>{words}.</span>
+    <div
+      className={`flex min-h-14 items-center gap-3 px-4 ${newest ? 'grow justify-between' : 'border-l border-sheet'}`}
+    >
+      {newest && (
+        <span>
+          {label} {words}.
+        </span>
+      )}
       {stillHere && (
         <button
           type="button"
-          className="min-h-14 font-semibold underline focus-visible:outline-sheet"
+          className="min-h-14 font-semibold whitespace-nowrap underline focus-visible:outline-sheet"
+          aria-label={newest ? 'Take back' : `Take back ${label} ${words}`}
           onClick={() => void onTakeBack()}
         >
-          Take back
+          {newest ? 'Take back' : `↶ ${label}`}
         </button>
       )}
     </div>

@@ -1,3 +1,4 @@
+import { useEffect, useRef } from 'react';
 import type { WalkStop } from '@/core/walk/document';
 import type { OpenSheet } from './stop-draft';
 import { CoolantAdvice, StopLevel } from './stop-level';
@@ -16,11 +17,21 @@ export const StopAsked = ({
   seen: SeenHere;
   taken: TakenHere;
   open: (sheet: OpenSheet) => void;
-}) => (
-  <>
-    <StopLevel level={stop.level} />
-    <StopLooks asked={stop.looks} seen={seen} onLook={(look) => open({ look })} />
-    <StopReadings asked={stop.readings} taken={taken} onRead={(asked) => open({ asked })} />
-    <CoolantAdvice stop={stop} taken={taken} />
-  </>
-);
+}) => {
+  // What was just read, and what follows from it, stands in view: the answers cover the lower third.
+  const end = useRef<HTMLDivElement>(null);
+  const count = Object.keys(taken).length;
+  useEffect(() => {
+    if (count > 0) end.current?.scrollIntoView({ block: 'center' });
+  }, [count]);
+  return (
+    <>
+      <StopLevel level={stop.level} />
+      <StopLooks asked={stop.looks} seen={seen} onLook={(look) => open({ look })} />
+      <StopReadings asked={stop.readings} taken={taken} onRead={(asked) => open({ asked })} />
+      <div ref={end}>
+        <CoolantAdvice stop={stop} taken={taken} />
+      </div>
+    </>
+  );
+};

@@ -47,7 +47,7 @@ export function StopWork({
       </p>
       <p>
         {plannedDetail(stop, planned)}
-        {guns.length > 1 && (
+        {guns.length > 1 && !putsNothingIn(stop.action) && (
           <button type="button" className="ml-2 min-h-14 underline" onClick={onOtherGun}>
             Other gun
           </button>

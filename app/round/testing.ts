@@ -52,6 +52,9 @@ export const someStop = (change: Partial<WalkStop> = {}): WalkStop => ({
   ...change,
 });
 
+/** A reading that was never taken before. */
+const neverRead = { last: null, usualPerDay: null, worn: [], hoursNow: null, curve: [] };
+
 /** A lever gun of 1.2 g a stroke that carries the stop's grease. */
 export const someGun = (change: Partial<WalkDocument['guns'][number]> = {}): WalkDocument['guns'][number] => ({
   id: 'GUN',
@@ -83,7 +86,7 @@ export function showStop(change: Partial<WalkStop> = {}, others: Partial<Compone
   const written: (Omit<StopDraft, 'kind'> & { kind: string })[] = [];
   const shown = renderOnPage(
     createElement(StopView, {
-      stop: someStop(change),
+      stop: someStop({ ...change, readings: (change.readings ?? []).map((asked) => ({ ...neverRead, ...asked })) }),
       answer: undefined,
       guns: [someGun()],
       meters: [],

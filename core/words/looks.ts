@@ -114,6 +114,23 @@ export const looks = {
       guard: { words: 'a guard is missing', sign: { what: 'guard-missing' } },
     },
   },
+  coolant: {
+    words: 'Coolant in the tank',
+    answers: {
+      clean: { words: 'clean, no film on it, smells fresh' },
+      tramp: { words: 'oil floats on it', sign: { what: 'tramp-oil' } },
+      slime: { words: 'slime, or it smells', sign: { what: 'coolant-foul' } },
+      split: { words: 'in layers', sign: { what: 'coolant-foul', grade: 'split' } },
+    },
+  },
+  air: {
+    words: 'Water in the air',
+    answers: {
+      dry: { words: 'none in the bowl' },
+      some: { words: 'some, drained', sign: { what: 'air-wet' } },
+      much: { words: 'the bowl was full', sign: { what: 'air-wet', grade: 'much' } },
+    },
+  },
   enough: {
     words: 'Enough',
     answers: {

@@ -149,6 +149,63 @@ export const signsRead = {
       },
     ],
   },
+  'tramp-oil': {
+    words: 'oil floats on the coolant',
+    rows: [
+      {
+        verdict: 'plan',
+        actBy: 'this-week',
+        causes: ['way oil', 'hydraulic oil leaks in'],
+        next: ['skim it: more than 2 % feeds germs', 'look where it comes from'],
+        lookAgainHours: 168,
+        mark: MC,
+      },
+    ],
+  },
+  'coolant-foul': {
+    words: 'coolant foul or split',
+    grades: ['split'],
+    rows: [
+      {
+        when: { grade: ['split'] },
+        verdict: 'plan',
+        actBy: 'same-shift',
+        causes: ['two concentrates', 'hard water', 'germs'],
+        next: ['change it: no reading holds any more', 'clean the tank first'],
+        mark: MC,
+      },
+      {
+        verdict: 'plan',
+        actBy: 'this-week',
+        causes: ['germs', 'tramp oil', 'too thin'],
+        next: ['read concentration and pH', 'change and clean where it smells or slime hangs'],
+        lookAgainHours: 24,
+        mark: MC,
+      },
+    ],
+  },
+  'air-wet': {
+    words: 'water in the compressed air',
+    grades: ['much'],
+    rows: [
+      {
+        when: { grade: ['much'] },
+        verdict: 'plan',
+        actBy: 'this-week',
+        causes: ['drain stuck', 'dryer off', 'compressor overfilled with water'],
+        next: ['look at dryer and drains', 'drain it every shift meanwhile'],
+        lookAgainHours: 8,
+        mark: LC,
+      },
+      {
+        verdict: 'watch',
+        causes: ['drain stuck', 'dryer off'],
+        next: ['drain it, look again'],
+        lookAgainHours: 24,
+        mark: LC,
+      },
+    ],
+  },
   slack: {
     words: 'slack over its limit',
     rows: [
