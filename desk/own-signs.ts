@@ -23,13 +23,14 @@ export async function ownSignsAt(
   db: Database,
   pointIds: readonly (string | null)[],
 ): Promise<(pointId: string | null) => OwnSign[]> {
-  const rows = await db.OwnSign.findAll({
-    where: { pointId: [...new Set([wholePlant, ...pointIds.flatMap((id) => id ?? [])])] },
-  });
+  const rows = await db.select<OwnSign & { pointId: string }>(
+    'SELECT pointId, what, signRow AS `row`, says, source FROM own_sign WHERE pointId IN (:pointIds)',
+    { pointIds: [...new Set([wholePlant, ...pointIds.flatMap((id) => id ?? [])])] },
+  );
   const at = (wanted: string) =>
     rows
       .filter(({ pointId }) => pointId === wanted)
-      .map(({ what, signRow: row, says, source }) => ({ what, row, says, source }));
+      .map(({ what, row, says, source }) => ({ what, row, says, source }));
   return (pointId) => [...(pointId ? at(pointId) : []), ...at(wholePlant)];
 }
 

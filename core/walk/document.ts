@@ -154,3 +154,29 @@ export const walkDocument = z.object({
 
 export type WalkDocument = z.infer<typeof walkDocument>;
 export type WalkStop = WalkDocument['stops'][number];
+/** A document without what its reader fills in by itself. */
+export type LeanDocument = z.input<typeof walkDocument>;
+
+/** What a reader fills in, as JSON, by field. */
+const filledIn = (shape: Readonly<Record<string, z.ZodType>>): Map<string, string> =>
+  new Map(
+    Object.entries(shape).flatMap(([name, field]) =>
+      field instanceof z.ZodDefault ? [[name, JSON.stringify(field.def.defaultValue)] as const] : [],
+    ),
+  );
+const [ofStop, ofReading] = [filledIn(stop.shape), filledIn(asked.shape)];
+const without = <Values extends object>(values: Values, filled: Map<string, string>): Values =>
+  Object.fromEntries(
+    Object.entries(values).filter(([name, value]) => !filled.has(name) || filled.get(name) !== JSON.stringify(value)),
+  ) as Values;
+
+/**
+ * The document without what its schema fills in again: most stops have no coolant and nothing that wears, and a page that
+ * begins a walk carries every stop of its route.
+ */
+export const leanDocument = (document: WalkDocument): LeanDocument => ({
+  ...document,
+  stops: document.stops.map((each) =>
+    without({ ...each, readings: each.readings.map((reading) => without(reading, ofReading)) }, ofStop),
+  ),
+});

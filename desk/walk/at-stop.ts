@@ -8,13 +8,17 @@ export type AtStop = Pick<WalkStop, 'level' | 'coolant'>;
 
 /** How levels are read at some points, and what their coolant should be. */
 export async function factsAtStops(db: Database, pointIds: readonly string[]): Promise<Map<string, AtStop>> {
-  const points = await db.LubePoint.findAll({
-    where: { id: [...new Set(pointIds)] },
-    attributes: ['id', 'kind', 'details', 'reservoirId'],
+  if (pointIds.length === 0) return new Map();
+  const points = await db.select<{
+    id: string;
+    kind: string;
+    details: Partial<Record<string, number>>;
+    reservoirId: string | null;
+  }>('SELECT id, kind, details, reservoirId FROM lube_point WHERE id IN (:pointIds)', {
+    pointIds: [...new Set(pointIds)],
   });
-  const reservoirs = await db.Reservoir.findAll({
-    where: { id: [...new Set(points.flatMap(({ reservoirId }) => reservoirId ?? []))] },
-  });
+  const stored = points.flatMap(({ reservoirId }) => reservoirId ?? []);
+  const reservoirs = stored.length > 0 ? await db.Reservoir.findAll({ where: { id: [...new Set(stored)] } }) : [];
   return new Map(
     points.map(({ id, kind, details, reservoirId }) => {
       const reservoir = reservoirs.find((each) => each.id === reservoirId);
@@ -27,7 +31,7 @@ export async function factsAtStops(db: Database, pointIds: readonly string[]): P
             drain: row?.drain ?? '',
           })
         : [];
-      const { tankL, targetPct, refractometerFactor = 1 } = details as Partial<Record<string, number>>;
+      const { tankL, targetPct, refractometerFactor = 1 } = details;
       const coolant =
         kind === 'coolant-sump' && tankL && targetPct
           ? { tankL, targetPct, factor: Number(refractometerFactor) }

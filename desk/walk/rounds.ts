@@ -49,16 +49,17 @@ export async function readWalk({ db, now, actor }: Desk, routeId: string): Promi
   if (!route || !person) return undefined;
   const taskIds = stops.map(({ taskId }) => taskId);
   const today = plantToday(now, plant);
-  const [states, unsigned] = await Promise.all([
+  const [states, unsigned, around] = await Promise.all([
     loadTaskStates(db, now, { taskIds }),
     unsignedWalk(db, routeId, actor.id),
+    aroundStops(db, now, stops),
   ]);
   const inOrder = taskIds.flatMap((taskId) => states.find((state) => state.taskId === taskId) ?? []);
   const walk = { id: '', route, person, startedAt: now, stops: taskIds };
   const plan = {
     wanted: inOrder.filter(({ due }) => standingOn(due, today) !== 'later').map(({ taskId }) => taskId),
     unsigned,
-    document: await documentOf({ db, now, today }, walk, { states, entries: [] }),
+    document: await documentOf({ db, now, today }, walk, { states, entries: [], around }),
   };
   return { plan, states: inOrder, note: route.note };
 }
@@ -153,7 +154,13 @@ export async function walkDocumentOf(db: Database, now: Date, roundId: string): 
     thePlant(db),
   ]);
   const today = plantToday(now, plant);
-  return done(await documentOf({ db, now, today }, { id, route, person, startedAt, stops }, { states, entries }));
+  const around = await aroundStops(
+    db,
+    now,
+    states.map(({ machine, point }) => ({ machineId: machine.id, pointId: point.id })),
+  );
+  const walk = { id, route, person, startedAt, stops };
+  return done(await documentOf({ db, now, today }, walk, { states, entries, around }));
 }
 
 type Walk = {
@@ -164,32 +171,42 @@ type Walk = {
   stops: readonly string[];
 };
 
+/** What stands at the stops of a walk and at their machines, whatever is due there. */
+async function aroundStops(db: Database, now: Date, places: readonly { machineId: string; pointId: string }[]) {
+  const machineIds = [...new Set(places.map(({ machineId }) => machineId))];
+  const pointIds = places.map(({ pointId }) => pointId);
+  const [guns, meters, machines, openAt, facts, ownAt] = await Promise.all([
+    db.Gun.findAll({ order: [['code', 'ASC']] }),
+    machineIds.length > 0 ? loadMeters(db, machineIds) : [],
+    db.Machine.findAll({ where: { id: machineIds }, attributes: ['id', 'energySources'] }),
+    findingsOnWalk(db, now, machineIds),
+    factsAtStops(db, pointIds),
+    ownSignsAt(db, pointIds),
+  ]);
+  return { guns, meters, machines, openAt, facts, ownAt };
+}
+
 async function documentOf(
   { db, now, today }: { db: Database; now: Date; today: PlantDay },
   round: Walk,
-  { states, entries }: { states: readonly TaskState[]; entries: Awaited<ReturnType<typeof entriesOfRound>> },
+  {
+    states,
+    entries,
+    around: { guns, meters, machines, openAt, facts, ownAt },
+  }: {
+    states: readonly TaskState[];
+    entries: Awaited<ReturnType<typeof entriesOfRound>>;
+    around: Awaited<ReturnType<typeof aroundStops>>;
+  },
 ): Promise<WalkDocument> {
   const { route, person } = round;
-  const machineIds = [...new Set(states.map(({ machine }) => machine.id))];
   // Whoever comes to look audits the operator's card as well.
   const looked = [...new Set(states.filter(({ action }) => putsNothingIn(action)).map(({ machine }) => machine.id))];
   const lubricantIds = [...new Set(states.flatMap(({ lubricant }) => lubricant?.id ?? []))];
-  const [guns, meters, machines, cards, hazardous, untilNow, openAt, facts, ownAt] = await Promise.all([
-    db.Gun.findAll({ order: [['code', 'ASC']] }),
-    machineIds.length > 0 ? loadMeters(db, machineIds) : [],
-    db.Machine.findAll({ where: { id: machineIds } }),
+  const [cards, hazardous, untilNow] = await Promise.all([
     looked.length > 0 ? cardLines(db, now, looked) : new Map<string, CardLine[]>(),
     db.Lubricant.findAll({ where: { id: lubricantIds }, attributes: ['id', 'code', 'hazards'] }),
     readUntilNow(db, now, states),
-    findingsOnWalk(db, now, machineIds),
-    factsAtStops(
-      db,
-      states.map(({ point }) => point.id),
-    ),
-    ownSignsAt(
-      db,
-      states.map(({ point }) => point.id),
-    ),
   ]);
   const hazardsOf = new Map(hazardous.map(({ id, code, hazards }) => [id, lubricantHazards(code, hazards)]));
   const inOrder = round.stops.flatMap((taskId) => states.find((state) => state.taskId === taskId) ?? []);

@@ -6,14 +6,20 @@ import { ulid } from 'ulid';
 import { FormProblem } from '@/components/ui/notice';
 import { keepDocument, keepRound, keptDocuments, writeNow } from '@/components/use-outbox';
 import { counted, dayAndClock } from '@/components/words';
-import { type WalkDocument, walkDocument } from '@/core/walk/document';
+import { type LeanDocument, type WalkDocument, walkDocument } from '@/core/walk/document';
 import type { UnsignedWalk, WalkPlan } from '@/desk/walk/rounds';
 
 /**
  * Starts a walk, of what is wanted or of every stop. The walk begins on this device, with signal or without, and the book
  * hears of it before its entries. An older one that was not signed is asked about first.
  */
-export function BeginRound({ plan, timeZone }: { plan: WalkPlan; timeZone: string }) {
+export function BeginRound({
+  plan,
+  timeZone,
+}: {
+  plan: Omit<WalkPlan, 'document'> & { document: LeanDocument };
+  timeZone: string;
+}) {
   const router = useRouter();
   const starting = useRef(false);
   const [asked, setAsked] = useState<{ stops: string[]; walk: UnsignedWalk } | null>(null);
@@ -94,7 +100,7 @@ export function BeginRound({ plan, timeZone }: { plan: WalkPlan; timeZone: strin
 }
 
 /** A walk of this route that was begun on this device and not signed, and that the book may not know of yet. */
-async function unsignedHere({ route, person }: WalkDocument): Promise<UnsignedWalk | null> {
+async function unsignedHere({ route, person }: LeanDocument): Promise<UnsignedWalk | null> {
   for (const kept of await keptDocuments()) {
     const round = walkDocument.safeParse(kept).data;
     if (!round || round.signedAt || round.route.id !== route.id || round.person.id !== person.id) continue;

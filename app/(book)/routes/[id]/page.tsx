@@ -6,6 +6,7 @@ import { Section } from '@/components/ui/section';
 import { DueList } from '@/components/due-list';
 import { counted, number } from '@/components/words';
 import { plantToday } from '@/core/time/plant-day';
+import { leanDocument } from '@/core/walk/document';
 import { thePlant } from '@/desk/plant';
 import { dueItem } from '@/app/due-item';
 import { readWalk } from '@/desk/walk/rounds';
@@ -43,7 +44,7 @@ export default async function RoutePage({ params }: { params: Promise<{ id: stri
       />
       {note && <p className="mt-4 max-w-prose whitespace-pre-line">{note}</p>}
       <div className="mt-5">
-        <BeginRound plan={plan} timeZone={plant.timeZone} />
+        <BeginRound plan={{ ...plan, document: leanDocument(plan.document) }} timeZone={plant.timeZone} />
       </div>
       <Section
         id="stops"

@@ -1,0 +1,65 @@
+import { describe, expect, it } from 'vitest';
+import { leanDocument, walkDocument, walkDocumentVersion } from './document';
+
+/** The least that a stop and a reading have to say. */
+const stop = {
+  taskId: 't',
+  title: 'Look',
+  action: 'check',
+  pointId: 'p',
+  pointLabel: 'P1·01',
+  pointName: 'Bearing',
+  location: '',
+  machineId: 'm',
+  machineCode: 'P1',
+  machineName: 'Press',
+  areaName: '',
+  machineState: 'any',
+  energySources: [],
+  cautions: '',
+  doNots: '',
+  accessNote: '',
+  procedureText: '',
+  enoughSign: '',
+  forbidsAirGun: false,
+  lubricant: null,
+  amountKind: 'to-mark',
+  amount: null,
+  plannedAmount: null,
+  dueWords: '',
+  operatorCard: null,
+  written: null,
+};
+const reading = { quantity: 'level', name: 'Level', unit: '%', validIn: null, band: { warnLow: 35 } };
+const document = walkDocument.parse({
+  version: walkDocumentVersion,
+  roundId: 'r',
+  route: { id: 'r', code: 'R-1', name: 'One' },
+  person: { id: 'p', initials: 'TO', name: 'T' },
+  startedAt: '',
+  loadedAt: '',
+  signedAt: null,
+  stops: [
+    { ...stop, readings: [reading, { ...reading, name: 'Other', usualPerDay: 2, worn: [{ hours: 1, value: 2 }] }] },
+    {
+      ...stop,
+      pointKind: 'coolant-sump',
+      consequence: 4,
+      coolant: { tankL: 200, targetPct: 6, factor: 1 },
+      looks: ['oil'],
+    },
+  ],
+  guns: [],
+  meters: [],
+});
+
+describe('a lean document', () => {
+  it('is read as the whole one, and says nothing that its reader knows', () => {
+    const lean = leanDocument(document);
+    expect(walkDocument.parse(lean)).toEqual(document);
+    expect(lean.stops[0]).not.toHaveProperty('coolant');
+    expect(lean.stops[0]!.readings![0]).toEqual(reading);
+    expect(lean.stops[0]!.readings![1]).toMatchObject({ usualPerDay: 2, worn: [{ hours: 1, value: 2 }] });
+    expect(lean.stops[1]).toMatchObject({ pointKind: 'coolant-sump', consequence: 4, looks: ['oil'] });
+  });
+});
