@@ -1,6 +1,6 @@
 import { type APIRequestContext, type Page, expect, test } from '@playwright/test';
 import { ulid } from 'ulid';
-import { logLines, openStop, post, press, pressAndArrive, read } from './book';
+import { logLines, openBook, openStop, post, press, pressAndArrive, read } from './book';
 
 test.describe.configure({ mode: 'serial' });
 
@@ -171,4 +171,24 @@ test('a level read in another state than its marks are for becomes no finding an
   await pressAndArrive(page, 'Done: in order', 'check');
   const [look] = await logLines(page, 'machine=CP-W1&kind=check');
   expect(look).toContain('in order');
+});
+
+test('what a sign means is said otherwise for a point, by whose word, and holds at its stop', async ({ page }) => {
+  await openBook(page, '/condition?machine=P1', 'Mirela Stöger');
+  await page.getByRole('region', { name: 'Findings' }).getByRole('link', { name: 'leak' }).first().click();
+  await page.getByRole('link', { name: /^The rule/ }).click();
+  await expect(page.getByText(/As it is to be judged at/)).toBeVisible();
+  const rule = page.getByRole('region', { name: 'else' });
+  await rule.getByText('Say otherwise for this point').click();
+  await rule.getByLabel(/^What it comes to/).selectOption({ label: 'act now' });
+  await rule.getByRole('button', { name: 'Write this rule' }).click();
+  await expect(rule.getByText(/Whose word it is: is missing|Whose word/).first()).toBeVisible();
+  await rule.getByLabel(/^Whose word/).fill('Instruction 7');
+  await rule.getByRole('button', { name: 'Write this rule' }).click();
+  await expect(rule.getByText(/This point: act now/)).toBeVisible();
+  await expect(rule.getByText(/does not hold here/)).toBeVisible();
+  await openStop(page, 'R-PRESS', /P1·01 Read temperature, filter and gauges/);
+  await press(page, 'Something is off');
+  await press(page, 'leak');
+  await expect(page.getByRole('button', { name: 'act now', pressed: true })).toBeVisible();
 });

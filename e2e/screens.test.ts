@@ -56,6 +56,9 @@ const byWidth = [
 const screens = [
   '/today',
   '/condition',
+  '/condition/rules',
+  '/condition/rules/leak',
+  '/condition/import',
   '/plant',
   '/plant/unknown',
   '/plant/machines/new',

@@ -1,6 +1,7 @@
 'use client';
 
 import { useState } from 'react';
+import { FileOrRows } from '@/components/file-or-rows';
 import { FormProblem } from '@/components/ui/notice';
 import { useMutation } from '@/components/ui/use-mutation';
 import { counted } from '@/components/words';
@@ -46,33 +47,18 @@ export function ObservationsForm() {
   };
   return (
     <div className="mt-6 grid gap-5">
-      <label className="block">
-        <span className="mb-1 block font-medium">File</span>
-        <input
-          type="file"
-          accept=".csv,.txt,text/csv"
-          className="field"
-          onChange={(event) =>
-            void event.target.files?.[0]?.text().then((rows) => {
-              setText(rows);
-              return look(rows);
-            })
-          }
-        />
-      </label>
-      <label className="block">
-        <span className="mb-1 block font-medium">Or rows pasted here</span>
-        <textarea
-          className="field font-mono text-sm"
-          rows={6}
-          value={text}
-          onChange={(event) => {
-            setText(event.target.value);
-            setLooked(null);
-          }}
-          placeholder="at,point,quantity,value,unit"
-        />
-      </label>
+      <FileOrRows
+        text={text}
+        placeholder="at,point,quantity,value,unit"
+        onText={(rows) => {
+          setText(rows);
+          setLooked(null);
+        }}
+        onFile={(rows) => {
+          setText(rows);
+          void look(rows);
+        }}
+      />
       <p>
         <button type="button" className="button button-first" disabled={busy} onClick={() => void look(text)}>
           {busy ? 'Reading …' : 'Look what is in it'}

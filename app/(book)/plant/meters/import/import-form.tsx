@@ -1,6 +1,7 @@
 'use client';
 
 import { useState } from 'react';
+import { FileOrRows } from '@/components/file-or-rows';
 import { FormProblem } from '@/components/ui/notice';
 import { useMutation } from '@/components/ui/use-mutation';
 import { counted } from '@/components/words';
@@ -30,40 +31,22 @@ export function ImportForm() {
       `${counted(answer.value.stored, 'reading')} imported${answer.value.known > 0 ? `, ${answer.value.known} were in the book already` : ''}${answer.value.faulty > 0 ? `, ${counted(answer.value.faulty, 'faulty row')} left out` : ''}.`,
     );
   };
-  const choose = async (file: File | undefined) => {
-    if (!file) return;
-    const rows = await file.text();
-    setText(rows);
-    setFileName(file.name.slice(0, 55));
-    await look(null, rows, file.name.slice(0, 55));
-  };
   return (
     <div className="mt-6 grid gap-6">
-      <div className="grid gap-4 lg:grid-cols-[1fr_2fr]">
-        <label className="block">
-          <span className="mb-1 block font-medium">File</span>
-          <input
-            type="file"
-            accept=".csv,.txt,text/csv"
-            className="field"
-            onChange={(event) => void choose(event.target.files?.[0])}
-          />
-        </label>
-        <label className="block">
-          <span className="mb-1 block font-medium">Or rows pasted here</span>
-          <textarea
-            className="field font-mono text-sm"
-            rows={5}
-            value={text}
-            onChange={(event) => {
-              setText(event.target.value);
-              setFileName('');
-              setPreview(null);
-            }}
-            placeholder={'machine,day,time,reading'}
-          />
-        </label>
-      </div>
+      <FileOrRows
+        text={text}
+        placeholder="machine,day,time,reading"
+        onText={(rows) => {
+          setText(rows);
+          setFileName('');
+          setPreview(null);
+        }}
+        onFile={(rows, name) => {
+          setText(rows);
+          setFileName(name);
+          void look(null, rows, name);
+        }}
+      />
       <p>
         <button type="button" className="button button-first" disabled={busy} onClick={() => void look(null)}>
           {busy ? 'Reading …' : 'Preview'}
