@@ -7,7 +7,18 @@ import {
 } from 'sequelize';
 import type { OwnSign as Said } from '@/core/words/sign-row';
 import type { Who } from '@/core/words/task-words';
-import { boolean, columns, idColumn, instantColumn, integer, json, optionalJson, optionalText, primaryId, text } from './columns';
+import {
+  boolean,
+  columns,
+  idColumn,
+  instantColumn,
+  integer,
+  json,
+  optionalJson,
+  optionalText,
+  primaryId,
+  text,
+} from './columns';
 
 /** The one plant of this database: its clock, its schools, its units. */
 export class Plant extends Model<InferAttributes<Plant>, InferCreationAttributes<Plant>> {
