@@ -21,7 +21,7 @@ type Props = {
   /** Why a reading that was typed is hard to believe. */
   doubt: string | null;
   /** What was read and seen here. */
-  here: Pick<ReturnType<typeof useTaken>, 'body' | 'taken' | 'take' | 'see'>;
+  here: Pick<ReturnType<typeof useTaken>, 'body' | 'taken' | 'take' | 'see' | 'skip'>;
   onClose: () => void;
   onWrite: (draft: StopDraft) => void;
   onGiven: (value: number) => void;
@@ -52,7 +52,10 @@ export function StopSheets({
       <SkipSheet
         open={sheet === 'skip'}
         onClose={onClose}
-        onSkip={(reason) => onWrite({ kind: 'skip', body: { reason }, taskIds: [stop.taskId] })}
+        onSkip={(reason) => {
+          onClose();
+          void here.skip(reason);
+        }}
       />
       <FindingSheet
         open={sheet === 'finding' || sheet === 'off'}

@@ -140,6 +140,7 @@ function Walk({ document, fromDevice, kept, answers, queue, offline, write, undo
           document={document}
           answers={answers}
           waiting={queue.length}
+          hasUnwritten={kept.has}
           onGo={setPlace}
           onSign={async (body) => void (await write({ kind: 'hand-over', machineId: null, body }, false))}
         />

@@ -11,12 +11,14 @@ type Props = {
   document: WalkDocument;
   answers: Map<string, Answer>;
   waiting: number;
+  /** Something was read or seen there, and is not written. */
+  hasUnwritten: (taskId: string) => boolean;
   onGo: (place: number) => void;
   onSign: (body: Record<string, unknown>) => Promise<void>;
 };
 
 /** The end of a walk: what was done, what is left, and one's name under it. */
-export function SignOff({ document, answers, waiting, onGo, onSign }: Props) {
+export function SignOff({ document, answers, waiting, hasUnwritten, onGo, onSign }: Props) {
   const [text, setText] = useState('');
   const { stops, person, signedAt } = document;
   const skipped = stops.filter(({ taskId }) => answers.get(taskId)?.kind === 'skip').length;
@@ -51,6 +53,7 @@ export function SignOff({ document, answers, waiting, onGo, onSign }: Props) {
                     onClick={() => onGo(stops.indexOf(stop))}
                   >
                     <strong>{stop.pointLabel}</strong> {stop.title}
+                    {hasUnwritten(stop.taskId) && <strong>read there, not written yet</strong>}
                   </button>
                 </li>
               ))}

@@ -11,11 +11,14 @@ export const StopAsked = ({
   stop,
   seen,
   taken,
+  notEnough,
   open,
 }: {
   stop: WalkStop;
   seen: SeenHere;
   taken: TakenHere;
+  /** It was said that what went on was not enough. */
+  notEnough: boolean;
   open: (sheet: OpenSheet) => void;
 }) => {
   // What was just read, and what follows from it, stands in view: the answers cover the lower third.
@@ -29,6 +32,11 @@ export const StopAsked = ({
       <StopLevel level={stop.level} />
       <StopLooks asked={stop.looks} seen={seen} onLook={(look) => open({ look })} />
       <StopReadings asked={stop.readings} taken={taken} onRead={(asked) => open({ asked })} />
+      {notEnough && (
+        <p role="status" className="mt-3 border-l-4 border-ink pl-3">
+          Written: not reached. Do it again and say done, or skip it.
+        </p>
+      )}
       <div ref={end}>
         <CoolantAdvice stop={stop} taken={taken} />
       </div>

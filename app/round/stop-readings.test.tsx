@@ -184,6 +184,44 @@ describe('a stop that asks for readings', () => {
     expect(written[1]).toMatchObject({ kind: 'check', body: { result: 'off', part: 'turned' } });
   });
 
+  it('left with a reading keeps what was read', async () => {
+    const { user, written } = look([temperature, { ...temperature, name: 'Other' }]);
+    await user.click(press('Read Oil temperature'));
+    await type(user, '88');
+    await user.click(press('Back'));
+    await user.click(press('Skip'));
+    await user.click(press(/^no time|time/i));
+    await waitFor(() => expect(written).toHaveLength(3));
+    expect(written).toMatchObject([
+      { kind: 'finding', body: { what: 'hot' } },
+      { kind: 'check', body: { result: 'off', readings: [{ value: 88 }] } },
+      { kind: 'skip', taskIds: ['t'] },
+    ]);
+    expect(written[1]).not.toHaveProperty('taskIds');
+  });
+
+  it('a film is enough, not reached or too much with one tap', async () => {
+    const film = { action: 'film', amountKind: 'film', amount: null, pointKind: 'chain' } as const;
+    const { user, written } = showStop(film);
+    await user.click(press('Not reached'));
+    await waitFor(() => expect(written).toHaveLength(2));
+    expect(written).toMatchObject([
+      { kind: 'finding', body: { what: 'no-flow', text: 'Enough: not reached.' } },
+      { kind: 'check', body: { result: 'off', looks: [{ what: 'Enough', seen: 'not reached' }] } },
+    ]);
+    expect(screen.getByText(/Do it again and say done/)).toBeDefined();
+    await user.click(press('Done as planned'));
+    await waitFor(() => expect(written).toHaveLength(3));
+    expect(written[2]).toMatchObject({ kind: 'top-up', taskIds: ['t'] });
+  });
+
+  it('too much is done, and found', async () => {
+    const { user, written } = showStop({ action: 'film', amountKind: 'film', amount: null, pointKind: 'chain' });
+    await user.click(press('Done, too much'));
+    await waitFor(() => expect(written).toHaveLength(3));
+    expect(written.map(({ kind }) => kind)).toEqual(['finding', 'check', 'top-up']);
+  });
+
   it('may be typed again, also below nought', async () => {
     const { user, written } = look([temperature]);
     await user.click(press('Read Oil temperature'));

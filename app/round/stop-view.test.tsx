@@ -408,6 +408,7 @@ describe('the end of a walk', () => {
     const gone: number[] = [];
     const shown = renderOnPage(
       <SignOff
+        hasUnwritten={(taskId) => taskId === 'c'}
         document={document}
         answers={answers}
         waiting={2}
@@ -422,6 +423,7 @@ describe('the end of a walk', () => {
   it('counts done, skipped and left, leads to what is left, and says what waits', async () => {
     const { user, gone } = sign();
     expect(screen.getByText('1 stop done, 1 skipped, 1 left.')).toBeDefined();
+    expect(screen.getByText('read there, not written yet')).toBeDefined();
     expect(screen.getByRole('status').textContent).toContain('2 entries on this device');
     await user.click(press(/Task c/));
     expect(gone).toEqual([2]);

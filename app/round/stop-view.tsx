@@ -88,6 +88,7 @@ export function StopView(props: Props) {
       write: (more) => (doubtful !== null && !isAsked ? setAsked(doubtful) : write(more)),
       open: setSheet,
     }),
+    ...enoughWays(stop, here, write),
   ];
   const purged = async (purge: 'shown' | 'not-shown') => {
     close();
@@ -115,7 +116,7 @@ export function StopView(props: Props) {
             onType={() => setSheet('amount')}
           />
         )}
-        <StopAsked stop={stop} seen={here.seen} taken={here.taken} open={setSheet} />
+        <StopAsked stop={stop} {...here} open={setSheet} />
         {stop.action === 'oil-change' && <Drained litres={drained} onType={() => setSheet('drained')} />}
         <StopNotes stop={stop} onWrite={onWrite} onEvent={() => setSheet('event')} />
         <MetersToRead meters={meters.filter(({ readInRound }) => !readInRound)} onRead={begin} />
@@ -132,9 +133,7 @@ export function StopView(props: Props) {
         onNext={onNext}
         onOff={isLook ? () => setSheet('off') : undefined}
         onFinding={() => setSheet('finding')}
-        onSkip={(reason) =>
-          reason ? void onWrite({ kind: 'skip', body: { reason }, taskIds: [stop.taskId] }) : setSheet('skip')
-        }
+        onSkip={(reason) => (reason ? void here.skip(reason) : setSheet('skip'))}
       />
 
       <StopSheets
@@ -296,6 +295,22 @@ function doneWays({
   const words = given === planned.value || !counts ? 'Done as planned' : `Done with ${measured(given)} ${planned.unit}`;
   return [{ words: isAsked ? 'It is right: write it' : words, onDone: () => write() }];
 }
+
+/** By its look, not by its amount: of a film, of passes and of drops it is said whether it was enough. */
+const byLook: readonly string[] = ['film', 'passes', 'drops'];
+
+/** Not reached, or too much, each one tap; of a stop that is told by its look and asks nothing of it before. */
+const enoughWays = (
+  { amountKind, action, looks: asked }: WalkStop,
+  { sayEnough, notEnough }: Pick<ReturnType<typeof useTaken>, 'sayEnough' | 'notEnough'>,
+  write: () => void,
+): DoneWay[] =>
+  byLook.includes(amountKind) && !putsNothingIn(action) && !asked.includes('enough') && !notEnough
+    ? [
+        { words: 'Not reached', onDone: () => void sayEnough('not-reached') },
+        { words: 'Done, too much', onDone: () => void sayEnough('too-much').then(write) },
+      ]
+    : [];
 
 const MetersToRead = ({ meters, onRead }: { meters: readonly Meter[]; onRead: (meter: Meter) => void }) =>
   meters.map((meter) => (

@@ -21,6 +21,11 @@ export function useKept(roundId: string) {
   }, [name]);
   return {
     isLoaded: kept !== null,
+    /** Whether anything was read or seen there. */
+    has: (taskId: string): boolean => {
+      const here = kept?.[taskId];
+      return here !== undefined && Object.keys({ ...here.taken, ...here.seen }).length > 0;
+    },
     of: (taskId: string): StopKept | undefined => kept?.[taskId],
     keep: (taskId: string, here: StopKept) => {
       const next = { ...kept, [taskId]: here };

@@ -37,15 +37,31 @@ export function useTaken({ stop, kept, onKeep, onWrite }: Asking, open: (sheet: 
   ];
   // Where something goes in, what was read and seen is a look of its own beside it: what goes in may be its answer.
   const beside = !putsNothingIn(stop.action);
+  const [notEnough, setNotEnough] = useState(false);
   const body = { ...(readings.length > 0 && { readings }), ...(looked.length > 0 && { looks: looked }) };
-  const writeLook = async () => {
-    if (!beside || Object.keys(body).length === 0) return;
+  /** Writes what was read and seen by itself: what is done or left beside it loses none of it. */
+  const writeAside = async () => {
+    if (Object.keys(body).length === 0) return;
     for (const found of past) await onWrite({ kind: 'finding', body: { ...found } });
     await onWrite({ kind: 'check', body: { result: past.length > 0 ? 'off' : 'in-order', ...body } });
+  };
+  const writeLook = async () => {
+    if (beside) await writeAside();
+  };
+  /** Whether it was enough is said with one tap: not reached it is still to be done, too much it is done. */
+  const sayEnough = async (answer: 'not-reached' | 'too-much') => {
+    const said = { what: looks.enough.words, seen: looks.enough.answers[answer].words };
+    await onWrite({ kind: 'finding', body: { ...findingOfLook(said, point)! } });
+    await onWrite({ kind: 'check', body: { result: 'off', looks: [said] } });
+    if (answer === 'not-reached') setNotEnough(true);
   };
   const writeOff = async (part?: 'turned' | 'replaced') => {
     for (const found of past) await onWrite({ kind: 'finding', body: { ...found } });
     await onWrite({ kind: 'check', body: { result: 'off', ...(part && { part }), ...body }, taskIds: [stop.taskId] });
+  };
+  const skip = async (reason: string) => {
+    await writeAside();
+    await onWrite({ kind: 'skip', body: { reason }, taskIds: [stop.taskId] });
   };
   const missing = nextAsked(stop, taken, seen);
   const firstWays: DoneWay[] | undefined = missing
@@ -72,10 +88,22 @@ export function useTaken({ stop, kept, onKeep, onWrite }: Asking, open: (sheet: 
   const see = (name: LookName, answer: string) => goOn({ taken, seen: { ...seen, [name]: answer } });
   const isUrgent = past.some(({ urgency }) => urgency === 'act-now');
   // Where something was to go in, what is past its stop comes before that.
-  const leave = () =>
-    void writeLook().then(() => onWrite({ kind: 'skip', body: { reason: 'unsafe' }, taskIds: [stop.taskId] }));
-  const leaveWays: DoneWay[] = beside && isUrgent ? [{ words: 'Not in order: write it, leave it', onDone: leave }] : [];
-  return { taken, seen, take, see, body: beside ? {} : body, writeLook, firstWays, isUrgent, leaveWays };
+  const leaveWays: DoneWay[] =
+    beside && isUrgent ? [{ words: 'Not in order: write it, leave it', onDone: () => void skip('unsafe') }] : [];
+  return {
+    taken,
+    seen,
+    take,
+    see,
+    body: beside ? {} : body,
+    writeLook,
+    skip,
+    sayEnough,
+    notEnough,
+    firstWays,
+    isUrgent,
+    leaveWays,
+  };
 }
 
 /** What is asked next: looks first, as they need no instrument. */

@@ -43,6 +43,7 @@ const whats = [
   'sluggish',
   'wrong-lubricant',
   'double-dose',
+  'too-much',
   'shimmer',
   'bronze',
   'rust-red',

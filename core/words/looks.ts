@@ -136,7 +136,7 @@ export const looks = {
     answers: {
       enough: { words: 'enough, as it should look' },
       'not-reached': { words: 'not reached', sign: { what: 'no-flow' } },
-      'too-much': { words: 'too much', sign: { what: 'grease-thrown' } },
+      'too-much': { words: 'too much', sign: { what: 'too-much' } },
     },
   },
 } as const satisfies Readonly<Record<string, Look>>;

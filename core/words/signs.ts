@@ -739,6 +739,17 @@ const table = {
       },
     ],
   },
+  'too-much': {
+    words: 'too much lubricant',
+    rows: [
+      {
+        verdict: 'watch',
+        causes: ['given too much', 'runs down or is thrown'],
+        next: ['wipe it, keep it off the product', 'give less the next time'],
+        mark: MC,
+      },
+    ],
+  },
   'double-dose': {
     words: 'given twice',
     rows: [
