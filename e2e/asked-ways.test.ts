@@ -50,18 +50,22 @@ test('a bottle that empties too fast, and a bush with its hours left', async ({ 
 });
 
 test('a filter drop over its limit judges nothing cold, and is found warm', async ({ page }) => {
-  await openStop(page, 'R-PUMP', /CP-O1·04 Read the filter difference, warm/);
-  await press(page, 'Read Oil temperature');
+  await openStop(page, 'R-PRESS', /P3·01 Read temperature, filter and gauges/);
+  await press(page, 'Look: Oil in the glass');
+  await press(page, 'clear, like new');
+  await press(page, 'dry, clean');
   await read(page, '31');
-  await read(page, '1.6');
+  await read(page, '3');
   await press(page, 'No: keep it as an observation');
+  for (const value of ['200', '2']) await read(page, value);
   await expect(page.getByText('an observation: read it again as its limits are for')).toBeVisible();
+  await expect(done(page)).toBeVisible();
   await press(page, /^Oil temperature/);
   await read(page, '46');
   await press(page, /^Filter difference/);
-  await read(page, '1.6');
+  await read(page, '3');
   await expect(page.getByText('✗ above its warning')).toBeVisible();
-  expect(await written(page, 'CP-O1')).toContain('filter: pressure drop high (act now)');
+  expect(await written(page, 'P3')).toContain('filter: pressure drop high (act now)');
 });
 
 test('a counterbalance out of its band calls the service; its gas is low and falls within a day', async ({

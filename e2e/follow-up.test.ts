@@ -17,7 +17,9 @@ test('a finding is followed up until the work that ended its cause is named', as
   await page.setViewportSize({ width: 1280, height: 800 });
 
   // Nobody follows it up: so it stands on the day's page, at its machine and its point.
-  for (const at of ['/today', '/plant/machines/FOLLOW-1', '/plant/machines/FOLLOW-1/points/1']) {
+  await page.goto('/today');
+  await expect(page.getByRole('region', { name: /^Open findings/ })).toContainText('followed up by nobody');
+  for (const at of ['/plant/machines/FOLLOW-1', '/plant/machines/FOLLOW-1/points/1']) {
     await page.goto(at);
     const row = page.getByRole('region', { name: /^Open findings/ }).getByRole('listitem');
     await expect(row.filter({ hasText: 'noise' }).first()).toContainText('followed up by nobody');

@@ -1,4 +1,5 @@
 import type { ReactNode } from 'react';
+import type { FindingWhat } from '@/core/words/findings';
 import type { LookName } from '@/core/words/looks';
 
 /** Scattered alike each time: places inside a glass or on a floor. */
@@ -145,11 +146,39 @@ const drawings: Partial<Record<LookName, Readonly<Record<string, ReactNode>>>> =
 };
 
 /** A drawing of what an answer looks like, beside its words; nothing where there is none. */
-export function LookDrawing({ name, answer }: { name: LookName; answer: string }) {
+export function LookDrawing({ name, answer, size = 48 }: { name: LookName; answer: string; size?: number }) {
   const drawing = drawings[name]?.[answer];
   return drawing ? (
-    <svg aria-hidden="true" viewBox="0 0 56 56" width={48} height={48} className="shrink-0 text-ink">
+    <svg aria-hidden="true" viewBox="0 0 56 56" width={size} height={size} className="shrink-0 text-ink">
       {drawing}
     </svg>
   ) : null;
+}
+
+/** Signs that look like an answer of a look. */
+const signsDrawn: Partial<Record<FindingWhat, readonly [LookName, string]>> = {
+  leak: ['leak', 'drip-10'],
+  jet: ['leak', 'jet'],
+  milky: ['oil', 'milky'],
+  foamy: ['oil', 'foamy'],
+  dark: ['oil', 'dark'],
+  gritty: ['oil', 'gritty'],
+  particles: ['oil', 'particles'],
+  sludge: ['oil', 'sludge'],
+  'no-oil': ['oil', 'none'],
+  magnet: ['magnet', 'needles'],
+  'grease-thrown': ['seal-grease', 'thrown'],
+  'grease-hard': ['seal-grease', 'hard'],
+  'grease-milky': ['seal-grease', 'milky'],
+  'no-flow': ['flow', 'none'],
+  'lubricator-still': ['lubricator', 'still'],
+  'bolt-moved': ['marks', 'moved'],
+  'tramp-oil': ['coolant', 'tramp'],
+  'coolant-foul': ['coolant', 'slime'],
+};
+
+/** A drawing of a sign, beside its words; nothing where there is none. */
+export function SignDrawing({ what }: { what: FindingWhat }) {
+  const drawn = signsDrawn[what];
+  return drawn ? <LookDrawing name={drawn[0]} answer={drawn[1]} size={36} /> : null;
 }

@@ -1,8 +1,9 @@
 'use client';
 
 import { type EventName, eventWords } from '@/core/words/events';
-import { useEffect, useRef, useState } from 'react';
+import { type ReactNode, useEffect, useRef, useState } from 'react';
 import { longestNote } from '@/core/units/typed-field';
+import { SignDrawing } from './look-drawing';
 import { Sheet } from './number-pad';
 import { purgeWords } from '@/core/entry/kinds/grease';
 import {
@@ -31,11 +32,14 @@ function Choices({
   chosen,
   onChoose,
   columns = 1,
+  drawn,
 }: {
   words: Record<string, string>;
   chosen?: string | null;
   onChoose: (key: string) => void;
   columns?: 1 | 2;
+  /** Drawn beside the words of each. */
+  drawn?: (key: string) => ReactNode;
 }) {
   return (
     <div className={`mt-3 grid gap-2 ${columns === 2 ? 'grid-cols-2' : ''}`}>
@@ -47,6 +51,7 @@ function Choices({
           className={`button min-h-14 text-[16px] ${chosen === key ? 'button-first' : ''}`}
           onClick={() => onChoose(key)}
         >
+          {drawn?.(key)}
           {label}
         </button>
       ))}
@@ -84,15 +89,17 @@ export type Seen = Closer & {
   text?: string;
 };
 
+const drawingOf = (what: string) => <SignDrawing what={what as FindingWhat} />;
+
 /** What may be seen here, the likeliest first; all the rest when it is asked for. */
 function SignChoices({ kind, onChoose }: { kind: string; onChoose: (what: FindingWhat) => void }) {
   const [all, setAll] = useState(false);
   const { offered, others } = findingsAt(kind);
   return (
     <>
-      <Choices words={offered} onChoose={(key) => onChoose(key as FindingWhat)} columns={2} />
+      <Choices words={offered} onChoose={(key) => onChoose(key as FindingWhat)} columns={2} drawn={drawingOf} />
       {all ? (
-        <Choices words={others} onChoose={(key) => onChoose(key as FindingWhat)} columns={2} />
+        <Choices words={others} onChoose={(key) => onChoose(key as FindingWhat)} columns={2} drawn={drawingOf} />
       ) : (
         <button type="button" className="button mt-2 min-h-14 w-full" onClick={() => setAll(true)}>
           None of these

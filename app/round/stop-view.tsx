@@ -308,7 +308,7 @@ const enoughWays = (
   byLook.includes(amountKind) && !putsNothingIn(action) && !asked.includes('enough') && !notEnough
     ? [
         { words: 'Not reached', onDone: () => void sayEnough('not-reached') },
-        { words: 'Done, too much', onDone: () => void sayEnough('too-much').then(write) },
+        { words: 'Too much', onDone: () => void sayEnough('too-much').then(write) },
       ]
     : [];
 
