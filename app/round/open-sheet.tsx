@@ -21,7 +21,7 @@ type Props = {
   /** Why a reading that was typed is hard to believe. */
   doubt: string | null;
   /** What was read and seen here. */
-  here: Pick<ReturnType<typeof useTaken>, 'body' | 'taken' | 'take' | 'see' | 'skip'>;
+  here: Pick<ReturnType<typeof useTaken>, 'body' | 'taken' | 'take' | 'see' | 'leave'>;
   onClose: () => void;
   onWrite: (draft: StopDraft) => void;
   onGiven: (value: number) => void;
@@ -54,7 +54,7 @@ export function StopSheets({
         onClose={onClose}
         onSkip={(reason) => {
           onClose();
-          void here.skip(reason);
+          void here.leave(reason);
         }}
       />
       <FindingSheet

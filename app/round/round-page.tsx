@@ -131,7 +131,8 @@ function Walk({ document, fromDevice, kept, answers, queue, offline, write, undo
           onWrite={(draft) =>
             answered(
               { ...draft, machineId: stop.machineId, pointId: draft.kind === 'reading' ? null : stop.pointId },
-              draft.kind !== 'finding' && draft.kind !== 'reading',
+              // What answers no task leaves its stop open, and so one stays there.
+              draft.taskIds !== undefined,
             )
           }
         />

@@ -4,7 +4,12 @@ import { actNowWords } from '@/core/words/findings';
 import type { Answer } from './use-round';
 
 /** One way in which the work was done, as its button says it. */
-export type DoneWay = { words: string; onDone: () => void };
+export type DoneWay = {
+  words: string;
+  onDone: () => void;
+  /** Not what is usual: it stands below, and is no first choice. */
+  aside?: true;
+};
 
 /** The answers to a stop, in reach of a thumb. */
 export function StopAnswers({
@@ -78,11 +83,11 @@ export function StopAnswers({
             </p>
           )}
           <div className={ways.length > 1 ? 'grid grid-cols-2 gap-4' : 'grid'}>
-            {ways.map(({ words, onDone }, place) => (
+            {ways.map(({ words, onDone, aside }, place) => (
               <button
                 key={words}
                 type="button"
-                className={`button ${(urgent ? place > 0 : stopped) ? 'min-h-14' : 'button-first min-h-16 text-lg'}`}
+                className={`button ${!aside && ways[place + 1]?.aside ? 'col-span-2' : ''} ${aside || (urgent ? place > 0 : stopped) ? 'min-h-14' : 'button-first min-h-16 text-lg'}`}
                 disabled={shut}
                 onClick={onDone}
               >

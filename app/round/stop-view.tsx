@@ -133,7 +133,7 @@ export function StopView(props: Props) {
         onNext={onNext}
         onOff={isLook ? () => setSheet('off') : undefined}
         onFinding={() => setSheet('finding')}
-        onSkip={(reason) => (reason ? void here.skip(reason) : setSheet('skip'))}
+        onSkip={(reason) => (reason ? void here.leave(reason) : setSheet('skip'))}
       />
 
       <StopSheets
@@ -307,8 +307,8 @@ const enoughWays = (
 ): DoneWay[] =>
   byLook.includes(amountKind) && !putsNothingIn(action) && !asked.includes('enough') && !notEnough
     ? [
-        { words: 'Not reached', onDone: () => void sayEnough('not-reached') },
-        { words: 'Too much', onDone: () => void sayEnough('too-much').then(write) },
+        { words: 'Not reached', aside: true, onDone: () => void sayEnough('not-reached') },
+        { words: 'Too much', aside: true, onDone: () => void sayEnough('too-much').then(write) },
       ]
     : [];
 

@@ -59,7 +59,8 @@ export function useTaken({ stop, kept, onKeep, onWrite }: Asking, open: (sheet: 
     for (const found of past) await onWrite({ kind: 'finding', body: { ...found } });
     await onWrite({ kind: 'check', body: { result: 'off', ...(part && { part }), ...body }, taskIds: [stop.taskId] });
   };
-  const skip = async (reason: string) => {
+  /** Leaves the stop undone; what was read there is written all the same. */
+  const leave = async (reason: string) => {
     await writeAside();
     await onWrite({ kind: 'skip', body: { reason }, taskIds: [stop.taskId] });
   };
@@ -89,7 +90,7 @@ export function useTaken({ stop, kept, onKeep, onWrite }: Asking, open: (sheet: 
   const isUrgent = past.some(({ urgency }) => urgency === 'act-now');
   // Where something was to go in, what is past its stop comes before that.
   const leaveWays: DoneWay[] =
-    beside && isUrgent ? [{ words: 'Not in order: write it, leave it', onDone: () => void skip('unsafe') }] : [];
+    beside && isUrgent ? [{ words: 'Not in order: write it, leave it', onDone: () => void leave('unsafe') }] : [];
   return {
     taken,
     seen,
@@ -97,7 +98,7 @@ export function useTaken({ stop, kept, onKeep, onWrite }: Asking, open: (sheet: 
     see,
     body: beside ? {} : body,
     writeLook,
-    skip,
+    leave,
     sayEnough,
     notEnough,
     firstWays,
