@@ -44,15 +44,17 @@ test('a thirty-point machine is entered by pasting, with two faulty rows, in one
   await expect(page.getByText('7.2 g').first()).toBeVisible();
 });
 
-test('its chart for the wall is one page, and so are its labels', async ({ page }) => {
+test('its chart for the wall is one page, one more what is read there, and one its labels', async ({ page }) => {
   await openBook(page, `/plant/machines/${code}/chart`, 'Mirela Stöger');
   const pages = async () =>
     ((await page.pdf({ preferCSSPageSize: true })).toString('latin1').match(/\/Type\s*\/Page[^s]/g) ?? []).length;
   expect(await pages()).toBe(1);
-  await page.goto('/plant/machines/BM-1/chart');
-  expect(await pages()).toBe(1);
-  await page.goto('/plant/machines/P1/chart');
-  expect(await pages()).toBe(1);
+  for (const read of ['BM-1', 'P1']) {
+    await page.goto(`/plant/machines/${read}/chart`);
+    await expect(page.getByRole('article').last()).toContainText('Oil in the glass');
+    expect(await page.getByRole('article').count()).toBe(2);
+    expect(await pages()).toBe(2);
+  }
   await page.goto('/plant/machines/BM-1/labels');
   expect(await pages()).toBe(1);
 });

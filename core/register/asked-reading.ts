@@ -91,3 +91,19 @@ export function bandWords({ stopLow, warnLow, warnHigh, stopHigh }: Band, unit: 
   if (from !== undefined) return `at least ${shownLimit(from, unit)}`;
   return to === undefined ? '' : `up to ${shownLimit(to, unit)}`;
 }
+
+/**
+ * The same with the limits to stop at, for paper and for whoever compares.
+ * @example limitsWords({ warnHigh: 90, stopHigh: 95 }, '°C') // 'up to 90 °C, stop above 95 °C'
+ * @example limitsWords({ stopLow: 4 }, 'mm') // 'stop below 4 mm'
+ */
+export function limitsWords(band: Band, unit: string): string {
+  const { stopLow, stopHigh, ...warned } = band;
+  return [
+    bandWords(warned, unit),
+    stopLow !== undefined && `stop below ${shownLimit(stopLow, unit)}`,
+    stopHigh !== undefined && `stop above ${shownLimit(stopHigh, unit)}`,
+  ]
+    .filter(Boolean)
+    .join(', ');
+}

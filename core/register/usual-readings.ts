@@ -1,5 +1,5 @@
 import { own } from '../own';
-import { type AskedReading, bandWords } from './asked-reading';
+import { type AskedReading, limitsWords } from './asked-reading';
 
 type Usual = AskedReading & { mark: string };
 
@@ -101,11 +101,6 @@ export const usualReadingsAt = (kind: string): AskedReading[] =>
 export function usualBandWords(kind: string, name: string): string {
   const usual = own<readonly Usual[]>(usualReadings, kind)?.find((each) => each.name === name);
   if (!usual) return '';
-  const { band, unit, mark } = usual;
-  const words = [
-    bandWords(band, unit),
-    band.stopLow !== undefined && `stop below ${band.stopLow} ${unit}`,
-    band.stopHigh !== undefined && `stop above ${band.stopHigh} ${unit}`,
-  ].filter(Boolean);
-  return words.length > 0 ? `${words.join(', ')} (${mark})` : '';
+  const words = limitsWords(usual.band, usual.unit);
+  return words && `${words} (${usual.mark})`;
 }
