@@ -33,3 +33,33 @@ export function dialsOf(entries: readonly BelievedEntry[]): {
   }
   return { readings, replacements };
 }
+
+/** The least that a stop of a walk has to say: a look at a bearing. */
+export const leastStop = {
+  taskId: 't',
+  title: 'Look',
+  action: 'check',
+  pointId: 'p',
+  pointLabel: 'P1·01',
+  pointName: 'Bearing',
+  location: '',
+  machineId: 'm',
+  machineCode: 'P1',
+  machineName: 'Press',
+  areaName: '',
+  machineState: 'any',
+  energySources: [],
+  cautions: '',
+  doNots: '',
+  accessNote: '',
+  procedureText: '',
+  enoughSign: '',
+  forbidsAirGun: false,
+  lubricant: null,
+  amountKind: 'to-mark',
+  amount: null,
+  plannedAmount: null,
+  dueWords: '',
+  operatorCard: null,
+  written: null,
+};

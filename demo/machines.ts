@@ -1,5 +1,5 @@
 import { energySources } from '@/core/words/energy-sources';
-import { airLubricator, bearing, bottleOiler, centralOutlet, chain, circulatingOutlet, circulatingTank, coolant, counterbalance, coupling, dripOiler, flushPot, gearCase, greaseCup, hydraulicSet, inShutdown, type MachinePlan, measuredChain, motor, oiledChain, openGear, rack, refilledOutlet, ringOiler, rollingGuide, screw, singlePoint, sleeve, slideway, type TaskPlan, valveStem, wearPart, withStartCurve, wormUnit } from './plans';
+import { airLubricator, bearing, bottleOiler, centralOutlet, chain, circulatingOutlet, circulatingTank, coolant, counterbalance, coupling, dripOiler, flushPot, gearCase, greaseCup, hydraulicSet, inShutdown, type MachinePlan, measuredChain, motor, oiledChain, openGear, rack, refilledOutlet, ringOiler, rollingGuide, screw, singlePoint, sleeve, slideway, type TaskPlan, valveStem, wearPart, withDipstick, withStartCurve, wormUnit } from './plans';
 
 /** The machines of Moorfeld Tileworks, line by line, with their points in walking order. Everything is made up. */
 
@@ -90,7 +90,7 @@ const beltConveyor = (code: string, area: string, name: string, meterStart: numb
 const agitator = (n: number, meterStart: number): MachinePlan => ({
   code: `BM-A${n}`, area: 'BM', name: `Slip agitator ${n}`, description: 'Slow agitator over the slip tank, runs day and night.', duty: 22, keepsRunning: true, meterStart, energy: [mains],
   points: [
-    inShutdown(gearCase('Agitator gear', 'On the bridge, dipstick', 'O-222', 9, 5000, { consequence: 3 })),
+    withDipstick(inShutdown(gearCase('Agitator gear', 'On the bridge, dipstick', 'O-222', 9, 5000, { consequence: 3 }))),
     bearing('Shaft bearing, upper', 'On the bridge', 'G-14', { d: 90, D: 160, B: 40, kind: 'spherical', rpm: 24, temp: 32, wet: 'condensation', position: 'vertical' }),
     bearing('Shaft bearing, lower', 'Below the bridge, through the pipe', 'G-14', { d: 90, D: 160, B: 40, kind: 'spherical', rpm: 24, temp: 28, wet: 'water', position: 'vertical' }, { cautions: 'Open tank below the bridge: rail closed, nobody alone.' }),
     ...motor('Agitator motor', 'G-22', { named: '6308', d: 40, D: 90, B: 23, rpm: 1450, temp: 50 }),

@@ -15,7 +15,7 @@ import { type EventName } from '@/core/words/events';
 export type TaskPlan = { action: TaskAction; title: string; kind: AmountKind; amount?: number; hours?: number; days?: number; runIn?: number; minutes?: number; state?: MachineState; computed?: boolean; procedure?: string; who?: Who; cycles?: number; standstillDays?: number; events?: EventName[]; yearly?: { name: string; on: string; daysBefore: number }; severity?: Severity[]; /** What is read, and between what it usually lies; what is used up falls from the one to the other in so many days, what wears goes from the first to the second within a year. */ readings?: (AskedReading & { usual: readonly [number, number]; fallsInDays?: number; wears?: true })[]; /** What is looked at. */ looks?: LookName[]; rhythm?: 'fixed'; /** Titles of the point's tasks that it does too. */ doesAsWell?: string[]; /** Life of a wear part: turned at half of it, replaced at the end. */ life?: { hours?: number; cycles?: number } };
 export type PointPlan = { kind: PointKind; name: string; where: string; lubricant: string; details?: Record<string, number | string>; cautions?: string; doNots?: string; access?: string; enough?: string; consequence?: number; forbidsAirGun?: boolean; source?: SourceRank; materials?: Material[]; reservoir?: ReservoirPlan; /** Lubricant of the winter band, where the plain one is for summer. */ winter?: string; tasks: TaskPlan[] };
 /** An oil store of its own, or (by the same name on one machine) one that several points share. */
-export type ReservoirPlan = { name: string; litres: number; mounting?: string; table?: readonly (readonly [string, number, string, string])[]; marks?: readonly (readonly [number, number])[]; fillMark?: string; checkState?: MachineState; settle?: number; comesEmpty?: boolean };
+export type ReservoirPlan = { name: string; litres: number; mounting?: string; table?: readonly (readonly [string, number, string, string])[]; marks?: readonly (readonly [number, number])[]; fillMark?: string; checkMark?: string; checkState?: MachineState; settle?: number | undefined; comesEmpty?: boolean };
 export type MachinePlan = { code: string; area: string; name: string; description?: string; duty: number; meterStart?: number; rolloverAt?: number; /** A counter beside the hour meter: what it counts, how many a day, where it stood. */ counter?: { name: string; unit: MeterUnit; perDay: number; start: number }; weekdays?: number[]; keepsRunning?: boolean; energy?: (readonly [source: string, proofOfZero: string])[]; points: PointPlan[] };
 
 export type Bearing = { named?: string; d: number; D: number; B: number; kind?: string; rpm: number; temp: number; dirt?: string; wet?: string; vibration?: number; position?: string; seal?: string };
@@ -145,6 +145,9 @@ export const rack = (name: string, where: string): PointPlan => ({ kind: 'rack',
 /** A unit of a machine that never stops: looked at on the run, opened only in the summer shutdown. */
 export const inShutdown = (point: PointPlan): PointPlan => ({
   ...point,
+  // Its level is looked at on the run: at a mark of its own, lower than the one that it is filled to.
+  enough: 'Oil stands at the running mark; the stopped one is higher.',
+  ...(point.reservoir && { reservoir: { ...point.reservoir, checkMark: 'running mark', checkState: 'running-loaded' as const, settle: undefined } }),
   tasks: point.tasks.map((task) => {
     if (task.state !== 'isolated' && task.state !== 'stopped-powered') return task;
     if (task.action === 'top-up' || task.action === 'check') return { ...task, state: 'running-loaded' as const };
@@ -153,6 +156,14 @@ export const inShutdown = (point: PointPlan): PointPlan => ({
     delete waiting.days;
     return { ...waiting, yearly: { name: 'summer shutdown', on: '08-03', daysBefore: 14 } };
   }),
+});
+
+/** A unit whose level is read on a stick in a pipe of its own: between its marks at any time. */
+export const withDipstick = (point: PointPlan): PointPlan => ({
+  ...point,
+  enough: 'Oil stands between the marks of the dipstick.',
+  ...(point.reservoir && { reservoir: { ...point.reservoir, marks: [], fillMark: 'upper mark of the dipstick', checkMark: 'marks of the dipstick' } }),
+  tasks: [...point.tasks, { ...check('Read the dipstick', 28, 'running-loaded', 2), readings: [{ quantity: 'level', name: 'Level on the dipstick', unit: '%', validIn: 'running-loaded', band: { stopLow: 10, warnLow: 25, warnHigh: 85 }, gauge: 'dipstick', usual: [45, 70] }] }],
 });
 
 /** A chain that never stops has an oiler of its own: nobody comes near it with a brush. */

@@ -42,7 +42,7 @@ test('a bottle that empties too fast, and a bush with its hours left', async ({ 
   await press(page, 'Done: in order');
   await goTo(page, /SO-V1·01 Look at the bottle/);
   await press(page, 'Read Oil in the bottle');
-  await press(page, '50 %');
+  await press(page, '50 % half');
   await expect(page.getByText('✗ uses far more than usual')).toBeVisible();
   expect(await written(page, 'SO-V1')).toContain('uses far more than usual (plan)');
   await page.goto('/plant/machines/PK-P1/trends');
@@ -169,7 +169,7 @@ test('a level read in another state than its marks are for becomes no finding an
   await press(page, 'Look: Oil ring');
   await press(page, 'turns evenly and brings oil');
   await press(page, 'Not read running, loaded');
-  await press(page, '0 %');
+  await press(page, '0 % empty');
   await read(page, '55');
   await expect(page.getByText('an observation: read it again as its limits are for')).toBeVisible();
   await pressAndArrive(page, 'Done: in order', 'check');

@@ -7,7 +7,7 @@ test('a ring that stands still and a bearing that is warm are found, not done', 
   await openStop(page, 'R-PUMP', /CP-W1·01 Ring turns, level right/);
   await press(page, 'Look: Oil ring');
   await press(page, 'stands still, or hangs');
-  await press(page, '50 %');
+  await press(page, '50 % middle');
   await read(page, '78');
   await expect(page.getByRole('button', { name: 'Done: in order' })).toHaveCount(0);
   await pressAndArrive(page, 'Not in order: write it', 'check');

@@ -6,7 +6,7 @@ import { isDeviceContent, signOfUse } from '@/core/condition/device-use';
 import { type MachineState, machineStates } from '@/core/words/machine-states';
 import { type Quantity, quantities } from '@/core/words/quantities';
 import { GasReading } from './gas-reading';
-import { LevelGlasses } from './level-glasses';
+import { LevelDrawings } from './level-drawings';
 import { NumberPad, Sheet } from './number-pad';
 import { hintOf, withUnit } from './stop-readings';
 import type { AskedHere, OnTake, TakenHere, TakenReading } from './taken';
@@ -115,7 +115,9 @@ function PlainReading({
             Not read {machineStates[asked.validIn]}
           </button>
         )}
-        {asked.quantity === 'level' && asked.unit === '%' && <LevelGlasses onTake={given} />}
+        {asked.quantity === 'level' && asked.unit === '%' && (
+          <LevelDrawings gauge={asked.gauge ?? 'glass'} onTake={given} />
+        )}
         <NumberPad
           label={asked.name}
           unit={asked.unit}

@@ -126,7 +126,7 @@ describe('a stop that asks for readings', () => {
     await user.click(press('Not in order: write it, leave it'));
     await waitFor(() => expect(written).toHaveLength(3));
     expect(written).toMatchObject([
-      { kind: 'finding', body: { what: 'level-low', urgency: 'act-now' } },
+      { kind: 'finding', body: { what: 'no-oil', urgency: 'act-now' } },
       { kind: 'check', body: { result: 'off' } },
       { kind: 'skip', body: { reason: 'unsafe' }, taskIds: ['t'] },
     ]);
@@ -442,18 +442,36 @@ describe('a stop that asks for readings', () => {
         unit: '%',
         validIn: null,
         band: { warnLow: 25 },
+        gauge: 'bottle',
         usualPerDay: 2,
         last: { value: 100, at: ago(240) },
       };
       const { user, written } = look([bottle], { pointKind: 'bottle-oiler' });
       await user.click(press('Read Oil in the bottle'));
-      await user.click(press('50 %'));
+      await user.click(press('50 % half'));
       await user.click(press('Not in order: write it'));
       expect(written[0]!.body).toMatchObject({
         what: 'use-high',
         urgency: 'plan',
         text: 'Oil in the bottle 50 %, 5 a day since the last look, usually 2 a day.',
       });
+    });
+
+    it('a dipstick is drawn with its marks, and a tap on what it looks like is the reading', async () => {
+      const stick = {
+        quantity: 'level',
+        name: 'Level on the dipstick',
+        unit: '%',
+        validIn: null,
+        band: { stopLow: 10, warnLow: 20 },
+        gauge: 'dipstick',
+      };
+      const { user, written } = look([stick]);
+      await user.click(press('Read Level on the dipstick'));
+      expect(screen.getByText('Tap the dipstick that it looks like, or type it')).toBeDefined();
+      await user.click(press('0 % dry'));
+      await user.click(press('Not in order: write it'));
+      expect(written[0]!.body).toMatchObject({ what: 'no-oil', urgency: 'act-now' });
     });
   });
 });

@@ -446,4 +446,11 @@ describe('the end of a walk', () => {
     expect(screen.queryByRole('button', { name: /^Sign/ })).toBeNull();
     expect(screen.queryByText('Still open')).toBeNull();
   });
+
+  it('what is packed in by hand is not counted in strokes of a gun', () => {
+    showStop({ filledByHand: true, pointKind: 'grease-cup', amount: 50 }, { guns: [someGun()] });
+    expect(screen.getByText('50 g')).toBeDefined();
+    expect(screen.getByText(/Packed in by hand, without air below it/)).toBeDefined();
+    expect(screen.queryByText(/stroke/)).toBeNull();
+  });
 });

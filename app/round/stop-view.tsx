@@ -131,7 +131,7 @@ export function StopView(props: Props) {
         stopped={stop.actNow !== null || stop.open.some(({ urgency }) => urgency === 'act-now')}
         shut={shut}
         onNext={onNext}
-        onOff={isLook ? () => setSheet('off') : undefined}
+        onOff={isLook && !here.isOff ? () => setSheet('off') : undefined}
         onFinding={() => setSheet('finding')}
         onSkip={(reason) => (reason ? void here.leave(reason) : setSheet('skip'))}
       />
@@ -178,7 +178,8 @@ const Drained = ({ litres, onType }: { litres: number | null; onType: () => void
 /** The gun in the hand, among those that carry the grease and are fine enough for the seal. */
 function useGun(stop: WalkStop, guns: readonly Gun[]) {
   const carrying = guns.filter(
-    ({ lubricantId, airPowered }) => lubricantId === stop.lubricant?.id && !(stop.forbidsAirGun && airPowered),
+    ({ lubricantId, airPowered }) =>
+      lubricantId === stop.lubricant?.id && !(stop.forbidsAirGun && airPowered) && !stop.filledByHand,
   );
   const fitting = carrying.filter((each) => !isTooCoarse(stop, each));
   const [gunId, setGunId] = useState(fitting[0]?.id);

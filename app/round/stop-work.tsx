@@ -52,11 +52,7 @@ export function StopWork({
             Other gun
           </button>
         )}
-        {stop.amountKind === 'grams' &&
-          guns.length === 0 &&
-          (tooCoarse
-            ? 'One stroke of the gun that carries this grease is more than the seal takes: weigh it, or take a finer gun.'
-            : 'No gun carries this grease: weigh it.')}
+        {stop.amountKind === 'grams' && guns.length === 0 && whyWeighed(stop, tooCoarse)}
       </p>
       {stop.enoughSign && (
         <p className="mt-1">
@@ -65,4 +61,12 @@ export function StopWork({
       )}
     </>
   );
+}
+
+/** Why the grease of a stop is not counted in strokes of a gun. */
+function whyWeighed({ filledByHand }: WalkStop, tooCoarse: boolean): string {
+  if (filledByHand) return 'Packed in by hand, without air below it.';
+  return tooCoarse
+    ? 'One stroke of the gun that carries this grease is more than the seal takes: weigh it, or take a finer gun.'
+    : 'No gun carries this grease: weigh it.';
 }

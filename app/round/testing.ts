@@ -1,6 +1,7 @@
 import { type ComponentProps, createElement } from 'react';
 import { renderOnPage } from '@/components/testing';
-import type { WalkDocument, WalkStop } from '@/core/walk/document';
+import { leastStop } from '@/core/testing';
+import { type WalkDocument, type WalkStop, walkDocument } from '@/core/walk/document';
 import type { StopDraft } from './stop-draft';
 import { StopView } from './stop-view';
 
@@ -8,47 +9,15 @@ import { StopView } from './stop-view';
 
 /** A plain greasing stop with what a test wants different. */
 export const someStop = (change: Partial<WalkStop> = {}): WalkStop => ({
-  taskId: 't',
-  title: 'Regrease',
-  action: 'grease',
-  pointId: 'p',
-  pointLabel: 'P1·01',
-  pointName: 'Bearing',
-  location: '',
-  machineId: 'm',
-  machineCode: 'P1',
-  machineName: 'Press',
-  areaName: '',
-  machineState: 'any',
-  energySources: [],
-  operatorCard: null,
-  cautions: '',
-  doNots: '',
-  accessNote: '',
-  procedureText: '',
-  enoughSign: '',
-  forbidsAirGun: false,
-  strokeRounding: 'nearest',
-  pointKind: 'rolling-bearing',
-  consequence: 2,
-  actNow: null,
-  heldBack: null,
-  holdsL: null,
-  holdsG: null,
-  who: 'technician',
-  lubricant: { id: 'L', code: 'G-22', name: 'Grease' },
-  amountKind: 'grams',
-  amount: 20.15,
-  plannedAmount: null,
-  dueWords: '',
-  answeredBy: [],
-  readings: [],
-  looks: [],
-  own: [],
-  level: [],
-  coolant: null,
-  open: [],
-  written: null,
+  ...walkDocument.shape.stops.element.parse({
+    ...leastStop,
+    title: 'Regrease',
+    action: 'grease',
+    pointKind: 'rolling-bearing',
+    lubricant: { id: 'L', code: 'G-22', name: 'Grease' },
+    amountKind: 'grams',
+    amount: 20.15,
+  }),
   ...change,
 });
 

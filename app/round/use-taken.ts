@@ -102,6 +102,8 @@ export function useTaken({ stop, kept, onKeep, onWrite }: Asking, open: (sheet: 
     sayEnough,
     notEnough,
     firstWays,
+    /** What was read or seen says by itself that it is not in order. */
+    isOff: past.length > 0,
     isUrgent,
     leaveWays,
   };

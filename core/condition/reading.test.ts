@@ -17,6 +17,18 @@ const gear = { kind: 'gear-case', consequence: 2 };
 
 describe('a reading past its limit', () => {
   it.each([
+    ['glass', undefined, 'no-oil'],
+    ['dipstick', 'dipstick', 'no-oil'],
+    ['bottle, which only feeds', 'bottle', 'level-low'],
+    ['tube of a central reservoir', 'tube', 'level-low'],
+  ] as const)('nothing in a %s is what it means there', (_, gauge, what) => {
+    const level = asked({ quantity: 'level', unit: '%', ...(gauge && { gauge }) });
+    expect(findingOfReading(level, { value: 0 }, gear)).toMatchObject({ what, urgency: 'act-now' });
+    expect(findingOfReading(level, { value: 0, observation: true }, gear)).toBeUndefined();
+    expect(findingOfReading({ ...level, unit: 'mm' }, { value: 0 }, gear)!.what).toBe('level-low');
+  });
+
+  it.each([
     ['temperature', 85, 'hot', 'act-now'],
     ['temperature', 65, 'hot', 'plan'],
     ['temperature', 15, 'too-cold', 'watch'],

@@ -81,12 +81,13 @@ export function findingOfReading(
   const past = pastLimit(asked, taken);
   const seen = { kind, own, stage: 'steady' } as const;
   const byBand = past && pastBand(asked.quantity, past, seen);
-  const bySign = taken.sign && severityOf(signRow(taken.sign.what, { ...seen, grade: taken.sign.grade }));
+  const sign = taken.sign ?? signOfNothing(asked, taken);
+  const bySign = sign && severityOf(signRow(sign.what, { ...seen, grade: sign.grade }));
   if (!byBand && !bySign) return undefined;
   const severity = byBand && bySign ? worse(byBand.severity, bySign) : (byBand?.severity ?? bySign!);
-  const what = taken.sign?.what ?? asFindingWhat(byBand?.sign);
+  const what = sign?.what ?? asFindingWhat(byBand?.sign);
   const { urgency } = asFinding(atConsequence(severity, consequence));
-  const grade = taken.sign?.grade;
+  const grade = sign?.grade;
   const lowered = loweredByOwn({ what, urgency, grade }, signRow(what, { ...seen, grade }).mark);
   const unit = asked.unit && ` ${asked.unit}`;
   const limit =
@@ -95,7 +96,7 @@ export function findingOfReading(
     what,
     urgency,
     text: [
-      `${asked.name} ${[`${taken.value}${unit}`, limit, taken.sign?.why].filter(Boolean).join(', ')}.`,
+      `${asked.name} ${[`${taken.value}${unit}`, limit, sign?.why].filter(Boolean).join(', ')}.`,
       outsideWords(asked),
     ]
       .filter(Boolean)
@@ -104,6 +105,19 @@ export function findingOfReading(
     ...(lowered && { lowered }),
   };
 }
+
+/** A glass or a dipstick that shows nothing is not a low level: nobody knows how far below it the oil stands. */
+const signOfNothing = (
+  { quantity, unit, validIn, gauge = 'glass' }: AskedReading,
+  taken: Taken,
+): ReadSign | undefined =>
+  quantity === 'level' &&
+  unit === '%' &&
+  taken.value <= 0 &&
+  (gauge === 'glass' || gauge === 'dipstick') &&
+  counts({ quantity, validIn }, taken)
+    ? { what: 'no-oil', why: 'nothing to be seen' }
+    : undefined;
 
 const asFindingWhat = (sign: SignWhat | undefined): FindingWhat =>
   sign && own<string>(findingWords, sign) !== undefined ? (sign as FindingWhat) : 'other';

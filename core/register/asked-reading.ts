@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { keysOf } from '../compat/vocabulary';
 import type { Band } from '../fields/band';
 import { line, typedQuantity } from '../units/typed-field';
+import { type LevelGauge, levelGauges } from '../words/level-gauges';
 import { type MachineState, machineStateNames } from '../words/machine-states';
 import { type QuantityName, quantities } from '../words/quantities';
 
@@ -16,11 +17,17 @@ export type AskedReading = {
   /** Who acts, and what it means, where it lies outside; absent where nobody said. */
   whoActs?: string | undefined;
   means?: string | undefined;
+  /** What a level is seen on; absent for any other quantity, and for a round glass. */
+  gauge?: LevelGauge | undefined;
 };
 
 /** A name or unit without the signs that set readings apart in a table. */
 const word = (label: string, more: { required?: boolean; max: number }) =>
   line(label, more).refine((text) => !/[|;]/.test(text), { error: `${label}: without | and ;, please.` });
+
+/** One of some names, or nothing chosen. */
+const oneOrNone = <const Name extends string>(names: readonly [Name, ...Name[]], label: string) =>
+  z.enum([...names, ''], { error: `${label}: choose one.` });
 
 const limit = (label: string) => typedQuantity('number', { label, min: -1e9, max: 1e9 });
 const sides = ['stopLow', 'warnLow', 'warnHigh', 'stopHigh'] as const;
@@ -31,15 +38,16 @@ export const askedReadingForm = z
     quantity: z.enum(keysOf(quantities), { error: 'Quantity: choose one.' }),
     name: word('What is read', { required: true, max: 60 }),
     unit: word('Unit', { max: 12 }),
-    validIn: z.union([z.enum(machineStateNames), z.literal('')]).default(''),
+    validIn: oneOrNone(machineStateNames, 'Counts only when read').default(''),
     stopLow: limit('Stop below'),
     warnLow: limit('Warn below'),
     warnHigh: limit('Warn above'),
     stopHigh: limit('Stop above'),
     whoActs: word('Who acts', { max: 60 }).default(''),
     means: word('What it means', { max: 120 }).default(''),
+    gauge: oneOrNone(keysOf(levelGauges), 'Level is seen on').default(''),
   })
-  .transform(({ quantity, name, unit, validIn, whoActs, means, ...typed }, context): AskedReading => {
+  .transform(({ quantity, name, unit, validIn, whoActs, means, gauge, ...typed }, context): AskedReading => {
     const given = sides.filter((side) => typed[side] !== undefined);
     const wrong = given.find((side, place) => place > 0 && typed[side]! < typed[given[place - 1]!]!);
     if (wrong)
@@ -57,11 +65,21 @@ export const askedReadingForm = z
       band,
       ...(whoActs && { whoActs }),
       ...(means && { means }),
+      ...(gauge && quantity === 'level' && { gauge }),
     };
   });
 
 /** A reading as the form shows it. */
-export const typedReading = ({ quantity, name, unit, validIn, band, whoActs = '', means = '' }: AskedReading) => {
+export const typedReading = ({
+  quantity,
+  name,
+  unit,
+  validIn,
+  band,
+  whoActs = '',
+  means = '',
+  gauge,
+}: AskedReading) => {
   const typed = (side: (typeof sides)[number]) => (band[side] === undefined ? '' : String(band[side]));
   return {
     quantity,
@@ -74,6 +92,7 @@ export const typedReading = ({ quantity, name, unit, validIn, band, whoActs = ''
     stopHigh: typed('stopHigh'),
     whoActs,
     means,
+    gauge: gauge ?? ('' as const),
   };
 };
 export type TypedReading = ReturnType<typeof typedReading>;

@@ -2,6 +2,7 @@
  * The one table of lube point kinds: what each is called and which fields describe it. Forms, checks, imports and
  * the methods that may be applied all follow from it.
  */
+import { own } from '../own';
 import type { Dimension } from '../units/parse-quantity';
 import type { AmountKind, TaskAction } from '../words/task-words';
 
@@ -37,6 +38,10 @@ export type PointKindSpec = {
   fields: readonly FieldSpec[];
   /** How to tell it is enough, as a rule; a point's own words come first. */
   enough?: string;
+  /** Its grease is packed in, not pressed in with a gun. */
+  byHand?: true;
+  /** Its oil comes from a tank elsewhere, whose level is read there. */
+  fedFromTank?: true;
 };
 
 const choice = (
@@ -343,6 +348,7 @@ export const pointKinds = {
     label: 'Circulating system outlet',
     amountKind: 'to-mark',
     action: 'check',
+    fedFromTank: true,
     fields: [bore, speed, oilTemperature],
   },
   'central-lubricator-outlet': {
@@ -392,6 +398,7 @@ export const pointKinds = {
     label: 'Grease cup',
     amountKind: 'grams',
     action: 'grease',
+    byHand: true,
     fields: [
       quantity('capacityCm3', 'Cup holds', 'cubic-centimetres', { above: 0, max: 5000 }),
       quantity('turnsPerDay', 'Turns a day', 'number', { min: 0, max: 100 }),
@@ -459,6 +466,12 @@ export const fieldsOf = (kind: PointKind): readonly FieldSpec[] => pointKinds[ki
 
 /** How to tell it is enough at a point of a kind; empty where only the point itself can say. */
 export const usualEnough = (kind: PointKind): string => (pointKinds[kind] as PointKindSpec).enough ?? '';
+
+/** Whether the grease of such a point is packed in by hand, so that no gun counts it; false for a kind that nobody knows. */
+export const isFilledByHand = (kind: string): boolean => own<PointKindSpec>(pointKinds, kind)?.byHand === true;
+
+/** Whether the oil of such a point stands in a tank elsewhere; false for a kind that nobody knows. */
+export const isFedFromTank = (kind: string): boolean => own<PointKindSpec>(pointKinds, kind)?.fedFromTank === true;
 
 /**
  * Kinds whose grease amount and interval the core can compute from their fields.

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { keysOf } from '../compat/vocabulary';
+import { levelGauges } from '../words/level-gauges';
 import { quantities } from '../words/quantities';
 import { machineStateNames } from '../words/machine-states';
 import { askedReadingForm, typedReading } from './asked-reading';
@@ -36,9 +37,14 @@ describe('readings as one cell of a table', () => {
         const [stopLow, warnLow, warnHigh, stopHigh] = all.map(of);
         return { stopLow, warnLow, warnHigh, stopHigh };
       }),
+      whoActs: fc.constantFrom('', 'the fitter'),
+      means: fc.constantFrom('', 'the arm may sink'),
+      gauge: fc.option(fc.constantFrom(...keysOf(levelGauges)), { nil: undefined }),
     });
     fc.assert(
-      fc.property(fc.array(asked, { maxLength: 5 }), (readings) => {
+      fc.property(fc.array(asked, { maxLength: 5 }), (all) => {
+        // Only a level is seen on something.
+        const readings = all.map((each) => (each.quantity === 'level' ? each : { ...each, gauge: undefined }));
         const back = parseReadings(readingsText(readings));
         expect(back).toEqual({ ok: true, readings: readings.map(typedReading) });
       }),
@@ -50,8 +56,9 @@ describe('readings as one cell of a table', () => {
     [' | temperature | °C', 'What is read'],
     ['Oil | temperature | °C | 1/2/3/4/5', 'more parts'],
     ['Oil | temperature | °C | / / 90 / 80', 'rise'],
-    ['Oil | temperature | °C | | upside-down', ''],
+    ['Oil | temperature | °C | | upside-down', 'Counts only when read'],
     ['Oil | temperature | °C | / hot / |', ''],
+    ['Oil | level | % | | | | | periscope', 'Level is seen on'],
   ])('%s is refused in words', (text, words) => {
     const parsed = parseReadings(text);
     expect(parsed.ok).toBe(false);

@@ -46,7 +46,12 @@ export const usualReadings: Readonly<Record<string, readonly Usual[]>> = {
   'sleeve-bearing': [plainBearing],
   'ring-oiler': [level('running-loaded'), plainBearing],
   'bottle-oiler': [
-    { ...open('level', 'Oil in the bottle', '%', null), band: { stopLow: 2, warnLow: 25 }, mark: 'L C' },
+    {
+      ...open('level', 'Oil in the bottle', '%', null),
+      gauge: 'bottle',
+      band: { stopLow: 2, warnLow: 25 },
+      mark: 'L C',
+    },
     plainBearing,
   ],
   'drip-oiler': [open('drip-rate', 'Drops', '1/min')],
@@ -58,7 +63,12 @@ export const usualReadings: Readonly<Record<string, readonly Usual[]>> = {
   ],
   'circulating-outlet': [open('flow', 'Oil at the outlet', 'L/min'), plainBearing],
   'central-lubricator-outlet': [
-    { ...open('level', 'Level in the reservoir', '%', null), band: { stopLow: 2, warnLow: 20 }, mark: 'L C' },
+    {
+      ...open('level', 'Level in the reservoir', '%', null),
+      gauge: 'tube',
+      band: { stopLow: 2, warnLow: 20 },
+      mark: 'L C',
+    },
     open('line-pressure', 'Pressure in the line', 'bar'),
   ],
   'single-point-lubricator': [

@@ -1,35 +1,7 @@
 import { describe, expect, it } from 'vitest';
+import { leastStop } from '../testing';
 import { leanDocument, walkDocument, walkDocumentVersion } from './document';
 
-/** The least that a stop and a reading have to say. */
-const stop = {
-  taskId: 't',
-  title: 'Look',
-  action: 'check',
-  pointId: 'p',
-  pointLabel: 'P1·01',
-  pointName: 'Bearing',
-  location: '',
-  machineId: 'm',
-  machineCode: 'P1',
-  machineName: 'Press',
-  areaName: '',
-  machineState: 'any',
-  energySources: [],
-  cautions: '',
-  doNots: '',
-  accessNote: '',
-  procedureText: '',
-  enoughSign: '',
-  forbidsAirGun: false,
-  lubricant: null,
-  amountKind: 'to-mark',
-  amount: null,
-  plannedAmount: null,
-  dueWords: '',
-  operatorCard: null,
-  written: null,
-};
 const reading = { quantity: 'level', name: 'Level', unit: '%', validIn: null, band: { warnLow: 35 } };
 const document = walkDocument.parse({
   version: walkDocumentVersion,
@@ -40,9 +12,12 @@ const document = walkDocument.parse({
   loadedAt: '',
   signedAt: null,
   stops: [
-    { ...stop, readings: [reading, { ...reading, name: 'Other', usualPerDay: 2, worn: [{ hours: 1, value: 2 }] }] },
     {
-      ...stop,
+      ...leastStop,
+      readings: [reading, { ...reading, name: 'Other', usualPerDay: 2, worn: [{ hours: 1, value: 2 }] }],
+    },
+    {
+      ...leastStop,
       pointKind: 'coolant-sump',
       consequence: 4,
       coolant: { tankL: 200, targetPct: 6, factor: 1 },

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { keysOf } from '../compat/vocabulary';
+import { levelGauges } from '../words/level-gauges';
 import { machineStateNames } from '../words/machine-states';
 import { urgencies } from '../words/findings';
 import { lookNames } from '../words/looks';
@@ -49,6 +50,7 @@ const asked = z.object({
   band: z.object({ stopLow: limit, warnLow: limit, warnHigh: limit, stopHigh: limit }),
   whoActs: z.string().optional(),
   means: z.string().optional(),
+  gauge: z.enum(keysOf(levelGauges)).optional(),
   last: z.object({ value: z.number(), at: z.string() }).nullable().default(null),
   /** How much of what a device holds has gone in a day until now; null where nobody can say. */
   usualPerDay: z.number().nullable().default(null),
@@ -83,6 +85,8 @@ const stop = z.object({
   procedureText: z.string(),
   enoughSign: z.string(),
   forbidsAirGun: z.boolean(),
+  /** Packed in, not pressed in with a gun. */
+  filledByHand: z.boolean().default(false),
   strokeRounding: z.enum(['nearest', 'down']).default('nearest'),
   lubricant: z.object({ id: z.string(), code: z.string(), name: z.string() }).nullable(),
   amountKind: z.string(),

@@ -57,7 +57,7 @@ const rules: readonly { when: (step: Step) => boolean; words: string }[] = [
     words: 'Open the upper vent before anything is pumped in from below: otherwise the seals blow.',
   },
   {
-    when: ({ action }) => action === 'grease',
+    when: ({ action, kind }) => action === 'grease' && kind !== 'grease-cup',
     words: 'No finger at the nozzle; a jet under the skin: hospital at once.',
   },
   {

@@ -1,3 +1,4 @@
+import { isFedFromTank } from '@/core/register/point-kinds';
 import { fillRowFor } from '@/core/register/reservoir';
 import { levelWords } from '@/core/register/level-words';
 import type { WalkStop } from '@/core/walk/document';
@@ -23,14 +24,15 @@ export async function factsAtStops(db: Database, pointIds: readonly string[]): P
     points.map(({ id, kind, details, reservoirId }) => {
       const reservoir = reservoirs.find((each) => each.id === reservoirId);
       const row = reservoir && fillRowFor(reservoir.fillTable, reservoir.mounting);
-      const level = reservoir
-        ? levelWords({
-            ...reservoir.get({ plain: true }),
-            capacityL: row?.volumeL ?? reservoir.capacityL,
-            vent: row?.vent ?? '',
-            drain: row?.drain ?? '',
-          })
-        : [];
+      const level =
+        reservoir && !isFedFromTank(kind)
+          ? levelWords({
+              ...reservoir.get({ plain: true }),
+              capacityL: row?.volumeL ?? reservoir.capacityL,
+              vent: row?.vent ?? '',
+              drain: row?.drain ?? '',
+            })
+          : [];
       const { tankL, targetPct, refractometerFactor = 1 } = details;
       const coolant =
         kind === 'coolant-sump' && tankL && targetPct

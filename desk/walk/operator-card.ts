@@ -7,6 +7,7 @@ import {
   expectedTimes,
   isOftenerThanAShift,
 } from '@/core/interval/operator-card';
+import { isFilledByHand } from '@/core/register/point-kinds';
 import { pointLabel } from '@/core/register/assignment';
 import { cautionsBefore } from '@/core/words/cautions';
 import type { Database, Desk } from '../desk';
@@ -117,6 +118,7 @@ export async function cardLines(db: Database, now: Date, machineIds: string[]): 
     db.Gun.findAll({ order: [['code', 'ASC']] }),
   ]);
   const gunOf = ({ lubricant, point }: TaskState): WalkGun | null => {
+    if (isFilledByHand(point.kind)) return null;
     const fits = guns.find(
       ({ lubricantId, airPowered }) => lubricantId === lubricant?.id && !(point.forbidsAirGun && airPowered),
     );

@@ -2,6 +2,7 @@ import { UniqueConstraintError } from 'sequelize';
 import { dueWords, standingOn } from '@/core/interval/due-words';
 import { waitsForFilling } from '@/core/words/machine-states';
 import { mixtureWords, waitingChangeWords } from '@/core/words/waiting-change';
+import { isFilledByHand } from '@/core/register/point-kinds';
 import { pointLabel } from '@/core/register/assignment';
 import { type PlantDay, plantToday } from '@/core/time/plant-day';
 import { answersStop, isActNow, writtenBy } from '@/core/walk/answered';
@@ -272,6 +273,7 @@ async function documentOf(
           procedureText,
           enoughSign: point.enoughSign,
           forbidsAirGun: point.forbidsAirGun,
+          filledByHand: isFilledByHand(point.kind),
           strokeRounding: point.strokeRounding,
           lubricant,
           amountKind: amount.kind,

@@ -5,6 +5,7 @@ import { FieldRows } from '@/components/ui/field-rows';
 import { ChoiceField, ChoicesField, TextField, optionsOf } from '@/components/ui/fields';
 import { type TypedReading, typedReading } from '@/core/register/asked-reading';
 import { usualBandWords, usualReadingsAt } from '@/core/register/usual-readings';
+import { levelGaugeWords } from '@/core/words/level-gauges';
 import { machineStates } from '@/core/words/machine-states';
 import { lookWords } from '@/core/words/looks';
 import { quantityWords } from '@/core/words/quantities';
@@ -20,6 +21,7 @@ const nothing: TypedReading = {
   stopHigh: '',
   whoActs: '',
   means: '',
+  gauge: '',
 };
 
 type Asking = Record<string, TypedReading[]>;
@@ -88,6 +90,7 @@ export function AskedFields({ kind, within = '' }: { kind: string; within?: stri
                 />
               </div>
               <TextField name={`${row}.whoActs`} label="Who acts, outside of it" />
+              <Gauge row={row} />
               <div className="col-span-2 sm:col-span-4">
                 <TextField name={`${row}.means`} label="What it means, outside of it" />
               </div>
@@ -97,6 +100,21 @@ export function AskedFields({ kind, within = '' }: { kind: string; within?: stri
       </fieldset>
     </>
   );
+}
+
+/** What a level is seen on: drawn so at the stop. */
+function Gauge({ row }: { row: string }) {
+  const quantity = useWatch({ name: `${row}.quantity` }) as string;
+  return quantity === 'level' ? (
+    <div className="col-span-2">
+      <ChoiceField
+        name={`${row}.gauge`}
+        label="Level is seen on"
+        options={optionsOf(levelGaugeWords)}
+        empty="a round glass"
+      />
+    </div>
+  ) : null;
 }
 
 /** Where it usually lies by the trade, beside what is said here. */
