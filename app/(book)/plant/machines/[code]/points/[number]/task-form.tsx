@@ -19,13 +19,7 @@ import { eventWords } from '@/core/words/events';
 
 const amountOptions = Object.entries(amountKinds).map(([value, unit]) => ({
   value,
-  label:
-    value === unit
-      ? value
-      : `${value.replace('-', ' ')} (${unit})`
-          .replace('film (film)', 'a film')
-          .replace('to mark (to the mark)', 'to the mark')
-          .replace('passes (passes)', 'passes'),
+  label: ['litres', 'grams'].includes(value) ? `${value} (${unit})` : unit,
 }));
 
 /** True where the part that is folded away holds something of this task's own. */
