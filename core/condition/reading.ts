@@ -89,21 +89,21 @@ export function findingOfReading(
   const { urgency } = asFinding(atConsequence(severity, consequence));
   const grade = sign?.grade;
   const lowered = loweredByOwn({ what, urgency, grade }, signRow(what, { ...seen, grade }).mark);
-  const unit = asked.unit && ` ${asked.unit}`;
-  const limit =
-    past && `${past.side === 'low' ? 'below' : 'above'} ${past.isStop ? 'the stop at ' : ''}${past.limit}${unit}`;
   return {
     what,
     urgency,
-    text: [
-      `${asked.name} ${[`${taken.value}${unit}`, limit, sign?.why].filter(Boolean).join(', ')}.`,
-      outsideWords(asked),
-    ]
-      .filter(Boolean)
-      .join(' '),
+    text: [readWords(asked, taken.value, past, sign?.why), outsideWords(asked)].filter(Boolean).join(' '),
     ...(grade && { grade }),
     ...(lowered && { lowered }),
   };
+}
+
+/** What was read, past which limit it lies and what it shows besides, in one sentence. */
+function readWords(asked: AskedReading, value: number, past: OutOfBand | undefined, why: string | undefined): string {
+  const unit = asked.unit && ` ${asked.unit}`;
+  const limit =
+    past && `${past.side === 'low' ? 'below' : 'above'} ${past.isStop ? 'the stop at ' : ''}${past.limit}${unit}`;
+  return `${asked.name} ${[`${value}${unit}`, limit, why].filter(Boolean).join(', ')}.`;
 }
 
 /** A glass or a dipstick that shows nothing is not a low level: nobody knows how far below it the oil stands. */
