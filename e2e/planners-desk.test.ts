@@ -51,7 +51,7 @@ test('its chart for the wall is one page, one more what is read there, and one i
   expect(await pages()).toBe(1);
   for (const read of ['BM-1', 'P1']) {
     await page.goto(`/plant/machines/${read}/chart`);
-    await expect(page.getByRole('article').last()).toContainText('Oil in the glass');
+    await expect(page.getByRole('article').last()).toContainText('Readings and looks');
     expect(await page.getByRole('article').count()).toBe(2);
     expect(await pages()).toBe(2);
   }

@@ -1,0 +1,52 @@
+import { caution, clear, close, look, mustBe, open, procedure, putIn, reach, read, say, takeOut, wait } from '../build';
+import { begin, cleanRound, finish, nextDay, oilLook } from '../frame';
+
+export const oilChangeHydraulic = procedure({
+  code: 'oil-change-hydraulic',
+  title: 'Oil change of a hydraulic tank',
+  source: 'Practice of the trade (H B)',
+  people: 2,
+  takes: ['filter cart, 10 µm or finer', 'elements, breather, seals', 'cloth without lint', 'drums for what comes out'],
+  steps: [
+    begin,
+    say('posture', 'Loads lowered or propped, cylinders in the posture of the mark.'),
+    caution(
+      'isolate',
+      'A jet of oil goes through skin: hospital at once, even where it does not hurt. Never feel for a leak.',
+    ),
+    reach(
+      'isolate',
+      'isolated-depressurised',
+      'Pump off and locked, accumulators shut and drained to tank, gauge zero, a minute later still zero.',
+    ),
+    say(
+      'levers',
+      'Move the levers both ways. Vertical cylinders keep their load behind lock valves: never loosen there.',
+    ),
+    caution('open-drain', 'Below 50 °C only.'),
+    open('drain', 'Tank drain', 'never', 'Open the tank drain.'),
+    wait('drain', 30, 'Let it drain.', 'sludge runs last; lines and cylinders keep a third to a half'),
+    takeOut('drained', 'Litres that came out, beside what the book says.'),
+    oilLook,
+    look('pleats', 'filter', 'Look between the pleats of the return element.'),
+    say('clean-tank', 'Clean without lint: tank, strainer. New breather, return and pressure elements.'),
+    close('drain', 'Tank drain shut, cover on with its seal.'),
+    cleanRound('the filler'),
+    open('filler', 'Filler', 'never', 'Open the filling coupling.'),
+    putIn('fill', 'Through 10 µm or finer to the mark.'),
+    open('pump-casing', 'Case drain of the pump', 'never', 'Open the case drain of the pump.'),
+    say('prime', 'Fill the pump’s casing with oil: dry it seizes within seconds.'),
+    close('pump-casing', 'Case drain on.'),
+    close('filler', 'Filling coupling capped.'),
+    mustBe('seals', 'All lines on, all plugs in, accumulator valve open again by those who may?'),
+    clear('start-clear'),
+    caution('jog', 'Nobody before a hose or under a load.'),
+    reach('jog', 'running-idle', 'Jog three times for a second, then run at low pressure.'),
+    wait('bleed', 10, 'Each actuator slowly over its full stroke, bleed it.', 'air dieses, knocks and burns the seals'),
+    read('temperature', 'temperature', '°C', 'Tank temperature.'),
+    look('foam', 'oil', 'Foam gone before it is loaded? Look at the glass.'),
+    say('level', 'Level after each actuator, in the posture of the mark. Top up stopped and relieved.'),
+    finish,
+    nextDay,
+  ],
+});

@@ -1,0 +1,101 @@
+import { caution, clear, close, look, mustBe, open, procedure, putIn, reach, read, say, wait } from '../build';
+import { cleanRound, isolate } from '../frame';
+
+export const startUp = procedure({
+  code: 'start-up',
+  title: 'Start-up after filling',
+  source: 'Practice of the trade (M C)',
+  takes: ['infrared thermometer', 'lamp', 'sound rod'],
+  steps: [
+    mustBe('filled', 'Is the filling written, the code right, the level at its mark?'),
+    say('ready', 'Breather open. Drain, valves and covers shut.'),
+    say('turn-by-hand', 'Locked, and where it can be: one turn of the output by hand.'),
+    mustBe('warm-enough', 'Is the oil as warm as its start wants it?'),
+    clear('clear'),
+    caution('run', 'Stop at: over 1 K a minute above 70 °C, a new noise, no oil at a glass within 30 s, a jet.'),
+    reach('run', 'running-idle', 'By the operator, unloaded. Does it turn the right way?'),
+    look('outlets', 'flow', 'Oil at every outlet within 30 s; with a pump pressure within 15 s.'),
+    wait('no-load', 20, 'Run unloaded.', 'teeth and bearings find their places'),
+    read(
+      'rise',
+      'temperature-rise',
+      '°C',
+      'Temperature every few minutes, until it levels off: the curve to compare with later.',
+    ),
+    reach('loaded', 'running-loaded', 'A quarter, half, three quarters, full: each until the temperature is level.'),
+    say('bolts', 'Bolts after 8 h and after 50 h.'),
+  ],
+});
+
+export const firstFill = procedure({
+  code: 'first-fill',
+  title: 'First filling of a unit that came empty',
+  source: 'Practice of the trade (M C)',
+  takes: ['oil by the mounting position', 'breather', 'tag: empty, not to be started'],
+  steps: [
+    isolate(),
+    caution('open-empty-unit', 'The tag stays on until the filling is written.'),
+    open('empty-unit', 'Empty unit', 'never', 'Hang the tag: empty, not to be started.'),
+    say('preservative', 'The preservative: does it dissolve in this oil? Else it is flushed out.'),
+    say('position', 'The mounting position says the litres, and which plug is vent, level and drain.'),
+    say('upper', 'Are upper bearings greased by hand? Ask, and grease them.'),
+    say('transport', 'The transport plug out, the breather in.'),
+    cleanRound('the filler'),
+    open('filler', 'Filler', 'never', 'Open the filler.'),
+    putIn('fill', 'Four fifths, wait ten minutes, then to the mark.'),
+    wait('spread', 10, 'Let it find its level.', 'chambers fill through small holes'),
+    say('prime', 'Oil over top bearings and into troughs that no pump fills.'),
+    close('filler', 'Filler on.'),
+    close('empty-unit', 'Write the filling with its batch; only then take the tag off.'),
+    say('start', 'Start-up after filling comes next, by its own sheet.'),
+  ],
+});
+
+export const fillFromBelow = procedure({
+  code: 'fill-from-below',
+  title: 'Semi-fluid grease from below',
+  source: 'Practice of the trade (M C)',
+  takes: ['transfer pump', 'hose with a valve', 'NLGI 00 or 000, nothing else'],
+  steps: [
+    isolate(),
+    caution('open-vent', 'Closed above, the pump blows the seals out.'),
+    open('vent', 'Upper vent', 'never', 'Open the upper vent or overflow before anything is pumped.'),
+    cleanRound('the drain port'),
+    open('port', 'Drain port with the hose', 'never', 'Hose and valve on the drain port.'),
+    putIn('fill', 'Slowly, at low pressure, until it shows at the overflow.'),
+    close('port', 'Valve shut, hose off, plug in.'),
+    close('vent', 'Upper vent on.'),
+    clear('clear'),
+    caution('run', 'By the operator.'),
+    reach('run', 'running-idle', 'Run it.'),
+    wait('first', 10, 'Let it run.', 'grease moves slowly'),
+    isolate('lock-again'),
+    wait('settle', 30, 'Let it settle, then look again.', 'air comes out late'),
+    say('out', 'Hands and tools out, guards on, own lock off.'),
+  ],
+});
+
+export const flush = procedure({
+  code: 'flush',
+  title: 'Flush a sump',
+  source: 'Practice of the trade (M C)',
+  takes: ['flushing oil of the same type, thinner', 'pan', 'seal'],
+  steps: [
+    mustBe('agreed', 'Is it said with what, how often, and by whom? A solvent only by written instruction.'),
+    isolate(),
+    caution('open-filler', 'Hot oil scalds: 60 °C or less.'),
+    open('filler', 'Filler', 'never', 'Open the filler and the vent.'),
+    putIn('fill', 'Flushing oil to the low mark.'),
+    close('filler', 'Filler on.'),
+    clear('clear'),
+    caution('run', 'Never with the main machine loaded.'),
+    reach('run', 'running-idle', 'Run unloaded.'),
+    wait('circulate', 15, 'Let it run.', 'the dirt has to come loose'),
+    isolate('lock-again'),
+    open('drain', 'Drain plug', 'never', 'Drain it hot, as far as the site allows.'),
+    wait('drain', 20, 'Let it drain.', 'what stays in thins the new oil'),
+    look('again', 'oil', 'What came out: is it clean? Else once more.'),
+    close('drain', 'Drain plug in with a new seal.'),
+    say('out', 'Empty of oil: the tag stays on until the filling is written.'),
+  ],
+});

@@ -1,0 +1,50 @@
+import type { TaskAction } from '../words/task-words';
+import { type MachineState, runs } from '../words/machine-states';
+
+/** What of a task says how it is usually done. */
+export type HowAsked = { action: TaskAction; kind: string; machineState: MachineState; purges?: boolean };
+
+/** By kind of point, then by action: the procedure that the trade goes by. `any` is for every other kind. (M C) */
+const usual: Readonly<Record<string, Partial<Record<TaskAction, string>>>> = {
+  'worm-unit': { 'oil-change': 'oil-change-worm-unit' },
+  'circulating-outlet': { check: 'daily-look' },
+  'hydraulic-set': { 'oil-change': 'oil-change-hydraulic' },
+  compressor: { 'oil-change': 'compressor-oil-change', 'top-up': 'compressor-top-up' },
+  'ring-oiler': { 'top-up': 'ring-oiler', check: 'ring-oiler' },
+  'drip-oiler': { 'top-up': 'drip-oiler', check: 'drip-oiler' },
+  'bottle-oiler': { 'top-up': 'bottle-oiler' },
+  'grease-cup': { grease: 'grease-cup' },
+  'central-lubricator-outlet': { check: 'central-lubricator-check', 'top-up': 'central-lubricator-refill' },
+  'single-point-lubricator': { check: 'single-point-exchange' },
+  chain: { film: 'chain-oil' },
+  'open-gear': { film: 'open-gear-film' },
+  slideway: { film: 'slideway' },
+  screw: { film: 'lead-screw' },
+  rack: { film: 'lead-screw' },
+  'valve-stem': { film: 'valve-stem', grease: 'valve-stem' },
+  'seal-flush-pot': { 'top-up': 'seal-pot', check: 'seal-pot' },
+  'coolant-sump': { 'top-up': 'coolant', check: 'coolant' },
+  'semi-fluid-gear': { grease: 'fill-from-below' },
+  any: {
+    'oil-change': 'oil-change-splash-gear',
+    'top-up': 'top-up',
+    drain: 'drain-water',
+    clean: 'clean-before-opening',
+    turn: 'turn-part',
+    retighten: 'bolts-and-marks',
+  },
+};
+
+/**
+ * The code of the procedure that a task is usually done by; undefined where there is none, as for a film of a few drops.
+ * @example usualProcedure({ action: 'oil-change', kind: 'worm-unit', machineState: 'isolated' }) // 'oil-change-worm-unit'
+ */
+export function usualProcedure({ action, kind, machineState, purges = false }: HowAsked): string | undefined {
+  const own = Object.hasOwn(usual, kind) ? usual[kind]![action] : undefined;
+  if (own) return own;
+  if (action === 'grease') {
+    if (purges) return 'purge-with-relief';
+    return runs(machineState) || machineState === 'any' ? 'regrease-running' : 'regrease-stopped';
+  }
+  return usual.any![action];
+}
