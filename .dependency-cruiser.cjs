@@ -40,6 +40,7 @@ const floors = {
     'follow',
     'store',
     'assign',
+    'procedure',
     'walk',
   ],
   desk: [

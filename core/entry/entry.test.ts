@@ -93,15 +93,7 @@ describe('bodies', () => {
   const accepts = (kind: EntryKind, body: unknown, version = 1) => bodySchema(kind, version)!.safeParse(body).success;
 
   it('exist only for kinds of the closed list', () => {
-    expect(entryKinds.filter((kind) => !isWritable(kind))).toEqual([
-      'drain',
-      'flush',
-      'sample',
-      'open',
-      'close',
-      'waiver',
-      'isolation',
-    ]);
+    expect(entryKinds.filter((kind) => !isWritable(kind))).toEqual(['drain', 'flush', 'sample']);
     expect(serviceKinds).not.toContain('skip');
   });
 
@@ -129,6 +121,40 @@ describe('bodies', () => {
     ['correction', { void: true, reason: 'never' }, true],
     ['correction', { void: false, reason: 'never' }, false],
     ['correction', { reason: 'both', void: true, replacement: {} }, false],
+    ['open', { does: 'open', name: 'Drain plug', runs: 'never' }, true],
+    ['open', { does: 'open', name: '', runs: 'never' }, false],
+    ['open', { does: 'open', name: 'By-pass', runs: 'supervised' }, false],
+    ['open', { does: 'open', name: 'By-pass', runs: 'supervised', minutes: 30 }, true],
+    ['open', { does: 'hand-on', openId: id('A'), toId: id('B') }, true],
+    ['close', { openId: id('A') }, true],
+    ['close', { openId: 'drain' }, false],
+    ['waiver', { openId: id('A'), allowedBy: 'Shift lead', reason: 'drains over night' }, true],
+    ['waiver', { openId: id('A'), allowedBy: '', reason: 'drains over night' }, false],
+    ['waiver', { openId: id('A'), allowedBy: 'Shift lead', reason: '' }, false],
+    [
+      'isolation',
+      {
+        does: 'lock',
+        lockNo: '12',
+        proved: [{ source: 'mains', proof: 'tested' }],
+        tryStarted: true,
+        controlsBack: true,
+      },
+      true,
+    ],
+    ['isolation', { does: 'lock', lockNo: '12', proved: [], tryStarted: true, controlsBack: true }, false],
+    [
+      'isolation',
+      {
+        does: 'lock',
+        lockNo: '12',
+        proved: [{ source: 'mains', proof: 'tested' }],
+        tryStarted: false,
+        controlsBack: true,
+      },
+      false,
+    ],
+    ['isolation', { does: 'unlock', lockId: id('A') }, true],
     ['skip', { reason: 'unsafe' }, true],
     ['skip', { reason: 'lazy' }, false],
     ['finding', { what: 'leak', urgency: 'later' }, false],
@@ -142,7 +168,7 @@ describe('kinds', () => {
     expect(versionsOf('grease')).toEqual([1, 2]);
     expect(versionsOf('reading')).toEqual([1]);
     expect(versionsOf('correction')).toEqual([1, 2]);
-    expect(versionsOf('waiver')).toEqual([]);
+    expect(versionsOf('flush')).toEqual([]);
     expect(bodySchema('grease', 3)).toBeUndefined();
     const whole = { happenedAt: '2026-01-02T00:00:00Z', offsetMinutes: 0, taskIds: [], body: { text: 'b' } };
     const first = { reason: 'slip', replacement: whole };
@@ -162,6 +188,10 @@ describe('kinds', () => {
       'reading',
       'finding',
       'follow-up',
+      'open',
+      'close',
+      'waiver',
+      'isolation',
       'hand-over',
       'correction',
     ]);

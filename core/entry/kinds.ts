@@ -3,20 +3,24 @@ import { isOwn } from '../own';
 import type { TaskAction } from '../words/task-words';
 import { type KindSpec, type Say, reservedKind } from './kind';
 import { check } from './kinds/check';
+import { close } from './kinds/close';
 import { commissioning } from './kinds/commissioning';
 import { correction } from './kinds/correction';
 import { finding } from './kinds/finding';
 import { followUp } from './kinds/follow-up';
 import { grease } from './kinds/grease';
 import { handOver } from './kinds/hand-over';
+import { isolation } from './kinds/isolation';
 import { meterChange } from './kinds/meter-change';
 import { note } from './kinds/note';
 import { oilChange } from './kinds/oil-change';
+import { open } from './kinds/open';
 import { override } from './kinds/override';
 import { postpone } from './kinds/postpone';
 import { reading } from './kinds/reading';
 import { skip } from './kinds/skip';
 import { topUp } from './kinds/top-up';
+import { waiver } from './kinds/waiver';
 
 /** Every kind an entry of the log can have. Whatever distinguishes kinds is said in their files, and listed from there. */
 export const kinds = {
@@ -34,10 +38,10 @@ export const kinds = {
   'follow-up': followUp,
   skip,
   postpone,
-  open: reservedKind('Opened'),
-  close: reservedKind('Closed'),
-  waiver: reservedKind('Waiver'),
-  isolation: reservedKind('Isolated'),
+  open,
+  close,
+  waiver,
+  isolation,
   'hand-over': handOver,
   override,
   note,

@@ -1,7 +1,8 @@
 import type { LookName } from '../words/looks';
 import type { MachineState } from '../words/machine-states';
 import type { QuantityName } from '../words/quantities';
-import type { Procedure, RunsMeanwhile, Step, StepOf } from './step';
+import type { RunsMeanwhile } from '../words/runs-meanwhile';
+import type { Procedure, Step, StepOf } from './step';
 
 /** Short ways of writing steps down: a shipped procedure reads from top to bottom like the sheet it replaces. */
 

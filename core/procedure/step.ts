@@ -4,16 +4,7 @@ import { line } from '../units/typed-field';
 import { type LookName, looks } from '../words/looks';
 import { machineStateNames } from '../words/machine-states';
 import { quantities } from '../words/quantities';
-
-/** Whether a machine may run while something is open, and how the screens say it. */
-export const runsMeanwhile = {
-  never: 'never runs meanwhile',
-  auxiliary: 'auxiliary pump only',
-  supervised: 'may run, watched from a distance',
-  may: 'may run meanwhile',
-} as const;
-export type RunsMeanwhile = keyof typeof runsMeanwhile;
-export const runsMeanwhileNames = keysOf(runsMeanwhile);
+import { runsMeanwhileNames } from '../words/runs-meanwhile';
 
 /** As many characters as a step may have: it is read in gloves, three lines on a phone. */
 export const longestStep = 150;

@@ -485,4 +485,12 @@ export const migrations: readonly Migration[] = [
     `pointId CHAR(26) CHARACTER SET ascii COLLATE ascii_bin NOT NULL DEFAULT '', what VARCHAR(40) NOT NULL, signRow VARCHAR(200) NOT NULL, says JSON NOT NULL, source VARCHAR(200) NOT NULL,
       personId ${id} NOT NULL, saidAt DATETIME(3) NOT NULL, PRIMARY KEY (pointId, what, signRow), CONSTRAINT own_sign_person FOREIGN KEY (personId) REFERENCES person (id)`,
   ),
+
+  // What is open and which locks are on, at a machine and in the whole plant, without reading the log.
+  createTable(
+    '2026-12-09-01-open-thing',
+    'open_thing',
+    `entryId ${id} PRIMARY KEY, machineId ${id} NOT NULL, pointId ${id} NULL, taskId ${id} NULL, thing VARCHAR(40) NULL, isLock BOOLEAN NOT NULL, name VARCHAR(80) NOT NULL, runs VARCHAR(16) NOT NULL, minutes INT UNSIGNED NULL,
+      openedMs BIGINT NOT NULL, holderId ${id} NOT NULL, waiverId ${id} NULL, closedMs BIGINT NULL, closedBy ${id} NULL, KEY (closedMs, openedMs), KEY (machineId, closedMs), KEY (pointId, closedMs), KEY (taskId, closedMs)`,
+  ),
 ];

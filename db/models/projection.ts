@@ -21,6 +21,7 @@ import {
   text,
 } from './columns';
 import type { FindingWhat } from '@/core/words/findings';
+import type { RunsMeanwhile } from '@/core/words/runs-meanwhile';
 import { type Who } from '@/core/words/task-words';
 import type { WaitingChange } from '@/core/words/waiting-change';
 
@@ -147,6 +148,24 @@ export class FindingStanding extends Model<InferAttributes<FindingStanding>, Inf
   declare closedBy: string | null;
 }
 
+/** Something that was opened, or a lock that was put on. Derived; see `core/follow/open-things.ts`. */
+export class OpenThing extends Model<InferAttributes<OpenThing>, InferCreationAttributes<OpenThing>> {
+  declare entryId: string;
+  declare machineId: string;
+  declare pointId: string | null;
+  declare taskId: string | null;
+  declare thing: string | null;
+  declare isLock: boolean;
+  declare name: string;
+  declare runs: RunsMeanwhile;
+  declare minutes: number | null;
+  declare openedMs: number;
+  declare holderId: string;
+  declare waiverId: string | null;
+  declare closedMs: number | null;
+  declare closedBy: string | null;
+}
+
 const bigint = { type: DataTypes.BIGINT, allowNull: true };
 
 /** What is known of when a task falls due, now and in the past alike. */
@@ -262,5 +281,24 @@ export function initProjection(sequelize: Sequelize) {
     }),
     { sequelize, tableName: 'finding_state', timestamps: false },
   );
-  return { FindingStanding, EntryWords, MeterStanding, DueStanding, PastDueStanding, CorrectedEntry };
+  OpenThing.init(
+    columns({
+      entryId: primaryId,
+      machineId: idColumn,
+      pointId: optionalId,
+      taskId: optionalId,
+      thing: optionalText,
+      isLock: boolean,
+      name: text,
+      runs: text,
+      minutes: optionalInteger,
+      openedMs: { type: DataTypes.BIGINT, allowNull: false },
+      holderId: idColumn,
+      waiverId: optionalId,
+      closedMs: bigint,
+      closedBy: optionalId,
+    }),
+    { sequelize, tableName: 'open_thing', timestamps: false },
+  );
+  return { FindingStanding, OpenThing, EntryWords, MeterStanding, DueStanding, PastDueStanding, CorrectedEntry };
 }

@@ -2,8 +2,9 @@ import type { Transaction } from 'sequelize';
 import type { Database } from '../desk';
 import { type Appended, type Received, append, arrivingEntry } from '../log/append';
 import { noteCorrection } from '../log/believed';
-import { projectFindings } from '../standing/findings';
+import { findingsKept } from '../standing/findings';
 import { type Stamps, noteWritten, readStamps } from '../standing/known-machines';
+import { openThingsKept } from '../standing/open-things';
 import { projectEntries, projectMachines } from '../standing/projection';
 
 /**
@@ -30,8 +31,9 @@ export async function appendProjected(
   const known = stamps ?? (await readStamps(db, others, transaction));
   const stamped = new Map([...known].filter(([id]) => others.includes(id)));
   const standing = await projectEntries(db, stamped, arriving, transaction);
-  const followed = await projectFindings(db, arriving, corrected, transaction);
-  const written = await append(db, received, transaction, [...standing, ...followed]);
+  const followed = await findingsKept.project(db, arriving, corrected, transaction);
+  const opened = await openThingsKept.project(db, arriving, corrected, transaction);
+  const written = await append(db, received, transaction, [...standing, ...followed, ...opened]);
   noteWritten(transaction, written);
   return written;
 }

@@ -5,7 +5,8 @@ import { alone } from '../locks';
 import { correctionsOfLog, machinesSince, rebuildCorrections } from '../log/believed';
 import { rebuildWords } from '../log/words';
 import { deriveMachines } from './derived-machine';
-import { findingsOfLog, rebuildFindings } from './findings';
+import { findingsKept } from './findings';
+import { openThingsKept } from './open-things';
 import { selectPlan } from './plan-rows';
 import { projectMachines, stampPlans } from './projection';
 import { machineLog, wholeLog } from './read-log';
@@ -51,7 +52,8 @@ export async function rebuild(
     await past.end();
     const sum = { entries, meters: await meters.end(), tasks: await due.end() };
     await noteWalks(db, transaction);
-    await rebuildFindings(db, transaction);
+    await findingsKept.rebuild(db, transaction);
+    await openThingsKept.rebuild(db, transaction);
     await db.sequelize.query('REPLACE INTO projection_version (id, version) VALUES (1, ?)', {
       replacements: [projectionVersion],
       transaction,
@@ -64,7 +66,7 @@ export async function rebuild(
 
 /** A row of the projection that says something else than the log and the plan do; `should` is null where there should be none. */
 export type Difference = {
-  table: 'due_state' | 'due_history' | 'meter_state' | 'finding_state' | 'corrected_entry';
+  table: 'due_state' | 'due_history' | 'meter_state' | 'finding_state' | 'open_thing' | 'corrected_entry';
   key: string;
   machineId: string | null;
   stands: object | null;
@@ -112,8 +114,14 @@ export async function compareWithLog(db: Database): Promise<Rebuilt & { differen
     compare(
       'finding_state',
       'entryId',
-      await findingsOfLog(db, transaction),
-      await db.FindingStanding.findAll({ transaction, raw: true }),
+      await findingsKept.ofLog(db, transaction),
+      await findingsKept.standing(db, transaction),
+    );
+    compare(
+      'open_thing',
+      'entryId',
+      await openThingsKept.ofLog(db, transaction),
+      await openThingsKept.standing(db, transaction),
     );
     for (const machineId of plan.machines.keys()) {
       // What has been written since the log was read is not in this reading of it: such a machine is read once more.

@@ -1,9 +1,10 @@
 import type { Transaction } from 'sequelize';
 import type { EntryEnvelope } from '@/core/entry/envelope';
-import { fitsAction, kinds } from '@/core/entry/kinds';
+import { fitsAction, isService, kinds } from '@/core/entry/kinds';
 import { type TaskAction, taskActions } from '@/core/words/task-words';
 import { pointerOf } from '@/core/problems';
 import type { Database } from '../desk';
+import { groupBy } from '../group-by';
 import { answeredTasks, entriesNamed } from '../log/append';
 import { newestOfMachine } from '../log/believed';
 import { type StampRow, type Stamps, stampsOf } from '../standing/known-machines';
@@ -23,6 +24,8 @@ export type References = {
   machineOfTask: Map<string, string>;
   /** What each task has done, and its name. */
   taskNamed: Map<string, { action: TaskAction; title: string }>;
+  /** What is open for a task and must not be while it is done, by the task. */
+  openFor: Map<string, string[]>;
   /** Entries by whose name one is in the book already. */
   entries: Set<string>;
   /** How far the plan and the log of each machine are. */
@@ -43,6 +46,8 @@ const sources = {
   point: 'lube_point.id, machineId, NULL, NULL, NULL, NULL, NULL FROM lube_point WHERE lube_point.id',
   meter: 'meter.id, machineId, NULL, NULL, NULL, NULL, NULL FROM meter WHERE meter.id',
   task: "task.id, machineId, CONCAT(task.action, ':', task.title), NULL, NULL, NULL, NULL FROM task JOIN lube_point ON lube_point.id = task.pointId WHERE task.id",
+  opened:
+    "taskId AS id, machineId, open_thing.name, NULL, NULL, NULL, NULL FROM open_thing WHERE closedMs IS NULL AND waiverId IS NULL AND isLock = 0 AND runs <> 'may' AND taskId",
   entry: `entry.id, NULL, NULL, NULL, NULL, NULL, NULL ${entriesNamed}`,
 };
 type Source = keyof typeof sources;
@@ -63,6 +68,7 @@ export async function readReferences(
     point: envelopes.map(({ pointId }) => pointId),
     meter: bodies.map(({ meterId }) => meterId),
     task: [...envelopes.flatMap(answeredTasks), ...bodies.map(({ taskId }) => taskId)],
+    opened: envelopes.flatMap((envelope) => (kinds[envelope.kind].service ? answeredTasks(envelope) : [])),
     entry: envelopes.map(({ id }) => id),
   };
   const wanted = (Object.keys(sources) as Source[]).flatMap((source) => {
@@ -91,10 +97,14 @@ export async function readReferences(
         return [id, { action: action as TaskAction, title: title.join(':') }];
       }),
     ),
+    openFor: groupOpen(of('opened')),
     entries: known('entry'),
     stamps: stampsOf(of('machine')),
   };
 }
+
+const groupOpen = (rows: readonly { id: string; name: string }[]): Map<string, string[]> =>
+  new Map([...groupBy(rows, ({ id }) => id)].map(([taskId, open]) => [taskId, open.map(({ name }) => name)]));
 
 const problem = (path: PropertyKey[], detail: string): WriteOutcome =>
   invalid([{ pointer: pointerOf(path), detail, code: 'unknown-reference' }]);
@@ -122,7 +132,7 @@ export function checkReferences(
   if (roundId !== null && !known.rounds.has(roundId)) return problem(['roundId'], 'This round is not known.');
   if (!answeredTasks(envelope).every((taskId) => known.machineOfTask.get(taskId) === machineId))
     return problem(['taskIds'], 'A task named here is not on that machine.');
-  return checkFit(envelope, known) ?? checkNamed(envelope, known);
+  return checkFit(envelope, known) ?? checkOpen(envelope, known) ?? checkNamed(envelope, known);
 }
 
 /** Only a fitting entry answers a task: a top-up is no oil change. */
@@ -139,6 +149,20 @@ function checkFit({ kind, kindVersion, taskIds }: EntryEnvelope, { taskNamed }: 
       ]);
   }
   return undefined;
+}
+
+/** A job is not done while something of it is open that must not be. */
+function checkOpen(envelope: EntryEnvelope, { openFor }: References): WriteOutcome | undefined {
+  if (!isService(envelope as never)) return undefined;
+  const open = envelope.taskIds.flatMap((taskId) => openFor.get(taskId) ?? []);
+  if (open.length === 0) return undefined;
+  return invalid([
+    {
+      pointer: '/taskIds',
+      detail: `Still open: ${open.join(', ')}. Close it first, or have it waived by name and with a reason; then this is done.`,
+      code: 'rule',
+    },
+  ]);
 }
 
 /** What the body names; `machineOf…` is undefined for what there is not, and no entry's machine is. */

@@ -9,6 +9,7 @@ import { entriesOfRound } from '../follow/round-entries';
 import { thePlant } from '../plant';
 import { checkBelongs } from './belongs';
 import { checkFollowUp } from './follow-up';
+import { checkHandedBack, checkOpened } from './opened';
 import { checkLooked } from './looked';
 import { type WriteOutcome, conflict, invalid } from './outcome';
 import { checkReplacement } from './references';
@@ -24,6 +25,8 @@ export async function checkRules(
   if (kind === 'postpone') return checkPostponement(db, envelope, transaction);
   if (kind === 'hand-over') return checkSignature(db, envelope, transaction);
   if (kind === 'follow-up') return checkFollowUp(db, envelope, transaction);
+  if (kind === 'open' || kind === 'close' || kind === 'waiver' || kind === 'isolation')
+    return checkOpened(db, envelope, transaction);
   if (kind === 'check') return checkLooked(db, envelope, transaction);
   return checkBelongs(db, envelope, transaction);
 }
@@ -96,12 +99,12 @@ async function checkPostponement(
 /** A round is signed once. */
 async function checkSignature(
   db: Database,
-  { roundId }: EntryEnvelope,
+  { roundId, personId }: EntryEnvelope,
   transaction: Transaction,
 ): Promise<WriteOutcome | undefined> {
   if (roundId === null) return undefined;
   const signed = (await entriesOfRound(db, roundId)).find((entry) => entry.kind === 'hand-over');
-  if (!signed) return undefined;
+  if (!signed) return checkHandedBack(db, { roundId, personId }, transaction);
   const person = await db.Person.findByPk(signed.personId, { transaction });
   return conflict('/roundId', `This round has been signed already, by ${person?.name ?? 'somebody'}.`);
 }
