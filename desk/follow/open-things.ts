@@ -1,0 +1,111 @@
+import { pointLabel } from '@/core/register/assignment';
+import { type RunsMeanwhile, runsWords } from '@/core/words/runs-meanwhile';
+import type { Database } from '../desk';
+
+/** Something that is open, or a lock that is on, as the lists show it. */
+export type ListedOpenThing = {
+  entryId: string;
+  isLock: boolean;
+  name: string;
+  /** Its name in the procedure that opened it, and the task; null where it belongs to none. */
+  thing: string | null;
+  taskId: string | null;
+  runs: RunsMeanwhile;
+  runsWords: string;
+  openedAt: string;
+  /** Watched for so long only, and longer open than that. */
+  isOverdue: boolean;
+  machine: { id: string; code: string; name: string };
+  point: { id: string; number: number; label: string; name: string } | null;
+  holder: { id: string; initials: string; name: string };
+  waiver: { allowedBy: string; reason: string } | null;
+};
+
+type Row = {
+  entryId: string;
+  isLock: number;
+  name: string;
+  thing: string | null;
+  taskId: string | null;
+  runs: RunsMeanwhile;
+  minutes: number | null;
+  openedMs: string | number;
+  machineId: string;
+  code: string;
+  machineName: string;
+  pointId: string | null;
+  number: number | null;
+  pointName: string | null;
+  holderId: string;
+  initials: string;
+  holderName: string;
+  waiver: string | null;
+};
+
+/** So many stand on a page; the rest is counted. */
+const shownThings = 20;
+export type OpenThings = { shown: ListedOpenThing[]; count: number };
+
+async function list(
+  db: Database,
+  now: Date,
+  where: string,
+  values: Record<string, unknown>,
+): Promise<ListedOpenThing[]> {
+  const rows = await db.select<Row>(
+    `SELECT open_thing.*, machine.code, machine.name AS machineName, lube_point.number, lube_point.name AS pointName, holder.initials, holder.name AS holderName, waiver.body AS waiver
+     FROM open_thing JOIN machine ON machine.id = open_thing.machineId JOIN person AS holder ON holder.id = open_thing.holderId
+       LEFT JOIN lube_point ON lube_point.id = open_thing.pointId LEFT JOIN entry AS waiver ON waiver.id = open_thing.waiverId
+     WHERE open_thing.closedMs IS NULL AND ${where} ORDER BY open_thing.openedMs LIMIT ${shownThings}`,
+    values,
+  );
+  return rows.map((row) => {
+    const openedMs = Number(row.openedMs);
+    const waiver = row.waiver === null ? null : (JSON.parse(row.waiver) as { allowedBy: string; reason: string });
+    return {
+      entryId: row.entryId,
+      isLock: Boolean(row.isLock),
+      name: row.name,
+      thing: row.thing,
+      taskId: row.taskId,
+      runs: row.runs,
+      runsWords: runsWords(row),
+      openedAt: new Date(openedMs).toISOString(),
+      isOverdue: row.minutes !== null && now.getTime() > openedMs + row.minutes * 60_000,
+      machine: { id: row.machineId, code: row.code, name: row.machineName },
+      point:
+        row.pointId === null || row.number === null
+          ? null
+          : { id: row.pointId, number: row.number, label: pointLabel(row.code, row.number), name: row.pointName! },
+      holder: { id: row.holderId, initials: row.initials, name: row.holderName },
+      waiver: waiver && { allowedBy: waiver.allowedBy, reason: waiver.reason },
+    };
+  });
+}
+
+/** What is open in the plant, at a machine or at a point, the longest open first. */
+export async function openThingsAt(
+  db: Database,
+  now: Date,
+  at: { machineId: string } | { pointId: string } | 'plant',
+): Promise<OpenThings> {
+  const [where, values] =
+    at === 'plant'
+      ? ['TRUE', {}]
+      : 'machineId' in at
+        ? ['open_thing.machineId = :id', { id: at.machineId }]
+        : ['open_thing.pointId = :id', { id: at.pointId }];
+  const shown = await list(db, now, where, values);
+  if (shown.length < shownThings) return { shown, count: shown.length };
+  const [counted] = await db.select<{ many: number }>(
+    `SELECT COUNT(*) AS many FROM open_thing WHERE closedMs IS NULL AND ${where}`,
+    values,
+  );
+  return { shown, count: Number(counted?.many ?? 0) };
+}
+
+/** What is open at some machines, for whoever walks there. */
+export const openThingsOnWalk = (db: Database, now: Date, machineIds: readonly string[]): Promise<ListedOpenThing[]> =>
+  machineIds.length === 0
+    ? Promise.resolve([])
+    : list(db, now, 'open_thing.machineId IN (:machineIds)', { machineIds: [...new Set(machineIds)] });
