@@ -1,8 +1,10 @@
 import type { LookName } from '../words/looks';
 import type { MachineState } from '../words/machine-states';
-import type { QuantityName } from '../words/quantities';
+import { type QuantityName, quantityWords } from '../words/quantities';
 import type { RunsMeanwhile } from '../words/runs-meanwhile';
 import type { Procedure, Step, StepOf } from './step';
+
+const sentence = (words: string) => words.charAt(0).toUpperCase() + words.slice(1);
 
 /** Short ways of writing steps down: a shipped procedure reads from top to bottom like the sheet it replaces. */
 
@@ -45,9 +47,17 @@ export const wait = (
   why: string,
   longer?: { minutes: number; when: string },
 ): StepOf<'wait'> => ({ kind: 'wait', id, minutes, says, why, ...(longer && { longer }) });
-export const read = (id: string, quantity: QuantityName, unit: string, says: string): StepOf<'read'> => ({
+/** @param name under which it is kept; what is read once in a procedure goes by its quantity */
+export const read = (
+  id: string,
+  quantity: QuantityName,
+  unit: string,
+  says: string,
+  name: string = sentence(quantityWords[quantity]),
+): StepOf<'read'> => ({
   kind: 'read',
   id,
+  name,
   quantity,
   unit,
   says,

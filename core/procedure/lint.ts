@@ -52,6 +52,8 @@ function lintWay({ steps: all, takesOver, handsOver }: Procedure, leftOut: Reado
     if (step.says.length > longestStep) say(step.id, `more than ${longestStep} characters: it does not fit a phone`);
     if (step.only && !steps.some((each) => leavesOut(each, step.only!))) say(step.id, 'no question chooses it');
     if (step.kind === 'caution') cautionProblem(steps, place, step, say);
+    if (step.kind === 'read' && steps.some((each, at) => at < place && each.kind === 'read' && each.name === step.name))
+      say(step.id, 'two readings go by this name');
     if (step.kind === 'wait' && step.why.trim() === '') say(step.id, 'a wait without a reason');
     if (step.kind === 'confirm' && step.no.does === 'again' && (places.get(step.no.from) ?? place) >= place)
       say(step.id, 'goes back to a step that is not before it');

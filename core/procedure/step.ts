@@ -50,6 +50,8 @@ export const stepSchema = z.discriminatedUnion('kind', [
   z.strictObject({
     kind: z.literal('read'),
     ...every,
+    /** Under what name it is kept. */
+    name: words('What is read', 60),
     quantity: z.enum(keysOf(quantities)),
     unit: z.string().max(12),
   }),

@@ -33,6 +33,7 @@ export const filterOnTheRun = procedure({
       'pressure-drop',
       'bar',
       'Difference of the new element: near nothing means the by-pass is still open.',
+      'Pressure drop, new element',
     ),
     finish,
   ],

@@ -20,7 +20,13 @@ export const filterStopped = procedure({
     caution('run', 'Stand aside of the bowl.'),
     reach('run', 'running-idle', 'Run it, bleed the housing.'),
     wait('bleed', 5, 'Bleed until solid oil comes.', 'air in the housing goes to the bearing next'),
-    read('dp-new', 'pressure-drop', 'bar', 'Difference of the new element, warm: 0.1 to 0.4 bar is clean.'),
+    read(
+      'dp-new',
+      'pressure-drop',
+      'bar',
+      'Difference of the new element, warm: 0.1 to 0.4 bar is clean.',
+      'Pressure drop, new element',
+    ),
     finish,
   ],
 });

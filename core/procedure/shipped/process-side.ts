@@ -38,7 +38,7 @@ export const coolantCorrection = procedure({
     look('tank', 'coolant', 'Film of oil, slime, smell, layers?'),
     say('strips', 'pH and nitrite where they are due.'),
     putIn('give', 'As premix, concentrate into water. Not all at once where it is over 2 % of the tank.'),
-    read('again', 'concentration', '%', 'Mixed through: read it again.'),
+    read('again', 'concentration', '%', 'Mixed through: read it again.', 'Concentration, mixed through'),
   ],
 });
 
