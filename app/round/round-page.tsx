@@ -4,11 +4,14 @@ import { Check, Minus, X } from 'lucide-react';
 import Link from 'next/link';
 import { useSearchParams } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
+import { answeringKinds } from '@/core/entry/kinds';
 import type { WalkDocument, WalkStop } from '@/core/walk/document';
+import { isOpening } from '@/core/walk/open-things';
 import { SignOff } from './sign-off';
 import { StopView } from './stop-view';
 import { useKept } from './use-kept';
 import { type Answer, holdMs, useRound } from './use-round';
+import { Waits } from './waits';
 
 /** A walk, one stop at a time, for a phone in a gloved hand. */
 export function RoundPage() {
@@ -41,10 +44,18 @@ export function RoundPage() {
 const shutMs = 1000;
 const recentMost = 3;
 
+const openingWords: Readonly<Record<string, string>> = {
+  open: 'opened',
+  close: 'closed',
+  waiver: 'waived',
+  isolation: 'lock written',
+};
+
 const writtenWords = ({ kind, body }: { kind: string; body: Record<string, unknown> }): string => {
   if (kind === 'skip') return 'skipped';
   if (kind === 'finding') return 'finding written';
   if (kind === 'reading') return 'meter read';
+  if (openingWords[kind]) return openingWords[kind];
   return body.result === 'off' ? 'not in order' : 'done';
 };
 
@@ -75,7 +86,8 @@ function Walk({ document, fromDevice, kept, answers, queue, offline, write, undo
   const refused = queue.filter((queued) => queued.refused);
 
   const answered = async (draft: Parameters<typeof write>[0], leaves: boolean) => {
-    const entryId = await write(draft, true);
+    // What closes, waives or hands on leaves at once: only what was opened by mistake can be taken back.
+    const entryId = await write(draft, !isOpening(draft) || draft.body.does === 'open');
     const written = { entryId, label: stop!.pointLabel, words: writtenWords(draft) };
     setRecent((before) => [written, ...before].slice(0, recentMost));
     if (!leaves) return;
@@ -100,6 +112,7 @@ function Walk({ document, fromDevice, kept, answers, queue, offline, write, undo
         </div>
         <Strip document={document} answers={answers} place={place} onGo={setPlace} />
       </header>
+      <Waits stops={stops} keptOf={kept.of} place={place} onGo={setPlace} />
       {refused.map(({ id, refused: said }) => (
         <div key={id} role="alert" className="m-4 border-l-4 border-ink pl-3">
           <p>
@@ -125,6 +138,7 @@ function Walk({ document, fromDevice, kept, answers, queue, offline, write, undo
           guns={guns}
           shut={shut}
           meters={meters.filter(({ machineId }) => machineId === stop.machineId)}
+          around={aroundOf(document, stop)}
           kept={kept.of(stop.taskId)}
           onKeep={(here) => kept.keep(stop.taskId, here)}
           onNext={() => setPlace(firstOpen(place))}
@@ -132,7 +146,7 @@ function Walk({ document, fromDevice, kept, answers, queue, offline, write, undo
             answered(
               { ...draft, machineId: stop.machineId, pointId: draft.kind === 'reading' ? null : stop.pointId },
               // What answers no task leaves its stop open, and so one stays there.
-              draft.taskIds !== undefined,
+              draft.taskIds !== undefined && answeringKinds.includes(draft.kind),
             )
           }
         />
@@ -143,6 +157,7 @@ function Walk({ document, fromDevice, kept, answers, queue, offline, write, undo
           waiting={queue.length}
           hasUnwritten={kept.has}
           onGo={setPlace}
+          onWrite={(draft, machineId, pointId) => void write({ ...draft, machineId, pointId }, false)}
           onSign={async (body) => void (await write({ kind: 'hand-over', machineId: null, body }, false))}
         />
       )}
@@ -167,6 +182,14 @@ function Walk({ document, fromDevice, kept, answers, queue, offline, write, undo
     </main>
   );
 }
+
+/** What a stop needs of its round besides itself. */
+const aroundOf = ({ procedures, openThings, person, people }: WalkDocument, stop: WalkStop) => ({
+  procedure: stop.procedure === null ? null : (procedures[stop.procedure] ?? null),
+  openThings: openThings.filter(({ machineId }) => machineId === stop.machineId),
+  person,
+  people,
+});
 
 /** Until what it waits for is done, which this round may have done since it began. */
 const isHeldBack = ({ heldBack }: WalkStop, answers: Map<string, Answer>): boolean =>

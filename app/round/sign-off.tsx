@@ -4,7 +4,10 @@ import Link from 'next/link';
 import { useState } from 'react';
 import { counted } from '@/components/words';
 import type { WalkDocument } from '@/core/walk/document';
+import { heldBy } from '@/core/walk/open-things';
 import { longestNote } from '@/core/units/typed-field';
+import { OpenHere } from './open-here';
+import type { StopDraft } from './stop-draft';
 import type { Answer } from './use-round';
 
 type Props = {
@@ -14,11 +17,13 @@ type Props = {
   /** Something was read or seen there, and is not written. */
   hasUnwritten: (taskId: string) => boolean;
   onGo: (place: number) => void;
+  /** Writes what becomes of something that is open. */
+  onWrite: (draft: StopDraft, machineId: string, pointId: string | null) => void;
   onSign: (body: Record<string, unknown>) => Promise<void>;
 };
 
 /** The end of a walk: what was done, what is left, and one's name under it. */
-export function SignOff({ document, answers, waiting, hasUnwritten, onGo, onSign }: Props) {
+export function SignOff({ document, answers, waiting, hasUnwritten, onGo, onWrite, onSign }: Props) {
   const [text, setText] = useState('');
   const { stops, person, signedAt } = document;
   const skipped = stops.filter(({ taskId }) => answers.get(taskId)?.kind === 'skip').length;
@@ -26,6 +31,7 @@ export function SignOff({ document, answers, waiting, hasUnwritten, onGo, onSign
   const off = stops.filter(({ taskId }) => answers.get(taskId)?.off).length;
   const done = stops.length - skipped - left.length - off;
   const [missing, setMissing] = useState(false);
+  const held = signedAt ? [] : heldBy(document.openThings, person.id);
   const tooLong = text.length > longestNote;
   return (
     <>
@@ -40,6 +46,23 @@ export function SignOff({ document, answers, waiting, hasUnwritten, onGo, onSign
             {counted(waiting, 'entry', 'entries')} on this device, sent as soon as there is a connection. Nothing is
             lost when you close this page.
           </p>
+        )}
+        {held.length > 0 && (
+          <>
+            <h2 className="mt-5">Open, or locked, and yours</h2>
+            <p className="mt-1">
+              A machine is not handed back with these. Close them, take your lock off, hand them on by name, or have
+              them waived.
+            </p>
+            <OpenHere
+              things={held}
+              person={person}
+              people={document.people}
+              onWrite={(draft, { machineId, pointId, taskId }) =>
+                onWrite(taskId ? { ...draft, taskIds: [taskId] } : draft, machineId, pointId)
+              }
+            />
+          </>
         )}
         {left.length > 0 && !signedAt && (
           <>
@@ -99,7 +122,7 @@ export function SignOff({ document, answers, waiting, hasUnwritten, onGo, onSign
           <button
             type="button"
             className="button button-first min-h-16 w-full text-lg"
-            disabled={tooLong}
+            disabled={tooLong || held.length > 0}
             onClick={() => {
               if (left.length > 0 && text.trim().length < 3) return setMissing(true);
               void onSign({

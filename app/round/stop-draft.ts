@@ -3,7 +3,19 @@ import type { LookName } from '@/core/words/looks';
 
 /** What a stop writes; the round adds who, where and when. */
 export type StopDraft = {
-  kind: 'grease' | 'oil-change' | 'top-up' | 'check' | 'skip' | 'finding' | 'reading' | 'note';
+  kind:
+    | 'grease'
+    | 'oil-change'
+    | 'top-up'
+    | 'check'
+    | 'skip'
+    | 'finding'
+    | 'reading'
+    | 'note'
+    | 'open'
+    | 'close'
+    | 'waiver'
+    | 'isolation';
   body: Record<string, unknown>;
   taskIds?: string[];
 };
@@ -18,6 +30,7 @@ export type OpenSheet =
   | 'purge'
   | 'gun'
   | 'event'
+  | 'isolation'
   | { meter: WalkDocument['meters'][number] }
   | { asked: WalkStop['readings'][number] }
   | { look: LookName }

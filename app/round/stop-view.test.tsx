@@ -1,6 +1,7 @@
 import { screen, within } from '@testing-library/react';
 import { describe, expect, it } from 'vitest';
 import { renderOnPage } from '@/components/testing';
+import type { WalkOpenThing } from '@/core/walk/document';
 import { SignOff } from './sign-off';
 import { showStop, someGun, someMeter, someStop } from './testing';
 import type { Answer } from './use-round';
@@ -397,6 +398,8 @@ describe('the end of a walk', () => {
   const document = {
     stops: ['a', 'b', 'c'].map((taskId) => someStop({ taskId, title: `Task ${taskId}` })),
     person: { id: 'P', initials: 'HB', name: 'Hanna' },
+    people: [{ id: 'Q', initials: 'JK', name: 'Jana' }],
+    openThings: [] as WalkOpenThing[],
     signedAt: null as string | null,
   } as Parameters<typeof SignOff>[0]['document'];
   const answers = new Map<string, Answer>([
@@ -406,6 +409,7 @@ describe('the end of a walk', () => {
   const sign = (change: Partial<Parameters<typeof SignOff>[0]> = {}) => {
     const signed: object[] = [];
     const gone: number[] = [];
+    const wrote: object[] = [];
     const shown = renderOnPage(
       <SignOff
         hasUnwritten={(taskId) => taskId === 'c'}
@@ -413,11 +417,12 @@ describe('the end of a walk', () => {
         answers={answers}
         waiting={2}
         onGo={(place) => gone.push(place)}
+        onWrite={(draft, machineId) => wrote.push({ ...draft, machineId })}
         onSign={async (body) => void signed.push(body)}
         {...change}
       />,
     );
-    return { ...shown, signed, gone };
+    return { ...shown, signed, gone, wrote };
   };
 
   it('counts done, skipped and left, leads to what is left, and says what waits', async () => {
@@ -452,5 +457,34 @@ describe('the end of a walk', () => {
     expect(screen.getByText('50 g')).toBeDefined();
     expect(screen.getByText(/Packed in by hand, without air below it/)).toBeDefined();
     expect(screen.queryByText(/stroke/)).toBeNull();
+  });
+
+  it('is not signed while its person holds something open that must not be', async () => {
+    const drain = {
+      entryId: 'D',
+      isLock: false,
+      name: 'Drain plug',
+      thing: 'drain',
+      taskId: 'a',
+      machineId: 'm',
+      machineCode: 'P1',
+      pointId: 'p',
+      runs: 'never',
+      runsWords: 'never runs meanwhile',
+      openedAt: '',
+      holder: { id: 'P', initials: 'HB' },
+      isWaived: false,
+    } as const;
+    const { user, wrote } = sign({ document: { ...document, openThings: [drain] } });
+    expect(screen.getByRole('button', { name: /^Sign as/ })).toHaveProperty('disabled', true);
+    await user.click(screen.getByRole('button', { name: 'It is closed' }));
+    await user.click(screen.getByRole('button', { name: 'It stays so' }));
+    await user.click(screen.getByRole('button', { name: 'Write the waiver' }));
+    expect(screen.getByRole('alert').textContent).toContain('A name and a reason');
+    await user.click(screen.getByRole('button', { name: 'JK Jana' }));
+    expect(wrote).toMatchObject([
+      { kind: 'close', body: { openId: 'D', name: 'Drain plug' }, machineId: 'm', taskIds: ['a'] },
+      { kind: 'open', body: { does: 'hand-on', openId: 'D', toId: 'Q' } },
+    ]);
   });
 });

@@ -13,7 +13,9 @@ import { StopSheets } from './open-sheet';
 import { type DoneWay, StopAnswers } from './stop-answers';
 import { StopAsked } from './stop-asked';
 import { OpenWords, StillSo } from './stop-open';
+import { StopProcedure } from './stop-procedure';
 import { type StopKept, foundAt } from './taken';
+import { type AroundStop, nothingAround, stillOpenWords, useProcedure } from './use-procedure';
 import { useTaken } from './use-taken';
 import { StopWarnings } from './stop-warnings';
 import { StopWork } from './stop-work';
@@ -30,6 +32,7 @@ type Props = {
   shut?: boolean;
   /** Why it cannot be done yet, where something else comes first. */
   heldBack?: string | null;
+  around?: AroundStop;
   /** What was read and seen here and is not written yet. */
   kept?: StopKept | undefined;
   onKeep?: (kept: StopKept) => void;
@@ -44,36 +47,37 @@ const roomAt = ({ action, amount, holdsL, holdsG }: WalkStop, { value, most }: P
   holdsG,
 });
 
+/** Why what went in is hard to believe; null where it is not. */
+const doubtAt = (stop: WalkStop, planned: Planned, amount: number, drainedL: number | null): string | null =>
+  givenDoubt({ kind: stop.action, amount, unit: planned.unit, drainedL }, roomAt(stop, planned));
+
 /** A stop whose lubricant was taken away since it was planned. */
 const nothingToGive =
   'No lubricant is assigned at this point, so nothing can be written as given. Skip it and tell whoever plans.';
 
 /** One stop: what to beware of, what to do, how much, how to tell it is enough; the answers in the lower third. */
 export function StopView(props: Props) {
-  const { stop, answer, guns, meters, shut = false, heldBack = null, onWrite, onNext } = props;
+  const { stop, answer, guns, meters, shut = false, heldBack = null, around = nothingAround, onWrite, onNext } = props;
   const { fitting, gun, setGunId, tooCoarse } = useGun(stop, guns);
   const planned = plannedOf(stop, gun);
-  const [changed, setChanged] = useState<number | null>(null);
-  const [drained, setDrained] = useState<number | null>(null);
+  const { given, typed, more, setChanged } = useGiven(planned);
   const [sheet, setSheet] = useState<OpenSheet>(null);
   const [asked, setAsked] = useState<string | null>(null);
   const { doubt, begin, read } = useReading(onWrite, setSheet);
-  const here = useTaken(props, setSheet);
-  const given = changed ?? planned.value;
-  const step = (direction: 1 | -1) => setChanged(Math.max(0, Number((given + direction * planned.step).toFixed(2))));
+  const { here, walk } = useHere(props, planned, setSheet);
   const counts = planned.unit !== '' && !putsNothingIn(stop.action);
   const isLook = putsNothingIn(stop.action);
-  const barred = heldBack ?? (isLook || stop.lubricant ? null : nothingToGive);
-  const close = () => setSheet(null);
-  const write = (more: Parameters<typeof doneEntry>[3] = {}) =>
-    void here
-      .writeLook()
-      .then(() =>
-        onWrite({ ...doneEntry(stop, planned, given, { drained, ...here.body, ...more }), taskIds: [stop.taskId] }),
-      );
-  const doubtful = counts
-    ? givenDoubt({ kind: stop.action, amount: given, unit: planned.unit, drainedL: drained }, roomAt(stop, planned))
-    : null;
+  const barred = barredBy(stop, heldBack);
+  const close = (after?: () => unknown) => {
+    after?.();
+    setSheet(null);
+  };
+  const write = async (more: Parameters<typeof doneEntry>[3] = {}) => {
+    await here.writeLook();
+    const done = { drained: here.drainedL, ...here.body, ...more };
+    await onWrite({ ...doneEntry(stop, planned, given, done), taskIds: [stop.taskId] });
+  };
+  const doubtful = counts ? doubtAt(stop, planned, given, here.drainedL) : null;
   const isAsked = doubtful !== null && asked === doubtful;
   const ways = here.firstWays ?? [
     ...here.leaveWays,
@@ -81,19 +85,19 @@ export function StopView(props: Props) {
       stop,
       planned,
       given,
-      typed: changed !== null,
+      typed,
       counts,
       isLook,
       isAsked,
-      write: (more) => (doubtful !== null && !isAsked ? setAsked(doubtful) : write(more)),
+      write: (how) => (doubtful !== null && !isAsked ? setAsked(doubtful) : void write(how)),
       open: setSheet,
     }),
-    ...enoughWays(stop, here, write),
+    ...enoughWays(stop, here, () => void write()),
   ];
   const purged = async (purge: 'shown' | 'not-shown') => {
     close();
     if (purge === 'not-shown') await onWrite(nothingShown(stop, given, planned.unit));
-    write({ purge });
+    await write({ purge });
   };
   return (
     <>
@@ -112,21 +116,30 @@ export function StopView(props: Props) {
             unit={planned.unit}
             added={stop.amountKind === 'to-mark'}
             most={planned.most}
-            onChange={step}
+            onChange={more}
             onType={() => setSheet('amount')}
           />
         )}
         <StopAsked stop={stop} {...here} open={setSheet} />
-        {stop.action === 'oil-change' && <Drained litres={drained} onType={() => setSheet('drained')} />}
+        {stop.action === 'oil-change' && <Drained litres={here.drainedL} onType={() => setSheet('drained')} />}
+        <StopProcedure
+          stop={stop}
+          around={around}
+          walk={walk}
+          here={here}
+          sheet={sheet}
+          onClose={close}
+          onWrite={onWrite}
+        />
         <StopNotes stop={stop} onWrite={onWrite} onEvent={() => setSheet('event')} />
         <MetersToRead meters={meters.filter(({ readInRound }) => !readInRound)} onRead={begin} />
       </div>
 
       <StopAnswers
         answer={answer}
-        ways={barred === null ? ways : []}
+        ways={barred === null ? walk.waysWith(ways) : []}
         urgent={here.isUrgent}
-        heldBack={barred}
+        heldBack={barred ?? stillOpenWords(walk.stillOpen)}
         doubt={isAsked ? doubtful : null}
         stopped={stop.actNow !== null || stop.open.some(({ urgency }) => urgency === 'act-now')}
         shut={shut}
@@ -148,25 +161,45 @@ export function StopView(props: Props) {
           close();
           void onWrite(draft);
         }}
-        onGiven={(value) => {
-          setChanged(value);
-          close();
-        }}
-        onDrained={(value) => {
-          setDrained(value);
-          close();
-        }}
-        onGun={(id) => {
-          setGunId(id);
-          setChanged(null);
-          close();
-        }}
+        onGiven={(value) => close(() => setChanged(value))}
+        onDrained={(drainedL) => close(() => here.keep({ drainedL }))}
+        onGun={(id) =>
+          close(() => {
+            setGunId(id);
+            setChanged(null);
+          })
+        }
         onPurged={(purge) => void purged(purge)}
         onRead={read}
       />
     </>
   );
 }
+
+/** What was read and seen at a stop, and how far its procedure is: what a step opened comes back to its step. */
+function useHere(props: Props, planned: Planned, open: (sheet: OpenSheet) => void) {
+  const { stop, around = nothingAround, onWrite } = props;
+  const [isWalking, setWalking] = useState(false);
+  const here = useTaken({ ...props, procedure: around.procedure }, (next) => open(isWalking ? null : next));
+  const walk = useProcedure({ stop, around, here, planned, isWalking, setWalking, open, onWrite });
+  return { here, walk };
+}
+
+/** How much went in: as planned, until somebody says otherwise. */
+function useGiven({ value, step }: Planned) {
+  const [changed, setChanged] = useState<number | null>(null);
+  const given = changed ?? value;
+  return {
+    given,
+    typed: changed !== null,
+    more: (direction: 1 | -1) => setChanged(Math.max(0, Number((given + direction * step).toFixed(2)))),
+    setChanged,
+  };
+}
+
+/** Why a stop cannot be done: something comes first, or there is nothing to give. */
+const barredBy = ({ action, lubricant }: WalkStop, heldBack: string | null): string | null =>
+  heldBack ?? (putsNothingIn(action) || lubricant ? null : nothingToGive);
 
 /** How much came out, where somebody measured it. */
 const Drained = ({ litres, onType }: { litres: number | null; onType: () => void }) => (

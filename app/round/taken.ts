@@ -1,4 +1,6 @@
 import type { Taken } from '@/core/condition/reading';
+import type { StepOf } from '@/core/procedure/step';
+import type { Progress } from '@/core/procedure/walk';
 import type { WalkStop } from '@/core/walk/document';
 import type { FoundAt } from '@/core/words/findings';
 import type { SeenHere } from './stop-looks';
@@ -19,8 +21,29 @@ export type TakenReading = Taken & {
 export type TakenHere = Readonly<Record<string, TakenReading>>;
 /** Takes one reading of what is asked. */
 export type OnTake = (asked: AskedHere, taken: TakenReading) => void;
-/** What was read and seen at a stop and is not written yet: kept on the device until it is. */
-export type StopKept = { taken: TakenHere; seen: SeenHere };
+/** What was read, seen and come to at a stop and is not written yet: kept on the device until it is. */
+export type StopKept = {
+  taken: TakenHere;
+  seen: SeenHere;
+  /** How much came out. */
+  drainedL?: number;
+  /** Where its procedure stands, once somebody walks it step by step. */
+  progress?: Progress;
+};
+
+/** What a step of a procedure asks to be read, with no limits of its own. */
+export const askedAtStep = ({ quantity, name, unit }: StepOf<'read'>): AskedHere => ({
+  quantity,
+  name,
+  unit,
+  validIn: null,
+  band: {},
+  last: null,
+  usualPerDay: null,
+  worn: [],
+  hoursNow: null,
+  curve: [],
+});
 
 /** Where something is found at a stop. */
 export const foundAt = ({ pointKind, consequence, own }: WalkStop): FoundAt => ({ kind: pointKind, consequence, own });

@@ -15,6 +15,9 @@ const round = (roundId: string): WalkDocument => ({
   loadedAt: '2026-06-15T06:00:00Z',
   signedAt: null,
   stops: [someStop({ taskId: 'a' }), someStop({ taskId: 'b' })],
+  procedures: {},
+  openThings: [],
+  people: [],
   guns: [],
   meters: [someMeter()],
 });

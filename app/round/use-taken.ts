@@ -3,16 +3,27 @@
 import { useState } from 'react';
 import { findingOfLook } from '@/core/condition/look';
 import { findingOfReading } from '@/core/condition/reading';
+import type { Procedure } from '@/core/procedure/step';
 import type { WalkStop } from '@/core/walk/document';
 import { putsNothingIn } from '@/core/words/task-words';
 import { type LookName, looks } from '@/core/words/looks';
 import type { DoneWay } from './stop-answers';
 import type { OpenSheet, StopDraft } from './stop-draft';
 import { type SeenHere, looksOf } from './stop-looks';
-import { type AskedHere, type StopKept, type TakenHere, type TakenReading, foundAt, readingsOf } from './taken';
+import {
+  type AskedHere,
+  type StopKept,
+  type TakenHere,
+  type TakenReading,
+  askedAtStep,
+  foundAt,
+  readingsOf,
+} from './taken';
 
 type Asking = {
   stop: WalkStop;
+  /** By which it is done: what its steps ask to be read and looked at is kept with the rest. */
+  procedure?: Procedure | null;
   /** What was read and seen there and is not written yet, and where it is kept. */
   kept?: StopKept | undefined;
   onKeep?: (kept: StopKept) => void;
@@ -23,12 +34,14 @@ type Asking = {
  * What was read and seen at a stop, and what such a stop offers before anything else: what is still to be read or looked at,
  * or to say that it is not in order. Each reading past its limit and each sign that was seen is a finding then.
  */
-export function useTaken({ stop, kept, onKeep, onWrite }: Asking, open: (sheet: OpenSheet) => void) {
-  const [{ taken, seen }, setHere] = useState<StopKept>(kept ?? { taken: {}, seen: {} });
-  const [readings, looked] = [readingsOf(stop.readings, taken), looksOf(stop.looks, seen)];
+export function useTaken({ stop, procedure = null, kept, onKeep, onWrite }: Asking, open: (sheet: OpenSheet) => void) {
+  const [here, setHere] = useState<StopKept>(kept ?? { taken: {}, seen: {} });
+  const { taken, seen } = here;
+  const asks = askedInAll(stop, procedure);
+  const [readings, looked] = [readingsOf(asks.readings, taken), looksOf(asks.looks, seen)];
   const point = foundAt(stop);
   const past = [
-    ...stop.readings.flatMap((asked) => {
+    ...asks.readings.flatMap((asked) => {
       const read = taken[asked.name];
       const found = read && !read.goesOn && findingOfReading(asked, read, point);
       return found ? [{ ...found, proposed: found.urgency }] : [];
@@ -79,14 +92,19 @@ export function useTaken({ stop, kept, onKeep, onWrite }: Asking, open: (sheet: 
         ]
       : undefined;
   /** One after the other without a tap between: what is asked next opens by itself, but what was left to go on. */
-  const goOn = (next: StopKept, goesOn = false) => {
+  const keep = (change: Partial<StopKept>) => {
+    const next = { ...here, ...change };
     setHere(next);
     onKeep?.(next);
+    return next;
+  };
+  const goOn = (change: Partial<StopKept>, goesOn = false) => {
+    const next = keep(change);
     open(goesOn ? null : (nextAsked(stop, next.taken, next.seen)?.sheet ?? null));
   };
   const take = (asked: AskedHere, value: TakenReading) =>
-    goOn({ taken: { ...taken, [asked.name]: value }, seen }, value.goesOn);
-  const see = (name: LookName, answer: string) => goOn({ taken, seen: { ...seen, [name]: answer } });
+    goOn({ taken: { ...taken, [asked.name]: value } }, value.goesOn);
+  const see = (name: LookName, answer: string) => goOn({ seen: { ...seen, [name]: answer } });
   const isUrgent = past.some(({ urgency }) => urgency === 'act-now');
   // Where something was to go in, what is past its stop comes before that.
   const leaveWays: DoneWay[] =
@@ -94,6 +112,9 @@ export function useTaken({ stop, kept, onKeep, onWrite }: Asking, open: (sheet: 
   return {
     taken,
     seen,
+    drainedL: here.drainedL ?? null,
+    progress: here.progress,
+    keep,
     take,
     see,
     body: beside ? {} : body,
@@ -106,6 +127,19 @@ export function useTaken({ stop, kept, onKeep, onWrite }: Asking, open: (sheet: 
     isOff: past.length > 0,
     isUrgent,
     leaveWays,
+  };
+}
+
+/** What is read and looked at here: what the stop asks, and what its procedure asks besides. */
+function askedInAll({ readings, looks: looked }: WalkStop, procedure: Procedure | null) {
+  const known = new Set(readings.map(({ name }) => name));
+  const steps = procedure?.steps ?? [];
+  return {
+    readings: [
+      ...readings,
+      ...steps.flatMap((step) => (step.kind === 'read' && !known.has(step.name) ? [askedAtStep(step)] : [])),
+    ],
+    looks: [...new Set([...looked, ...steps.flatMap((step) => (step.kind === 'look' ? [step.look] : []))])],
   };
 }
 

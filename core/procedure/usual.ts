@@ -1,4 +1,6 @@
 import type { TaskAction } from '../words/task-words';
+import { shippedProcedures } from './shipped';
+import type { Procedure } from './step';
 import { type MachineState, runs } from '../words/machine-states';
 
 /** What of a task says how it is usually done. */
@@ -48,3 +50,6 @@ export function usualProcedure({ action, kind, machineState, purges = false }: H
   }
   return usual.any![action];
 }
+
+/** The procedure that a task is done by; undefined where there is none. */
+export const procedureFor = (how: HowAsked): Procedure | undefined => shippedProcedures.get(usualProcedure(how) ?? '');

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import { type RoundEntry, withEntry, withoutEntry } from './answered';
+import { withEntry, withoutEntry } from './answered';
 import type { WalkDocument } from './document';
+import type { RoundEntry } from './round-entry';
 
 const stop = (taskId: string) =>
   ({ taskId, answeredBy: [] as string[], written: null }) as unknown as WalkDocument['stops'][number];
@@ -21,6 +22,9 @@ const entry = (change: Partial<RoundEntry>): RoundEntry => ({
   kindVersion: 2,
   body: {},
   happenedAt: '2026-01-02T06:00:00Z',
+  machineId: 'm',
+  pointId: 'p',
+  personId: 'P',
   taskIds: ['b'],
   ...change,
 });

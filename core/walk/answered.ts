@@ -1,12 +1,7 @@
 import { answeringKinds, isService } from '../entry/kinds';
 import type { WalkDocument, WalkStop } from './document';
-import { type EntryInput } from '../entry/envelope';
-
-/** An entry as far as a round looks at it. */
-export type RoundEntry = Pick<
-  EntryInput,
-  'id' | 'kind' | 'kindVersion' | 'body' | 'happenedAt' | 'pointId' | 'taskIds'
->;
+import { isOpening, withOpening, withoutOpening } from './open-things';
+import type { RoundEntry } from './round-entry';
 
 /** Whether an entry answers a stop: it names its task, or it is the service of a task that does this one as well. */
 export const answersStop = (
@@ -34,6 +29,7 @@ export function withEntry(document: WalkDocument, entry: RoundEntry): WalkDocume
           : meter,
       ),
     };
+  if (isOpening(entry)) return { ...document, openThings: withOpening(document, entry) };
   if (kind === 'finding') return isActNow(entry) ? warned(document, entry.pointId, id) : document;
   return {
     ...document,
@@ -69,6 +65,7 @@ export function withoutEntry(document: WalkDocument, { id, kind, body }: RoundEn
       ...document,
       meters: document.meters.map((meter) => (meter.id === body.meterId ? { ...meter, readInRound: false } : meter)),
     };
+  if (isOpening({ kind })) return { ...document, openThings: withoutOpening(document.openThings, { id, kind, body }) };
   return {
     ...document,
     stops: document.stops.map((stop) => ({

@@ -1,6 +1,8 @@
 import { z } from 'zod';
 import { keysOf } from '../compat/vocabulary';
 import { levelGauges } from '../words/level-gauges';
+import { procedureSchema } from '../procedure/step';
+import { runsMeanwhileNames } from '../words/runs-meanwhile';
 import { machineStateNames } from '../words/machine-states';
 import { urgencies } from '../words/findings';
 import { lookNames } from '../words/looks';
@@ -105,6 +107,10 @@ const stop = z.object({
   looks: z.array(z.enum(lookNames)).default([]),
   /** What the plant and the point say in place of the table of signs. */
   own: z.array(ownSign).default([]),
+  /** The procedure that it is done by, as `procedures` names it; null where there is none. */
+  procedure: z.string().nullable().default(null),
+  /** The last step that an earlier visit wrote down, where it left the job open. */
+  leftAfter: z.string().nullable().default(null),
   /** How the level is read and made up here, a sentence each. */
   level: z.array(z.string()).default([]),
   /** What a coolant sump holds and should be; null elsewhere. */
@@ -121,6 +127,24 @@ const stop = z.object({
     .default(null),
 });
 
+/** Something that is open at a machine of the walk, or a lock that is on. */
+const openThing = z.object({
+  entryId: z.string(),
+  isLock: z.boolean(),
+  name: z.string(),
+  /** Its name in the procedure that opened it, and the task. */
+  thing: z.string().nullable(),
+  taskId: z.string().nullable(),
+  machineId: z.string(),
+  machineCode: z.string(),
+  pointId: z.string().nullable(),
+  runs: z.enum(runsMeanwhileNames),
+  runsWords: z.string(),
+  openedAt: z.string(),
+  holder: z.object({ id: z.string(), initials: z.string() }),
+  isWaived: z.boolean(),
+});
+
 export const walkDocument = z.object({
   version: z.literal(walkDocumentVersion),
   roundId: z.string(),
@@ -130,6 +154,11 @@ export const walkDocument = z.object({
   loadedAt: z.string(),
   signedAt: z.string().nullable(),
   stops: z.array(stop),
+  /** Procedures that its stops name, in the version that this walk keeps. */
+  procedures: z.record(z.string(), procedureSchema).default({}),
+  openThings: z.array(openThing).default([]),
+  /** Who may be named when something is handed on. */
+  people: z.array(z.object({ id: z.string(), initials: z.string(), name: z.string() })).default([]),
   guns: z.array(
     z.object({
       id: z.string(),
@@ -158,6 +187,7 @@ export const walkDocument = z.object({
 
 export type WalkDocument = z.infer<typeof walkDocument>;
 export type WalkStop = WalkDocument['stops'][number];
+export type WalkOpenThing = WalkDocument['openThings'][number];
 /** A document without what its reader fills in by itself. */
 export type LeanDocument = z.input<typeof walkDocument>;
 

@@ -1,6 +1,7 @@
 import { pointLabel } from '@/core/register/assignment';
 import { type RunsMeanwhile, runsWords } from '@/core/words/runs-meanwhile';
 import type { Database } from '../desk';
+import { believedAnswers } from '../log/believed';
 
 /** Something that is open, or a lock that is on, as the lists show it. */
 export type ListedOpenThing = {
@@ -42,8 +43,9 @@ type Row = {
   waiver: string | null;
 };
 
-/** So many stand on a page; the rest is counted. */
+/** So many stand on a page; the rest is counted. A walk carries them all, as good as. */
 const shownThings = 20;
+const mostOnWalk = 500;
 export type OpenThings = { shown: ListedOpenThing[]; count: number };
 
 async function list(
@@ -51,12 +53,13 @@ async function list(
   now: Date,
   where: string,
   values: Record<string, unknown>,
+  limit = shownThings,
 ): Promise<ListedOpenThing[]> {
   const rows = await db.select<Row>(
     `SELECT open_thing.*, machine.code, machine.name AS machineName, lube_point.number, lube_point.name AS pointName, holder.initials, holder.name AS holderName, waiver.body AS waiver
      FROM open_thing JOIN machine ON machine.id = open_thing.machineId JOIN person AS holder ON holder.id = open_thing.holderId
        LEFT JOIN lube_point ON lube_point.id = open_thing.pointId LEFT JOIN entry AS waiver ON waiver.id = open_thing.waiverId
-     WHERE open_thing.closedMs IS NULL AND ${where} ORDER BY open_thing.openedMs LIMIT ${shownThings}`,
+     WHERE open_thing.closedMs IS NULL AND ${where} ORDER BY open_thing.openedMs LIMIT ${limit}`,
     values,
   );
   return rows.map((row) => {
@@ -108,4 +111,23 @@ export async function openThingsAt(
 export const openThingsOnWalk = (db: Database, now: Date, machineIds: readonly string[]): Promise<ListedOpenThing[]> =>
   machineIds.length === 0
     ? Promise.resolve([])
-    : list(db, now, 'open_thing.machineId IN (:machineIds)', { machineIds: [...new Set(machineIds)] });
+    : list(db, now, 'open_thing.machineId IN (:machineIds)', { machineIds: [...new Set(machineIds)] }, mostOnWalk);
+
+/**
+ * After which step a job was left that something is still open for, by task and procedure: whoever comes next goes on there.
+ * @param things that are open
+ */
+export async function stepsLeft(db: Database, things: readonly ListedOpenThing[]): Promise<Map<string, string>> {
+  const taskIds = [...new Set(things.flatMap(({ taskId }) => taskId ?? []))];
+  if (taskIds.length === 0) return new Map();
+  const rows = await db.select<{ taskId: string; body: string }>(
+    `SELECT answered.taskId, entry.body FROM ${believedAnswers} WHERE answered.taskId IN (:taskIds) AND entry.kind IN ('open', 'close', 'isolation') ORDER BY entry.seq`,
+    { taskIds },
+  );
+  return new Map(
+    rows.flatMap(({ taskId, body }) => {
+      const { at } = JSON.parse(body) as { at?: { procedure: string; step: string } };
+      return at ? [[`${taskId} ${at.procedure}`, at.step] as const] : [];
+    }),
+  );
+}

@@ -3,6 +3,8 @@ import { dueWords, standingOn } from '@/core/interval/due-words';
 import { waitsForFilling } from '@/core/words/machine-states';
 import { mixtureWords, waitingChangeWords } from '@/core/words/waiting-change';
 import { isFilledByHand } from '@/core/register/point-kinds';
+import { procedureKey } from '@/core/procedure/step';
+import { procedureFor } from '@/core/procedure/usual';
 import { pointLabel } from '@/core/register/assignment';
 import { type PlantDay, plantToday } from '@/core/time/plant-day';
 import { answersStop, isActNow, writtenBy } from '@/core/walk/answered';
@@ -20,6 +22,8 @@ import { thePlant } from '../plant';
 import { selectStops } from './stops';
 import { walkGun } from './walk-gun';
 import { findingsOnWalk } from '../follow/findings';
+import { type ListedOpenThing, openThingsOnWalk, stepsLeft } from '../follow/open-things';
+import { activePeople } from '../people/active-people';
 import { entriesOfRound, progressOfRounds, signature } from '../follow/round-entries';
 import { believed } from '../log/believed';
 import { cautionsBefore } from '@/core/words/cautions';
@@ -176,15 +180,18 @@ type Walk = {
 async function aroundStops(db: Database, now: Date, places: readonly { machineId: string; pointId: string }[]) {
   const machineIds = [...new Set(places.map(({ machineId }) => machineId))];
   const pointIds = places.map(({ pointId }) => pointId);
-  const [guns, meters, machines, openAt, facts, ownAt] = await Promise.all([
+  const [guns, meters, machines, openAt, facts, ownAt, openThings, people] = await Promise.all([
     db.Gun.findAll({ order: [['code', 'ASC']] }),
     machineIds.length > 0 ? loadMeters(db, machineIds) : [],
     db.Machine.findAll({ where: { id: machineIds }, attributes: ['id', 'energySources'] }),
     findingsOnWalk(db, now, machineIds),
     factsAtStops(db, pointIds),
     ownSignsAt(db, pointIds),
+    openThingsOnWalk(db, now, machineIds),
+    activePeople(db),
   ]);
-  return { guns, meters, machines, openAt, facts, ownAt };
+  const leftAfter = await stepsLeft(db, openThings);
+  return { guns, meters, machines, openAt, facts, ownAt, openThings, people, leftAfter };
 }
 
 async function documentOf(
@@ -193,7 +200,7 @@ async function documentOf(
   {
     states,
     entries,
-    around: { guns, meters, machines, openAt, facts, ownAt },
+    around: { guns, meters, machines, openAt, facts, ownAt, openThings, people, leftAfter },
   }: {
     states: readonly TaskState[];
     entries: Awaited<ReturnType<typeof entriesOfRound>>;
@@ -220,8 +227,11 @@ async function documentOf(
     startedAt: round.startedAt.toISOString(),
     loadedAt: now.toISOString(),
     signedAt: handOver?.happenedAt ?? null,
-    stops: inOrder.map(
-      ({
+    procedures: proceduresOf(inOrder),
+    openThings: openThings.map(walkOpenThing),
+    people: people.map(({ id, initials, name }) => ({ id, initials, name })),
+    stops: inOrder.map((state) => {
+      const {
         taskId,
         title,
         action,
@@ -240,61 +250,63 @@ async function documentOf(
         who,
         readings,
         looks,
-      }) => {
-        const answer = entries.filter((entry) => answersStop(entry, { taskId, answeredBy })).at(-1);
-        return {
-          taskId,
-          title,
-          action,
-          pointId: point.id,
-          pointLabel: pointLabel(machine.code, point.number),
-          pointName: point.name,
-          location: point.location,
-          machineId: machine.id,
-          machineCode: machine.code,
-          machineName: machine.name,
-          areaName: area.name,
-          pointKind: point.kind,
-          consequence: point.consequence,
-          who,
-          machineState,
-          energySources: machines.find(({ id }) => id === machine.id)?.energySources ?? [],
-          cautions: stopCautions({
-            cameEmpty,
-            waitingChange,
-            notTheirs: notTheirs(person, who),
-            mixture: mixtureOf({ lubricant, waitingChange, mixedWith }),
-            unconfirmedMounting: point.unconfirmedMounting,
-            hazards: putsNothingIn(action) || !lubricant ? '' : (hazardsOf.get(lubricant.id) ?? ''),
-            cautions: cautionsBefore({ action, machineState, kind: point.kind }, point.cautions),
-          }),
-          doNots: point.doNots,
-          accessNote: point.accessNote,
-          procedureText,
-          enoughSign: point.enoughSign,
-          forbidsAirGun: point.forbidsAirGun,
-          filledByHand: isFilledByHand(point.kind),
-          strokeRounding: point.strokeRounding,
-          lubricant,
-          amountKind: amount.kind,
-          amount: amount.value,
-          plannedAmount: amount.override ? amount.planned : null,
-          holdsL: point.holdsL,
-          holdsG: point.holdsG,
-          dueWords: dueWords(due, today),
-          operatorCard: putsNothingIn(action) ? auditWords(cards.get(machine.id) ?? []) : null,
-          answeredBy,
-          readings: readings.map((each) => ({ ...each, ...untilNow(point.id, each) })),
-          looks,
-          own: ownAt(point.id),
-          ...(facts.get(point.id) ?? { level: [], coolant: null }),
-          open: openAt({ machineId: machine.id, pointId: point.id }),
-          written: answer ? writtenBy(answer) : null,
-          actNow: entries.filter((entry) => entry.pointId === point.id && isActNow(entry)).at(-1)?.id ?? null,
-          heldBack: heldBack({ cameEmpty, machineState }, machine.id, states),
-        };
-      },
-    ),
+      } = state;
+      const procedure = procedureOf(state);
+      const answer = entries.filter((entry) => answersStop(entry, { taskId, answeredBy })).at(-1);
+      return {
+        taskId,
+        title,
+        action,
+        pointId: point.id,
+        pointLabel: pointLabel(machine.code, point.number),
+        pointName: point.name,
+        location: point.location,
+        machineId: machine.id,
+        machineCode: machine.code,
+        machineName: machine.name,
+        areaName: area.name,
+        pointKind: point.kind,
+        consequence: point.consequence,
+        who,
+        machineState,
+        energySources: machines.find(({ id }) => id === machine.id)?.energySources ?? [],
+        cautions: stopCautions({
+          cameEmpty,
+          waitingChange,
+          notTheirs: notTheirs(person, who),
+          mixture: mixtureOf({ lubricant, waitingChange, mixedWith }),
+          unconfirmedMounting: point.unconfirmedMounting,
+          hazards: putsNothingIn(action) || !lubricant ? '' : (hazardsOf.get(lubricant.id) ?? ''),
+          cautions: cautionsBefore({ action, machineState, kind: point.kind }, point.cautions),
+        }),
+        doNots: point.doNots,
+        accessNote: point.accessNote,
+        procedureText,
+        enoughSign: point.enoughSign,
+        forbidsAirGun: point.forbidsAirGun,
+        filledByHand: isFilledByHand(point.kind),
+        strokeRounding: point.strokeRounding,
+        lubricant,
+        amountKind: amount.kind,
+        amount: amount.value,
+        plannedAmount: amount.override ? amount.planned : null,
+        holdsL: point.holdsL,
+        holdsG: point.holdsG,
+        dueWords: dueWords(due, today),
+        operatorCard: putsNothingIn(action) ? auditWords(cards.get(machine.id) ?? []) : null,
+        answeredBy,
+        readings: readings.map((each) => ({ ...each, ...untilNow(point.id, each) })),
+        looks,
+        own: ownAt(point.id),
+        ...(facts.get(point.id) ?? { level: [], coolant: null }),
+        open: openAt({ machineId: machine.id, pointId: point.id }),
+        written: answer ? writtenBy(answer) : null,
+        actNow: entries.filter((entry) => entry.pointId === point.id && isActNow(entry)).at(-1)?.id ?? null,
+        heldBack: heldBack({ cameEmpty, machineState }, machine.id, states),
+        procedure: procedure ? procedureKey(procedure) : null,
+        leftAfter: (procedure && leftAfter.get(`${taskId} ${procedureKey(procedure)}`)) ?? null,
+      };
+    }),
     guns: guns.map(walkGun),
     meters: meters.map((meter) => ({
       ...readableMeter(meter),
@@ -302,6 +314,35 @@ async function documentOf(
     })),
   };
 }
+
+const procedureOf = ({ action, point, machineState, amount }: TaskState) =>
+  procedureFor({ action, kind: point.kind, machineState, purges: amount.kind === 'purge' });
+
+/** The procedures that some tasks are done by, each once. */
+const proceduresOf = (states: readonly TaskState[]): WalkDocument['procedures'] =>
+  Object.fromEntries(
+    states.flatMap((state) => {
+      const procedure = procedureOf(state);
+      return procedure ? [[procedureKey(procedure), procedure] as const] : [];
+    }),
+  );
+
+/** Something that is open, as a walk carries it. */
+const walkOpenThing = ({
+  machine,
+  point,
+  waiver,
+  holder: { id, initials },
+  isOverdue: _,
+  ...thing
+}: ListedOpenThing): WalkDocument['openThings'][number] => ({
+  ...thing,
+  machineId: machine.id,
+  machineCode: machine.code,
+  pointId: point?.id ?? null,
+  holder: { id, initials },
+  isWaived: waiver !== null,
+});
 
 /** That the plan has somebody else do it than is said of the person; what an operator may do, everybody may. */
 const notTheirs = ({ initials, mayDo }: Walk['person'], who: Who): string =>

@@ -1,0 +1,343 @@
+'use client';
+
+import { useEffect, useState } from 'react';
+import { machineStates } from '@/core/words/machine-states';
+import { runsWords } from '@/core/words/runs-meanwhile';
+import type { Procedure, Step, StepOf } from '@/core/procedure/step';
+import {
+  type Progress,
+  type ShownStep,
+  backward,
+  onward,
+  placeOf,
+  saidNo,
+  shownSteps,
+  waitBegun,
+  waitLeft,
+} from '@/core/procedure/walk';
+import { Sheet } from './number-pad';
+
+/** What a step needs of the stop that it is done at. */
+export type AtStep = {
+  /** What is to go in, as the stop says it. */
+  amountWords: string;
+  drainedL: number | null;
+  /** What was read and seen, by the name of the reading or look. */
+  answered: (step: Step) => string | undefined;
+  isOpen: (thing: string) => boolean;
+  ownLock: string | undefined;
+};
+/** What a step sets off at its stop. */
+export type StepActs = {
+  open: (step: StepOf<'open'>) => void;
+  close: (step: StepOf<'close'>) => void;
+  lock: () => void;
+  unlock: () => void;
+  read: (step: StepOf<'read'>) => void;
+  look: (step: StepOf<'look'>) => void;
+  measure: () => void;
+  stopJob: () => void;
+};
+
+type Props = {
+  isOpen: boolean;
+  onClose: () => void;
+  procedure: Procedure;
+  progress: Progress;
+  at: AtStep;
+  acts: StepActs;
+  onProgress: (progress: Progress) => void;
+};
+
+/** A procedure, one step at a time or as a whole; left and come back to without losing anything. */
+export function ProcedureSheet({ isOpen, onClose, ...props }: Props) {
+  const { procedure, progress } = props;
+  const [asWhole, setAsWhole] = useState(false);
+  const steps = shownSteps(procedure, progress.leftOut);
+  const place = placeOf(procedure, progress);
+  return (
+    <Sheet open={isOpen} onClose={onClose} title={procedure.title}>
+      {asWhole ? (
+        <WholeList steps={steps} place={place} procedure={procedure} />
+      ) : (
+        <OneStep
+          key={`${progress.at} ${Object.values(progress.again).join()}`}
+          shown={steps[place]}
+          {...props}
+          onClose={onClose}
+        >
+          <p className="caption mt-2">
+            {place < steps.length ? `Step ${place + 1} of ${steps.length}` : `All ${steps.length} steps`}
+          </p>
+        </OneStep>
+      )}
+      <div className="mt-4 grid grid-cols-2 gap-4">
+        <button
+          type="button"
+          className="button min-h-14"
+          disabled={asWhole || place === 0}
+          onClick={() => props.onProgress(backward(procedure, progress))}
+        >
+          One step back
+        </button>
+        <button type="button" className="button min-h-14" aria-pressed={asWhole} onClick={() => setAsWhole(!asWhole)}>
+          {asWhole ? 'Step by step' : 'All steps'}
+        </button>
+      </div>
+    </Sheet>
+  );
+}
+
+/** What it takes and all its steps at a glance. */
+const WholeList = ({ steps, place, procedure }: { steps: ShownStep[]; place: number; procedure: Procedure }) => (
+  <div className="grow">
+    <p className="mt-3">
+      <strong>Takes:</strong> {procedure.people > 1 ? `${procedure.people} people; ` : ''}
+      {procedure.takes.join('; ')}.
+    </p>
+    <ol className="mt-3 grid gap-2">
+      {steps.map(({ cautions, step }, index) => (
+        <li key={step.id} aria-current={index === place ? 'step' : undefined} className="grid grid-cols-[2.25rem_1fr]">
+          <span className="font-semibold">{index < place ? '✓' : index + 1}</span>
+          <span className={index === place ? 'border-l-4 border-ink pl-2 font-semibold' : ''}>
+            {cautions.map(({ id, says }) => (
+              <span key={id} className="block">
+                <strong>Caution.</strong> {says}
+              </span>
+            ))}
+            {step.says}
+            {step.kind === 'wait' && ` ${step.minutes} min: ${step.why}.`}
+          </span>
+        </li>
+      ))}
+    </ol>
+    <p className="caption mt-3">{procedure.source}. The site’s rules and the manufacturer come first.</p>
+  </div>
+);
+
+function OneStep({
+  shown,
+  procedure,
+  progress,
+  at,
+  acts,
+  onProgress,
+  onClose,
+  children,
+}: Omit<Props, 'isOpen'> & { shown: ShownStep | undefined; children: React.ReactNode }) {
+  const [asks, setAsks] = useState<string | null>(null);
+  const next = () => onProgress(onward(procedure, progress));
+  if (!shown)
+    return (
+      <div className="grow">
+        {children}
+        <p className="mt-3 text-2xl">Every step is done. At the stop, say how much went in and that it is done.</p>
+        <button type="button" className="button button-first mt-5 min-h-16 w-full text-lg" onClick={onClose}>
+          Back to the stop
+        </button>
+      </div>
+    );
+  const { cautions, step } = shown;
+  return (
+    <div className="flex grow flex-col">
+      {children}
+      {cautions.map(({ id, says }) => (
+        <p key={id} className="mt-3 border-l-4 border-ink pl-3 text-lg">
+          <strong>Caution.</strong> {says}
+        </p>
+      ))}
+      <p className="mt-4 text-2xl leading-snug">{step.says}</p>
+      <StepFacts step={step} at={at} />
+      {asks && (
+        <p role="alert" className="mt-3 border-l-4 border-ink pl-3">
+          {asks}
+        </p>
+      )}
+      <div className="mt-auto grid gap-3 pt-6">
+        {step.kind === 'wait' ? (
+          <WaitAnswers step={step} progress={progress} onProgress={onProgress} onNext={next} onClose={onClose} />
+        ) : (
+          answersOf(step, {
+            at,
+            acts,
+            next,
+            no: () => {
+              if (step.kind !== 'confirm') return;
+              const after = saidNo(procedure, progress, step);
+              if ('goesOn' in after) onProgress(after.goesOn);
+              else if ('asks' in after) setAsks(after.asks);
+              else acts.stopJob();
+            },
+          }).map(({ words, onPress }, index) => (
+            <button
+              key={words}
+              type="button"
+              className={index === 0 ? 'button button-first min-h-16 text-lg' : 'button min-h-14'}
+              onClick={onPress}
+            >
+              {words}
+            </button>
+          ))
+        )}
+      </div>
+    </div>
+  );
+}
+
+/** What stands under the words of a step. */
+function StepFacts({ step, at }: { step: Step; at: AtStep }) {
+  const facts: string[] = [];
+  if (step.kind === 'open') facts.push(`While it is open: ${runsWords(step)}.`);
+  if (step.kind === 'reach') facts.push(`Machine: ${machineStates[step.state]}.`);
+  if (step.kind === 'wait') facts.push(`Because ${step.why}.`);
+  if (step.kind === 'put-in') facts.push(at.amountWords);
+  if (step.kind === 'take-out' && at.drainedL !== null) facts.push(`${at.drainedL} L came out.`);
+  const answered = at.answered(step);
+  if (answered) facts.push(answered);
+  return facts.map((words) => (
+    <p key={words} className="mt-2">
+      {words}
+    </p>
+  ));
+}
+
+type Answer = { words: string; onPress: () => void };
+
+/** How a step can be answered, the usual way first. */
+function answersOf(
+  step: Step,
+  { at, acts, next, no }: { at: AtStep; acts: StepActs; next: () => void; no: () => void },
+): Answer[] {
+  const also = (act: () => void) => () => {
+    act();
+    next();
+  };
+  switch (step.kind) {
+    case 'open':
+      return at.isOpen(step.thing)
+        ? [{ words: 'It is open already: go on', onPress: next }]
+        : [{ words: 'It is open', onPress: also(() => acts.open(step)) }];
+    case 'close':
+      return [{ words: 'It is closed', onPress: also(() => acts.close(step)) }];
+    case 'reach':
+      if (!step.state.startsWith('isolated')) return [{ words: 'It is so', onPress: next }];
+      return at.ownLock
+        ? [{ words: `${at.ownLock} is on: go on`, onPress: next }]
+        : [
+            { words: 'Prove it, write my lock', onPress: acts.lock },
+            { words: 'Locked, written on the site’s own sheet', onPress: next },
+          ];
+    case 'clear':
+      return at.ownLock
+        ? [{ words: `All out, ${at.ownLock.toLowerCase()} off`, onPress: also(acts.unlock) }]
+        : [{ words: 'All out, own lock off', onPress: next }];
+    case 'read':
+      return at.answered(step)
+        ? [
+            { words: 'Go on', onPress: next },
+            { words: 'Read it again', onPress: () => acts.read(step) },
+          ]
+        : [
+            { words: 'Read it', onPress: () => acts.read(step) },
+            { words: 'Cannot be read here', onPress: next },
+          ];
+    case 'look':
+      return at.answered(step)
+        ? [
+            { words: 'Go on', onPress: next },
+            { words: 'Look again', onPress: () => acts.look(step) },
+          ]
+        : [{ words: 'Say what you see', onPress: () => acts.look(step) }];
+    case 'take-out':
+      return at.drainedL === null
+        ? [
+            { words: 'How much came out?', onPress: acts.measure },
+            { words: 'Not measured', onPress: next },
+          ]
+        : [
+            { words: 'Go on', onPress: next },
+            { words: 'Measure again', onPress: acts.measure },
+          ];
+    case 'put-in':
+      return [{ words: 'It is in', onPress: next }];
+    case 'confirm':
+      return [
+        { words: 'Yes', onPress: next },
+        { words: 'No', onPress: no },
+      ];
+    default:
+      return [{ words: 'Done', onPress: next }];
+  }
+}
+
+const minutesAndSeconds = (ms: number): string => {
+  const seconds = Math.ceil(ms / 1000);
+  return `${Math.floor(seconds / 60)}:${String(seconds % 60).padStart(2, '0')}`;
+};
+
+/** A wait: begun, left running while other stops are done, over. */
+function WaitAnswers({
+  step,
+  progress,
+  onProgress,
+  onNext,
+  onClose,
+}: {
+  step: StepOf<'wait'>;
+  progress: Progress;
+  onProgress: (progress: Progress) => void;
+  onNext: () => void;
+  onClose: () => void;
+}) {
+  const [now, setNow] = useState(() => Date.now());
+  const left = waitLeft(progress, step.id, now);
+  useEffect(() => {
+    if (!left) return undefined;
+    const timer = setInterval(() => setNow(Date.now()), 1000);
+    return () => clearInterval(timer);
+  }, [left]);
+  const begin = (minutes: number) => {
+    setNow(Date.now());
+    onProgress(waitBegun(progress, step, minutes, Date.now()));
+  };
+  if (left === undefined)
+    return (
+      <>
+        <button type="button" className="button button-first min-h-16 text-lg" onClick={() => begin(step.minutes)}>
+          Wait {step.minutes} min
+        </button>
+        {step.longer && (
+          <button type="button" className="button min-h-14" onClick={() => begin(step.longer!.minutes)}>
+            Wait {step.longer.minutes} min: {step.longer.when}
+          </button>
+        )}
+        <button type="button" className="button min-h-14" onClick={onNext}>
+          It has waited already
+        </button>
+      </>
+    );
+  if (left === 0)
+    return (
+      <>
+        <p role="status" className="text-lg">
+          <strong>The wait is over.</strong>
+        </p>
+        <button type="button" className="button button-first min-h-16 text-lg" onClick={onNext}>
+          Go on
+        </button>
+      </>
+    );
+  return (
+    <>
+      <p role="timer" className="text-4xl font-semibold">
+        {minutesAndSeconds(left)}
+      </p>
+      <button type="button" className="button button-first min-h-16 text-lg" onClick={onClose}>
+        Do other stops meanwhile
+      </button>
+      <button type="button" className="button min-h-14" onClick={onNext}>
+        Go on before its time
+      </button>
+    </>
+  );
+}

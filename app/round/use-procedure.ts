@@ -1,0 +1,150 @@
+import { type Procedure, type Step, type StepOf, procedureKey } from '@/core/procedure/step';
+import { type Progress, begun, placeOf, shownSteps } from '@/core/procedure/walk';
+import type { WalkDocument, WalkOpenThing, WalkStop } from '@/core/walk/document';
+import { keepsOpen } from '@/core/walk/open-things';
+import { urgencyOf } from '@/core/words/findings';
+import { type Look, looks } from '@/core/words/looks';
+import { closing } from './open-here';
+import type { Planned } from './planned';
+import type { AtStep, StepActs } from './procedure-sheet';
+import type { DoneWay } from './stop-answers';
+import type { OpenSheet, StopDraft } from './stop-draft';
+import { withUnit } from './stop-readings';
+import { askedAtStep, foundAt } from './taken';
+import type { useTaken } from './use-taken';
+
+/** By what procedure a stop is done, what is open at its machine, who is at it, and who may be named. */
+export type AroundStop = {
+  procedure: Procedure | null;
+  openThings: readonly WalkOpenThing[];
+  person: WalkDocument['person'] | undefined;
+  people: WalkDocument['people'];
+};
+export const nothingAround: AroundStop = { procedure: null, openThings: [], person: undefined, people: [] };
+
+type Asking = {
+  stop: WalkStop;
+  around: AroundStop;
+  here: ReturnType<typeof useTaken>;
+  planned: Planned;
+  /** Its steps stand in front. */
+  isWalking: boolean;
+  setWalking: (isWalking: boolean) => void;
+  open: (sheet: OpenSheet) => void;
+  onWrite: (draft: StopDraft) => Promise<void>;
+};
+
+/**
+ * The procedure of a stop as it is walked: where it stands, what its steps set off, and what of it keeps the stop from being
+ * done. A sheet that a step opens comes back to the step.
+ */
+export function useProcedure({
+  stop,
+  around: { procedure, openThings, person },
+  here,
+  planned,
+  isWalking,
+  setWalking,
+  open,
+  onWrite,
+}: Asking) {
+  const progress: Progress | null = procedure && (here.progress ?? begun(procedure, stop.leftAfter ?? undefined));
+  const isBegun = here.progress !== undefined || stop.leftAfter !== null;
+  const ownLock = openThings.find(({ isLock, holder }) => isLock && holder.id === person?.id);
+  const thingOf = (thing: string) => openThings.find((each) => each.taskId === stop.taskId && each.thing === thing);
+  const stillOpen = keepsOpen(openThings, stop.taskId);
+  const written = (step: Step) => ({
+    at: { procedure: procedure ? procedureKey(procedure) : '', step: step.id },
+  });
+  const answered = (step: Step): string | undefined => {
+    if (step.kind === 'read') {
+      const read = here.taken[step.name];
+      return read && `Read: ${withUnit(read.value, step.unit)}.`;
+    }
+    if (step.kind !== 'look') return undefined;
+    const seen = here.seen[step.look];
+    return seen === undefined ? undefined : `Seen: ${(looks[step.look] as Look).answers[seen]?.words ?? seen}.`;
+  };
+  const at: AtStep = {
+    amountWords: [planned.words, stop.lubricant?.code].filter(Boolean).join(' · '),
+    drainedL: here.drainedL,
+    answered,
+    isOpen: (thing) => thingOf(thing) !== undefined,
+    ownLock: ownLock?.name,
+  };
+  const acts: StepActs = {
+    open: (step: StepOf<'open'>) => {
+      const { name, runs, minutes, thing } = step;
+      void onWrite({
+        kind: 'open',
+        body: { does: 'open', name, runs, ...(minutes && { minutes }), thing, ...written(step) },
+        taskIds: [stop.taskId],
+      });
+    },
+    close: (step) => {
+      const thing = thingOf(step.thing);
+      if (!thing) return;
+      const { kind, body } = closing(thing);
+      void onWrite({ kind, body: { ...body, ...written(step) }, taskIds: [stop.taskId] });
+    },
+    lock: () => open('isolation'),
+    unlock: () => {
+      if (ownLock) void onWrite(closing(ownLock));
+    },
+    read: (step) => open({ asked: stop.readings.find(({ name }) => name === step.name) ?? askedAtStep(step) }),
+    look: ({ look }) => open({ look }),
+    measure: () => open('drained'),
+    stopJob: () => {
+      setWalking(false);
+      open('finding');
+    },
+  };
+  const count = procedure && progress ? shownSteps(procedure, progress.leftOut).length : 0;
+  const goOn: DoneWay[] =
+    procedure && progress && isBegun && progress.at !== null
+      ? [
+          {
+            words: `Go on: step ${placeOf(procedure, progress) + 1} of ${count}`,
+            onDone: () => setWalking(true),
+          },
+        ]
+      : [];
+  return {
+    isWalking,
+    setWalking,
+    progress,
+    count,
+    at,
+    acts,
+    stillOpen,
+    /** How the stop is gone on with while its procedure is under way; what is usual stands beside it, unless something is open. */
+    waysWith: (ways: readonly DoneWay[]): DoneWay[] => {
+      if (stillOpen.length > 0) return goOn;
+      return goOn.length > 0 ? [...goOn, ...ways.map((way) => ({ ...way, aside: true as const }))] : [...ways];
+    },
+    /** Isolating is not clear or not safe: it is written and the stop is left. */
+    leaveUnsafe: async () => {
+      setWalking(false);
+      open(null);
+      await onWrite({
+        kind: 'finding',
+        body: {
+          what: 'unsafe-isolation',
+          urgency: urgencyOf('unsafe-isolation', foundAt(stop)),
+          text: 'Isolating is unclear or unsafe: left, others kept away.',
+        },
+      });
+      await here.leave('unsafe');
+    },
+    lock: async (body: Record<string, unknown>) => {
+      open(null);
+      await onWrite({ kind: 'isolation', body, taskIds: [stop.taskId] });
+    },
+  };
+}
+
+/** What keeps a stop from being done, in words; null where nothing does. */
+export const stillOpenWords = (things: readonly WalkOpenThing[]): string | null =>
+  things.length === 0
+    ? null
+    : `Still open: ${things.map(({ name }) => name).join(', ')}. It is closed, handed on or waived before this is done.`;
