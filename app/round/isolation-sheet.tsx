@@ -7,20 +7,23 @@ import { Sheet } from './number-pad';
 /** Where nobody wrote the machine's energies down: the site's own list is gone through. */
 const byTheSite = [{ source: 'every energy of the machine', proofOfZero: 'as the site’s rules say' }];
 
-/** The own lock, energy by energy: what was done is written down, nothing is permitted by it. */
-export function IsolationSheet({
-  stop: { machineCode, energySources },
-  isOpen,
-  onClose,
-  onLock,
-  onUnsafe,
-}: {
+type Props = {
   stop: WalkStop;
-  isOpen: boolean;
-  onClose: () => void;
+  /** The number that was on the own lock last. */
+  lastLockNo: string;
   onLock: (body: Record<string, unknown>) => void;
   onUnsafe: () => void;
-}) {
+};
+
+/** The own lock, energy by energy: what was done is written down, nothing is permitted by it. */
+export const IsolationSheet = ({ isOpen, onClose, ...props }: Props & { isOpen: boolean; onClose: () => void }) => (
+  <Sheet open={isOpen} onClose={onClose} title={`My lock at ${props.stop.machineCode}`}>
+    {/* Proved anew each time that it is opened: what was gone once may be back. */}
+    {isOpen && <Proofs {...props} />}
+  </Sheet>
+);
+
+function Proofs({ stop: { energySources }, lastLockNo, onLock, onUnsafe }: Props) {
   const energies = energySources.length > 0 ? energySources : byTheSite;
   const steps = [
     ...energies.map(({ source, proofOfZero }) => ({ key: source, words: `${source}: ${proofOfZero}` })),
@@ -28,11 +31,11 @@ export function IsolationSheet({
     { key: 'off', words: 'Controls back to off' },
   ];
   const [done, setDone] = useState<readonly string[]>([]);
-  const [lockNo, setLockNo] = useState('');
+  const [lockNo, setLockNo] = useState(lastLockNo);
   const [missing, setMissing] = useState(false);
   const isWhole = steps.every(({ key }) => done.includes(key)) && lockNo.trim() !== '';
   return (
-    <Sheet open={isOpen} onClose={onClose} title={`My lock at ${machineCode}`}>
+    <>
       <p className="mt-3 border-l-4 border-ink pl-3">
         The site’s rules for isolating come first. Everybody has an own lock. This page writes down what you did; it
         does not permit.
@@ -88,6 +91,6 @@ export function IsolationSheet({
           Unclear or unsafe: stop here
         </button>
       </div>
-    </Sheet>
+    </>
   );
 }

@@ -81,7 +81,7 @@ describe('a stop with a procedure', () => {
 
   it('goes step by step: a lock with its proofs, what is opened, the cautions before', async () => {
     const { user, written, keeps } = showChange();
-    await user.click(press('Step by step: Oil change'));
+    await user.click(press('Step by step'));
     expect(screen.getByText(/^Step 1 of/)).toBeDefined();
     await user.click(press('Yes'));
     expect(screen.getByText(/It may start by itself/)).toBeDefined();
@@ -192,11 +192,11 @@ describe('a stop with a procedure', () => {
 
   it('stops where a question says no, and where isolating is unsafe, with a finding', async () => {
     const { user, written } = showChange();
-    await user.click(press('Step by step: Oil change'));
+    await user.click(press('Step by step'));
     await user.click(press('No'));
     expect(screen.getByRole('dialog', { name: 'Something is off' })).toBeDefined();
     await user.click(press('Back'));
-    await user.click(press('Step by step: Oil change'));
+    await user.click(press('Step by step'));
     await user.click(press('Yes'));
     await user.click(press('Prove it, write my lock'));
     await user.click(press('Unclear or unsafe: stop here'));
@@ -210,7 +210,7 @@ describe('a stop with a procedure', () => {
 
   it('shows all its steps at a glance', async () => {
     const { user } = showChange();
-    await user.click(press('Step by step: Oil change'));
+    await user.click(press('Step by step'));
     await user.click(press('All steps'));
     expect(screen.getAllByRole('listitem').length).toBe(13);
     expect(screen.getByText(/20 min: dirt clings/)).toBeDefined();

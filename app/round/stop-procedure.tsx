@@ -27,7 +27,7 @@ export function StopProcedure({
 }) {
   return (
     <>
-      {procedure && (
+      {procedure && !walk.isOffered && (
         <button type="button" className="button mt-3 min-h-14 w-full" onClick={() => walk.setWalking(true)}>
           {isWalked(procedure) ? 'Step by step' : 'How'}: {procedure.title}
         </button>
@@ -53,6 +53,7 @@ export function StopProcedure({
       )}
       <IsolationSheet
         stop={stop}
+        lastLockNo={walk.lastLockNo}
         isOpen={sheet === 'isolation'}
         onClose={onClose}
         onLock={(body) => void walk.lock(body)}

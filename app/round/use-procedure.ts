@@ -1,5 +1,6 @@
+import { useState } from 'react';
 import { type Procedure, type Step, type StepOf, procedureKey } from '@/core/procedure/step';
-import { type Progress, begun, placeOf, shownSteps } from '@/core/procedure/walk';
+import { type Progress, begun, opensWhatMustNot, placeOf, shownSteps } from '@/core/procedure/walk';
 import type { WalkDocument, WalkOpenThing, WalkStop } from '@/core/walk/document';
 import { keepsOpen } from '@/core/walk/open-things';
 import { urgencyOf } from '@/core/words/findings';
@@ -48,6 +49,7 @@ export function useProcedure({
   open,
   onWrite,
 }: Asking) {
+  const [lastLockNo, setLastLockNo] = useState('');
   const progress: Progress | null = procedure && (here.progress ?? begun(procedure, stop.leftAfter ?? undefined));
   const isBegun = here.progress !== undefined || stop.leftAfter !== null;
   const ownLock = openThings.find(({ isLock, holder }) => isLock && holder.id === person?.id);
@@ -100,6 +102,8 @@ export function useProcedure({
     },
   };
   const count = procedure && progress ? shownSteps(procedure, progress.leftOut).length : 0;
+  // What must be closed again before it runs is worth its steps: they stand beside the answer.
+  const isOfferedFirst = !isBegun && procedure !== null && opensWhatMustNot(procedure);
   const goOn: DoneWay[] =
     procedure && progress && isBegun && progress.at !== null
       ? [
@@ -112,6 +116,9 @@ export function useProcedure({
   return {
     isWalking,
     setWalking,
+    /** The answers lead to its steps. */
+    isOffered: isOfferedFirst || goOn.length > 0,
+    lastLockNo,
     progress,
     count,
     at,
@@ -120,7 +127,10 @@ export function useProcedure({
     /** How the stop is gone on with while its procedure is under way; what is usual stands beside it, unless something is open. */
     waysWith: (ways: readonly DoneWay[]): DoneWay[] => {
       if (stillOpen.length > 0) return goOn;
-      return goOn.length > 0 ? [...goOn, ...ways.map((way) => ({ ...way, aside: true as const }))] : [...ways];
+      if (goOn.length > 0) return [...goOn, ...ways.map((way) => ({ ...way, aside: true as const }))];
+      return isOfferedFirst
+        ? [...ways, { words: 'Step by step', onDone: () => setWalking(true), aside: true }]
+        : [...ways];
     },
     /** Isolating is not clear or not safe: it is written and the stop is left. */
     leaveUnsafe: async () => {
@@ -137,6 +147,7 @@ export function useProcedure({
       await here.leave('unsafe');
     },
     lock: async (body: Record<string, unknown>) => {
+      setLastLockNo(String(body.lockNo));
       open(null);
       await onWrite({ kind: 'isolation', body, taskIds: [stop.taskId] });
     },

@@ -105,3 +105,7 @@ export const waitLeft = ({ waits }: Progress, stepId: string, nowMs: number): nu
  */
 export const isWalked = ({ steps }: Procedure): boolean =>
   steps.some(({ kind }) => kind === 'open' || kind === 'wait' || kind === 'clear' || kind === 'reach');
+
+/** Whether a procedure opens something that must not be open while the machine runs. */
+export const opensWhatMustNot = ({ steps }: Procedure): boolean =>
+  steps.some((step) => step.kind === 'open' && step.runs !== 'may');
