@@ -59,7 +59,7 @@ export async function writeHistory(
     .filter(({ atMs }) => atMs <= now.getTime() - 20 * minute)
     .sort((a, b) => a.atMs - b.atMs)
     .map((draft) => stamped(draft, register, luck));
-  const followed = followUps(envelopes, register, today, at, luck);
+  const followed = [...followUps(envelopes, register, today, at, luck), ...leftOpen(register, today, at, luck)];
   await db.transaction((transaction) =>
     append(db, [...byTime([...envelopes, ...followed]), ...mistakes(envelopes, register, now, luck)], transaction),
   );
@@ -733,6 +733,66 @@ function followUps(
       cause: 'lip seal turned over by too much grease',
       answeredBy: work.envelope.id,
     }),
+  ];
+}
+
+/** What stands open: a by-pass that nobody thought of again, and a drain over night that was handed on with its lock. */
+function leftOpen(
+  register: DemoRegister,
+  today: string,
+  at: (day: string, hours: number) => number,
+  luck: Chance,
+): Stamped[] {
+  const { task, ago } = scenes(register, today, at);
+  const write = (
+    { id, machineId, pointId }: DemoTask,
+    atMs: number,
+    by: string,
+    kind: Draft['kind'],
+    body: Draft['body'],
+    taskIds = [id],
+  ) => stamped({ atMs, kind, by, machineId, pointId, taskIds, body }, register, luck);
+  const [tank, gear] = [task('CP-O1', 'check', 3), task('RM-C3', 'oil-change')];
+  const opened = (name: string, thing: string, minutes: number) =>
+    write(gear, ago(1, 19) + minutes * minute, 'TO', 'open', {
+      does: 'open',
+      name,
+      runs: 'never',
+      thing,
+      at: { procedure: 'oil-change-splash-gear 1', step: `open-${thing}` },
+    });
+  const lock = write(gear, ago(1, 19), 'TO', 'isolation', {
+    does: 'lock',
+    lockNo: '41',
+    proved: gear.machine.energy!.map(([source, proof]) => ({ source, proof })),
+    tryStarted: true,
+    controlsBack: true,
+  });
+  const [filler, drain] = [opened('Filler', 'filler', 6), opened('Drain plug', 'drain', 9)];
+  const toId = register.personIds.get('JK')!;
+  const handedOn = ago(1, 20.5);
+  return [
+    write(
+      tank,
+      ago(19, 9),
+      'TO',
+      'open',
+      {
+        does: 'open',
+        name: 'By-pass of the filter',
+        runs: 'supervised',
+        minutes: 30,
+        note: 'Element changed on the run.',
+      },
+      [],
+    ),
+    lock,
+    filler,
+    drain,
+    write(gear, handedOn, 'TO', 'isolation', { does: 'hand-on', lockId: lock.envelope.id, toId }),
+    ...[filler, drain].map(({ envelope: { id } }) =>
+      write(gear, handedOn + minute, 'TO', 'open', { does: 'hand-on', openId: id, toId }),
+    ),
   ];
 }
 

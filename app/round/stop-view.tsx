@@ -79,7 +79,7 @@ export function StopView(props: Props) {
   };
   const doubtful = counts ? doubtAt(stop, planned, given, here.drainedL) : null;
   const isAsked = doubtful !== null && asked === doubtful;
-  const ways = here.firstWays ?? [
+  const ways = walk.waysWith(here.firstWays, [
     ...here.leaveWays,
     ...doneWays({
       stop,
@@ -93,7 +93,7 @@ export function StopView(props: Props) {
       open: setSheet,
     }),
     ...enoughWays(stop, here, () => void write()),
-  ];
+  ]);
   const purged = async (purge: 'shown' | 'not-shown') => {
     close();
     if (purge === 'not-shown') await onWrite(nothingShown(stop, given, planned.unit));
@@ -137,7 +137,7 @@ export function StopView(props: Props) {
 
       <StopAnswers
         answer={answer}
-        ways={barred === null ? walk.waysWith(ways) : []}
+        ways={barred === null ? ways : []}
         urgent={here.isUrgent}
         heldBack={barred ?? stillOpenWords(walk.stillOpen)}
         doubt={isAsked ? doubtful : null}

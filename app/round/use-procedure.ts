@@ -124,8 +124,12 @@ export function useProcedure({
     at,
     acts,
     stillOpen,
-    /** How the stop is gone on with while its procedure is under way; what is usual stands beside it, unless something is open. */
-    waysWith: (ways: readonly DoneWay[]): DoneWay[] => {
+    /**
+     * How the stop is gone on with while its procedure is under way; what is usual stands beside it, unless something is open.
+     * What was read and seen comes first: that it is not in order is said whatever is open.
+     */
+    waysWith: (first: readonly DoneWay[] | undefined, ways: readonly DoneWay[]): DoneWay[] => {
+      if (first) return [...first, ...goOn.map((way) => ({ ...way, aside: true as const }))];
       if (stillOpen.length > 0) return goOn;
       if (goOn.length > 0) return [...goOn, ...ways.map((way) => ({ ...way, aside: true as const }))];
       return isOfferedFirst

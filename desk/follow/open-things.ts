@@ -46,6 +46,9 @@ type Row = {
 /** So many stand on a page; the rest is counted. A walk carries them all, as good as. */
 const shownThings = 20;
 const mostOnWalk = 500;
+const isOpen = 'open_thing.closedMs IS NULL';
+const wasOpen = 'open_thing.openedMs <= :asOf AND (open_thing.closedMs IS NULL OR open_thing.closedMs > :asOf)';
+
 export type OpenThings = { shown: ListedOpenThing[]; count: number };
 
 async function list(
@@ -59,7 +62,7 @@ async function list(
     `SELECT open_thing.*, machine.code, machine.name AS machineName, lube_point.number, lube_point.name AS pointName, holder.initials, holder.name AS holderName, waiver.body AS waiver
      FROM open_thing JOIN machine ON machine.id = open_thing.machineId JOIN person AS holder ON holder.id = open_thing.holderId
        LEFT JOIN lube_point ON lube_point.id = open_thing.pointId LEFT JOIN entry AS waiver ON waiver.id = open_thing.waiverId
-     WHERE open_thing.closedMs IS NULL AND ${where} ORDER BY open_thing.openedMs LIMIT ${limit}`,
+     WHERE ${where} ORDER BY open_thing.openedMs LIMIT ${limit}`,
     values,
   );
   return rows.map((row) => {
@@ -86,24 +89,27 @@ async function list(
   });
 }
 
-/** What is open in the plant, at a machine or at a point, the longest open first. */
+/**
+ * What is open in the plant, at a machine or at a point, the longest open first.
+ * @param asOf what was opened and not closed by then; left out for what is open now
+ */
 export async function openThingsAt(
   db: Database,
   now: Date,
   at: { machineId: string } | { pointId: string } | 'plant',
+  asOf?: Date,
 ): Promise<OpenThings> {
-  const [where, values] =
+  const [place, id] =
     at === 'plant'
-      ? ['TRUE', {}]
+      ? ['TRUE', '']
       : 'machineId' in at
-        ? ['open_thing.machineId = :id', { id: at.machineId }]
-        : ['open_thing.pointId = :id', { id: at.pointId }];
+        ? ['open_thing.machineId = :id', at.machineId]
+        : ['open_thing.pointId = :id', at.pointId];
+  const where = `${asOf ? wasOpen : isOpen} AND ${place}`;
+  const values = { id, asOf: asOf?.getTime() ?? 0 };
   const shown = await list(db, now, where, values);
   if (shown.length < shownThings) return { shown, count: shown.length };
-  const [counted] = await db.select<{ many: number }>(
-    `SELECT COUNT(*) AS many FROM open_thing WHERE closedMs IS NULL AND ${where}`,
-    values,
-  );
+  const [counted] = await db.select<{ many: number }>(`SELECT COUNT(*) AS many FROM open_thing WHERE ${where}`, values);
   return { shown, count: Number(counted?.many ?? 0) };
 }
 
@@ -111,7 +117,13 @@ export async function openThingsAt(
 export const openThingsOnWalk = (db: Database, now: Date, machineIds: readonly string[]): Promise<ListedOpenThing[]> =>
   machineIds.length === 0
     ? Promise.resolve([])
-    : list(db, now, 'open_thing.machineId IN (:machineIds)', { machineIds: [...new Set(machineIds)] }, mostOnWalk);
+    : list(
+        db,
+        now,
+        `${isOpen} AND open_thing.machineId IN (:machineIds)`,
+        { machineIds: [...new Set(machineIds)] },
+        mostOnWalk,
+      );
 
 /**
  * After which step a job was left that something is still open for, by task and procedure: whoever comes next goes on there.
@@ -131,3 +143,7 @@ export async function stepsLeft(db: Database, things: readonly ListedOpenThing[]
     }),
   );
 }
+
+/** One thing by the entry that opened it, while it is open. */
+export const openThing = async (db: Database, now: Date, entryId: string): Promise<ListedOpenThing | undefined> =>
+  (await list(db, now, `${isOpen} AND open_thing.entryId = :entryId`, { entryId }))[0];

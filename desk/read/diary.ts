@@ -1,6 +1,7 @@
 import { type PlantDay, addDays, plantToday, startOfPlantDay } from '@/core/time/plant-day';
 import type { Desk } from '../desk';
 import { type OpenFindings, openFindings } from '../follow/findings';
+import { type OpenThings, openThingsAt } from '../follow/open-things';
 import { type LogLine, readLog } from '../log/lines';
 import { thePlant } from '../plant';
 import { type RoundSummary, listRounds } from '../walk/rounds';
@@ -18,6 +19,7 @@ export type DiaryPage = DayWork & {
   /** More was written than is shown. */
   writtenMore: boolean;
   findings: OpenFindings;
+  openThings: OpenThings;
 };
 
 /** One page of the diary. A past page shows how things stood at its end; a coming one what will be due on it. */
@@ -26,11 +28,13 @@ export async function readDiary({ db, now }: Pick<Desk, 'db' | 'now'>, day: Plan
   const today = plantToday(now, plant);
   const from = new Date(startOfPlantDay(day, plant));
   const to = new Date(startOfPlantDay(addDays(day, 1), plant));
-  const [work, rounds, lines, findings] = await Promise.all([
+  const asOf = day < today ? new Date(to.getTime() - 1) : undefined;
+  const [work, rounds, lines, findings, openThings] = await Promise.all([
     readDayWork({ db, now }, { day, today, ends: to, calendar: plant }),
     listRounds(db, from, to),
     readLog(db, { from, to }, shownLines + 1),
-    openFindings(db, now, day < today ? new Date(to.getTime() - 1) : undefined),
+    openFindings(db, now, asOf),
+    openThingsAt(db, now, 'plant', asOf),
   ]);
   return {
     ...work,
@@ -39,6 +43,7 @@ export async function readDiary({ db, now }: Pick<Desk, 'db' | 'now'>, day: Plan
     timeZone: plant.timeZone,
     rounds,
     findings,
+    openThings,
     written: lines.slice(0, shownLines),
     writtenMore: lines.length > shownLines,
   };

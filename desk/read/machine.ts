@@ -9,6 +9,7 @@ import type { Database, Desk } from '../desk';
 import type { GreasePlan } from '@/core/grease/plan';
 import { greaseProposal } from '../plan/grease-proposal';
 import { type OpenFindings, openFindingsAt } from '../follow/findings';
+import { type OpenThings, openThingsAt } from '../follow/open-things';
 import { type MeterStanding, loadMeters } from '../standing/meters';
 import { type TaskState, deriveTaskStates, loadTaskStates } from '../standing/states';
 import { findMachine } from '../register/machines';
@@ -35,6 +36,7 @@ export type PointLine = Pick<Row<'LubePoint'>, (typeof pointLine)[number]>;
 
 export type MachinePage = {
   findings: OpenFindings;
+  openThings: OpenThings;
   machine: Row<'Machine'>;
   area: Row<'Area'>;
   points: PointLine[];
@@ -66,7 +68,7 @@ export async function readMachinePage(
 ): Promise<MachinePage | undefined> {
   const machine = await findMachine({ db }, code);
   if (!machine) return undefined;
-  const [area, all, states, meters, history, codes, reservoirs, model, findings] = await Promise.all([
+  const [area, all, states, meters, history, codes, reservoirs, model, findings, openThings] = await Promise.all([
     db.Area.findByPk(machine.areaId),
     // Plain rows: a model of each of a machine's points takes longer than reading them.
     db.LubePoint.findAll({ ...inWalkingOrder(machine.id), attributes: [...pointLine], raw: true }),
@@ -77,9 +79,11 @@ export async function readMachinePage(
     reservoirsOf(db, machine.id),
     machine.modelId ? db.MachineModel.findByPk(machine.modelId) : null,
     openFindingsAt(db, now, { machineId: machine.id }),
+    openThingsAt(db, now, { machineId: machine.id }),
   ]);
   return {
     findings,
+    openThings,
     reservoirs,
     model,
     machine,
@@ -108,6 +112,7 @@ export type AssignmentLine = {
 };
 export type PointPage = {
   findings: OpenFindings;
+  openThings: OpenThings;
   machine: Row<'Machine'>;
   point: Row<'LubePoint'>;
   states: TaskState[];
@@ -144,7 +149,7 @@ export async function readPointPage(
   const machine = await findMachine({ db }, code);
   const point = machine && (await findPoint(db, machine.id, number));
   if (!machine || !point) return undefined;
-  const [states, retiredTasks, rows, meters, guns, history, findings] = await Promise.all([
+  const [states, retiredTasks, rows, meters, guns, history, findings, openThings] = await Promise.all([
     deriveTaskStates(db, now, { pointId: point.id }),
     db.Task.findAll({ where: { pointId: point.id, retiredOn: { [Op.ne]: null } }, order: [['title', 'ASC']] }),
     db.select<Omit<AssignmentLine, 'lubricant'> & { lubricantId: string; code: string; name: string }>(
@@ -155,6 +160,7 @@ export async function readPointPage(
     allGuns(db),
     readLog(db, { pointId: point.id }, 30),
     openFindingsAt(db, now, { pointId: point.id }),
+    openThingsAt(db, now, { pointId: point.id }),
   ]);
   const ranked = byRank(
     rows.map(({ lubricantId, code: lubricantCode, name, ...row }) => ({
@@ -181,6 +187,7 @@ export async function readPointPage(
   const contents = filled ? await db.Lubricant.findByPk(filled) : null;
   return {
     findings,
+    openThings,
     reservoir,
     sharedWith,
     fedBeside,

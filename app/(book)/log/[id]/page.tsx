@@ -14,7 +14,10 @@ import { allGuns, allLubricants, findPoint } from '@/desk/read/lists';
 import { ownSignsAt } from '@/desk/own-signs';
 import { PlaceLink } from '@/app/place-link';
 import { openDesk, reading } from '@/app/server';
+import { type ListedOpenThing, openThing } from '@/desk/follow/open-things';
+import { activePeople } from '@/desk/people/active-people';
 import { CorrectionForm } from './correction-form';
+import { CloseThingForm, HandOnForm, WaiverForm } from './open-thing-forms';
 import { kinds } from '@/core/entry/kinds';
 
 export const metadata: Metadata = { title: 'Entry' };
@@ -43,6 +46,7 @@ export default async function EntryPage({ params }: { params: Promise<{ id: stri
       ? await reading((db) => findPoint(db, original.machine!.id, original.point!.number))
       : null;
   const own = point ? (await reading((db) => ownSignsAt(db, [point.id])))(point.id) : [];
+  const [thing, people] = await reading((db) => Promise.all([openThing(db, desk.now, original.id), activePeople(db)]));
   const context = entryContext({ plant, point: point ? { ...point, own } : undefined, states: here, lubricants, guns });
   return (
     <div className="max-w-3xl">
@@ -68,6 +72,9 @@ export default async function EntryPage({ params }: { params: Promise<{ id: stri
           </li>
         ))}
       </ol>
+      {thing && original.machine && (
+        <StillOpen thing={thing} taskIds={original.taskIds} people={people} personId={desk.actor.id} />
+      )}
       <Mending original={original} voided={current === null} />
       {current !== null && mended !== 'by-the-next' && (
         <Section id="correct" title="Correct this entry" className="no-print mt-8">
@@ -87,6 +94,41 @@ export default async function EntryPage({ params }: { params: Promise<{ id: stri
         </Section>
       )}
     </div>
+  );
+}
+
+/** Something that was opened and is still open, or a lock that is on: what becomes of it. */
+function StillOpen({
+  thing,
+  taskIds,
+  people,
+  personId,
+}: {
+  thing: ListedOpenThing;
+  taskIds: string[];
+  people: { id: string; name: string }[];
+  personId: string;
+}) {
+  const { entryId, isLock, name, machine, point, holder, waiver } = thing;
+  const place = { personId, machineId: machine.id, pointId: point?.id ?? null, openId: entryId, isLock, name, taskIds };
+  const others = people.filter(({ id }) => id !== holder.id).map(({ id, name: label }) => ({ value: id, label }));
+  return (
+    <Section id="still-open" title={isLock ? 'Still locked' : 'Still open'} className="mt-8" spaced>
+      <p>
+        {isLock ? '' : `${thing.runsWords}; `}
+        {holder.name} {isLock ? 'holds the key.' : 'answers for it.'}
+        {waiver && ` Waived by ${waiver.allowedBy}: ${waiver.reason}`}
+      </p>
+      {(!isLock || holder.id === personId) && <CloseThingForm {...place} />}
+      <h3 className="mt-6">Somebody else answers for it</h3>
+      <HandOnForm {...place} people={others} />
+      {!isLock && (
+        <>
+          <h3 className="mt-6">It stays open</h3>
+          <WaiverForm {...place} />
+        </>
+      )}
+    </Section>
   );
 }
 

@@ -3,11 +3,11 @@ import { counted } from '@/components/words';
 import type { DiaryPage as Page } from '@/desk/read/diary';
 
 /** On a phone first of all: what asks for somebody now, and walks that nobody has signed. */
-export function FirstOnPhone({ findings, rounds }: Pick<Page, 'findings' | 'rounds'>) {
+export function FirstOnPhone({ findings, openThings, rounds }: Pick<Page, 'findings' | 'openThings' | 'rounds'>) {
   const urgent = findings.shown.filter(({ urgency }) => urgency === 'act-now');
   const late = findings.shown.filter(({ isLate }) => isLate).length;
   const unsigned = rounds.filter(({ signedAt, brokenOff }) => !signedAt && !brokenOff);
-  if (findings.count === 0 && unsigned.length === 0) return null;
+  if (findings.count === 0 && openThings.count === 0 && unsigned.length === 0) return null;
   return (
     <section aria-label="First" className="no-print mt-4 grid gap-2 border-l-4 border-ink pl-3 md:hidden">
       {urgent.map(({ entryId, said, machine, point }) => (
@@ -15,6 +15,13 @@ export function FirstOnPhone({ findings, rounds }: Pick<Page, 'findings' | 'roun
           <strong className="text-stop">act now</strong> {point?.label ?? machine.code} {said}
         </p>
       ))}
+      {openThings.count > 0 && (
+        <p>
+          <a href="#open-things" className="inline-flex min-h-11 items-center">
+            {counted(openThings.count, 'open thing')}
+          </a>
+        </p>
+      )}
       {findings.count > 0 && (
         <p>
           <a href="#open" className="inline-flex min-h-11 items-center">

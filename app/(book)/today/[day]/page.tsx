@@ -6,6 +6,7 @@ import { addDays, isPlantDay } from '@/core/time/plant-day';
 import { readDiary } from '@/desk/read/diary';
 import { readNames } from '@/desk/read/names';
 import { openDesk, reading } from '@/app/server';
+import { OpenThingsSection } from '@/app/open-thing-lines';
 import { FindingsSection } from './findings-section';
 import { FirstOnPhone } from './first-on-phone';
 import { ToDoSection } from './to-do-section';
@@ -18,7 +19,7 @@ export async function generateMetadata({ params }: Props): Promise<Metadata> {
   return { title: isPlantDay(day) ? dayWords(day) : 'Today' };
 }
 
-/** The diary page of one date: left what is to do, right what was written, open findings at the foot. */
+/** The diary page of one date: left what is to do, right what was written, open things and findings at the foot. */
 export default async function DiaryPage({ params }: Props) {
   const { day } = await params;
   if (!isPlantDay(day) || day < '1990' || day > '2190') notFound();
@@ -27,7 +28,19 @@ export default async function DiaryPage({ params }: Props) {
     const page = await readDiary(desk, day);
     return { page, names: await readNames(db, page.written) };
   });
-  const { walks, more, metersToRead, rounds, written, writtenMore, findings, unknownCount, today, timeZone } = page;
+  const {
+    walks,
+    more,
+    metersToRead,
+    rounds,
+    written,
+    writtenMore,
+    findings,
+    openThings,
+    unknownCount,
+    today,
+    timeZone,
+  } = page;
   return (
     <>
       <header className="flex flex-wrap items-end justify-between gap-4 border-b-2 border-ink pb-3">
@@ -44,7 +57,7 @@ export default async function DiaryPage({ params }: Props) {
           today={day === today ? null : '/today'}
         />
       </header>
-      {day === today && <FirstOnPhone findings={findings} rounds={rounds} />}
+      {day === today && <FirstOnPhone findings={findings} openThings={openThings} rounds={rounds} />}
       <div className="gap-10 xl:grid xl:grid-cols-[minmax(0,1.65fr)_minmax(0,1fr)]">
         <ToDoSection
           walks={walks}
@@ -64,6 +77,7 @@ export default async function DiaryPage({ params }: Props) {
           names={names}
         />
       </div>
+      <OpenThingsSection openThings={openThings} timeZone={timeZone} />
       <FindingsSection findings={findings} />
     </>
   );

@@ -13,6 +13,7 @@ import { dueItem } from '@/app/due-item';
 import { openDesk, reading } from '@/app/server';
 import { writtenItem } from '@/app/written-item';
 import { OutOfUse } from '@/app/(book)/in-use';
+import { OpenThingsSection } from '@/app/open-thing-lines';
 import { FindingsHere } from './findings-here';
 import { MachineMeters } from './machine-meters';
 import { EnergySection } from './energy-section';
@@ -37,7 +38,8 @@ export default async function MachinePage({ params }: Props) {
   }));
   if (!page) notFound();
   const names = await reading((db) => readNames(db, page.history));
-  const { machine, area, points, retired, states, meters, history, oldCodes, reservoirs, model, findings } = page;
+  const { machine, area, points, retired, states, meters, history, oldCodes, reservoirs, model, findings, openThings } =
+    page;
   if (machine.code !== code) redirect(`/plant/machines/${machine.code}`);
   const today = plantToday(desk.now, plant);
   const empty = reservoirs.filter(({ id }) =>
@@ -68,6 +70,7 @@ export default async function MachinePage({ params }: Props) {
           }}
         />
       ))}
+      <OpenThingsSection openThings={openThings} timeZone={plant.timeZone} here />
       <FindingsHere findings={findings} all={`/condition?machine=${machine.code}`} />
       {machine.description && <p className="mt-4 max-w-prose">{machine.description}</p>}
       <div className="mt-6 gap-10 xl:grid xl:grid-cols-[minmax(0,1.9fr)_minmax(0,1fr)]">

@@ -10,6 +10,7 @@ import { thePlant } from '@/desk/plant';
 import { type PointPage as Page, readPointPage } from '@/desk/read/machine';
 import { readNames } from '@/desk/read/names';
 import { allLubricants } from '@/desk/read/lists';
+import { OpenThingsSection } from '@/app/open-thing-lines';
 import { FindingsHere } from '../../findings-here';
 import { pointNumber } from '@/app/search';
 import { openDesk, reading } from '@/app/server';
@@ -67,6 +68,7 @@ export default async function PointPage({ params }: Props) {
       <Warnings cautions={point.cautions} doNots={point.doNots} forbidsAirGun={Boolean(point.forbidsAirGun)} />
       <div className="mt-6 gap-10 xl:grid xl:grid-cols-[minmax(0,1.7fr)_minmax(0,1fr)]">
         <div className="grid content-start gap-10">
+          <OpenThingsSection openThings={page.openThings} timeZone={plant.timeZone} here />
           <FindingsHere findings={page.findings} />
           <LubricantSection
             page={page}
