@@ -45,18 +45,10 @@ function lintWay({ steps: all, takesOver, handsOver }: Procedure, leftOut: Reado
   const steps = all.filter(({ only }) => !only || !leftOut.has(only));
   const open = new Map(takesOver.map((each) => [each.thing, { ...each, id: each.thing }]));
   const reading: Reading = { state: 'any', handsIn: false, open, problems: [] };
-  const places = new Map(steps.map(({ id }, place) => [id, place]));
-  const say = (step: string, words: string) => reading.problems.push({ step, words });
+  const say: Say = (step, words) => void reading.problems.push({ step, words });
   steps.forEach((step, place) => {
-    if (places.get(step.id) !== place) say(step.id, 'two steps have this name');
-    if (step.says.length > longestStep) say(step.id, `more than ${longestStep} characters: it does not fit a phone`);
-    if (step.only && !steps.some((each) => leavesOut(each, step.only!))) say(step.id, 'no question chooses it');
-    if (step.kind === 'caution') cautionProblem(steps, place, step, say);
-    if (step.kind === 'read' && steps.some((each, at) => at < place && each.kind === 'read' && each.name === step.name))
-      say(step.id, 'two readings go by this name');
-    if (step.kind === 'wait' && step.why.trim() === '') say(step.id, 'a wait without a reason');
-    if (step.kind === 'confirm' && step.no.does === 'again' && (places.get(step.no.from) ?? place) >= place)
-      say(step.id, 'goes back to a step that is not before it');
+    ownProblems(steps, step, place, say);
+    if (step.only && !all.some((each) => leavesOut(each, step.only!))) say(step.id, 'no question chooses it');
     if (step.kind === 'reach') reachProblems(reading, step);
     if (step.kind === 'clear') reading.handsIn = false;
     if (handsOn.includes(step.kind) && isolated.includes(reading.state)) reading.handsIn = true;
@@ -69,16 +61,28 @@ function lintWay({ steps: all, takesOver, handsOver }: Procedure, leftOut: Reado
   return reading.problems;
 }
 
+type Say = (step: string, words: string) => void;
+
+/** What is wrong with a step by itself and by its place, whatever is open. */
+function ownProblems(steps: readonly Step[], step: Step, place: number, say: Say) {
+  const before = steps.slice(0, place);
+  if (before.some(({ id }) => id === step.id)) say(step.id, 'two steps have this name');
+  if (step.says.length > longestStep) say(step.id, `more than ${longestStep} characters: it does not fit a phone`);
+  if (step.kind === 'caution') cautionProblem(steps, place, step, say);
+  if (step.kind === 'read' && before.some((each) => each.kind === 'read' && each.name === step.name))
+    say(step.id, 'two readings go by this name');
+  if (step.kind === 'wait' && step.why.trim() === '') say(step.id, 'a wait without a reason');
+  if (step.kind === 'confirm' && step.no.does === 'again') {
+    const { from } = step.no;
+    if (!before.some(({ id }) => id === from)) say(step.id, 'goes back to a step that is not before it');
+  }
+}
+
 const leavesOut = (step: Step, steps: string): boolean =>
   step.kind === 'confirm' && step.no.does === 'leave-out' && step.no.steps === steps;
 
 /** A caution is read before its step, in the same phase: between them nothing is done. */
-function cautionProblem(
-  steps: readonly Step[],
-  place: number,
-  { id, for: wanted }: StepOf<'caution'>,
-  say: (step: string, words: string) => void,
-) {
+function cautionProblem(steps: readonly Step[], place: number, { id, for: wanted }: StepOf<'caution'>, say: Say) {
   const next = steps.slice(place + 1).find(({ kind }) => kind !== 'caution');
   if (next?.id !== wanted) say(id, `is a caution for “${wanted}”, and does not stand right before it`);
 }
