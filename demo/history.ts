@@ -769,7 +769,7 @@ function leftOpen(
     controlsBack: true,
   });
   const [filler, drain] = [opened('Filler', 'filler', 6), opened('Drain plug', 'drain', 9)];
-  const toId = register.personIds.get('JK')!;
+  const toId = register.personIds.get('HB')!;
   const handedOn = ago(1, 20.5);
   return [
     write(

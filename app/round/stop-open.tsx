@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { day as dayWords } from '@/components/words';
-import type { WalkStop } from '@/core/walk/document';
+import type { WalkOpenThing, WalkStop } from '@/core/walk/document';
 import { urgencies } from '@/core/words/findings';
 import type { StopDraft } from './stop-draft';
 
@@ -15,6 +15,17 @@ export const OpenWords = ({ open }: { open: WalkStop['open'] }) =>
       {text ? `: ${text}` : ''} (found {dayWords(foundOn)})
     </p>
   ));
+
+/** What stands open at the machine, and whose locks are on: known before anybody reaches in or starts it. */
+export const StandsOpen = ({ things }: { things: readonly WalkOpenThing[] }) =>
+  things.length === 0 ? null : (
+    <p className="mt-2 border-l-4 border-ink pl-3">
+      <strong className="text-stop">Stands open at {things[0]!.machineCode}:</strong>{' '}
+      {things
+        .map(({ isLock, name, runsWords, holder }) => `${name} (${isLock ? holder.initials : runsWords})`)
+        .join('; ')}
+    </p>
+  );
 
 /** What is open here and is seen once more is said with one tap, and so is not forgotten. */
 export function StillSo({ open, onWrite }: { open: WalkStop['open']; onWrite: (draft: StopDraft) => Promise<void> }) {

@@ -41,6 +41,7 @@ const thing = (more: Partial<WalkOpenThing> = {}): WalkOpenThing => ({
   openedAt: '',
   holder: person,
   isWaived: false,
+  isOfWalk: true,
   ...more,
 });
 const showChange = ({

@@ -474,6 +474,7 @@ describe('the end of a walk', () => {
       openedAt: '',
       holder: { id: 'P', initials: 'HB' },
       isWaived: false,
+      isOfWalk: true,
     } as const;
     const { user, wrote } = sign({ document: { ...document, openThings: [drain] } });
     expect(screen.getByRole('button', { name: /^Sign as/ })).toHaveProperty('disabled', true);

@@ -12,7 +12,7 @@ import { GivenAmount } from './given-amount';
 import { StopSheets } from './open-sheet';
 import { type DoneWay, StopAnswers } from './stop-answers';
 import { StopAsked } from './stop-asked';
-import { OpenWords, StillSo } from './stop-open';
+import { OpenWords, StandsOpen, StillSo } from './stop-open';
 import { StopProcedure } from './stop-procedure';
 import { type StopKept, foundAt } from './taken';
 import { type AroundStop, nothingAround, stillOpenWords, useProcedure } from './use-procedure';
@@ -102,7 +102,7 @@ export function StopView(props: Props) {
   return (
     <>
       <div className="grow px-4 pt-3 pb-4">
-        <StopHead stop={stop} />
+        <StopHead stop={stop} openThings={around.openThings} />
         <StopWork
           stop={stop}
           planned={planned}
@@ -247,7 +247,7 @@ function useReading(onWrite: Props['onWrite'], open: (sheet: OpenSheet) => void)
 }
 
 /** Where it is, and what to beware of before anything else. */
-const StopHead = ({ stop }: { stop: WalkStop }) => (
+const StopHead = ({ stop, openThings }: { stop: WalkStop; openThings: AroundStop['openThings'] }) => (
   <>
     <p className="flex flex-wrap items-baseline gap-x-3">
       <strong className="text-2xl">{stop.pointLabel}</strong>
@@ -258,6 +258,7 @@ const StopHead = ({ stop }: { stop: WalkStop }) => (
     </p>
     <StopWarnings stop={stop} />
     <OpenWords open={stop.open} />
+    <StandsOpen things={openThings} />
   </>
 );
 

@@ -143,6 +143,8 @@ const openThing = z.object({
   openedAt: z.string(),
   holder: z.object({ id: z.string(), initials: z.string() }),
   isWaived: z.boolean(),
+  /** It was opened on this very walk. */
+  isOfWalk: z.boolean(),
 });
 
 export const walkDocument = z.object({

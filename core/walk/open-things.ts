@@ -51,6 +51,7 @@ function opened(
     openedAt: happenedAt,
     holder: people.find((each) => each.id === personId) ?? person,
     isWaived: false,
+    isOfWalk: true,
   };
 }
 
@@ -64,6 +65,11 @@ export const withoutOpening = (
 export const keepsOpen = (things: readonly WalkOpenThing[], taskId: string): WalkOpenThing[] =>
   things.filter((thing) => thing.taskId === taskId && !thing.isLock && !thing.isWaived && !mayStayOpen(thing.runs));
 
-/** What keeps a round from being signed: held by its person, must not be open, and nobody waived it. Locks belong to it. */
+/**
+ * What keeps a round from being signed: opened on it, still held by its person, must not be open, and waived by nobody. Locks
+ * belong to it.
+ */
 export const heldBy = (things: readonly WalkOpenThing[], personId: string): WalkOpenThing[] =>
-  things.filter(({ holder, isWaived, runs }) => holder.id === personId && !isWaived && !mayStayOpen(runs));
+  things.filter(
+    ({ holder, isWaived, isOfWalk, runs }) => isOfWalk && holder.id === personId && !isWaived && !mayStayOpen(runs),
+  );

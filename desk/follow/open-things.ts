@@ -14,6 +14,8 @@ export type ListedOpenThing = {
   runs: RunsMeanwhile;
   runsWords: string;
   openedAt: string;
+  /** The round on which it was opened; null at the desk. */
+  roundId: string | null;
   /** Watched for so long only, and longer open than that. */
   isOverdue: boolean;
   machine: { id: string; code: string; name: string };
@@ -40,6 +42,7 @@ type Row = {
   holderId: string;
   initials: string;
   holderName: string;
+  roundId: string | null;
   waiver: string | null;
 };
 
@@ -59,8 +62,8 @@ async function list(
   limit = shownThings,
 ): Promise<ListedOpenThing[]> {
   const rows = await db.select<Row>(
-    `SELECT open_thing.*, machine.code, machine.name AS machineName, lube_point.number, lube_point.name AS pointName, holder.initials, holder.name AS holderName, waiver.body AS waiver
-     FROM open_thing JOIN machine ON machine.id = open_thing.machineId JOIN person AS holder ON holder.id = open_thing.holderId
+    `SELECT open_thing.*, machine.code, machine.name AS machineName, lube_point.number, lube_point.name AS pointName, holder.initials, holder.name AS holderName, opening.roundId, waiver.body AS waiver
+     FROM open_thing JOIN entry AS opening ON opening.id = open_thing.entryId JOIN machine ON machine.id = open_thing.machineId JOIN person AS holder ON holder.id = open_thing.holderId
        LEFT JOIN lube_point ON lube_point.id = open_thing.pointId LEFT JOIN entry AS waiver ON waiver.id = open_thing.waiverId
      WHERE ${where} ORDER BY open_thing.openedMs LIMIT ${limit}`,
     values,
@@ -77,6 +80,7 @@ async function list(
       runs: row.runs,
       runsWords: runsWords(row),
       openedAt: new Date(openedMs).toISOString(),
+      roundId: row.roundId,
       isOverdue: row.minutes !== null && now.getTime() > openedMs + row.minutes * 60_000,
       machine: { id: row.machineId, code: row.code, name: row.machineName },
       point:

@@ -228,7 +228,7 @@ async function documentOf(
     loadedAt: now.toISOString(),
     signedAt: handOver?.happenedAt ?? null,
     procedures: proceduresOf(inOrder),
-    openThings: openThings.map(walkOpenThing),
+    openThings: openThings.map((thing) => walkOpenThing(thing, round.id)),
     people: people.map(({ id, initials, name }) => ({ id, initials, name })),
     stops: inOrder.map((state) => {
       const {
@@ -328,15 +328,12 @@ const proceduresOf = (states: readonly TaskState[]): WalkDocument['procedures'] 
   );
 
 /** Something that is open, as a walk carries it. */
-const walkOpenThing = ({
-  machine,
-  point,
-  waiver,
-  holder: { id, initials },
-  isOverdue: _,
-  ...thing
-}: ListedOpenThing): WalkDocument['openThings'][number] => ({
+const walkOpenThing = (
+  { machine, point, waiver, roundId, holder: { id, initials }, isOverdue: _, ...thing }: ListedOpenThing,
+  walkId: string,
+): WalkDocument['openThings'][number] => ({
   ...thing,
+  isOfWalk: roundId === walkId,
   machineId: machine.id,
   machineCode: machine.code,
   pointId: point?.id ?? null,
