@@ -1,5 +1,6 @@
 import Link from 'next/link';
 import type { ReactNode } from 'react';
+import { LightChoice } from '@/components/light';
 import { GoTo } from '@/components/go-to';
 import { Listening } from '@/components/listening';
 import { Navigation } from '@/components/navigation';
@@ -34,13 +35,14 @@ export default async function BookLayout({ children }: { children: ReactNode }) 
           <Link href="/open" className="inline-flex min-h-8 items-center text-sm">
             Someone else
           </Link>
+          <LightChoice />
           <Listening>
             <GoTo />
             <Shortcuts />
           </Listening>
         </div>
         <p className="caption px-3 pb-2 md:hidden">
-          Writing as {actor.name} · <Link href="/open">someone else</Link>
+          Writing as {actor.name} · <Link href="/open">someone else</Link> <LightChoice />
         </p>
       </header>
       <main id="page" className="min-w-0 px-4 py-6 md:px-8">
