@@ -61,6 +61,8 @@ const screens = [
   '/condition/import',
   '/plant',
   '/plant/unknown',
+  '/plant/procedures',
+  '/plant/procedures/oil-change-splash-gear',
   '/plant/machines/new',
   '/plant/machines/P1',
   '/plant/machines/P1/edit',

@@ -15,6 +15,7 @@ import {
   waitBegun,
   waitLeft,
 } from '@/core/procedure/walk';
+import { ProcedureSteps } from '@/components/procedure-steps';
 import { Sheet } from './number-pad';
 
 /** What a step needs of the stop that it is done at. */
@@ -58,7 +59,7 @@ export function ProcedureSheet({ isOpen, onClose, ...props }: Props) {
   return (
     <Sheet open={isOpen} onClose={onClose} title={procedure.title}>
       {asWhole ? (
-        <WholeList steps={steps} place={place} procedure={procedure} />
+        <ProcedureSteps procedure={procedure} leftOut={progress.leftOut} place={place} />
       ) : (
         <OneStep
           key={`${progress.at} ${Object.values(progress.again).join()}`}
@@ -87,33 +88,6 @@ export function ProcedureSheet({ isOpen, onClose, ...props }: Props) {
     </Sheet>
   );
 }
-
-/** What it takes and all its steps at a glance. */
-const WholeList = ({ steps, place, procedure }: { steps: ShownStep[]; place: number; procedure: Procedure }) => (
-  <div className="grow">
-    <p className="mt-3">
-      <strong>Takes:</strong> {procedure.people > 1 ? `${procedure.people} people; ` : ''}
-      {procedure.takes.join('; ')}.
-    </p>
-    <ol className="mt-3 grid gap-2">
-      {steps.map(({ cautions, step }, index) => (
-        <li key={step.id} aria-current={index === place ? 'step' : undefined} className="grid grid-cols-[2.25rem_1fr]">
-          <span className="font-semibold">{index < place ? '✓' : index + 1}</span>
-          <span className={index === place ? 'border-l-4 border-ink pl-2 font-semibold' : ''}>
-            {cautions.map(({ id, says }) => (
-              <span key={id} className="block">
-                <strong>Caution.</strong> {says}
-              </span>
-            ))}
-            {step.says}
-            {step.kind === 'wait' && ` ${step.minutes} min: ${step.why}.`}
-          </span>
-        </li>
-      ))}
-    </ol>
-    <p className="caption mt-3">{procedure.source}. The site’s rules and the manufacturer come first.</p>
-  </div>
-);
 
 function OneStep({
   shown,

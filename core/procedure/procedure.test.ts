@@ -132,7 +132,7 @@ describe('how a task is usually done', () => {
     const grease = { action: 'grease', kind: 'rolling-bearing' } as const;
     expect(usualProcedure({ ...grease, machineState: 'any' })).toBe('regrease-running');
     expect(usualProcedure({ ...grease, machineState: 'isolated' })).toBe('regrease-stopped');
-    expect(usualProcedure({ ...grease, machineState: 'any', purges: true })).toBe('purge-with-relief');
+    expect(usualProcedure({ ...grease, machineState: 'any', amountKind: 'purge' })).toBe('purge-with-relief');
     expect(usualProcedure({ action: 'check', kind: 'gear-case', machineState: 'any' })).toBeUndefined();
   });
 });

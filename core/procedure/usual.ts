@@ -1,10 +1,10 @@
-import type { TaskAction } from '../words/task-words';
+import type { AmountKind, TaskAction } from '../words/task-words';
 import { shippedProcedures } from './shipped';
 import type { Procedure } from './step';
 import { type MachineState, runs } from '../words/machine-states';
 
 /** What of a task says how it is usually done. */
-export type HowAsked = { action: TaskAction; kind: string; machineState: MachineState; purges?: boolean };
+export type HowAsked = { action: TaskAction; kind: string; machineState: MachineState; amountKind?: AmountKind };
 
 /** By kind of point, then by action: the procedure that the trade goes by. `any` is for every other kind. (M C) */
 const usual: Readonly<Record<string, Partial<Record<TaskAction, string>>>> = {
@@ -41,11 +41,11 @@ const usual: Readonly<Record<string, Partial<Record<TaskAction, string>>>> = {
  * The code of the procedure that a task is usually done by; undefined where there is none, as for a film of a few drops.
  * @example usualProcedure({ action: 'oil-change', kind: 'worm-unit', machineState: 'isolated' }) // 'oil-change-worm-unit'
  */
-export function usualProcedure({ action, kind, machineState, purges = false }: HowAsked): string | undefined {
+export function usualProcedure({ action, kind, machineState, amountKind }: HowAsked): string | undefined {
   const own = Object.hasOwn(usual, kind) ? usual[kind]![action] : undefined;
   if (own) return own;
   if (action === 'grease') {
-    if (purges) return 'purge-with-relief';
+    if (amountKind === 'purge') return 'purge-with-relief';
     return runs(machineState) || machineState === 'any' ? 'regrease-running' : 'regrease-stopped';
   }
   return usual.any![action];

@@ -316,7 +316,7 @@ async function documentOf(
 }
 
 const procedureOf = ({ action, point, machineState, amount }: TaskState) =>
-  procedureFor({ action, kind: point.kind, machineState, purges: amount.kind === 'purge' });
+  procedureFor({ action, kind: point.kind, machineState, amountKind: amount.kind });
 
 /** The procedures that some tasks are done by, each once. */
 const proceduresOf = (states: readonly TaskState[]): WalkDocument['procedures'] =>

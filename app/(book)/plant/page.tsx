@@ -34,6 +34,7 @@ export default async function PlantPage({ searchParams }: Search) {
                 ['bands', 'Ambient bands'],
                 ['people', 'People'],
                 ['templates', 'Templates'],
+                ['procedures', 'Procedures'],
                 ['meters/import', 'Import readings'],
                 ['many', 'Many at once'],
                 ['recomputed', 'Computed otherwise'],

@@ -1,4 +1,6 @@
+import Link from 'next/link';
 import { Disclosure } from '@/components/ui/disclosure';
+import { procedureFor } from '@/core/procedure/usual';
 import { bandWords } from '@/core/register/asked-reading';
 import { machineStates } from '@/core/words/machine-states';
 import { TaskAmount } from './task-amount';
@@ -8,7 +10,8 @@ import type { TaskSectionProps } from './task-props';
 
 /** One task: how much, how often, when next, each with its working and the way to overrule it. */
 export function TaskSection(props: TaskSectionProps) {
-  const { title, machineState, routes, procedureText, readings } = props.state;
+  const { title, action, amount, point, machineState, routes, procedureText, readings } = props.state;
+  const procedure = procedureFor({ action, kind: point.kind, machineState, amountKind: amount.kind });
   return (
     <section aria-label={title} className="rule-t mt-3 pt-4">
       <h3 className="text-lg">
@@ -27,6 +30,11 @@ export function TaskSection(props: TaskSectionProps) {
         <p className="mt-2">
           Reads{' '}
           {readings.map(({ name, band, unit }) => [name, bandWords(band, unit)].filter(Boolean).join(' ')).join(', ')}.
+        </p>
+      )}
+      {procedure && (
+        <p className="mt-2">
+          Done by: <Link href={`/plant/procedures/${procedure.code}`}>{procedure.title}</Link>
         </p>
       )}
       {procedureText && (
