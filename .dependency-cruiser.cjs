@@ -33,6 +33,7 @@ const floors = {
     'meter',
     'interval',
     'lubricant',
+    'procedure',
     'register',
     'sump',
     'dosing',
@@ -40,7 +41,6 @@ const floors = {
     'follow',
     'store',
     'assign',
-    'procedure',
     'walk',
   ],
   desk: [

@@ -105,7 +105,8 @@ describe('the demo plant can be', async () => {
     const wrong: string[] = [];
     for (const point of points) {
       const state = states.find((each) => each.point.id === point.id);
-      if (!state?.lubricant) continue;
+      // What only waits for its change is told as that.
+      if (!state?.lubricant || state.waitingChange) continue;
       const { candidates } = await chooseFor(db, point, await ambientOf(db, point.machineId));
       const { lubricant, judged } = candidates.find((each) => each.lubricant.id === state.lubricant!.id)!;
       // Slow bearings live on what their grease carries besides oil.

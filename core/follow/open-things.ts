@@ -2,7 +2,10 @@ import type { BelievedEntry } from '../entry/believed';
 import type { RunsMeanwhile } from '../words/runs-meanwhile';
 
 type EntryOf<Kind extends BelievedEntry['kind']> = Extract<BelievedEntry, { kind: Kind }>;
-export type Opening = EntryOf<'open'> | EntryOf<'close'> | EntryOf<'waiver'> | EntryOf<'isolation'>;
+type Opening = EntryOf<'open'> | EntryOf<'close'> | EntryOf<'waiver'> | EntryOf<'isolation'>;
+
+/** An entry with who wrote it, and on which round. */
+export type Written = Opening & { personId: string; roundId: string | null };
 
 /** Something that was opened, or a lock that was put on, and what has become of it. */
 export type OpenThing = {
@@ -20,8 +23,11 @@ export type OpenThing = {
   openedMs: number;
   /** Who answers for it. */
   holderId: string;
-  /** The newest waiver; null where there is none. */
-  waiverId: string | null;
+  /** The round on which it was opened; null at the desk. */
+  roundId: string | null;
+  /** Who allowed it to stay open, and why, as it was said last; null where nobody did. */
+  waivedBy: string | null;
+  waivedWhy: string | null;
   closedMs: number | null;
   closedBy: string | null;
 };
@@ -41,16 +47,12 @@ const aboutOf = ({ kind, body }: Opening): string | undefined => {
  * closes it has closed it; whoever it was handed on to last holds it. What is said of something that nobody opened, or
  * whose opening was voided, says nothing.
  * @param entries of one machine, the oldest first
- * @param personOf who wrote an entry
  */
-export function openThings<Entry extends Opening>(
-  entries: readonly Entry[],
-  personOf: (entry: Entry) => string,
-): OpenThing[] {
+export function openThings(entries: readonly Written[]): OpenThing[] {
   const things = new Map<string, OpenThing>();
   for (const entry of entries) {
     const about = aboutOf(entry);
-    if (about === undefined) things.set(entry.id, begun(entry, personOf(entry)));
+    if (about === undefined) things.set(entry.id, begun(entry));
     else {
       const thing = things.get(about);
       if (thing) follow(thing, entry);
@@ -60,15 +62,17 @@ export function openThings<Entry extends Opening>(
 }
 
 /** Something that an entry opens, or the lock that it puts on. */
-function begun(entry: Opening, holderId: string): OpenThing {
+function begun(entry: Written): OpenThing {
   const common = {
     entryId: entry.id,
     machineId: entry.machineId ?? '',
     pointId: entry.pointId,
     taskId: entry.taskIds[0] ?? null,
     openedMs: atMs(entry),
-    holderId,
-    waiverId: null,
+    holderId: entry.personId,
+    roundId: entry.roundId,
+    waivedBy: null,
+    waivedWhy: null,
     closedMs: null,
     closedBy: null,
   };
@@ -81,8 +85,10 @@ function begun(entry: Opening, holderId: string): OpenThing {
 }
 
 function follow(thing: OpenThing, entry: Opening): void {
-  if (entry.kind === 'waiver') thing.waiverId = entry.id;
-  else if ((entry.kind === 'open' || entry.kind === 'isolation') && entry.body.does === 'hand-on')
+  if (entry.kind === 'waiver') {
+    thing.waivedBy = entry.body.allowedBy;
+    thing.waivedWhy = entry.body.reason;
+  } else if ((entry.kind === 'open' || entry.kind === 'isolation') && entry.body.does === 'hand-on')
     thing.holderId = entry.body.toId;
   else if (thing.closedMs === null) {
     thing.closedMs = atMs(entry);

@@ -51,5 +51,17 @@ export function usualProcedure({ action, kind, machineState, amountKind }: HowAs
   return usual.any![action];
 }
 
-/** The procedure that a task is done by; undefined where there is none. */
-export const procedureFor = (how: HowAsked): Procedure | undefined => shippedProcedures.get(usualProcedure(how) ?? '');
+/** What a task says that is done by no procedure at all. */
+export const noProcedure = 'none';
+
+/**
+ * The procedure that a task is done by: the one that it names, or else the usual one; undefined where there is none.
+ * @param procedureCode empty where the task names none
+ */
+export const procedureFor = ({
+  procedureCode = '',
+  ...how
+}: HowAsked & { procedureCode?: string }): Procedure | undefined =>
+  procedureCode === noProcedure
+    ? undefined
+    : (shippedProcedures.get(procedureCode) ?? shippedProcedures.get(usualProcedure(how) ?? ''));

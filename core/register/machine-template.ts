@@ -102,4 +102,4 @@ export type TemplateTask = {
   meter?: number | null;
   /** Places in the tasks of the point that it does as well. */
   includes?: number[];
-} & Partial<Pick<StatedTask, 'who' | 'triggers' | 'severity' | 'readings' | 'looks' | 'cyclic'>>;
+} & Partial<Pick<StatedTask, 'who' | 'triggers' | 'severity' | 'readings' | 'looks' | 'cyclic' | 'procedureCode'>>;

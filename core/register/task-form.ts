@@ -18,6 +18,8 @@ import {
   taskActions,
   whoMay,
 } from '../words/task-words';
+import { shippedProcedures } from '../procedure/shipped';
+import { noProcedure } from '../procedure/usual';
 import { eventWords } from '../words/events';
 import { type LookName, lookNames } from '../words/looks';
 
@@ -31,6 +33,10 @@ export const workFields = {
   machineState: chosen('Machine state', machineStates),
   minutes: requiredQuantity('minutes', { label: 'Time', above: 0, max: 1440 }),
   procedureText: longText('How it is done'),
+  /** By which procedure: empty for the one that is usual there. */
+  procedureCode: z
+    .enum(['', noProcedure, ...shippedProcedures.keys()], { error: 'Done by the steps of: choose one.' })
+    .default(''),
 };
 
 /** What an amount is measured in, in units that convert; pieces, strokes and drops are plain numbers. */
@@ -119,6 +125,7 @@ export type StatedTask = {
   machineState: MachineState;
   minutes: number;
   procedureText: string;
+  procedureCode: string;
   meterId: string | null;
   who: Who;
   rhythm: 'actual' | 'fixed';
@@ -182,8 +189,9 @@ const scaled = ({ hours, cycles, days, standstillDays }: Stage, factor: number):
 /** A stored task as its form shows it. */
 export type TypedTask = Omit<
   z.input<typeof taskForm>,
-  'events' | 'severity' | 'includesTaskIds' | 'readings' | 'looks'
+  'events' | 'severity' | 'includesTaskIds' | 'readings' | 'looks' | 'procedureCode'
 > & {
+  procedureCode: string;
   readings: TypedReading[];
   looks: string[];
   events: string[];
@@ -204,6 +212,7 @@ export function typedTaskOf(
     machineState,
     minutes,
     procedureText,
+    procedureCode,
     who,
     rhythm,
     meterId,
@@ -227,6 +236,7 @@ export function typedTaskOf(
     amountKind,
     machineState,
     procedureText,
+    procedureCode,
     who,
     rhythm,
     amount: typed(amount),

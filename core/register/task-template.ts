@@ -23,6 +23,8 @@ export type TemplateTaskPlan = {
   minutes: number;
   who: Who;
   procedureText: string;
+  /** Templates of older versions name none: the usual one. */
+  procedureCode?: string;
   stages: Stage[];
   triggers: Trigger[];
   /** What is read and looked at; templates of older versions ask for nothing. */
@@ -75,9 +77,11 @@ export const typedTemplateTask = ({
   minutes,
   readings = [],
   looks = [],
+  procedureCode = '',
   ...rest
 }: TemplateTaskPlan) => ({
   ...rest,
+  procedureCode,
   readings: readings.map(typedReading),
   looks,
   amount: amount === null ? '' : String(amount),

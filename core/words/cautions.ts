@@ -61,6 +61,10 @@ const rules: readonly { when: (step: Step) => boolean; words: string }[] = [
     words: 'No finger at the nozzle; a jet under the skin: hospital at once.',
   },
   {
+    when: ({ action, kind }) => action === 'grease' && kind === 'grease-cup',
+    words: 'What it greases turns beside it: hands at the cap only, else stop and lock.',
+  },
+  {
     when: ({ kind }) => kind === 'hydraulic-set',
     words:
       'Pressure stays where no pump runs: loads down or propped, accumulators drained, gauge at zero and still zero a minute later. A jet under the skin: hospital at once, even if painless.',

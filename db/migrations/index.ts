@@ -491,6 +491,9 @@ export const migrations: readonly Migration[] = [
     '2026-12-09-01-open-thing',
     'open_thing',
     `entryId ${id} PRIMARY KEY, machineId ${id} NOT NULL, pointId ${id} NULL, taskId ${id} NULL, thing VARCHAR(40) NULL, isLock BOOLEAN NOT NULL, name VARCHAR(80) NOT NULL, runs VARCHAR(16) NOT NULL, minutes INT UNSIGNED NULL,
-      openedMs BIGINT NOT NULL, holderId ${id} NOT NULL, waiverId ${id} NULL, closedMs BIGINT NULL, closedBy ${id} NULL, KEY (closedMs, openedMs), KEY (machineId, closedMs), KEY (pointId, closedMs), KEY (taskId, closedMs)`,
+      openedMs BIGINT NOT NULL, holderId ${id} NOT NULL, roundId ${id} NULL, waivedBy VARCHAR(80) NULL, waivedWhy TEXT NULL, closedMs BIGINT NULL, closedBy ${id} NULL, KEY (closedMs, openedMs), KEY (machineId, closedMs), KEY (pointId, closedMs), KEY (taskId, closedMs), KEY (roundId, closedMs)`,
   ),
+
+  // By which procedure a task is done; empty for the one that is usual at such a point.
+  addColumns('2026-12-09-02-task-procedure', 'task', { procedureCode: "VARCHAR(60) NOT NULL DEFAULT ''" }),
 ];

@@ -68,6 +68,8 @@ export class Task extends Model<InferAttributes<Task>, InferCreationAttributes<T
   declare intervalComputed: CreationOptional<StoredComputation | null>;
   declare machineState: MachineState;
   declare procedureText: CreationOptional<string>;
+  /** By which procedure; empty for the usual one. */
+  declare procedureCode: CreationOptional<string>;
   declare procedureVersion: CreationOptional<number>;
   declare who: CreationOptional<Who>;
   declare people: CreationOptional<number>;
@@ -149,6 +151,7 @@ export function initPlan(sequelize: Sequelize) {
       intervalComputed: optionalJson,
       machineState: text,
       procedureText: longText,
+      procedureCode: { ...text, defaultValue: '' },
       procedureVersion: { ...integer, defaultValue: 1 },
       who: { ...text, defaultValue: 'technician' },
       people: { ...integer, defaultValue: 1 },

@@ -161,7 +161,9 @@ export class OpenThing extends Model<InferAttributes<OpenThing>, InferCreationAt
   declare minutes: number | null;
   declare openedMs: number;
   declare holderId: string;
-  declare waiverId: string | null;
+  declare roundId: string | null;
+  declare waivedBy: string | null;
+  declare waivedWhy: string | null;
   declare closedMs: number | null;
   declare closedBy: string | null;
 }
@@ -294,7 +296,9 @@ export function initProjection(sequelize: Sequelize) {
       minutes: optionalInteger,
       openedMs: { type: DataTypes.BIGINT, allowNull: false },
       holderId: idColumn,
-      waiverId: optionalId,
+      roundId: optionalId,
+      waivedBy: optionalText,
+      waivedWhy: { type: DataTypes.TEXT('long'), allowNull: true },
       closedMs: bigint,
       closedBy: optionalId,
     }),

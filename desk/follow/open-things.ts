@@ -43,7 +43,8 @@ type Row = {
   initials: string;
   holderName: string;
   roundId: string | null;
-  waiver: string | null;
+  waivedBy: string | null;
+  waivedWhy: string | null;
 };
 
 /** So many stand on a page; the rest is counted. A walk carries them all, as good as. */
@@ -62,15 +63,14 @@ async function list(
   limit = shownThings,
 ): Promise<ListedOpenThing[]> {
   const rows = await db.select<Row>(
-    `SELECT open_thing.*, machine.code, machine.name AS machineName, lube_point.number, lube_point.name AS pointName, holder.initials, holder.name AS holderName, opening.roundId, waiver.body AS waiver
-     FROM open_thing JOIN entry AS opening ON opening.id = open_thing.entryId JOIN machine ON machine.id = open_thing.machineId JOIN person AS holder ON holder.id = open_thing.holderId
-       LEFT JOIN lube_point ON lube_point.id = open_thing.pointId LEFT JOIN entry AS waiver ON waiver.id = open_thing.waiverId
+    `SELECT open_thing.*, machine.code, machine.name AS machineName, lube_point.number, lube_point.name AS pointName, holder.initials, holder.name AS holderName
+     FROM open_thing JOIN machine ON machine.id = open_thing.machineId JOIN person AS holder ON holder.id = open_thing.holderId
+       LEFT JOIN lube_point ON lube_point.id = open_thing.pointId
      WHERE ${where} ORDER BY open_thing.openedMs LIMIT ${limit}`,
     values,
   );
   return rows.map((row) => {
     const openedMs = Number(row.openedMs);
-    const waiver = row.waiver === null ? null : (JSON.parse(row.waiver) as { allowedBy: string; reason: string });
     return {
       entryId: row.entryId,
       isLock: Boolean(row.isLock),
@@ -88,7 +88,7 @@ async function list(
           ? null
           : { id: row.pointId, number: row.number, label: pointLabel(row.code, row.number), name: row.pointName! },
       holder: { id: row.holderId, initials: row.initials, name: row.holderName },
-      waiver: waiver && { allowedBy: waiver.allowedBy, reason: waiver.reason },
+      waiver: row.waivedBy === null ? null : { allowedBy: row.waivedBy, reason: row.waivedWhy ?? '' },
     };
   });
 }

@@ -240,15 +240,26 @@ describe('the plan ahead', async () => {
         tolerancePct: '0',
         minutes: '9',
         procedureText: 'Damp cloth.',
+        procedureCode: 'hand-oiled',
         who: 'mechanic',
       }),
     ).toMatchObject({ ok: true });
     expect(await due(id)).toMatchObject({ dueOn: '2026-06-30', window: { fromOn: '2026-06-30', toOn: '2026-06-30' } });
-    expect(await db.Task.findByPk(id)).toMatchObject({ minutes: 9, who: 'mechanic', procedureVersion: 2, version: 1 });
+    expect(await db.Task.findByPk(id)).toMatchObject({
+      minutes: 9,
+      who: 'mechanic',
+      procedureCode: 'hand-oiled',
+      procedureVersion: 2,
+      version: 1,
+    });
     expect((await db.IntervalStage.findAll({ where: { taskId: id } })).length).toBe(2);
     expect(await save({ action: 'top-up', when: '14 d' })).toMatchObject({
       ok: false,
       fields: { action: expect.stringContaining('as the log answers it') },
+    });
+    expect(await save({ procedureCode: 'by-ear' })).toMatchObject({
+      ok: false,
+      fields: { procedureCode: 'Done by the steps of: choose one.' },
     });
     expect(await save({ when: 'never' })).toMatchObject({
       ok: false,

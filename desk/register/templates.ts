@@ -166,6 +166,7 @@ const taskTemplate = (
   intervalComputed: task.intervalComputed ?? null,
   machineState: task.machineState,
   procedureText: task.procedureText,
+  procedureCode: task.procedureCode,
   minutes: task.minutes,
   rhythm: task.rhythm,
   toleranceShare: task.toleranceShare,

@@ -7,7 +7,5 @@ export const openThingsKept = keptBeside<'open' | 'close' | 'waiver' | 'isolatio
   kinds: ['open', 'close', 'waiver', 'isolation'],
   model: (db) => db.OpenThing as never,
   derive: async (_, all) =>
-    [...groupBy(all, ({ machineId }) => machineId ?? '').values()].flatMap((ofMachine) =>
-      openThings(ofMachine, ({ personId }) => personId),
-    ),
+    [...groupBy(all, ({ machineId }) => machineId ?? '').values()].flatMap((ofMachine) => openThings(ofMachine)),
 });

@@ -44,6 +44,7 @@ export type TaskState = {
   action: TaskAction;
   machineState: MachineState;
   procedureText: string;
+  procedureCode: string;
   minutes: number;
   who: Who;
   triggers: Trigger[];
@@ -110,6 +111,7 @@ export type TaskRow = TaskPlanRow &
   Pick<MachineRow, 'dutyPlan' | 'dutyHoursPerDay' | 'keepsRunning'> & {
     title: string;
     procedureText: string;
+    procedureCode: string;
     minutes: number;
     includesTaskIds: string[];
     amountKind: AmountKind;
@@ -358,6 +360,7 @@ function assemble(
     action: row.action,
     machineState: row.machineState,
     procedureText: row.procedureText,
+    procedureCode: row.procedureCode,
     minutes: row.minutes,
     who: row.who,
     triggers: row.triggers,
@@ -479,7 +482,7 @@ export const countedIn = (
   counters: readonly { id: string; unit: string }[] = [],
 ): string => (counters.find(({ id }) => id === meterId) ?? counters[0])?.unit ?? 'cycles';
 
-const taskColumns = `task.id AS taskId, task.title, task.action, task.machineState, task.procedureText, task.minutes, task.who, task.amountKind, task.amount, task.amountComputed, task.intervalComputed, task.meterId, task.rhythm, task.toleranceShare, task.cyclic, task.severity, task.readings, task.looks, task.triggers, task.includesTaskIds,
+const taskColumns = `task.id AS taskId, task.title, task.action, task.machineState, task.procedureText, task.procedureCode, task.minutes, task.who, task.amountKind, task.amount, task.amountComputed, task.intervalComputed, task.meterId, task.rhythm, task.toleranceShare, task.cyclic, task.severity, task.readings, task.looks, task.triggers, task.includesTaskIds,
   lube_point.id AS pointId, lube_point.number, lube_point.kind, lube_point.name AS pointName, lube_point.location, lube_point.walkPosition, lube_point.cautions, lube_point.doNots, lube_point.accessNote, lube_point.enoughSign, lube_point.forbidsAirGun, lube_point.consequence, lube_point.details, lube_point.reservoirId, reservoir.comesEmpty, reservoir.capacityL, reservoir.mounting, JSON_VALUE(reservoir.confirmed, '$.position') AS confirmedPosition, reservoir.fillTable <> '[]' AS hasFillTable,
   machine.id AS machineId, machine.code AS machineCode, machine.name AS machineName, machine.dutyPlan, machine.dutyHoursPerDay, machine.keepsRunning, area.id AS areaId, area.code AS areaCode, area.name AS areaName`;
 /** Area by area, and within a machine in walking order. */

@@ -51,6 +51,43 @@ describe('a walk', async () => {
     expect(read.meters).toMatchObject([{ name: 'Hour meter', lastValue: null, readInRound: false }]);
   });
 
+  it('carries the procedure that is usual there, another one that its task names, or none', async () => {
+    const here = async () => {
+      const { stops, procedures } = await document();
+      return [stops[0]!.procedure, Object.keys(procedures)];
+    };
+    const usual = 'regrease-running 1';
+    expect(await here()).toEqual([usual, [usual]]);
+    for (const [procedureCode, key] of [
+      ['purge-with-relief', 'purge-with-relief 1'],
+      ['none', null],
+      ['', usual],
+    ] as const) {
+      await db.Task.update({ procedureCode }, { where: { id: ids.task } });
+      expect(await here()).toEqual([key, key === null ? [] : [key]]);
+    }
+  });
+
+  it('knows what stands open at its machines, and after which step a job was left', async () => {
+    const openId = newId();
+    const at = { procedure: 'regrease-running 1', step: 'wipe' };
+    await write({
+      id: openId,
+      kind: 'open',
+      kindVersion: 1,
+      pointId: ids.point,
+      taskIds: [ids.task],
+      body: { does: 'open', name: 'Guard', runs: 'never', thing: 'guard', at },
+    });
+    expect(await document()).toMatchObject({
+      openThings: [{ entryId: openId, name: 'Guard', holder: { initials: 'AN' }, isOfWalk: false, isWaived: false }],
+      people: [{ initials: 'AN' }, { initials: 'BE' }],
+      stops: [{ leftAfter: 'wipe' }],
+    });
+    await write({ kind: 'close', kindVersion: 1, pointId: ids.point, body: { openId } });
+    expect(await document()).toMatchObject({ openThings: [], stops: [{ leftAfter: null }] });
+  });
+
   it('is asked about when the same person walks the route anew, and not another', async () => {
     const { plan } = (await readWalk(desk, route))!;
     expect(plan.unsigned).toMatchObject({ id: roundId, stops: 1, done: 0, skipped: 0 });

@@ -315,8 +315,8 @@ async function documentOf(
   };
 }
 
-const procedureOf = ({ action, point, machineState, amount }: TaskState) =>
-  procedureFor({ action, kind: point.kind, machineState, amountKind: amount.kind });
+const procedureOf = ({ action, point, machineState, amount, procedureCode }: TaskState) =>
+  procedureFor({ action, kind: point.kind, machineState, amountKind: amount.kind, procedureCode });
 
 /** The procedures that some tasks are done by, each once. */
 const proceduresOf = (states: readonly TaskState[]): WalkDocument['procedures'] =>

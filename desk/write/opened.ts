@@ -53,9 +53,9 @@ export async function checkHandedBack(
   { roundId, personId }: { roundId: string; personId: string },
   transaction: Transaction,
 ): Promise<WriteOutcome | undefined> {
-  const held = await db.select<{ name: string; isLock: number; code: string }>(
-    `SELECT open_thing.name, open_thing.isLock, machine.code FROM entry JOIN open_thing ON open_thing.entryId = entry.id JOIN machine ON machine.id = open_thing.machineId
-     WHERE entry.roundId = :roundId AND entry.kind IN ('open', 'isolation') AND open_thing.closedMs IS NULL AND open_thing.waiverId IS NULL AND open_thing.runs <> 'may' AND open_thing.holderId = :personId`,
+  const held = await db.select<{ name: string; code: string }>(
+    `SELECT open_thing.name, machine.code FROM open_thing JOIN machine ON machine.id = open_thing.machineId
+     WHERE open_thing.roundId = :roundId AND open_thing.closedMs IS NULL AND open_thing.waivedBy IS NULL AND open_thing.runs <> 'may' AND open_thing.holderId = :personId`,
     { roundId, personId },
     transaction,
   );

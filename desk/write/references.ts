@@ -47,7 +47,7 @@ const sources = {
   meter: 'meter.id, machineId, NULL, NULL, NULL, NULL, NULL FROM meter WHERE meter.id',
   task: "task.id, machineId, CONCAT(task.action, ':', task.title), NULL, NULL, NULL, NULL FROM task JOIN lube_point ON lube_point.id = task.pointId WHERE task.id",
   opened:
-    "taskId AS id, machineId, open_thing.name, NULL, NULL, NULL, NULL FROM open_thing WHERE closedMs IS NULL AND waiverId IS NULL AND isLock = 0 AND runs <> 'may' AND taskId",
+    "taskId AS id, machineId, open_thing.name, NULL, NULL, NULL, NULL FROM open_thing WHERE closedMs IS NULL AND waivedBy IS NULL AND isLock = 0 AND runs <> 'may' AND taskId",
   entry: `entry.id, NULL, NULL, NULL, NULL, NULL, NULL ${entriesNamed}`,
 };
 type Source = keyof typeof sources;

@@ -11,6 +11,7 @@ import { pointKinds } from '@/core/register/point-kinds';
 import type { TypedReading } from '@/core/register/asked-reading';
 import { AmountField } from '../amount-field';
 import { AskedFields } from '../asked-fields';
+import { ProcedureField } from '../procedure-field';
 import { saveTaskTemplate } from '../actions';
 import { amountKinds, taskActions, whoMay } from '@/core/words/task-words';
 import { eventWords } from '@/core/words/events';
@@ -26,6 +27,7 @@ export type TypedTask = {
   when: string;
   event: string;
   procedureText: string;
+  procedureCode: string;
   readings: TypedReading[];
   looks: string[];
 };
@@ -41,6 +43,7 @@ const emptyTask: TypedTask = {
   when: 'monthly',
   event: '',
   procedureText: '',
+  procedureCode: '',
   readings: [],
   looks: [],
 };
@@ -126,6 +129,7 @@ function TaskRows() {
             <div className="sm:col-span-2">
               <StagesField name={`tasks.${index}.when`} required />
             </div>
+            <ProcedureField kind={kind} within={`tasks.${index}.`} />
             <div className="sm:col-span-2">
               <NoteField name={`tasks.${index}.procedureText`} label="How it is done" rows={2} />
             </div>

@@ -7,6 +7,7 @@ import { Disclosure } from '@/components/ui/disclosure';
 import { ChoiceField, ChoicesField, NoteField, QuantityField, TextField, optionsOf } from '@/components/ui/fields';
 import { SavedForm } from '@/components/ui/saved-form';
 import { StagesField } from '@/components/ui/stages-field';
+import { ProcedureField } from '@/app/(book)/plant/procedure-field';
 import { AskedFields } from '@/app/(book)/plant/asked-fields';
 import { machineStates } from '@/core/words/machine-states';
 import { severityFactors } from '@/core/interval/severity';
@@ -64,6 +65,7 @@ export function TaskForm({ pointId, kind, machineState, meters, others, known }:
     machineState: machineState as TypedTask['machineState'],
     minutes: '5',
     procedureText: '',
+    procedureCode: '',
     when: '',
     life: '',
     meterId: '',
@@ -121,7 +123,8 @@ export function TaskForm({ pointId, kind, machineState, meters, others, known }:
       >
         <SeldomFields others={others} />
       </Disclosure>
-      <NoteField name="procedureText" label="How it is done" />
+      <ProcedureField kind={kind} />
+      <NoteField name="procedureText" label="How it is done" hint="What is special here, beside the steps" />
     </SavedForm>
   );
 }

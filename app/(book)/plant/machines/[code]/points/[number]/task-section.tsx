@@ -10,8 +10,8 @@ import type { TaskSectionProps } from './task-props';
 
 /** One task: how much, how often, when next, each with its working and the way to overrule it. */
 export function TaskSection(props: TaskSectionProps) {
-  const { title, action, amount, point, machineState, routes, procedureText, readings } = props.state;
-  const procedure = procedureFor({ action, kind: point.kind, machineState, amountKind: amount.kind });
+  const { title, action, amount, point, machineState, routes, procedureText, procedureCode, readings } = props.state;
+  const procedure = procedureFor({ action, kind: point.kind, machineState, amountKind: amount.kind, procedureCode });
   return (
     <section aria-label={title} className="rule-t mt-3 pt-4">
       <h3 className="text-lg">
