@@ -53,7 +53,6 @@ await shoot('machine', '/plant/machines/BM-1');
 await shoot('point', '/plant/machines/BM-1/points/4');
 await shoot('choose', '/plant/machines/GL1-01/points/1/choose');
 await shoot('machine-chart', '/plant/machines/P1/chart');
-await shoot('grid', '/plant/machines/SO-2/grid');
 await shoot('lubricants', '/lubricants');
 await shoot('condition', '/condition');
 await shoot('trend', '/plant/machines/CP-O1/trends', async () => {
@@ -74,31 +73,31 @@ await shoot(
   'viscosity-chart',
   '/lubricants/chart?oil=O-220&oil=O-460&oil=O-46&fromC=20&toC=70&thinnest=20&thickest=1000',
 );
-await shoot('routes', '/routes');
 await shoot('route-builder', '/routes/new', async () => {
   await page.getByLabel('Machine', { exact: true }).selectOption('P1');
   await page.getByRole('button', { name: /^Add all/ }).click();
   await page.mouse.wheel(0, 300);
 });
-await shoot('bench', '/bench/grease.interval', async () => {
-  await page.getByLabel('Bearing kind').selectOption('ball');
-  for (const [label, value] of [
-    ['Bore d', '60'],
-    ['Speed', '1500'],
-    ['Housing temperature', '72'],
-    ['Vibration', '2'],
-  ])
-    await page.getByLabel(label).fill(value);
-  for (const [label, value] of [
-    ['Contamination', 'light-abrasive'],
-    ['Moisture', 'dry'],
-    ['Shaft position', 'horizontal'],
-    ['Temperature rule', 'steps'],
-  ])
-    await page.getByLabel(label).selectOption(value);
-  await page.getByRole('button', { name: 'Compute' }).click();
-  await page.getByRole('heading', { name: 'Result' }).waitFor();
-});
 await shoot('counter', '/counter/P2', async () => {}, phone);
 await shoot('round', '/routes', () => startRound('R-MILLS'), phone);
+const toStep = async (words) => {
+  await startRound('R-OIL');
+  await page.getByRole('button', { name: 'Step by step' }).click();
+  while (!(await page.getByRole('dialog').innerText()).includes(words))
+    await page.getByRole('button', { name: /^(Done|Yes|Locked, written)/ }).click();
+};
+await shoot('procedure', '/routes', () => toStep('Open the filler'), phone);
+await shoot(
+  'isolation',
+  '/routes',
+  async () => {
+    await toStep('own proof of zero');
+    await page.getByRole('button', { name: 'Prove it, write my lock' }).click();
+    await page.getByRole('checkbox').first().click();
+  },
+  phone,
+);
+await page.emulateMedia({ colorScheme: 'dark' });
+await shoot('night', '/routes', () => startRound('R-MILLS'), phone);
+await shoot('open-things', '/plant/machines/RM-C3');
 await browser.close();
