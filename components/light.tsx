@@ -2,7 +2,7 @@
 
 import { useEffect, useId, useSyncExternalStore } from 'react';
 
-const lights = { device: 'as the device', day: 'day', night: 'night' } as const;
+const lights = { device: 'by device', day: 'day', night: 'night' } as const;
 type Light = keyof typeof lights;
 const key = 'tagebuch-light';
 

@@ -61,14 +61,6 @@ await shoot('trend', '/plant/machines/CP-O1/trends', async () => {
 });
 await shoot('due', '/due?group=area');
 await shoot('outlook', '/due/outlook');
-await shoot('what-if', '/due/what-if', async () => {
-  await page.getByRole('combobox', { name: /^Area/ }).selectOption('Press hall');
-  await page.getByRole('button', { name: /^Pick all/ }).click();
-  await page.getByLabel('Hours run').fill('150');
-  await page.getByRole('button', { name: 'Try it' }).click();
-  await page.getByRole('table', { name: 'The year’s work' }).waitFor();
-  await page.mouse.wheel(0, -2000);
-});
 await shoot(
   'viscosity-chart',
   '/lubricants/chart?oil=O-220&oil=O-460&oil=O-46&fromC=20&toC=70&thinnest=20&thickest=1000',
@@ -82,11 +74,10 @@ await shoot('counter', '/counter/P2', async () => {}, phone);
 await shoot('round', '/routes', () => startRound('R-MILLS'), phone);
 const toStep = async (words) => {
   await startRound('R-OIL');
-  await page.getByRole('button', { name: 'Step by step' }).click();
+  await page.getByRole('button', { name: /^(Step by step|Go on: step)/ }).click();
   while (!(await page.getByRole('dialog').innerText()).includes(words))
     await page.getByRole('button', { name: /^(Done|Yes|Locked, written)/ }).click();
 };
-await shoot('procedure', '/routes', () => toStep('Open the filler'), phone);
 await shoot(
   'isolation',
   '/routes',
@@ -97,6 +88,7 @@ await shoot(
   },
   phone,
 );
+await shoot('procedure', '/routes', () => toStep('Open the filler'), phone);
 await page.emulateMedia({ colorScheme: 'dark' });
 await shoot('night', '/routes', () => startRound('R-MILLS'), phone);
 await shoot('open-things', '/plant/machines/RM-C3');
