@@ -34,11 +34,11 @@ export function LightChoice() {
   const light = useSyncExternalStore(subscribe, chosen, onServer);
   const id = useId();
   return (
-    <span className="inline-flex min-h-8 items-center gap-2 text-sm">
+    <span className="inline-flex min-h-11 items-center gap-2 text-sm md:min-h-8">
       <label htmlFor={id}>Light</label>
       <select
         id={id}
-        className="min-h-8 bg-ground underline"
+        className="min-h-11 bg-ground underline md:min-h-8"
         value={light}
         onChange={({ target: { value } }) => {
           if (value === 'device') localStorage.removeItem(key);

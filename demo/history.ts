@@ -790,8 +790,8 @@ function leftOpen(
     filler,
     drain,
     write(gear, handedOn, 'TO', 'isolation', { does: 'hand-on', lockId: lock.envelope.id, toId }),
-    ...[filler, drain].map(({ envelope: { id } }) =>
-      write(gear, handedOn + minute, 'TO', 'open', { does: 'hand-on', openId: id, toId }),
+    ...[filler, drain].map(({ envelope: { id, body } }) =>
+      write(gear, handedOn + minute, 'TO', 'open', { does: 'hand-on', openId: id, toId, name: body.name }),
     ),
   ];
 }

@@ -50,7 +50,10 @@ test('an oil change is walked in its order, handed on over night, and finished b
   await page.close();
   await again.setViewportSize(phone);
   await again.goto(address);
-  await again.getByRole('navigation', { name: 'Stops' }).getByRole('button', { name: /RM-B1·01/ }).click();
+  await again
+    .getByRole('navigation', { name: 'Stops' })
+    .getByRole('button', { name: /RM-B1·01/ })
+    .click();
   await expect(again.getByText(/^Still open: Filler, Drain plug/)).toBeVisible();
   await expect(again.getByRole('button', { name: 'Done as planned' })).toHaveCount(0);
   await expect(again.getByText('all sent')).toBeVisible({ timeout: 30_000 });
@@ -103,7 +106,7 @@ test('an oil change is walked in its order, handed on over night, and finished b
   const lines = (await logLines(other, 'machine=RM-B1')).slice(0, 12).join('\n');
   for (const said of [
     'Drain plug: never runs meanwhile',
-    'handed on to HB',
+    'Drain plug: handed on to HB',
     'lock passed on to HB',
     'Drain plug: closed',
     'lock off',

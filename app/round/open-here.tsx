@@ -61,10 +61,10 @@ export const closing = ({ isLock, entryId, name }: WalkOpenThing): StopDraft =>
     ? { kind: 'isolation', body: { does: 'unlock', lockId: entryId } }
     : { kind: 'close', body: { openId: entryId, name } };
 
-const handingOn = ({ isLock, entryId }: WalkOpenThing, toId: string): StopDraft =>
+const handingOn = ({ isLock, entryId, name }: WalkOpenThing, toId: string): StopDraft =>
   isLock
     ? { kind: 'isolation', body: { does: 'hand-on', lockId: entryId, toId } }
-    : { kind: 'open', body: { does: 'hand-on', openId: entryId, toId } };
+    : { kind: 'open', body: { does: 'hand-on', openId: entryId, toId, name } };
 
 function StaysSheet({
   thing,

@@ -11,7 +11,7 @@ export const atStep = z
 
 /** Something is opened, moved or by-passed; or somebody else holds from now on what was opened before. */
 export const open = defineKind({
-  title: 'Opened',
+  title: 'Open thing',
   bodies: {
     1: z
       .discriminatedUnion('does', [
@@ -29,6 +29,8 @@ export const open = defineKind({
           does: z.literal('hand-on'),
           openId: ulid.meta({ title: 'What is handed on' }),
           toId: ulid.meta({ title: 'Handed on to' }),
+          /** Its name, for whoever reads the log. */
+          name: z.string().max(60).optional(),
           note,
         }),
       ])
@@ -47,5 +49,5 @@ export const open = defineKind({
   words: (body, say) =>
     body.does === 'open'
       ? `${body.name}: ${runsWords(body)}${tail(body.note)}`
-      : `handed on to ${say.person(body.toId)}${tail(body.note)}`,
+      : `${body.name ? `${body.name}: ` : ''}handed on to ${say.person(body.toId)}${tail(body.note)}`,
 });

@@ -57,7 +57,7 @@ export function CloseThingForm(place: Place) {
 /** Somebody else answers for it from now on. */
 export function HandOnForm({ people, ...place }: Place & { people: { value: string; label: string }[] }) {
   const { round, write } = useOpening(place);
-  const { isLock, openId } = place;
+  const { isLock, openId, name } = place;
   return (
     <SavedForm<{ toId: string }>
       key={round}
@@ -68,7 +68,7 @@ export function HandOnForm({ people, ...place }: Place & { people: { value: stri
           ? write(
               isLock
                 ? { kind: 'isolation', body: { does: 'hand-on', lockId: openId, toId } }
-                : { kind: 'open', body: { does: 'hand-on', openId, toId } },
+                : { kind: 'open', body: { does: 'hand-on', openId, toId, name } },
             )
           : { ok: false, reason: 'Nobody was named.', fields: { toId: 'Say who answers for it from now on.' } }
       }

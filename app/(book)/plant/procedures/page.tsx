@@ -1,9 +1,10 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
-import { HeadRow, count } from '@/components/ui/head-row';
+import { HeadRow } from '@/components/ui/head-row';
 import { PageHead } from '@/components/ui/page-head';
+import { counted } from '@/components/words';
 import { shippedProcedures } from '@/core/procedure/shipped';
-import { opensWhatMustNot, shownSteps } from '@/core/procedure/walk';
+import { shownSteps } from '@/core/procedure/walk';
 
 export const metadata: Metadata = { title: 'Procedures' };
 
@@ -19,7 +20,7 @@ export default function ProceduresPage() {
         </p>
       </PageHead>
       <table className="mt-6 w-full">
-        <HeadRow columns={['Procedure', count('Steps'), count('People'), 'What it opens']} />
+        <HeadRow columns={['Procedure', 'What it opens']} />
         <tbody>
           {procedures.map((procedure) => (
             <tr key={procedure.code} className="rule-b align-top">
@@ -30,12 +31,12 @@ export default function ProceduresPage() {
                 >
                   {procedure.title}
                 </Link>
+                <span className="caption block">
+                  {counted(shownSteps(procedure, []).length, 'step')}, {counted(procedure.people, 'person', 'people')}
+                </span>
               </th>
-              <td className="py-1 pr-4 text-right">{shownSteps(procedure, []).length}</td>
-              <td className="py-1 pr-4 text-right">{procedure.people}</td>
               <td className="py-1">
                 {[...new Set(procedure.steps.flatMap((step) => (step.kind === 'open' ? [step.name] : [])))].join(', ')}
-                {opensWhatMustNot(procedure) && <span className="caption block">closed again before it is done</span>}
               </td>
             </tr>
           ))}
