@@ -61,6 +61,7 @@ const screens = [
   '/condition/import',
   '/plant',
   '/plant/unknown',
+  `/today/${new Intl.DateTimeFormat('en-CA', { timeZone: 'Europe/Vienna' }).format(new Date(Date.now() - 86_400_000))}/hand-over`,
   '/plant/procedures',
   '/plant/procedures/oil-change-splash-gear',
   '/plant/machines/new',

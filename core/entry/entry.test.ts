@@ -155,11 +155,16 @@ describe('bodies', () => {
       false,
     ],
     ['isolation', { does: 'unlock', lockId: id('A') }, true],
+    ['hand-over', { scope: 'shift', of: '2026-06-15' }, true, 3],
+    ['hand-over', { scope: 'shift', of: 'yesterday' }, false, 3],
+    ['hand-over', { scope: 'shift', of: '2026-06-15' }, false, 2],
+    ['hand-over', { scope: 'round', done: 1, skipped: 0, left: 1 }, false, 3],
+    ['hand-over', { scope: 'round', done: 1, skipped: 0, left: 1, text: 'no time' }, true, 3],
     ['skip', { reason: 'unsafe' }, true],
     ['skip', { reason: 'lazy' }, false],
     ['finding', { what: 'leak', urgency: 'later' }, false],
-  ] as const)('%s %j: %s', (kind, body, accepted) => {
-    expect(accepts(kind, body)).toBe(accepted);
+  ] as const)('%s %j: %s', (kind, body, accepted, version: number = 1) => {
+    expect(accepts(kind, body, version)).toBe(accepted);
   });
 });
 

@@ -436,7 +436,7 @@ export async function listRounds(db: Database, from: Date, to: Date): Promise<Ro
       stops: stops.length,
       answered: answers.length,
       signedAt: handOver?.happenedAt ?? null,
-      brokenOff: handOver?.body.brokenOff ?? null,
+      brokenOff: (handOver?.body.scope === 'round' && handOver.body.brokenOff) || null,
     };
   });
 }

@@ -99,10 +99,12 @@ async function checkPostponement(
 /** A round is signed once. */
 async function checkSignature(
   db: Database,
-  { roundId, personId }: EntryEnvelope,
+  { roundId, personId, body }: EntryEnvelope,
   transaction: Transaction,
 ): Promise<WriteOutcome | undefined> {
   if (roundId === null) return undefined;
+  if ((body as EntryBody<'hand-over'>).scope === 'shift')
+    return invalid([{ pointer: '/roundId', detail: 'What was read of a day belongs to no round.', code: 'rule' }]);
   const signed = (await entriesOfRound(db, roundId)).find((entry) => entry.kind === 'hand-over');
   if (!signed) return checkHandedBack(db, { roundId, personId }, transaction);
   const person = await db.Person.findByPk(signed.personId, { transaction });

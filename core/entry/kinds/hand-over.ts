@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { plantDay } from '../../fields/fields';
 import { defineKind, reason, remark, tail } from '../kind';
 
 const first = {
@@ -10,24 +11,31 @@ const first = {
   brokenOff: reason.optional(),
 };
 
+const signed = z
+  .strictObject({
+    ...first,
+    off: z.int().min(0).optional().meta({ title: 'Not in order' }),
+    text: remark('Remark'),
+  })
+  .superRefine(({ left, text, brokenOff }, context) => {
+    if (left > 0 && !brokenOff && (text ?? '').trim().length < 3)
+      context.addIssue({
+        code: 'custom',
+        path: ['text'],
+        message: 'stops are left open: say why, in a few words.',
+      });
+  });
+
 export const handOver = defineKind({
-  title: 'Round ended',
+  title: 'Hand-over',
   bodies: {
     1: z.strictObject({ ...first, text: remark('Remark') }),
-    2: z
-      .strictObject({
-        ...first,
-        off: z.int().min(0).optional().meta({ title: 'Not in order' }),
-        text: remark('Remark'),
-      })
-      .superRefine(({ left, text, brokenOff }, context) => {
-        if (left > 0 && !brokenOff && (text ?? '').trim().length < 3)
-          context.addIssue({
-            code: 'custom',
-            path: ['text'],
-            message: 'stops are left open: say why, in a few words.',
-          });
-      }),
+    2: signed,
+    /** Besides the end of a round: whoever comes next has read what the shift before left. */
+    3: z.discriminatedUnion('scope', [
+      signed,
+      z.strictObject({ scope: z.literal('shift'), of: plantDay('Page'), text: remark('Remark') }),
+    ]),
   },
   decides: false,
   service: false,
@@ -36,6 +44,9 @@ export const handOver = defineKind({
   needsMachine: false,
   answersStop: false,
   mended: 'by-voiding',
-  words: ({ done, skipped, left, text, brokenOff, ...more }) =>
-    `${brokenOff ? 'broken off: ' : ''}${done} done, ${'off' in more && more.off ? `${more.off} not in order, ` : ''}${skipped} skipped, ${left} left${brokenOff ? `, because: ${brokenOff}` : ''}${tail(text)}`,
+  words: (body, say) => {
+    if (body.scope === 'shift') return `read what was left on ${say.day(body.of)}${tail(body.text)}`;
+    const { done, skipped, left, text, brokenOff, ...more } = body;
+    return `${brokenOff ? 'broken off: ' : ''}${done} done, ${'off' in more && more.off ? `${more.off} not in order, ` : ''}${skipped} skipped, ${left} left${brokenOff ? `, because: ${brokenOff}` : ''}${tail(text)}`;
+  },
 });

@@ -1,4 +1,5 @@
 import type { Metadata } from 'next';
+import Link from 'next/link';
 import { notFound } from 'next/navigation';
 import { PageTurner } from '@/components/page-turner';
 import { day as dayWords, week, weekday } from '@/components/words';
@@ -50,6 +51,11 @@ export default async function DiaryPage({ params }: Props) {
             {day === today ? ' · today' : ''}
           </p>
           <h1 className="text-4xl">{dayWords(day)}</h1>
+          {day <= today && (
+            <Link href={`/today/${day}/hand-over`} className="inline-flex min-h-11 items-center md:min-h-8">
+              Hand-over
+            </Link>
+          )}
         </div>
         <PageTurner
           before={`/today/${addDays(day, -1)}`}
