@@ -1,7 +1,7 @@
 'use client';
 
 import { useEffect, useState } from 'react';
-import { machineStates } from '@/core/words/machine-states';
+import { type MachineState, machineStates, runs } from '@/core/words/machine-states';
 import { runsWords } from '@/core/words/runs-meanwhile';
 import type { Procedure, Step, StepOf } from '@/core/procedure/step';
 import {
@@ -27,6 +27,8 @@ export type AtStep = {
   answered: (step: Step) => string | undefined;
   isOpen: (thing: string) => boolean;
   ownLock: string | undefined;
+  /** What at the machine says no to a state that it is brought into. */
+  forbids: (state: MachineState) => readonly string[];
 };
 /** What a step sets off at its stop. */
 export type StepActs = {
@@ -142,11 +144,11 @@ function OneStep({
               else if ('asks' in after) setAsks(after.asks);
               else acts.stopJob();
             },
-          }).map(({ words, onPress }, index) => (
+          }).map(({ words, onPress, aside }, index) => (
             <button
               key={words}
               type="button"
-              className={index === 0 ? 'button button-first min-h-16 text-lg' : 'button min-h-14'}
+              className={index === 0 && !aside ? 'button button-first min-h-16 text-lg' : 'button min-h-14'}
               onClick={onPress}
             >
               {words}
@@ -168,14 +170,31 @@ function StepFacts({ step, at }: { step: Step; at: AtStep }) {
   if (step.kind === 'take-out' && at.drainedL !== null) facts.push(`${at.drainedL} L came out.`);
   const answered = at.answered(step);
   if (answered) facts.push(answered);
-  return facts.map((words) => (
-    <p key={words} className="mt-2">
-      {words}
-    </p>
-  ));
+  const forbidding = forbiddingAt(step, at);
+  return (
+    <>
+      {facts.map((words) => (
+        <p key={words} className="mt-2">
+          {words}
+        </p>
+      ))}
+      {forbidding.length > 0 && (
+        <p role="alert" className="mt-3 border-l-4 border-ink pl-3">
+          <strong className="text-stop">It must not run:</strong> {forbidding.join('; ')}. Closed first, and everybody’s
+          own lock off.
+        </p>
+      )}
+    </>
+  );
 }
 
-type Answer = { words: string; onPress: () => void };
+/** What says no to a run, at a step that leads to one. */
+const forbiddingAt = (step: Step, at: AtStep): readonly string[] => {
+  if (step.kind === 'clear') return at.forbids('auxiliary-only');
+  return step.kind === 'reach' && (runs(step.state) || step.state === 'auxiliary-only') ? at.forbids(step.state) : [];
+};
+
+type Answer = { words: string; onPress: () => void; aside?: boolean };
 
 /** How a step can be answered, the usual way first. */
 function answersOf(
@@ -186,6 +205,9 @@ function answersOf(
     act();
     next();
   };
+  // Seen with one's own eyes is more than the book knows, where somebody has not written it yet.
+  if (forbiddingAt(step, at).length > 0)
+    return [{ words: 'I have seen it closed, and all locks off: go on', onPress: next, aside: true }];
   switch (step.kind) {
     case 'open':
       return at.isOpen(step.thing)

@@ -191,6 +191,21 @@ describe('a stop with a procedure', () => {
     expect(written).toMatchObject([{ kind: 'isolation', body: { does: 'unlock', lockId: 'L' } }]);
   });
 
+  it('does not lead to a run while another job left something open, or somebody else has a lock on', async () => {
+    const others = [
+      thing({ entryId: 'O', name: 'Other drain', taskId: 'other', thing: 'drain' }),
+      thing({ entryId: 'L', isLock: true, name: 'Lock 41', thing: null, holder: { id: 'Q', initials: 'JK' } }),
+    ];
+    const { user, written } = showChange({ openThings: others, kept: at('first-clear') });
+    await user.click(press(/^Go on: step/));
+    expect(screen.getByRole('alert').textContent).toContain('Other drain is open; Lock 41 of JK is on');
+    expect(screen.queryByRole('button', { name: /^All out/ })).toBeNull();
+    await user.click(press('I have seen it closed, and all locks off: go on'));
+    expect(screen.getByText('Run.')).toBeDefined();
+    expect(screen.getByRole('alert').textContent).toContain('It must not run');
+    expect(written).toEqual([]);
+  });
+
   it('stops where a question says no, and where isolating is unsafe, with a finding', async () => {
     const { user, written } = showChange();
     await user.click(press('Step by step'));

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { type Procedure, type Step, type StepOf, procedureKey } from '@/core/procedure/step';
 import { type Progress, begun, opensWhatMustNot, placeOf, shownSteps } from '@/core/procedure/walk';
 import type { WalkDocument, WalkOpenThing, WalkStop } from '@/core/walk/document';
-import { keepsOpen } from '@/core/walk/open-things';
+import { forbidsRun, keepsOpen } from '@/core/walk/open-things';
 import { urgencyOf } from '@/core/words/findings';
 import { type Look, looks } from '@/core/words/looks';
 import { closing } from './open-here';
@@ -73,6 +73,10 @@ export function useProcedure({
     answered,
     isOpen: (thing) => thingOf(thing) !== undefined,
     ownLock: ownLock?.name,
+    forbids: (state) =>
+      forbidsRun(openThings, person?.id, state).map(({ name, isLock, holder }) =>
+        isLock ? `${name} of ${holder.initials} is on` : `${name} is open`,
+      ),
   };
   const acts: StepActs = {
     open: (step: StepOf<'open'>) => {

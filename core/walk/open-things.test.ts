@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { withEntry, withoutEntry } from './answered';
 import type { WalkDocument } from './document';
-import { heldBy, keepsOpen } from './open-things';
+import { forbidsRun, heldBy, keepsOpen } from './open-things';
 import type { RoundEntry } from './round-entry';
 
 const round = {
@@ -46,6 +46,18 @@ describe('what is open on a walk', () => {
     expect(opened(drain, entry('waiver', { openId: 'D', allowedBy: 'Lead', reason: 'over night' }))).toMatchObject([
       { isWaived: true },
     ]);
+  });
+
+  it('says no to a run, whichever job it was opened for, and so does the lock of somebody else', () => {
+    const vent = entry('open', { does: 'open', name: 'Vent', runs: 'auxiliary' }, 'V');
+    const things = opened(drain, lock, vent);
+    const names = (personId: string, state: 'running-idle' | 'auxiliary-only') =>
+      forbidsRun(things, personId, state).map(({ name }) => name);
+    expect(names('P', 'running-idle')).toEqual(['Drain plug', 'Vent']);
+    expect(names('P', 'auxiliary-only')).toEqual(['Drain plug']);
+    expect(names('Q', 'auxiliary-only')).toEqual(['Drain plug', 'Lock 12']);
+    const waived = opened(drain, entry('waiver', { openId: 'D', allowedBy: 'Lead', reason: 'over night' }));
+    expect(forbidsRun(waived, 'P', 'running-idle')).toHaveLength(1);
   });
 
   it('keeps its job from being done and its round from being signed; a relief plug does neither', () => {

@@ -1,4 +1,5 @@
 import type { EntryBody } from '../entry/kinds';
+import { type MachineState, runs } from '../words/machine-states';
 import { mayStayOpen, runsWords } from '../words/runs-meanwhile';
 import type { WalkDocument, WalkOpenThing } from './document';
 import type { RoundEntry } from './round-entry';
@@ -72,4 +73,20 @@ export const keepsOpen = (things: readonly WalkOpenThing[], taskId: string): Wal
 export const heldBy = (things: readonly WalkOpenThing[], personId: string): WalkOpenThing[] =>
   things.filter(
     ({ holder, isWaived, isOfWalk, runs }) => isOfWalk && holder.id === personId && !isWaived && !mayStayOpen(runs),
+  );
+
+/**
+ * What at a machine says no to a run, whoever opened it and for whichever job: what must not be open then, and the locks of
+ * others. Waived it says no all the same: a waiver lets a job be closed, it starts no machine.
+ * @param things of one machine
+ * @param personId whose own lock comes off as the last thing before the run
+ * @param state that it is brought into
+ */
+export const forbidsRun = (
+  things: readonly WalkOpenThing[],
+  personId: string | undefined,
+  state: MachineState,
+): WalkOpenThing[] =>
+  things.filter(({ isLock, holder, runs: meanwhile }) =>
+    isLock ? holder.id !== personId : meanwhile === 'never' || (meanwhile === 'auxiliary' && runs(state)),
   );
