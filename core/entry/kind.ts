@@ -52,6 +52,15 @@ export type KindSpec<Bodies extends Schemas> = {
 /** Gives a kind its types. */
 export const defineKind = <const Bodies extends Schemas>(spec: KindSpec<Bodies>): KindSpec<Bodies> => spec;
 
+/** What a kind is that says something of the work around a task: no date follows from it, and no stop is answered by it. */
+export const besideTheWork = {
+  decides: false,
+  service: false,
+  fits: 'any',
+  fills: false,
+  answersStop: false,
+} as const;
+
 /** A kind that has its name and no body yet. */
 export const reservedKind = (title: string, { service = false } = {}) =>
   defineKind({

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { ulid } from '../../fields/fields';
-import { defineKind, note, tail } from '../kind';
+import { besideTheWork, defineKind, note, tail } from '../kind';
 import { atStep } from './open';
 
 /** What was opened is back as it belongs. */
@@ -15,12 +15,8 @@ export const close = defineKind({
       note,
     }),
   },
-  decides: false,
-  service: false,
-  fits: 'any',
-  fills: false,
+  ...besideTheWork,
   needsMachine: true,
-  answersStop: false,
   mended: 'by-voiding',
   words: ({ name = 'what was open', note: said }) => `${name}: closed${tail(said)}`,
 });

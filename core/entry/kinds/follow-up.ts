@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { plantDay, ulid } from '../../fields/fields';
-import { defineKind, note, reason, tail } from '../kind';
+import { besideTheWork, defineKind, note, reason, tail } from '../kind';
 
 const findingId = ulid.meta({ title: 'Finding' });
 
@@ -43,12 +43,8 @@ export const followUp = defineKind({
           });
       }),
   },
-  decides: false,
-  service: false,
-  fits: 'any',
-  fills: false,
+  ...besideTheWork,
   needsMachine: true,
-  answersStop: false,
   mended: 'by-the-next',
   words: (body, say) => {
     if (body.does === 'close') return `closed, it came from: ${body.cause}${tail(body.note)}`;

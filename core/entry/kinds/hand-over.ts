@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { plantDay } from '../../fields/fields';
-import { defineKind, reason, remark, tail } from '../kind';
+import { besideTheWork, defineKind, reason, remark, tail } from '../kind';
 
 const first = {
   scope: z.literal('round'),
@@ -37,12 +37,8 @@ export const handOver = defineKind({
       z.strictObject({ scope: z.literal('shift'), of: plantDay('Page'), text: remark('Remark') }),
     ]),
   },
-  decides: false,
-  service: false,
-  fits: 'any',
-  fills: false,
+  ...besideTheWork,
   needsMachine: false,
-  answersStop: false,
   mended: 'by-voiding',
   words: (body, say) => {
     if (body.scope === 'shift') return `read what was left on ${say.day(body.of)}${tail(body.text)}`;

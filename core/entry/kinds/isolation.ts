@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { ulid } from '../../fields/fields';
-import { defineKind, note, tail } from '../kind';
+import { besideTheWork, defineKind, note, tail } from '../kind';
 
 const lockId = ulid.meta({ title: 'Lock' });
 
@@ -31,12 +31,8 @@ export const isolation = defineKind({
       z.strictObject({ does: z.literal('hand-on'), lockId, toId: ulid.meta({ title: 'Handed on to' }), note }),
     ]),
   },
-  decides: false,
-  service: false,
-  fits: 'any',
-  fills: false,
+  ...besideTheWork,
   needsMachine: true,
-  answersStop: false,
   mended: 'by-voiding',
   words: (body, say) => {
     if (body.does === 'lock')

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { ulid } from '../../fields/fields';
 import { runsMeanwhileNames, runsWords } from '../../words/runs-meanwhile';
-import { defineKind, note, tail } from '../kind';
+import { besideTheWork, defineKind, note, tail } from '../kind';
 
 /** At which step of which procedure an entry was written: a shift that comes after goes on from there. */
 export const atStep = z
@@ -39,12 +39,8 @@ export const open = defineKind({
           context.addIssue({ code: 'custom', path: ['minutes'], message: 'say for how many minutes at most.' });
       }),
   },
-  decides: false,
-  service: false,
-  fits: 'any',
-  fills: false,
+  ...besideTheWork,
   needsMachine: true,
-  answersStop: false,
   mended: 'by-voiding',
   words: (body, say) =>
     body.does === 'open'

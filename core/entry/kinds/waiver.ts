@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { ulid } from '../../fields/fields';
-import { defineKind, reason } from '../kind';
+import { besideTheWork, defineKind, reason } from '../kind';
 
 /** Something stays open though it must not be: somebody with a name says so, and why. */
 export const waiver = defineKind({
@@ -18,12 +18,8 @@ export const waiver = defineKind({
       reason,
     }),
   },
-  decides: false,
-  service: false,
-  fits: 'any',
-  fills: false,
+  ...besideTheWork,
   needsMachine: true,
-  answersStop: false,
   mended: 'by-voiding',
   words: ({ name = 'what is open', allowedBy, reason: why }) => `${name} stays open, allowed by ${allowedBy}: ${why}`,
 });
