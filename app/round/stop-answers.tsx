@@ -87,7 +87,7 @@ export function StopAnswers({
               <button
                 key={words}
                 type="button"
-                className={`button ${!aside && ways[place + 1]?.aside ? 'col-span-2' : ''} ${aside || (urgent ? place > 0 : stopped) ? 'min-h-14' : 'button-first min-h-16 text-lg'}`}
+                className={`button ${isWhole(ways, place) ? 'col-span-2' : ''} ${aside || (urgent ? place > 0 : stopped) ? 'min-h-14' : 'button-first min-h-16 text-lg'}`}
                 disabled={shut}
                 onClick={onDone}
               >
@@ -118,3 +118,7 @@ export function StopAnswers({
     </div>
   );
 }
+
+/** Whether an answer takes the whole width: the usual one above those beside it, and a single one beside it. */
+const isWhole = (ways: readonly DoneWay[], place: number): boolean =>
+  ways[place]!.aside ? ways.filter(({ aside }) => aside).length === 1 : ways[place + 1]?.aside === true;

@@ -55,7 +55,11 @@ export function Waits({
     <p key={stop.taskId} role="status" className="border-b border-ink px-4 py-1">
       <button type="button" className="min-h-14 w-full text-left" onClick={() => onGo(at)}>
         <strong>{stop.pointLabel}</strong>{' '}
-        {left === 0 ? <strong>the wait is over: go there</strong> : `waits, ${Math.ceil(left / 60_000)} min more`}
+        {left === 0 ? (
+          <strong>the wait is over: go there</strong>
+        ) : (
+          `waits, ${Math.max(1, Math.round(left / 60_000))} min more`
+        )}
       </button>
     </p>
   ));
