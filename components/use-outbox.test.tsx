@@ -63,13 +63,13 @@ describe('the queue as a screen sees it', () => {
     const sent = bookAnswers();
     const { result, unmount } = renderHook(() => useOutbox());
     await waitFor(() => expect(result.current.queue).toEqual([]));
-    const held = await act(async () => result.current.put(draft('held'), 60_000));
+    const [held] = await act(async () => result.current.put([draft('held')], 60_000));
     await waitFor(() =>
-      expect(result.current.queue).toMatchObject([{ id: held.id, entry: { body: { text: 'held' } } }]),
+      expect(result.current.queue).toMatchObject([{ id: held!.id, entry: { body: { text: 'held' } } }]),
     );
-    expect(await act(async () => result.current.takeBack(held.id))).toBe(true);
+    expect(await act(async () => result.current.takeBack(held!.id))).toBe(true);
     await waitFor(() => expect(result.current.queue).toEqual([]));
-    expect(await act(async () => result.current.takeBack(held.id))).toBe(false);
+    expect(await act(async () => result.current.takeBack(held!.id))).toBe(false);
     expect(sent).toEqual([]);
     unmount();
   });
@@ -78,7 +78,7 @@ describe('the queue as a screen sees it', () => {
     let there = false;
     bookAnswers(() => (there ? { status: 201 } : null));
     const { result, unmount } = renderHook(() => useOutbox());
-    await act(async () => void (await result.current.put(draft('later'))));
+    await act(async () => void (await result.current.put([draft('later')])));
     await waitFor(() => expect(result.current.offline).toBe(true));
     expect(result.current.queue).toHaveLength(1);
     there = true;

@@ -1,5 +1,6 @@
 'use client';
 
+import { keeping, whyNotKept } from './device-trouble';
 import { newestVersion } from '@/core/entry/kinds';
 import { useCallback, useEffect, useState } from 'react';
 import { ulid } from 'ulid';
@@ -67,7 +68,11 @@ export async function writeNow(draft: Draft, before: readonly Draft[] = []): Pro
   const outbox = await openOutbox();
   const earlier = before.map(entryOf);
   const entry = entryOf(draft);
-  await outbox.put(entry, Date.now(), { before: earlier });
+  try {
+    await outbox.put(entry, Date.now(), { before: earlier });
+  } catch (error) {
+    return { state: 'refused', reason: whyNotKept(error), problems: [] };
+  }
   await outbox.send(Date.now(), fetch, true);
   // Another pass may have been on its way without this entry; the second one includes it.
   if ((await outbox.all()).some(({ id, refused }) => id === entry.id && !refused))
@@ -114,10 +119,11 @@ export function useOutbox() {
     };
   }, []);
 
-  const put = useCallback(async (draft: Draft, holdMs = 0) => {
-    const entry = entryOf(draft);
-    await (await openOutbox()).put(entry, Date.now(), { holdMs });
-    return entry;
+  /** Keeps what one tap has said, all or none. Rejects where the device has no room left. */
+  const put = useCallback(async (drafts: readonly Draft[], holdMs = 0) => {
+    const entries = drafts.map(entryOf);
+    await keeping(async () => (await openOutbox()).putAll(entries, Date.now(), { holdMs }));
+    return entries;
   }, []);
   const takeBack = useCallback(async (id: string) => (await openOutbox()).takeBack(id), []);
   return { queue, offline, put, takeBack };
@@ -131,9 +137,11 @@ export const waitingEntries = async (): Promise<EntryInput[]> =>
 
 /** Keeps a round that begins on this device, with the document that it is walked from. */
 export async function keepRound(round: RoundInput, document: unknown): Promise<void> {
-  const outbox = await openOutbox();
-  await outbox.keepDocument(round.id, document, Date.now());
-  await outbox.putRound(round, Date.now());
+  await keeping(async () => {
+    const outbox = await openOutbox();
+    await outbox.keepDocument(round.id, document, Date.now());
+    await outbox.putRound(round, Date.now());
+  });
 }
 
 /** Whether a round has not left this device yet: the book does not know it then. */
@@ -176,5 +184,5 @@ export async function fetchDocument(
 export const keptDocument = async (id: string): Promise<unknown> => (await openOutbox()).document(id);
 
 /** Keeps a changed document on the device. */
-export const keepDocument = async (id: string, document: unknown): Promise<void> =>
-  (await openOutbox()).keepDocument(id, document, Date.now());
+export const keepDocument = (id: string, document: unknown): Promise<void> =>
+  keeping(async () => (await openOutbox()).keepDocument(id, document, Date.now()));

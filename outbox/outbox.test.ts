@@ -2,12 +2,12 @@ import 'fake-indexeddb/auto';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { problemCodes } from '@/core/problem-codes';
-import { Outbox } from './outbox';
+import { type Alone, Outbox } from './outbox';
 import { type EntryInput } from '@/core/entry/envelope';
 
 let count = 0;
 /** Pauses are not shortened: they are what the table of pauses says. */
-const freshOutbox = () => Outbox.open(`test-${(count += 1)}`, () => 0);
+const freshOutbox = () => Outbox.open(`test-${(count += 1)}`, { random: () => 0 });
 const note = (id: string, change: Partial<EntryInput> = {}): EntryInput => ({
   id,
   kind: 'note',
@@ -279,5 +279,55 @@ describe('the outbox', () => {
     expect(await ids(reopened)).toEqual(['A', 'B']);
     expect(await reopened.document('round')).toEqual({ version: 1 });
     expect(await reopened.documents()).toEqual([{ version: 1 }]);
+  });
+
+  it('keeps what one tap has said whole: where one of it cannot be kept, none is', async () => {
+    const outbox = await freshOutbox();
+    await outbox.putAll([note('finding'), note('look'), note('done')], 1, { holdMs: 8000 });
+    expect(await ids(outbox)).toEqual(['finding', 'look', 'done']);
+    const unkeepable = { text: () => 'a function cannot be stored' } as unknown as EntryInput['body'];
+    await expect(outbox.putAll([note('half'), note('broken', { body: unkeepable })], 2)).rejects.toThrow();
+    expect(await ids(outbox)).toEqual(['finding', 'look', 'done']);
+  });
+});
+
+describe('two pages of one device', () => {
+  /** As the browser does it: one at a time, the other is sent away or waits. */
+  const oneAtATime = (): Alone => {
+    let last: Promise<unknown> = Promise.resolve();
+    let held = 0;
+    return async (work, waits) => {
+      if (held > 0 && !waits) return undefined;
+      held += 1;
+      const mine = last.then(work);
+      last = mine.catch(() => undefined);
+      return mine.finally(() => (held -= 1));
+    };
+  };
+
+  it('send what waits once, hear of each other’s changes, and go on where one was closed', async () => {
+    const name = `test-${(count += 1)}`;
+    const alone = oneAtATime();
+    const [first, second] = await Promise.all([Outbox.open(name, { alone }), Outbox.open(name, { alone })]);
+    const heard = new Promise<void>((resolve) => void second.onChange(resolve));
+    await first.putAll([note('A'), note('B')], 1);
+    await heard;
+    const posted: string[] = [];
+    const slowly = async (_: string, init: RequestInit) => {
+      posted.push(idIn(init));
+      await new Promise((resolve) => setTimeout(resolve, 5));
+      return arrived(idIn(init));
+    };
+    const [one, other] = await Promise.all([first.send(10, slowly), second.send(10, slowly)]);
+    expect(posted).toEqual(['A', 'B']);
+    expect([one.sent, other.sent]).toEqual([['A', 'B'], []]);
+    // Somebody waits for an answer: the page that comes second looks once more when its turn has come.
+    await second.put(note('C'), 11);
+    await Promise.all([first.send(12, slowly, true), second.send(12, slowly, true)]);
+    expect(posted).toEqual(['A', 'B', 'C']);
+    await first.put(note('D'), 13);
+    first.close();
+    expect((await second.send(14, slowly)).sent).toEqual(['D']);
+    second.close();
   });
 });

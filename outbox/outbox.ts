@@ -29,6 +29,31 @@ interface OutboxSchema extends DBSchema {
 
 type Fetch = (input: string, init: RequestInit) => Promise<Response>;
 
+/**
+ * Runs some work while no other page of this device does. Undefined where another does; with `waits` only after that one
+ * took too long.
+ */
+export type Alone = <Value>(work: () => Promise<Value>, waits: boolean) => Promise<Value | undefined>;
+
+/** By the browser's own locks. Where it has none, pages may send the same twice, which is harmless. */
+const aloneByLock =
+  (name: string): Alone =>
+  async (work, waits) => {
+    if (typeof navigator === 'undefined' || !navigator.locks) return work();
+    const how = waits ? { signal: AbortSignal.timeout(answerWithinMs) } : { ifAvailable: true };
+    return navigator.locks
+      .request(name, how, (lock) => (lock ? work() : undefined))
+      .catch((error: unknown) => {
+        if (error instanceof DOMException && error.name === 'TimeoutError') return undefined;
+        throw error;
+      });
+  };
+
+export type OutboxOptions = {
+  /** For spreading pauses, 0 to 1. */ random?: () => number;
+  alone?: Alone;
+};
+
 /** Pauses between tries grow from the first to the longest, each shortened by up to a half so that devices spread (ms). */
 const firstPauseMs = 2000;
 const longestPauseMs = 5 * 60_000;
@@ -57,13 +82,22 @@ export class Outbox {
   private restUntil = 0;
   private newest = 0;
 
+  /** Through which the other pages of this device hear of changes. */
+  private readonly channel: BroadcastChannel | undefined;
+
   private constructor(
     private readonly db: IDBPDatabase<OutboxSchema>,
     private readonly random: () => number,
-  ) {}
+    private readonly alone: Alone,
+  ) {
+    if (typeof BroadcastChannel === 'undefined') return;
+    this.channel = new BroadcastChannel(`outbox ${db.name}`);
+    this.channel.onmessage = () => this.tell();
+    // Outside a browser, listening alone is no reason to go on living.
+    (this.channel as { unref?: () => void }).unref?.();
+  }
 
-  /** @param random for spreading pauses, 0 to 1 */
-  static async open(name = 'tagebuch', random: () => number = Math.random): Promise<Outbox> {
+  static async open(name = 'tagebuch', { random = Math.random, alone }: OutboxOptions = {}): Promise<Outbox> {
     return new Outbox(
       await openDB<OutboxSchema>(name, 1, {
         upgrade(db) {
@@ -72,7 +106,14 @@ export class Outbox {
         },
       }),
       random,
+      alone ?? aloneByLock(`outbox ${name}`),
     );
+  }
+
+  /** Lets go of the database, as a page does that is closed. */
+  close(): void {
+    this.channel?.close();
+    this.db.close();
   }
 
   /**
@@ -82,6 +123,20 @@ export class Outbox {
   async put(entry: EntryInput, now: number, { holdMs = 0, before = [] as EntryInput[] } = {}): Promise<void> {
     const waiting = { id: entry.id, entry, queuedAt: this.inOrder(now), heldUntil: now + holdMs };
     await this.db.put('queue', before.length > 0 ? { ...waiting, before } : waiting);
+    this.changed();
+  }
+
+  /** Keeps what one tap has said, in its order: all of it, or none. */
+  async putAll(entries: readonly EntryInput[], now: number, { holdMs = 0 } = {}): Promise<void> {
+    // What cannot be stored at all would end a transaction in its middle without undoing it: found before it begins.
+    const waiting = structuredClone(entries).map((entry) => ({
+      id: entry.id,
+      entry,
+      queuedAt: this.inOrder(now),
+      heldUntil: now + holdMs,
+    }));
+    const transaction = this.db.transaction('queue', 'readwrite');
+    await Promise.all([...waiting.map((each) => transaction.store.put(each)), transaction.done]);
     this.changed();
   }
 
@@ -113,14 +168,16 @@ export class Outbox {
   }
 
   /**
-   * Sends what is no longer held, oldest first. One pass at a time.
+   * Sends what is no longer held, oldest first. One pass at a time, in one page of the device.
    * @param eager does not wait out the pause after a pass that failed: somebody is waiting, or the connection is back
    */
   send(now: number, fetcher: Fetch = fetch, eager = false): Promise<SendResult> {
     if (eager) this.restUntil = 0;
-    this.sending ??= this.pass(now, fetcher, eager).finally(() => {
-      this.sending = undefined;
-    });
+    this.sending ??= this.alone(() => this.pass(now, fetcher, eager), eager)
+      .then((result) => result ?? { sent: [], refused: [], offline: false })
+      .finally(() => {
+        this.sending = undefined;
+      });
     return this.sending;
   }
 
@@ -209,6 +266,11 @@ export class Outbox {
   }
 
   private changed() {
+    this.tell();
+    this.channel?.postMessage('changed');
+  }
+
+  private tell() {
     for (const listener of this.listeners) listener();
   }
 }

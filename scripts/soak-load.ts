@@ -125,7 +125,7 @@ async function writer(): Promise<void> {
 
 /** A device with the real outbox: begins rounds, writes on them and signs, while answers get lost and strangers answer. */
 async function device(number: number): Promise<void> {
-  const outbox = await Outbox.open(`device-${number}`, luck.next);
+  const outbox = await Outbox.open(`device-${number}`, { random: luck.next });
   const put: EntryInput[] = [];
   const rounds: string[] = [];
   const unreliable = async (path: string, init: RequestInit): Promise<Response> => {

@@ -23,7 +23,7 @@ type Props = {
   /** What was read and seen here. */
   here: Pick<ReturnType<typeof useTaken>, 'body' | 'taken' | 'take' | 'see' | 'leave'>;
   onClose: () => void;
-  onWrite: (draft: StopDraft) => void;
+  onWrite: (...drafts: StopDraft[]) => void;
   onGiven: (value: number) => void;
   onDrained: (value: number) => void;
   onGun: (id: string) => void;

@@ -9,6 +9,7 @@ import type { WalkDocument, WalkStop } from '@/core/walk/document';
 import { isOpening } from '@/core/walk/open-things';
 import { SignOff } from './sign-off';
 import { StopView } from './stop-view';
+import { useDeviceTrouble } from '@/components/device-trouble';
 import { useKept } from './use-kept';
 import { type Answer, holdMs, useRound } from './use-round';
 import { Waits } from './waits';
@@ -83,14 +84,25 @@ function Walk({ document, fromDevice, kept, answers, queue, offline, write, undo
     return () => clearTimeout(timer);
   }, [shut]);
   const stop = stops[place];
+  const trouble = useDeviceTrouble();
   const refused = queue.filter((queued) => queued.refused);
 
-  const answered = async (draft: Parameters<typeof write>[0], leaves: boolean) => {
+  const answered = async (drafts: Parameters<typeof write>[0]) => {
     // What closes, waives or hands on leaves at once: only what was opened by mistake can be taken back.
-    const entryId = await write(draft, !isOpening(draft) || draft.body.does === 'open');
-    const written = { entryId, label: stop!.pointLabel, words: writtenWords(draft) };
-    setRecent((before) => [written, ...before].slice(0, recentMost));
-    if (!leaves) return;
+    const entries = await write(
+      drafts,
+      drafts.every((draft) => !isOpening(draft) || draft.body.does === 'open'),
+    );
+    // The device kept nothing and says why: the stop is as it was.
+    if (entries === null) return;
+    const written = entries.map((entry) => ({
+      entryId: entry.id,
+      label: stop!.pointLabel,
+      words: writtenWords(entry),
+    }));
+    setRecent((before) => [...written.reverse(), ...before].slice(0, recentMost));
+    // What answers no task leaves its stop open, and so one stays there.
+    if (!drafts.some(({ taskIds, kind }) => taskIds !== undefined && answeringKinds.includes(kind))) return;
     setShut(true);
     setPlace(nextOpen(stops, answers, place));
   };
@@ -112,6 +124,11 @@ function Walk({ document, fromDevice, kept, answers, queue, offline, write, undo
         </div>
         <Strip document={document} answers={answers} place={place} onGo={setPlace} />
       </header>
+      {trouble !== null && (
+        <p role="alert" className="m-4 border-l-4 border-stop pl-3">
+          <strong>Not kept on this device.</strong> {trouble}
+        </p>
+      )}
       <Waits stops={stops} keptOf={kept.of} place={place} onGo={setPlace} />
       {refused.map(({ id, refused: said }) => (
         <div key={id} role="alert" className="m-4 border-l-4 border-ink pl-3">
@@ -142,11 +159,13 @@ function Walk({ document, fromDevice, kept, answers, queue, offline, write, undo
           kept={kept.of(stop.taskId)}
           onKeep={(here) => kept.keep(stop.taskId, here)}
           onNext={() => setPlace(firstOpen(place))}
-          onWrite={(draft) =>
+          onWrite={(...drafts) =>
             answered(
-              { ...draft, machineId: stop.machineId, pointId: draft.kind === 'reading' ? null : stop.pointId },
-              // What answers no task leaves its stop open, and so one stays there.
-              draft.taskIds !== undefined && answeringKinds.includes(draft.kind),
+              drafts.map((draft) => ({
+                ...draft,
+                machineId: stop.machineId,
+                pointId: draft.kind === 'reading' ? null : stop.pointId,
+              })),
             )
           }
         />
@@ -157,8 +176,8 @@ function Walk({ document, fromDevice, kept, answers, queue, offline, write, undo
           waiting={queue.length}
           hasUnwritten={kept.has}
           onGo={setPlace}
-          onWrite={(draft, machineId, pointId) => void write({ ...draft, machineId, pointId }, false)}
-          onSign={async (body) => void (await write({ kind: 'hand-over', machineId: null, body }, false))}
+          onWrite={(draft, machineId, pointId) => void write([{ ...draft, machineId, pointId }], false)}
+          onSign={async (body) => void (await write([{ kind: 'hand-over', machineId: null, body }], false))}
         />
       )}
       {/* Over the name of the route alone: the stops below it stay in reach. */}

@@ -20,6 +20,9 @@ export type StopDraft = {
   taskIds?: string[];
 };
 
+/** Writes what one tap has said, in its order: all of it, or none. */
+export type OnWrite = (...drafts: StopDraft[]) => Promise<void>;
+
 /** The sheet of a stop that is open, if any. */
 export type OpenSheet =
   | 'amount'

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { day as dayWords } from '@/components/words';
 import type { WalkOpenThing, WalkStop } from '@/core/walk/document';
 import { urgencies } from '@/core/words/findings';
-import type { StopDraft } from './stop-draft';
+import type { OnWrite } from './stop-draft';
 
 /** What is open at a stop, or stops its machine: known before anything is done there. */
 export const OpenWords = ({ open }: { open: WalkStop['open'] }) =>
@@ -28,7 +28,7 @@ export const StandsOpen = ({ things }: { things: readonly WalkOpenThing[] }) =>
   );
 
 /** What is open here and is seen once more is said with one tap, and so is not forgotten. */
-export function StillSo({ open, onWrite }: { open: WalkStop['open']; onWrite: (draft: StopDraft) => Promise<void> }) {
+export function StillSo({ open, onWrite }: { open: WalkStop['open']; onWrite: OnWrite }) {
   const [written, setWritten] = useState<readonly string[]>([]);
   return open
     .filter(({ elsewhere }) => elsewhere === null)

@@ -3,7 +3,7 @@ import type { WalkStop } from '@/core/walk/document';
 import { IsolationSheet } from './isolation-sheet';
 import { OpenHere } from './open-here';
 import { ProcedureSheet } from './procedure-sheet';
-import type { OpenSheet, StopDraft } from './stop-draft';
+import type { OpenSheet, OnWrite } from './stop-draft';
 import type { AroundStop, useProcedure } from './use-procedure';
 import type { useTaken } from './use-taken';
 
@@ -23,7 +23,7 @@ export function StopProcedure({
   here: Pick<ReturnType<typeof useTaken>, 'keep'>;
   sheet: OpenSheet;
   onClose: () => void;
-  onWrite: (draft: StopDraft) => Promise<void>;
+  onWrite: OnWrite;
 }) {
   return (
     <>

@@ -20,7 +20,7 @@ import { useTaken } from './use-taken';
 import { StopWarnings } from './stop-warnings';
 import { StopWork } from './stop-work';
 import type { Answer } from './use-round';
-import type { OpenSheet, StopDraft } from './stop-draft';
+import type { OnWrite, OpenSheet, StopDraft } from './stop-draft';
 
 type Meter = WalkDocument['meters'][number];
 type Props = {
@@ -36,7 +36,7 @@ type Props = {
   /** What was read and seen here and is not written yet. */
   kept?: StopKept | undefined;
   onKeep?: (kept: StopKept) => void;
-  onWrite: (draft: StopDraft) => Promise<void>;
+  onWrite: OnWrite;
   onNext: () => void;
 };
 
@@ -72,10 +72,9 @@ export function StopView(props: Props) {
     after?.();
     setSheet(null);
   };
-  const write = async (more: Parameters<typeof doneEntry>[3] = {}) => {
-    await here.writeLook();
+  const write = (more: Parameters<typeof doneEntry>[3] = {}, ...before: StopDraft[]) => {
     const done = { drained: here.drainedL, ...here.body, ...more };
-    await onWrite({ ...doneEntry(stop, planned, given, done), taskIds: [stop.taskId] });
+    return onWrite(...before, ...here.written, { ...doneEntry(stop, planned, given, done), taskIds: [stop.taskId] });
   };
   const doubtful = counts ? doubtAt(stop, planned, given, here.drainedL) : null;
   const isAsked = doubtful !== null && asked === doubtful;
@@ -92,12 +91,11 @@ export function StopView(props: Props) {
       write: (how) => (doubtful !== null && !isAsked ? setAsked(doubtful) : void write(how)),
       open: setSheet,
     }),
-    ...enoughWays(stop, here, () => void write()),
+    ...enoughWays(stop, here, (...before) => void write({}, ...before)),
   ]);
-  const purged = async (purge: 'shown' | 'not-shown') => {
+  const purged = (purge: 'shown' | 'not-shown') => {
     close();
-    if (purge === 'not-shown') await onWrite(nothingShown(stop, given, planned.unit));
-    await write({ purge });
+    return write({ purge }, ...(purge === 'not-shown' ? [nothingShown(stop, given, planned.unit)] : []));
   };
   return (
     <>
@@ -157,9 +155,9 @@ export function StopView(props: Props) {
         doubt={doubt?.reason ?? null}
         here={here}
         onClose={close}
-        onWrite={(draft) => {
+        onWrite={(...drafts) => {
           close();
-          void onWrite(draft);
+          void onWrite(...drafts);
         }}
         onGiven={(value) => close(() => setChanged(value))}
         onDrained={(drainedL) => close(() => here.keep({ drainedL }))}
@@ -337,13 +335,17 @@ const byLook: readonly string[] = ['film', 'passes', 'drops'];
 /** Not reached, or too much, each one tap; of a stop that is told by its look and asks nothing of it before. */
 const enoughWays = (
   { amountKind, action, looks: asked }: WalkStop,
-  { sayEnough, notEnough }: Pick<ReturnType<typeof useTaken>, 'sayEnough' | 'notEnough'>,
-  write: () => void,
+  {
+    enoughSaid,
+    sayNotReached,
+    notEnough,
+  }: Pick<ReturnType<typeof useTaken>, 'enoughSaid' | 'sayNotReached' | 'notEnough'>,
+  write: (...before: StopDraft[]) => void,
 ): DoneWay[] =>
   byLook.includes(amountKind) && !putsNothingIn(action) && !asked.includes('enough') && !notEnough
     ? [
-        { words: 'Not reached', aside: true, onDone: () => void sayEnough('not-reached') },
-        { words: 'Too much', aside: true, onDone: () => void sayEnough('too-much').then(write) },
+        { words: 'Not reached', aside: true, onDone: () => void sayNotReached() },
+        { words: 'Too much', aside: true, onDone: () => write(...enoughSaid('too-much')) },
       ]
     : [];
 

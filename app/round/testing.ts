@@ -59,7 +59,7 @@ export function showStop(change: Partial<WalkStop> = {}, others: Partial<Compone
       answer: undefined,
       guns: [someGun()],
       meters: [],
-      onWrite: async (draft) => void written.push(draft),
+      onWrite: async (...drafts) => void written.push(...drafts),
       onNext: () => written.push({ kind: 'next', body: {} }),
       ...others,
     }),

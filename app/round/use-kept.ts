@@ -1,6 +1,7 @@
 'use client';
 
 import { useEffect, useState } from 'react';
+import { saidAlready } from '@/components/device-trouble';
 import { keepDocument, keptDocument } from '@/components/use-outbox';
 import type { StopKept } from './taken';
 
@@ -30,7 +31,7 @@ export function useKept(roundId: string) {
     keep: (taskId: string, here: StopKept) => {
       const next = { ...kept, [taskId]: here };
       setKept(next);
-      void keepDocument(name, { taken: next });
+      keepDocument(name, { taken: next }).catch(saidAlready);
     },
   };
 }

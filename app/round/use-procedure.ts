@@ -9,7 +9,7 @@ import { closing } from './open-here';
 import type { Planned } from './planned';
 import type { AtStep, StepActs } from './procedure-sheet';
 import type { DoneWay } from './stop-answers';
-import type { OpenSheet, StopDraft } from './stop-draft';
+import type { OnWrite, OpenSheet } from './stop-draft';
 import { withUnit } from './stop-readings';
 import { askedAtStep, foundAt } from './taken';
 import type { useTaken } from './use-taken';
@@ -32,7 +32,7 @@ type Asking = {
   isWalking: boolean;
   setWalking: (isWalking: boolean) => void;
   open: (sheet: OpenSheet) => void;
-  onWrite: (draft: StopDraft) => Promise<void>;
+  onWrite: OnWrite;
 };
 
 /**
@@ -144,7 +144,7 @@ export function useProcedure({
     leaveUnsafe: async () => {
       setWalking(false);
       open(null);
-      await onWrite({
+      await here.leave('unsafe', {
         kind: 'finding',
         body: {
           what: 'unsafe-isolation',
@@ -152,7 +152,6 @@ export function useProcedure({
           text: 'Isolating is unclear or unsafe: left, others kept away.',
         },
       });
-      await here.leave('unsafe');
     },
     lock: async (body: Record<string, unknown>) => {
       setLastLockNo(String(body.lockNo));

@@ -54,7 +54,7 @@ describe('a round on a device', () => {
   it('shows each answer at once, and what was taken back not any more', async () => {
     book(round('R1'));
     const { result, unmount } = await open('R1');
-    const entryId = await act(async () => result.current.write(skip, true));
+    const entryId = (await act(async () => result.current.write([skip], true)))![0]!.id;
     expect(kinds(result.current.answers)).toEqual(['a skip']);
     expect(await act(async () => result.current.undo(entryId))).toBe(true);
     expect(result.current.answers.size).toBe(0);
@@ -70,11 +70,11 @@ describe('a round on a device', () => {
     await act(
       async () =>
         void (await result.current.write(
-          { kind: 'reading', machineId: 'M', body: { meterId: 'METER', value: 112 } },
+          [{ kind: 'reading', machineId: 'M', body: { meterId: 'METER', value: 112 } }],
           false,
         )),
     );
-    await act(async () => void (await result.current.write({ kind: 'hand-over', machineId: null, body: {} }, false)));
+    await act(async () => void (await result.current.write([{ kind: 'hand-over', machineId: null, body: {} }], false)));
     expect(result.current.loaded).toMatchObject({
       document: { signedAt: expect.any(String), meters: [{ readInRound: true, lastValue: 112 }] },
     });
@@ -94,8 +94,8 @@ describe('a round on a device', () => {
   it('opened again keeps what leaves the device while the book’s answer is on its way', async () => {
     const { known, taken } = book(round('R3'));
     const first = await open('R3');
-    await act(async () => void (await first.result.current.write(skip, false)));
-    await act(async () => void (await first.result.current.write(done, false)));
+    await act(async () => void (await first.result.current.write([skip], false)));
+    await act(async () => void (await first.result.current.write([done], false)));
     first.unmount();
     expect(taken).toHaveLength(0);
     // The worst moment: the book has read the round before both entries arrive, and is slow to say so.

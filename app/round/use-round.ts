@@ -1,7 +1,8 @@
 'use client';
 
-import { useCallback, useEffect, useMemo, useState } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { type Draft, fetchDocument, keepDocument, useOutbox, waitingEntries } from '@/components/use-outbox';
+import { saidAlready } from '@/components/device-trouble';
 import { withEntry, withoutEntry } from '@/core/walk/answered';
 import { type WalkDocument, walkDocument, walkDocumentVersion } from '@/core/walk/document';
 
@@ -54,12 +55,22 @@ export function useRound(id: string) {
       setLoaded((before) => {
         if (before.state !== 'ready') return before;
         const next = change(before.document);
-        void keepDocument(id, next);
+        keepDocument(id, next).catch(saidAlready);
         return { ...before, document: next };
       });
     },
     [id],
   );
+
+  // What another page of this device has written on the round stands here too, before the book knows it.
+  const seen = useRef(new Set<string>());
+  useEffect(() => {
+    const fresh = (queue ?? []).flatMap((queued) =>
+      'entry' in queued && queued.entry.roundId === id && !seen.current.has(queued.id) ? queued.entry : [],
+    );
+    for (const entry of fresh) seen.current.add(entry.id);
+    if (fresh.length > 0) revise((before) => fresh.reduce(withEntry, before));
+  }, [queue, id, revise]);
 
   /** What stands on each stop: written on the server, or waiting here. */
   const answers = useMemo(
@@ -70,12 +81,18 @@ export function useRound(id: string) {
     [document],
   );
 
+  /** Writes what one tap has said; null where the device could not keep it, which says why. */
   const write = useCallback(
-    async (draft: Omit<Draft, 'personId'>, held: boolean) => {
+    async (drafts: readonly Omit<Draft, 'personId'>[], held: boolean) => {
       if (!document) throw new Error('The round is not loaded.');
-      const entry = await put({ ...draft, personId: document.person.id, roundId: id }, held ? holdMs : 0);
-      revise((before) => withEntry(before, entry));
-      return entry.id;
+      const entries = await put(
+        drafts.map((draft) => ({ ...draft, personId: document.person.id, roundId: id })),
+        held ? holdMs : 0,
+      ).catch(saidAlready);
+      if (!entries) return null;
+      for (const entry of entries) seen.current.add(entry.id);
+      revise((before) => entries.reduce(withEntry, before));
+      return entries;
     },
     [document, put, id, revise],
   );

@@ -8,7 +8,7 @@ import type { WalkStop } from '@/core/walk/document';
 import { putsNothingIn } from '@/core/words/task-words';
 import { type LookName, looks } from '@/core/words/looks';
 import type { DoneWay } from './stop-answers';
-import type { OpenSheet, StopDraft } from './stop-draft';
+import type { OnWrite, OpenSheet, StopDraft } from './stop-draft';
 import { type SeenHere, looksOf } from './stop-looks';
 import {
   type AskedHere,
@@ -27,7 +27,7 @@ type Asking = {
   /** What was read and seen there and is not written yet, and where it is kept. */
   kept?: StopKept | undefined;
   onKeep?: (kept: StopKept) => void;
-  onWrite: (draft: StopDraft) => Promise<void>;
+  onWrite: OnWrite;
 };
 
 /**
@@ -52,31 +52,33 @@ export function useTaken({ stop, procedure = null, kept, onKeep, onWrite }: Aski
   const beside = !putsNothingIn(stop.action);
   const [notEnough, setNotEnough] = useState(false);
   const body = { ...(readings.length > 0 && { readings }), ...(looked.length > 0 && { looks: looked }) };
-  /** Writes what was read and seen by itself: what is done or left beside it loses none of it. */
-  const writeAside = async () => {
-    if (Object.keys(body).length === 0) return;
-    for (const found of past) await onWrite({ kind: 'finding', body: { ...found } });
-    await onWrite({ kind: 'check', body: { result: past.length > 0 ? 'off' : 'in-order', ...body } });
-  };
-  const writeLook = async () => {
-    if (beside) await writeAside();
-  };
+  const findings = past.map((found): StopDraft => ({ kind: 'finding', body: { ...found } }));
+  /** What was read and seen, by itself: what is done or left beside it loses none of it. */
+  const aside: StopDraft[] =
+    Object.keys(body).length === 0
+      ? []
+      : [...findings, { kind: 'check', body: { result: past.length > 0 ? 'off' : 'in-order', ...body } }];
   /** Whether it was enough is said with one tap: not reached it is still to be done, too much it is done. */
-  const sayEnough = async (answer: 'not-reached' | 'too-much') => {
+  const enoughSaid = (answer: 'not-reached' | 'too-much'): StopDraft[] => {
     const said = { what: looks.enough.words, seen: looks.enough.answers[answer].words };
-    await onWrite({ kind: 'finding', body: { ...findingOfLook(said, point)! } });
-    await onWrite({ kind: 'check', body: { result: 'off', looks: [said] } });
-    if (answer === 'not-reached') setNotEnough(true);
+    return [
+      { kind: 'finding', body: { ...findingOfLook(said, point)! } },
+      { kind: 'check', body: { result: 'off', looks: [said] } },
+    ];
   };
-  const writeOff = async (part?: 'turned' | 'replaced') => {
-    for (const found of past) await onWrite({ kind: 'finding', body: { ...found } });
-    await onWrite({ kind: 'check', body: { result: 'off', ...(part && { part }), ...body }, taskIds: [stop.taskId] });
+  const sayNotReached = async () => {
+    await onWrite(...enoughSaid('not-reached'));
+    setNotEnough(true);
   };
-  /** Leaves the stop undone; what was read there is written all the same. */
-  const leave = async (reason: string) => {
-    await writeAside();
-    await onWrite({ kind: 'skip', body: { reason }, taskIds: [stop.taskId] });
-  };
+  const writeOff = (part?: 'turned' | 'replaced') =>
+    onWrite(...findings, {
+      kind: 'check',
+      body: { result: 'off', ...(part && { part }), ...body },
+      taskIds: [stop.taskId],
+    });
+  /** Leaves the stop undone, after what else is to be said; what was read there is written all the same. */
+  const leave = (reason: string, ...said: StopDraft[]) =>
+    onWrite(...said, ...aside, { kind: 'skip', body: { reason }, taskIds: [stop.taskId] });
   const missing = nextAsked(stop, taken, seen);
   const firstWays: DoneWay[] | undefined = missing
     ? [{ words: missing.words, onDone: () => open(missing.sheet) }]
@@ -118,9 +120,11 @@ export function useTaken({ stop, procedure = null, kept, onKeep, onWrite }: Aski
     take,
     see,
     body: beside ? {} : body,
-    writeLook,
+    /** Written with what is done, before it. */
+    written: beside ? aside : [],
     leave,
-    sayEnough,
+    enoughSaid,
+    sayNotReached,
     notEnough,
     firstWays,
     /** What was read or seen says by itself that it is not in order. */

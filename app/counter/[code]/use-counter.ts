@@ -1,7 +1,8 @@
 'use client';
 
+import { whyNotKept } from '@/components/device-trouble';
 import { useEffect, useState } from 'react';
-import { useOutbox } from '@/components/use-outbox';
+import { type Draft, useOutbox } from '@/components/use-outbox';
 import { number } from '@/components/words';
 import { cardStanding } from '@/core/interval/operator-card';
 import type { CardLine, CardMeter } from '@/desk/walk/operator-card';
@@ -48,6 +49,12 @@ export function useCounter({
     };
   }, []);
 
+  /** Keeps an entry on the device; none where that fails, which is said. */
+  const keep = (draft: Draft, holdMs?: number) =>
+    put([draft], holdMs).catch((error: unknown) => {
+      setSaid(whyNotKept(error));
+      return [];
+    });
   const done = async (line: CardLine) => {
     const asked = {
       action: line.action,
@@ -56,7 +63,7 @@ export function useCounter({
       lubricant: line.lubricant,
     };
     const planned = plannedOf(asked, line.gun);
-    const entry = await put(
+    const [entry] = await keep(
       {
         ...doneEntry(asked, planned, planned.value),
         personId: who,
@@ -66,6 +73,7 @@ export function useCounter({
       },
       takeBackMs,
     );
+    if (!entry) return;
     setFresh({ entryId: entry.id, before: lastDone });
     setLastDone({ ...lastDone, [line.taskId]: { at: entry.happenedAt, ...(count !== null && { count }) } });
     setNowMs(Date.parse(entry.happenedAt));
@@ -81,12 +89,13 @@ export function useCounter({
   };
   const writeCount = async () => {
     if (!meter || count === null) return;
-    await put({
+    const kept = await keep({
       kind: 'reading',
       body: { meterId: meter.id, value: count },
       personId: who,
       machineId: machine.id,
     });
+    if (kept.length === 0) return;
     setBase(base ?? count);
     setWritten(count);
     setSaid(`${meter.name}: ${number(count, 0)} written.`);
