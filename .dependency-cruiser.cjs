@@ -5,7 +5,7 @@ const rooms = {
   desk: { rooms: ['core', 'db'], packages: null },
   components: { rooms: ['core', 'outbox'], packages: null },
   outbox: { rooms: ['core'], packages: ['idb', 'ulid', 'zod'] },
-  workers: { rooms: ['core'], packages: [] },
+  workers: { rooms: ['core'], packages: ['serwist'] },
   // What looks at every request before the application does; `server.ts` brings both together.
   door: { rooms: ['core'], packages: [] },
   app: { rooms: ['desk', 'components', 'outbox', 'workers', 'core'], packages: null },

@@ -11,7 +11,7 @@ import { personCookie } from './app/person-cookie';
 export function proxy(request: NextRequest) {
   const { pathname, search } = request.nextUrl;
   if (pathname.startsWith('/api/')) return NextResponse.next();
-  if (pathname !== '/open' && !request.cookies.has(personCookie)) {
+  if (!openToAll.test(pathname) && !request.cookies.has(personCookie)) {
     const open = request.nextUrl.clone();
     open.pathname = '/open';
     open.search = '';
@@ -27,6 +27,12 @@ export function proxy(request: NextRequest) {
   response.headers.set('content-security-policy', policy);
   return response;
 }
+
+/**
+ * What holds nothing of the book: picking a name, the shell of the Round with what puts it on a device, and its marks. What
+ * the shell shows it asks for, and is answered then.
+ */
+const openToAll = /^\/(?:open|round|service-worker\.js|manifest\.webmanifest|(?:apple-)?icon[\w.-]*\.(?:svg|png))$/;
 
 /**
  * Only our own scripts: those of a rendered page bear the nonce of its answer, those of a page made when the application

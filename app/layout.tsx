@@ -1,3 +1,4 @@
+import { Installed } from '@/components/installed';
 import { LightKept } from '@/components/light';
 import { StyleNonce } from '@/components/style-nonce';
 import type { Metadata, Viewport } from 'next';
@@ -23,6 +24,7 @@ export default function RootLayout({ children }: { children: ReactNode }) {
       <body>
         <StyleNonce />
         <LightKept />
+        <Installed />
         {children}
       </body>
     </html>

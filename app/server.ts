@@ -57,13 +57,16 @@ export async function reading<Value>(work: (db: Database) => Promise<Value>): Pr
 export const readingMuch = <Value>(work: (db: Database) => Promise<Value>): Promise<Value> =>
   reading((db) => heavily(() => work(db)));
 
-/** Who has opened the book on this device, if anyone. Asked once for a page, by whichever part of it needs it first. */
-export const currentActor = cache(async (): Promise<Actor | null> => {
+/** Who has opened the book on the device that asks, if anyone. */
+export async function findActor(db: Database): Promise<Actor | null> {
   const { data: id } = ulid.safeParse((await cookies()).get(personCookie)?.value);
   if (!id) return null;
-  const person = await reading((db) => findActivePerson(db, id));
+  const person = await findActivePerson(db, id);
   return person ? { id: person.id, initials: person.initials, name: person.name } : null;
-});
+}
+
+/** The same for a page: asked once, by whichever part of it needs it first. */
+export const currentActor = cache((): Promise<Actor | null> => reading(findActor));
 
 /** The desk of this request: database, one instant taken as now, the acting person. Asks for a name when there is none. */
 export async function openDesk(): Promise<Desk> {

@@ -148,35 +148,58 @@ export async function keepRound(round: RoundInput, document: unknown): Promise<v
 const isRoundWaiting = async (outbox: Outbox, id: string): Promise<boolean> =>
   (await outbox.all()).some((queued) => 'round' in queued && queued.id === id);
 
-/** Every document kept on this device, newest first. */
-export const keptDocuments = async (): Promise<unknown[]> => (await openOutbox()).documents();
+/** Every document kept on this device by its name, newest first. */
+export const keptDocuments = async (): Promise<{ id: string; document: unknown }[]> => (await openOutbox()).documents();
+
+/** The rounds among them: they are named by their identifiers. */
+export const keptRounds = async (): Promise<unknown[]> =>
+  (await keptDocuments()).flatMap(({ id, document }) => (isRound(document, id) ? [document] : []));
+
+/** Drops documents that nobody needs any more. */
+export const forgetDocuments = async (ids: readonly string[]): Promise<void> =>
+  (await openOutbox()).forgetDocuments(ids);
 
 const isRound = (given: unknown, id: string): boolean =>
   typeof given === 'object' && given !== null && 'roundId' in given && given.roundId === id;
 
-/** A document kept on the device, fetched anew when there is a connection. */
+/** With a bad signal what is kept here is better than what may still come (ms). */
+const patienceMs = 30_000;
+const patienceWithKeptMs = 5000;
+
+/** Asks the book for something. Why it did not come is said in words; `isAway` where the book was not reached. */
+export async function fetchJson(
+  url: string,
+  waitMs = patienceMs,
+): Promise<{ ok: true; value: unknown } | { ok: false; reason: string; isAway: boolean }> {
+  const signal = AbortSignal.timeout(waitMs);
+  const response = await fetch(url, { cache: 'no-store', signal }).catch(() => undefined);
+  const said: unknown = await response?.json().catch(() => undefined);
+  if (response?.ok && said !== undefined) return { ok: true, value: said };
+  // Whoever answers in place of the book has no words of ours.
+  const detail = typeof said === 'object' && said !== null && 'detail' in said ? said.detail : undefined;
+  return typeof detail === 'string' && response!.status < 500
+    ? { ok: false, reason: detail, isAway: false }
+    : { ok: false, reason: 'The book is not reached just now.', isAway: true };
+}
+
+/** A round kept on the device, fetched anew when there is a connection. */
 export async function fetchDocument(
   id: string,
   url: string,
 ): Promise<{ ok: true; document: unknown; fromDevice: boolean } | { ok: false; reason: string }> {
   const outbox = await openOutbox();
-  if (await isRoundWaiting(outbox, id)) await outbox.send(Date.now(), fetch, true);
-  const began = await isRoundWaiting(outbox, id);
-  const response = began ? undefined : await fetch(url, { cache: 'no-store' }).catch(() => undefined);
-  const given = response?.ok ? await response.json().catch(() => undefined) : undefined;
-  // Whoever answers in place of the book gives no round.
-  if (isRound(given, id)) {
-    const document: unknown = given;
-    await outbox.keepDocument(id, document, Date.now());
-    return { ok: true, document, fromDevice: false };
-  }
   const kept = await outbox.document(id);
-  if (kept) return { ok: true, document: kept, fromDevice: true };
-  const said = response?.ok
+  if (await isRoundWaiting(outbox, id)) await outbox.send(Date.now(), fetch, true);
+  const fetched = (await isRoundWaiting(outbox, id))
     ? undefined
-    : ((await response?.json().catch(() => undefined)) as { detail?: unknown } | undefined);
-  return typeof said?.detail === 'string' && response!.status < 500
-    ? { ok: false, reason: said.detail }
+    : await fetchJson(url, kept ? patienceWithKeptMs : patienceMs);
+  if (fetched?.ok && isRound(fetched.value, id)) {
+    await keepDocument(id, fetched.value);
+    return { ok: true, document: fetched.value, fromDevice: false };
+  }
+  if (kept) return { ok: true, document: kept, fromDevice: true };
+  return fetched && !fetched.ok && !fetched.isAway
+    ? fetched
     : { ok: false, reason: 'There is no connection, and this round has not been opened on this device before.' };
 }
 

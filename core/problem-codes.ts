@@ -9,6 +9,7 @@ export const problemCodes = {
   'edited-meanwhile': { status: 409, title: 'Edited meanwhile', final: true },
   'too-large': { status: 413, title: 'Too large', final: true },
   'not-json': { status: 400, title: 'Not JSON', final: true },
+  'no-name': { status: 401, title: 'No name picked', final: false },
   'bad-address': { status: 400, title: 'Bad request', final: false },
   'not-found': { status: 404, title: 'Not found', final: false },
   'wrong-media': { status: 415, title: 'Not JSON by its header', final: false },

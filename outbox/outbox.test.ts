@@ -278,7 +278,9 @@ describe('the outbox', () => {
     const reopened = await Outbox.open('again');
     expect(await ids(reopened)).toEqual(['A', 'B']);
     expect(await reopened.document('round')).toEqual({ version: 1 });
-    expect(await reopened.documents()).toEqual([{ version: 1 }]);
+    expect(await reopened.documents()).toMatchObject([{ id: 'round', document: { version: 1 } }]);
+    await reopened.forgetDocuments(['round', 'never kept']);
+    expect(await reopened.documents()).toEqual([]);
   });
 
   it('keeps what one tap has said whole: where one of it cannot be kept, none is', async () => {

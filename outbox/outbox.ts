@@ -39,7 +39,9 @@ export type Alone = <Value>(work: () => Promise<Value>, waits: boolean) => Promi
 const aloneByLock =
   (name: string): Alone =>
   async (work, waits) => {
-    if (typeof navigator === 'undefined' || !navigator.locks) return work();
+    // Outside a browser, and where the connection is not safe, there are none.
+    const { navigator } = globalThis as { navigator?: { locks?: LockManager } };
+    if (!navigator?.locks) return work();
     const how = waits ? { signal: AbortSignal.timeout(answerWithinMs) } : { ifAvailable: true };
     return navigator.locks
       .request(name, how, (lock) => (lock ? work() : undefined))
@@ -254,9 +256,15 @@ export class Outbox {
     return (await this.db.get('documents', id))?.document;
   }
 
-  /** All documents kept here, newest first. */
-  async documents(): Promise<unknown[]> {
-    return (await this.db.getAll('documents')).sort((a, b) => b.keptAt - a.keptAt).map(({ document }) => document);
+  /** All documents kept here by their names, newest first. */
+  async documents(): Promise<{ id: string; document: unknown }[]> {
+    return (await this.db.getAll('documents')).sort((a, b) => b.keptAt - a.keptAt);
+  }
+
+  /** Drops documents that nobody needs any more. */
+  async forgetDocuments(ids: readonly string[]): Promise<void> {
+    const transaction = this.db.transaction('documents', 'readwrite');
+    await Promise.all([...ids.map((id) => transaction.store.delete(id)), transaction.done]);
   }
 
   /** Calls back whenever the queue has changed; returns the way to stop. */

@@ -1,12 +1,13 @@
 'use client';
 
 import { Check, Minus, X } from 'lucide-react';
-import Link from 'next/link';
 import { useSearchParams } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
 import { answeringKinds } from '@/core/entry/kinds';
 import type { WalkDocument, WalkStop } from '@/core/walk/document';
 import { isOpening } from '@/core/walk/open-things';
+import { Notices } from './notices';
+import { RoundsHere } from './rounds-here';
 import { SignOff } from './sign-off';
 import { StopView } from './stop-view';
 import { useDeviceTrouble } from '@/components/device-trouble';
@@ -14,9 +15,13 @@ import { useKept } from './use-kept';
 import { type Answer, holdMs, useRound } from './use-round';
 import { Waits } from './waits';
 
-/** A walk, one stop at a time, for a phone in a gloved hand. */
+/** A walk, one stop at a time, for a phone in a gloved hand; without one, those that are on this device. */
 export function RoundPage() {
-  const id = useSearchParams().get('id') ?? '';
+  const id = useSearchParams().get('id');
+  return id ? <Round key={id} id={id} /> : <RoundsHere />;
+}
+
+function Round({ id }: { id: string }) {
   const round = useRound(id);
   const kept = useKept(id);
   if (round.loaded.state === 'loading' || !kept.isLoaded)
@@ -31,14 +36,14 @@ export function RoundPage() {
         <h1 className="text-2xl">The round cannot be opened</h1>
         <p className="mt-3">{round.loaded.reason}</p>
         <p className="mt-6">
-          <Link href="/routes" className="button">
-            Routes
-          </Link>
+          <a href="/round" className="button min-h-14">
+            Rounds on this device
+          </a>
         </p>
       </main>
     );
   }
-  return <Walk key={id} {...round} kept={kept} document={round.loaded.document} fromDevice={round.loaded.fromDevice} />;
+  return <Walk {...round} kept={kept} document={round.loaded.document} fromDevice={round.loaded.fromDevice} />;
 }
 
 /** So long a stop that came by an answer takes none (ms), and so many answers can be taken back one by one. */
@@ -85,7 +90,6 @@ function Walk({ document, fromDevice, kept, answers, queue, offline, write, undo
   }, [shut]);
   const stop = stops[place];
   const trouble = useDeviceTrouble();
-  const refused = queue.filter((queued) => queued.refused);
 
   const answered = async (drafts: Parameters<typeof write>[0]) => {
     // What closes, waives or hands on leaves at once: only what was opened by mistake can be taken back.
@@ -112,9 +116,9 @@ function Walk({ document, fromDevice, kept, answers, queue, offline, write, undo
       <header className="border-b border-ink">
         <div className="flex h-14 items-center justify-between gap-3 px-4">
           <p>
-            <Link href="/today" className="inline-flex min-h-11 items-center font-semibold">
+            <a href="/round" title="Rounds on this device" className="inline-flex min-h-11 items-center font-semibold">
               {route.code}
-            </Link>{' '}
+            </a>{' '}
             <span className="text-muted">{route.name}</span>
           </p>
           <p className="caption text-right" role="status">
@@ -124,28 +128,8 @@ function Walk({ document, fromDevice, kept, answers, queue, offline, write, undo
         </div>
         <Strip document={document} answers={answers} place={place} onGo={setPlace} />
       </header>
-      {trouble !== null && (
-        <p role="alert" className="m-4 border-l-4 border-stop pl-3">
-          <strong>Not kept on this device.</strong> {trouble}
-        </p>
-      )}
       <Waits stops={stops} keptOf={kept.of} place={place} onGo={setPlace} />
-      {refused.map(({ id, refused: said }) => (
-        <div key={id} role="alert" className="m-4 border-l-4 border-ink pl-3">
-          <p>
-            <strong>Not taken into the book.</strong> {said!.reason}
-          </p>
-          <button type="button" className="button mt-2 min-h-14" onClick={() => void undo(id)}>
-            Take it off this device and write it again
-          </button>
-        </div>
-      ))}
-      {queue.some(({ aside }) => aside) && (
-        <p role="status" className="m-4 border-l-4 border-ink pl-3">
-          <strong>Waiting longer.</strong> The book could not take something yet and is asked again and again; the rest
-          has gone on. {queue.find(({ aside }) => aside)!.aside}
-        </p>
-      )}
+      <Notices trouble={trouble} queue={queue} onTakeOff={(id) => void undo(id)} />
       {stop ? (
         <StopView
           key={stop.taskId}

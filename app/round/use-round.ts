@@ -16,7 +16,7 @@ type Loaded =
   | { state: 'ready'; document: WalkDocument; fromDevice: boolean };
 
 /** The round as this device knows it: what the server has, or what was kept here, and on it all that still waits to be sent. */
-async function loadRound(id: string): Promise<Loaded> {
+export async function loadRound(id: string): Promise<Loaded> {
   // Asked before the round is fetched: an entry that is sent in between is then known twice, not lost from both.
   const waiting = (await waitingEntries()).filter(({ roundId }) => roundId === id);
   const fetched = await fetchDocument(id, `/api/rounds/${encodeURIComponent(id)}`);

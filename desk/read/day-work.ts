@@ -123,6 +123,16 @@ const walksToLookAt = (db: Desk['db'], { past, coming, wanted, values }: Asked):
   );
 };
 
+/** The walks that have something wanted today, by code, as Today's page counts them. */
+export const wantedToday = (db: Desk['db'], today: PlantDay): Promise<{ counted: Counted[]; more: boolean }> =>
+  countWalks(db, {
+    past: false,
+    coming: false,
+    standing: countedTable(false, 'days'),
+    wanted: wantedOnRounds,
+    values: { day: today, today },
+  });
+
 /** How much of each of the first walks is wanted that have something; the others cost nothing. */
 async function countWalks(db: Desk['db'], asked: Asked): Promise<{ counted: Counted[]; more: boolean }> {
   const { standing, wanted, values } = asked;

@@ -10,6 +10,7 @@ import { type PlantDay, plantToday } from '@/core/time/plant-day';
 import { answersStop, isActNow, writtenBy } from '@/core/walk/answered';
 import { roundBegun } from '@/core/walk/begin';
 import { type WalkDocument, walkDocumentVersion } from '@/core/walk/document';
+import type { UnsignedWalk, WalkPlan } from '@/core/walk/shift';
 import { type Problem, problemsOf } from '@/core/problems';
 import { type Database, type Desk, type Result, done, refusal } from '../desk';
 import { loadMeters, readableMeter } from '../standing/meters';
@@ -30,18 +31,8 @@ import { cautionsBefore } from '@/core/words/cautions';
 import { lubricantHazards } from '@/core/words/hazards';
 import { type Who, putsNothingIn, whoMay } from '@/core/words/task-words';
 
-/** What a device needs to begin a walk of a route by itself, also when it has no signal then. */
-export type WalkPlan = {
-  /** A round of every stop, with no identifier yet. */
-  document: WalkDocument;
-  /** Tasks that are due, overdue, due within a week or of unknown last service. */
-  wanted: string[];
-  /** The newest walk of this route that this person has begun and not signed. */
-  unsigned: UnsignedWalk | null;
-};
 /** The plan of a walk with where its tasks stand, in walking order, and what was noted about the route. */
 export type RouteWalk = { plan: WalkPlan; states: TaskState[]; note: string };
-export type UnsignedWalk = { id: string; startedAt: string; stops: number; done: number; skipped: number };
 
 /** The walk of one route for one person. Undefined where there is no such route. */
 export async function readWalk({ db, now, actor }: Desk, routeId: string): Promise<RouteWalk | undefined> {
@@ -69,12 +60,22 @@ export async function readWalk({ db, now, actor }: Desk, routeId: string): Promi
   return { plan, states: inOrder, note: route.note };
 }
 
-async function unsignedWalk(db: Database, routeId: string, personId: string): Promise<UnsignedWalk | null> {
-  const [open] = await db.select<{ id: string; startedAt: Date; stops: string[] }>(
-    `SELECT round.id, round.startedAt, round.stops FROM round WHERE round.routeId = :routeId AND round.personId = :personId
-       AND NOT EXISTS (SELECT 1 FROM ${believed} WHERE ${signature}) ORDER BY round.startedAt DESC LIMIT 1`,
-    { routeId, personId },
+/** The newest rounds that a person has begun and not signed: of one route, or those begun since an instant. */
+export const unsignedRounds = (
+  db: Database,
+  personId: string,
+  which: { routeId: string } | { since: Date },
+  most: number,
+): Promise<{ id: string; startedAt: Date; stops: string[] }[]> =>
+  db.select(
+    `SELECT round.id, round.startedAt, round.stops FROM round
+     WHERE round.personId = :personId AND ${'routeId' in which ? 'round.routeId = :routeId' : 'round.startedAt >= :since'}
+       AND NOT EXISTS (SELECT 1 FROM ${believed} WHERE ${signature}) ORDER BY round.startedAt DESC LIMIT ${most}`,
+    { personId, ...which },
   );
+
+async function unsignedWalk(db: Database, routeId: string, personId: string): Promise<UnsignedWalk | null> {
+  const [open] = await unsignedRounds(db, personId, { routeId }, 1);
   if (!open) return null;
   const { answers } = (await progressOfRounds(db, [open])).get(open.id)!;
   const skipped = answers.filter(({ kind }) => kind === 'skip').length;

@@ -2,6 +2,7 @@
 import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
+import { buildServiceWorker } from './service-worker.mjs';
 import { openLog } from './log-file.mjs';
 import { supervise } from './processes.mjs';
 import { run, startProcess, waitUntil, PlainError } from './steps.mjs';
@@ -50,6 +51,7 @@ export async function build(root, distDir) {
     cwd: root,
     env: { NEXT_DIST_DIR: distDir, NEXT_TELEMETRY_DISABLED: '1', NODE_ENV: 'production' },
   });
+  await buildServiceWorker(root, distDir);
   mkdirSync(dirname(stamp), { recursive: true });
   writeFileSync(stamp, fingerprint);
   return 'built';

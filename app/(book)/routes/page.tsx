@@ -20,9 +20,14 @@ export default async function RoutesPage({ searchParams }: Search) {
       <PageHead
         title="Routes"
         actions={
-          <Link href="/routes/new" className="button no-print">
-            Make a route
-          </Link>
+          <p className="no-print flex flex-wrap gap-3">
+            <a href="/round" className="button">
+              Rounds on this device
+            </a>
+            <Link href="/routes/new" className="button">
+              Make a route
+            </Link>
+          </p>
         }
       />
       {routes.length === 0 && (

@@ -7,6 +7,7 @@ import { describeMethod } from '@/core/method';
 import { methods } from '@/core/methods';
 import { type ProblemCode, problemCodes } from '@/core/problem-codes';
 import { roundBegun } from '@/core/walk/begin';
+import { shiftList, walkPlan } from '@/core/walk/shift';
 import { walkDocument } from '@/core/walk/document';
 import { observationPost } from '@/desk/write/observations';
 import { oneReadingPost, readingsPost } from '@/desk/write/readings';
@@ -197,6 +198,19 @@ export const description = {
         summary: 'The one document that a walk works from.',
         parameters: [inPath('id', 'The round’s identifier')],
         responses: { 200: json('The walk', walkDocument), ...problems('not-found') },
+      },
+    },
+    '/api/shift': {
+      get: {
+        summary: 'What a device takes along for the shift of whoever has opened the book on it.',
+        responses: { 200: json('The shift', shiftList), ...problems('no-name') },
+      },
+    },
+    '/api/routes/{id}/walk': {
+      get: {
+        summary: 'What a device needs to begin a walk of a route by itself, for whoever has opened the book on it.',
+        parameters: [inPath('id', 'The route’s identifier')],
+        responses: { 200: json('The plan of a walk', walkPlan), ...problems('no-name', 'not-found') },
       },
     },
     '/api/methods': {

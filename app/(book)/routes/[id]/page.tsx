@@ -11,7 +11,7 @@ import { thePlant } from '@/desk/plant';
 import { dueItem } from '@/app/due-item';
 import { readWalk } from '@/desk/walk/rounds';
 import { openDesk, reading } from '@/app/server';
-import { BeginRound } from '../begin-round';
+import { BeginRound } from '@/app/round/begin-round';
 
 export const metadata: Metadata = { title: 'Route' };
 

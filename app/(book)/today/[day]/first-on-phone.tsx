@@ -2,12 +2,11 @@ import Link from 'next/link';
 import { counted } from '@/components/words';
 import type { DiaryPage as Page } from '@/desk/read/diary';
 
-/** On a phone first of all: what asks for somebody now, and walks that nobody has signed. */
+/** On a phone first of all: what asks for somebody now, walks that nobody has signed, and the way to those that work without signal. */
 export function FirstOnPhone({ findings, openThings, rounds }: Pick<Page, 'findings' | 'openThings' | 'rounds'>) {
   const urgent = findings.shown.filter(({ urgency }) => urgency === 'act-now');
   const late = findings.shown.filter(({ isLate }) => isLate).length;
   const unsigned = rounds.filter(({ signedAt, brokenOff }) => !signedAt && !brokenOff);
-  if (findings.count === 0 && openThings.count === 0 && unsigned.length === 0) return null;
   return (
     <section aria-label="First" className="no-print mt-4 grid gap-2 border-l-4 border-ink pl-3 md:hidden">
       {urgent.map(({ entryId, said, machine, point }) => (
@@ -40,6 +39,9 @@ export function FirstOnPhone({ findings, openThings, rounds }: Pick<Page, 'findi
           </span>
         </Link>
       ))}
+      <a href="/round" className="button min-h-14">
+        Rounds on this device
+      </a>
     </section>
   );
 }

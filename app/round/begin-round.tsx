@@ -4,10 +4,10 @@ import { useRouter } from 'next/navigation';
 import { useEffect, useId, useRef, useState } from 'react';
 import { ulid } from 'ulid';
 import { FormProblem } from '@/components/ui/notice';
-import { keepDocument, keepRound, keptDocuments, writeNow } from '@/components/use-outbox';
+import { keepDocument, keepRound, keptDocument, keptRounds, writeNow } from '@/components/use-outbox';
 import { counted, dayAndClock } from '@/components/words';
 import { type LeanDocument, type WalkDocument, walkDocument } from '@/core/walk/document';
-import type { UnsignedWalk, WalkPlan } from '@/desk/walk/rounds';
+import type { LeanPlan, UnsignedWalk } from '@/core/walk/shift';
 
 /**
  * Starts a walk, of what is wanted or of every stop. The walk begins on this device, with signal or without, and the book
@@ -16,11 +16,15 @@ import type { UnsignedWalk, WalkPlan } from '@/desk/walk/rounds';
 export function BeginRound({
   plan,
   timeZone,
+  onGo,
 }: {
-  plan: Omit<WalkPlan, 'document'> & { document: LeanDocument };
+  plan: LeanPlan;
   timeZone: string;
+  /** Opens a round; its page is opened where nothing else is said. */
+  onGo?: (id: string) => void;
 }) {
   const router = useRouter();
+  const go = onGo ?? ((id: string) => router.push(`/round?id=${id}`));
   const starting = useRef(false);
   const [asked, setAsked] = useState<{ stops: string[]; walk: UnsignedWalk } | null>(null);
   const { document, wanted } = plan;
@@ -47,7 +51,7 @@ export function BeginRound({
       { id, routeId: document.route.id, personId: document.person.id, startedAt, stops },
       { ...document, roundId: id, startedAt, stops: document.stops.filter(({ taskId }) => stops.includes(taskId)) },
     );
-    router.push(`/round?id=${id}`);
+    go(id);
   };
   const begin = (stops: string[]) =>
     once(async () => {
@@ -60,13 +64,17 @@ export function BeginRound({
     <div className="no-print grid gap-3">
       <div className="flex flex-wrap gap-3">
         {wanted.length > 0 && (
-          <button type="button" className="button button-first" onClick={() => void begin(wanted)}>
+          <button
+            type="button"
+            className="button button-first max-md:min-h-14 max-md:grow"
+            onClick={() => void begin(wanted)}
+          >
             Start the round: {wanted.length} of {all.length} stops wanted
           </button>
         )}
         <button
           type="button"
-          className={`button ${wanted.length === 0 ? 'button-first' : ''}`}
+          className={`button max-md:min-h-14 max-md:grow ${wanted.length === 0 ? 'button-first' : ''}`}
           disabled={all.length === 0}
           onClick={() => void begin(all)}
         >
@@ -77,7 +85,7 @@ export function BeginRound({
         <Unsigned
           walk={asked.walk}
           timeZone={timeZone}
-          onGoOn={() => router.push(`/round?id=${asked.walk.id}`)}
+          onGoOn={() => go(asked.walk.id)}
           onLeave={async (brokenOff) => {
             const { id, stops, done, skipped } = asked.walk;
             const answer = await writeNow({
@@ -88,7 +96,7 @@ export function BeginRound({
               body: { scope: 'round', done, skipped, left: stops - done - skipped, brokenOff },
             });
             if (answer.state === 'refused') return answer.reason;
-            const kept = (await keptDocuments()).find((each) => (each as WalkDocument).roundId === id);
+            const kept = await keptDocument(id);
             if (kept) await keepDocument(id, { ...(kept as WalkDocument), signedAt: new Date().toISOString() });
             await once(() => start(asked.stops));
             return null;
@@ -101,14 +109,19 @@ export function BeginRound({
 
 /** A walk of this route that was begun on this device and not signed, and that the book may not know of yet. */
 async function unsignedHere({ route, person }: LeanDocument): Promise<UnsignedWalk | null> {
-  for (const kept of await keptDocuments()) {
+  for (const kept of await keptRounds()) {
     const round = walkDocument.safeParse(kept).data;
     if (!round || round.signedAt || round.route.id !== route.id || round.person.id !== person.id) continue;
-    const skipped = round.stops.filter(({ written }) => written?.kind === 'skip').length;
-    const done = round.stops.filter(({ written }) => written !== null).length - skipped;
-    return { id: round.roundId, startedAt: round.startedAt, stops: round.stops.length, done, skipped };
+    return unsignedWalkOf(round);
   }
   return null;
+}
+
+/** How far a walk is. */
+export function unsignedWalkOf({ roundId, startedAt, stops }: WalkDocument): UnsignedWalk {
+  const skipped = stops.filter(({ written }) => written?.kind === 'skip').length;
+  const done = stops.filter(({ written }) => written !== null).length - skipped;
+  return { id: roundId, startedAt, stops: stops.length, done, skipped };
 }
 
 /** Asks what is to become of an older walk: gone on with, or left with a reason. */
