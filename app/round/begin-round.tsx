@@ -48,7 +48,7 @@ export function BeginRound({
     const id = ulid();
     const startedAt = new Date().toISOString();
     await keepRound(
-      { id, routeId: document.route.id, personId: document.person.id, startedAt, stops },
+      { id, routeId: document.route.id, personId: document.person.id, startedAt, plannedAt: document.loadedAt, stops },
       { ...document, roundId: id, startedAt, stops: document.stops.filter(({ taskId }) => stops.includes(taskId)) },
     );
     go(id);

@@ -61,6 +61,8 @@ const writtenWords = ({ kind, body }: { kind: string; body: Record<string, unkno
   if (kind === 'skip') return 'skipped';
   if (kind === 'finding') return 'finding written';
   if (kind === 'reading') return 'meter read';
+  if (kind === 'note') return 'note written';
+  if (kind === 'correction') return 'taken out of the book';
   if (openingWords[kind]) return openingWords[kind];
   return body.result === 'off' ? 'not in order' : 'done';
 };
@@ -71,7 +73,7 @@ type WalkProps = Omit<ReturnType<typeof useRound>, 'loaded'> & {
   kept: ReturnType<typeof useKept>;
 };
 
-function Walk({ document, fromDevice, kept, answers, queue, offline, write, undo }: WalkProps) {
+function Walk({ document, fromDevice, kept, answers, queue, offline, write, undo, seeChange }: WalkProps) {
   const { stops, guns, meters, route, signedAt } = document;
   const firstOpen = (after = -1) => {
     const open = (index: number) => !answers.has(stops[index]!.taskId);
@@ -142,6 +144,7 @@ function Walk({ document, fromDevice, kept, answers, queue, offline, write, undo
           around={aroundOf(document, stop)}
           kept={kept.of(stop.taskId)}
           onKeep={(here) => kept.keep(stop.taskId, here)}
+          onSeen={() => seeChange(stop.taskId)}
           onNext={() => setPlace(firstOpen(place))}
           onWrite={(...drafts) =>
             answered(

@@ -7,6 +7,7 @@ import type { WalkDocument } from '@/core/walk/document';
 import { heldBy } from '@/core/walk/open-things';
 import { longestNote } from '@/core/units/typed-field';
 import { OpenHere } from './open-here';
+import { asksMeanwhile } from './stop-meanwhile';
 import type { StopDraft } from './stop-draft';
 import type { Answer } from './use-round';
 
@@ -64,6 +65,7 @@ export function SignOff({ document, answers, waiting, hasUnwritten, onGo, onWrit
             />
           </>
         )}
+        <Meanwhile stops={stops} answers={answers} onGo={onGo} />
         {left.length > 0 && !signedAt && (
           <>
             <h2 className="mt-5">Still open</h2>
@@ -139,6 +141,30 @@ export function SignOff({ document, answers, waiting, hasUnwritten, onGo, onWrit
           </button>
         )}
       </div>
+    </>
+  );
+}
+
+/** Stops where somebody else did the same, or whose plan was changed: both records are kept, and somebody looks at them. */
+function Meanwhile({ stops, answers, onGo }: Pick<Props, 'answers' | 'onGo'> & { stops: WalkDocument['stops'] }) {
+  const asking = stops.filter((stop) => asksMeanwhile(stop, answers.get(stop.taskId)));
+  if (asking.length === 0) return null;
+  return (
+    <>
+      <h2 className="mt-5">Meanwhile, by others</h2>
+      <ul className="mt-1">
+        {asking.map((stop) => (
+          <li key={stop.taskId} className="rule-b">
+            <button
+              type="button"
+              className="flex min-h-14 w-full items-center gap-3 text-left"
+              onClick={() => onGo(stops.indexOf(stop))}
+            >
+              <strong>{stop.pointLabel}</strong> {stop.changed.length > 0 ? 'plan changed' : 'written twice'}
+            </button>
+          </li>
+        ))}
+      </ul>
     </>
   );
 }

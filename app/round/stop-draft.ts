@@ -15,9 +15,13 @@ export type StopDraft = {
     | 'open'
     | 'close'
     | 'waiver'
-    | 'isolation';
+    | 'isolation'
+    | 'correction';
   body: Record<string, unknown>;
   taskIds?: string[];
+  id?: string;
+  /** What a correction puts right. */
+  replacesId?: string;
 };
 
 /** Writes what one tap has said, in its order: all of it, or none. */

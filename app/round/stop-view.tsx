@@ -1,6 +1,7 @@
 'use client';
 
 import { useState } from 'react';
+import { ulid } from 'ulid';
 import { type Room, givenDoubt } from '@/components/entry/given-doubt';
 import { readingDoubt } from '@/components/entry/reading-doubt';
 import { measured, number } from '@/components/words';
@@ -12,6 +13,7 @@ import { GivenAmount } from './given-amount';
 import { StopSheets } from './open-sheet';
 import { type DoneWay, StopAnswers } from './stop-answers';
 import { StopAsked } from './stop-asked';
+import { StopMeanwhile, bothHappened } from './stop-meanwhile';
 import { OpenWords, StandsOpen, StillSo } from './stop-open';
 import { StopProcedure } from './stop-procedure';
 import { type StopKept, foundAt } from './taken';
@@ -37,6 +39,8 @@ type Props = {
   kept?: StopKept | undefined;
   onKeep?: (kept: StopKept) => void;
   onWrite: OnWrite;
+  /** What was changed in its plan has been seen. */
+  onSeen?: () => void;
   onNext: () => void;
 };
 
@@ -74,7 +78,11 @@ export function StopView(props: Props) {
   };
   const write = (more: Parameters<typeof doneEntry>[3] = {}, ...before: StopDraft[]) => {
     const done = { drained: here.drainedL, ...here.body, ...more };
-    return onWrite(...before, ...here.written, { ...doneEntry(stop, planned, given, done), taskIds: [stop.taskId] });
+    const entry = { ...doneEntry(stop, planned, given, done), taskIds: [stop.taskId] };
+    if (!stop.alsoBy || !counts) return onWrite(...before, ...here.written, entry);
+    // Whoever does what somebody else did already does so knowingly.
+    const id = ulid();
+    return onWrite(...before, ...here.written, { ...entry, id }, bothHappened(stop.alsoBy, id));
   };
   const doubtful = counts ? doubtAt(stop, planned, given, here.drainedL) : null;
   const isAsked = doubtful !== null && asked === doubtful;
@@ -101,6 +109,7 @@ export function StopView(props: Props) {
     <>
       <div className="grow px-4 pt-3 pb-4">
         <StopHead stop={stop} openThings={around.openThings} />
+        <StopMeanwhile {...props} />
         <StopWork
           stop={stop}
           planned={planned}

@@ -1,7 +1,15 @@
 'use client';
 
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { type Draft, fetchDocument, keepDocument, useOutbox, waitingEntries } from '@/components/use-outbox';
+import {
+  type Draft,
+  fetchDocument,
+  keepDocument,
+  keptDocument,
+  useOutbox,
+  waitingEntries,
+} from '@/components/use-outbox';
+import { withChanges } from './changed-meanwhile';
 import { saidAlready } from '@/components/device-trouble';
 import { withEntry, withoutEntry } from '@/core/walk/answered';
 import { type WalkDocument, walkDocument, walkDocumentVersion } from '@/core/walk/document';
@@ -19,6 +27,7 @@ type Loaded =
 export async function loadRound(id: string): Promise<Loaded> {
   // Asked before the round is fetched: an entry that is sent in between is then known twice, not lost from both.
   const waiting = (await waitingEntries()).filter(({ roundId }) => roundId === id);
+  const before = walkDocument.safeParse(await keptDocument(id)).data;
   const fetched = await fetchDocument(id, `/api/rounds/${encodeURIComponent(id)}`);
   if (!fetched.ok) return { state: 'failed', reason: fetched.reason };
   const parsed = walkDocument.safeParse(fetched.document);
@@ -27,7 +36,8 @@ export async function loadRound(id: string): Promise<Loaded> {
       state: 'failed',
       reason: `This round was written for another version of the book (this page reads version ${walkDocumentVersion}). Reload the page.`,
     };
-  const document = waiting.reduce(withEntry, parsed.data);
+  const now = before && !fetched.fromDevice ? withChanges(before, parsed.data) : parsed.data;
+  const document = waiting.reduce(withEntry, now);
   await keepDocument(id, document);
   return { state: 'ready', document, fromDevice: fetched.fromDevice };
 }
@@ -108,5 +118,15 @@ export function useRound(id: string) {
     [takeBack, revise],
   );
 
-  return { loaded, answers, queue: queue ?? [], offline, write, undo };
+  /** Somebody has seen what was changed in the plan of a stop. */
+  const seeChange = useCallback(
+    (taskId: string) =>
+      revise((before) => ({
+        ...before,
+        stops: before.stops.map((stop) => (stop.taskId === taskId ? { ...stop, changed: [] } : stop)),
+      })),
+    [revise],
+  );
+
+  return { loaded, answers, queue: queue ?? [], offline, write, undo, seeChange };
 }

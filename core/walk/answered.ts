@@ -30,6 +30,8 @@ export function withEntry(document: WalkDocument, entry: RoundEntry): WalkDocume
       ),
     };
   if (isOpening(entry)) return { ...document, openThings: withOpening(document, entry) };
+  if (kind === 'correction') return 'void' in body ? withoutAnswer(document, entry.replacesId) : document;
+  if (kind === 'note' && Array.isArray(body.bothHappened)) return settled(document, body.bothHappened);
   if (kind === 'finding') return isActNow(entry) ? warned(document, entry.pointId, id) : document;
   return {
     ...document,
@@ -55,6 +57,20 @@ export const isActNow = ({ kind, body }: Pick<RoundEntry, 'kind' | 'body'>): boo
 const warned = (document: WalkDocument, pointId: string | null | undefined, entryId: string | null): WalkDocument => ({
   ...document,
   stops: document.stops.map((stop) => (stop.pointId === pointId ? { ...stop, actNow: entryId } : stop)),
+});
+
+/** The round after one of its answers was voided: its stop is open again. */
+const withoutAnswer = (document: WalkDocument, entryId: string | null | undefined): WalkDocument => ({
+  ...document,
+  stops: document.stops.map((stop) => (stop.written?.entryId === entryId ? { ...stop, written: null } : stop)),
+});
+
+/** The round after somebody has said of two records that both happened. */
+const settled = (document: WalkDocument, entryIds: readonly unknown[]): WalkDocument => ({
+  ...document,
+  stops: document.stops.map((stop) =>
+    stop.alsoBy && entryIds.includes(stop.alsoBy.entryId) ? { ...stop, alsoBy: null } : stop,
+  ),
 });
 
 /** The round after an entry has been taken off the device: its stop is open again, its meter unread, its signature gone. */

@@ -10,6 +10,8 @@ export const roundBegun = z.strictObject({
   routeId: ulid.meta({ title: 'Route' }),
   personId: ulid.meta({ title: 'Person' }),
   startedAt: instant('Started at'),
+  /** When its plan was read: what the book heard of later, whoever walks could not know. */
+  plannedAt: instant('Planned at').optional(),
   /** Tasks in walking order. */
   stops: z.array(ulid).min(1).max(500).meta({ title: 'Stops' }),
 });

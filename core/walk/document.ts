@@ -118,6 +118,18 @@ const stop = z.object({
   open: z.array(open).default([]),
   /** What has already been written for this stop on this round. */
   written: z.object({ entryId: z.string(), kind: z.string(), off: z.boolean().optional() }).nullable(),
+  /** What somebody else did here that the plan of this walk could not know, and that nobody has settled. */
+  alsoBy: z
+    .object({
+      entryId: z.string(),
+      initials: z.string(),
+      at: z.string(),
+      amount: z.object({ value: z.number(), unit: z.string() }).nullable(),
+    })
+    .nullable()
+    .default(null),
+  /** What of its plan was changed since the device kept it, in words, until somebody has seen it: the device's own. */
+  changed: z.array(z.string()).default([]),
   /** The finding of this round at this point that says "act now"; null where there is none. */
   actNow: z.string().nullable().default(null),
   /** Why it cannot be done before one of some tasks is: a unit that came empty is not run to look at it. */

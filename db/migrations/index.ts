@@ -496,4 +496,12 @@ export const migrations: readonly Migration[] = [
 
   // By which procedure a task is done; empty for the one that is usual at such a point.
   addColumns('2026-12-09-02-task-procedure', 'task', { procedureCode: "VARCHAR(60) NOT NULL DEFAULT ''" }),
+
+  // When the plan of a round was read, and how far the log reached at an instant: what came later a walker could not know.
+  addColumns('2026-12-10-01-round-planned', 'round', { plannedAt: 'DATETIME(3) NULL' }),
+  sqlMigration(
+    '2026-12-10-02-entry-received',
+    'ALTER TABLE entry ADD KEY IF NOT EXISTS entry_received (receivedAt)',
+    'ALTER TABLE entry DROP KEY IF EXISTS entry_received',
+  ),
 ];

@@ -13,6 +13,7 @@ export const optionalBoolean = { type: DataTypes.BOOLEAN, allowNull: true };
 export const optionalInteger = { type: DataTypes.INTEGER, allowNull: true };
 export const boolean = { type: DataTypes.BOOLEAN, allowNull: false };
 export const instantColumn = { type: DataTypes.DATE(3), allowNull: false };
+export const optionalInstant = { type: DataTypes.DATE(3), allowNull: true };
 export const dayColumn = { type: DataTypes.DATEONLY, allowNull: false };
 export const optionalDay = { type: DataTypes.DATEONLY, allowNull: true };
 export const json = { type: DataTypes.JSON, allowNull: false };

@@ -6,7 +6,17 @@ import {
   Model,
   type Sequelize,
 } from 'sequelize';
-import { columns, idColumn, instantColumn, integer, json, optionalDay, primaryId, text } from './columns';
+import {
+  columns,
+  idColumn,
+  instantColumn,
+  integer,
+  optionalInstant,
+  json,
+  optionalDay,
+  primaryId,
+  text,
+} from './columns';
 
 export class Route extends Model<InferAttributes<Route>, InferCreationAttributes<Route>> {
   declare id: string;
@@ -31,6 +41,8 @@ export class Round extends Model<InferAttributes<Round>, InferCreationAttributes
   declare routeId: string;
   declare personId: string;
   declare startedAt: Date;
+  /** When the device read the plan that is walked; null where it did not say. */
+  declare plannedAt: CreationOptional<Date | null>;
   /** Task ids in walking order. */
   declare stops: string[];
 }
@@ -51,9 +63,19 @@ export function initWalk(sequelize: Sequelize) {
     sequelize,
     tableName: 'stop',
   });
-  Round.init(columns({ id: primaryId, routeId: idColumn, personId: idColumn, startedAt: instantColumn, stops: json }), {
-    sequelize,
-    tableName: 'round',
-  });
+  Round.init(
+    columns({
+      id: primaryId,
+      routeId: idColumn,
+      personId: idColumn,
+      startedAt: instantColumn,
+      plannedAt: optionalInstant,
+      stops: json,
+    }),
+    {
+      sequelize,
+      tableName: 'round',
+    },
+  );
   return { Route, Stop, Round };
 }

@@ -5,6 +5,7 @@ import { type OpenThings, openThingsAt } from '../follow/open-things';
 import { type LogLine, readLog } from '../log/lines';
 import { thePlant } from '../plant';
 import { type RoundSummary, listRounds } from '../walk/rounds';
+import { type WrittenTwice, writtenTwice } from '../walk/twice';
 import { type DayWork, readDayWork } from './day-work';
 
 /** So many lines of the log stand on a day's page; the rest is in the Log. */
@@ -15,6 +16,8 @@ export type DiaryPage = DayWork & {
   today: PlantDay;
   timeZone: string;
   rounds: RoundSummary[];
+  /** What two people did on them who did not know of each other. */
+  twice: WrittenTwice[];
   written: LogLine[];
   /** More was written than is shown. */
   writtenMore: boolean;
@@ -29,9 +32,9 @@ export async function readDiary({ db, now }: Pick<Desk, 'db' | 'now'>, day: Plan
   const from = new Date(startOfPlantDay(day, plant));
   const to = new Date(startOfPlantDay(addDays(day, 1), plant));
   const asOf = day < today ? new Date(to.getTime() - 1) : undefined;
-  const [work, rounds, lines, findings, openThings] = await Promise.all([
+  const [work, walked, lines, findings, openThings] = await Promise.all([
     readDayWork({ db, now }, { day, today, ends: to, calendar: plant }),
-    listRounds(db, from, to),
+    listRounds(db, from, to).then(async (rounds) => ({ rounds, twice: await writtenTwice(db, rounds) })),
     readLog(db, { from, to }, shownLines + 1),
     openFindings(db, now, asOf),
     openThingsAt(db, now, 'plant', asOf),
@@ -41,7 +44,7 @@ export async function readDiary({ db, now }: Pick<Desk, 'db' | 'now'>, day: Plan
     day,
     today,
     timeZone: plant.timeZone,
-    rounds,
+    ...walked,
     findings,
     openThings,
     written: lines.slice(0, shownLines),

@@ -6,6 +6,7 @@ import { believed } from '../log/believed';
 import { type LogLine, readLog } from '../log/lines';
 import { thePlant } from '../plant';
 import { type RoundSummary, listRounds } from '../walk/rounds';
+import { type WrittenTwice, writtenTwice } from '../walk/twice';
 
 /** So many skipped stops stand on the sheet; the rest is in the log. */
 const shownSkips = 40;
@@ -16,6 +17,8 @@ export type HandOver = {
   today: PlantDay;
   timeZone: string;
   rounds: RoundSummary[];
+  /** What two people did on them who did not know of each other. */
+  twice: WrittenTwice[];
   skipped: LogLine[];
   skippedMore: boolean;
   openThings: OpenThings;
@@ -31,8 +34,8 @@ export async function readHandOver({ db, now }: Pick<Desk, 'db' | 'now'>, day: P
   const from = new Date(startOfPlantDay(day, plant));
   const to = new Date(startOfPlantDay(addDays(day, 1), plant));
   const asOf = day < today ? new Date(to.getTime() - 1) : undefined;
-  const [rounds, skipped, openThings, findings, readBy] = await Promise.all([
-    listRounds(db, from, to),
+  const [walked, skipped, openThings, findings, readBy] = await Promise.all([
+    listRounds(db, from, to).then(async (rounds) => ({ rounds, twice: await writtenTwice(db, rounds) })),
     readLog(db, { kind: 'skip', from, to }, shownSkips + 1),
     openThingsAt(db, now, 'plant', asOf),
     openFindings(db, now, asOf),
@@ -46,7 +49,7 @@ export async function readHandOver({ db, now }: Pick<Desk, 'db' | 'now'>, day: P
     day,
     today,
     timeZone: plant.timeZone,
-    rounds,
+    ...walked,
     skipped: skipped.slice(0, shownSkips),
     skippedMore: skipped.length > shownSkips,
     openThings,

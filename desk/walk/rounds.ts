@@ -21,6 +21,7 @@ import { type CardLine, auditWords, cardLines } from './operator-card';
 import { type TaskState, loadTaskStates } from '../standing/states';
 import { thePlant } from '../plant';
 import { selectStops } from './stops';
+import { type GivenEntry, doneByOthers } from './twice';
 import { walkGun } from './walk-gun';
 import { findingsOnWalk } from '../follow/findings';
 import { type ListedOpenThing, openThingsOnWalk, stepsLeft } from '../follow/open-things';
@@ -103,7 +104,8 @@ export async function beginRound(db: Database, raw: unknown): Promise<RoundOutco
     reason: problems.map(({ detail }) => detail).join(' '),
   });
   if (!parsed.success) return refuse('invalid', problemsOf(parsed.error, roundBegun));
-  const { id, routeId, personId, startedAt, stops } = parsed.data;
+  const { id, routeId, personId, startedAt, plannedAt, stops } = parsed.data;
+  const planned = plannedAt === undefined ? null : new Date(plannedAt);
   const unknown = (field: string, detail: string) =>
     refuse('invalid', [{ pointer: `/${field}`, detail, code: 'unknown-reference' }]);
   const writeOnce = () =>
@@ -114,6 +116,7 @@ export async function beginRound(db: Database, raw: unknown): Promise<RoundOutco
           known.routeId === routeId &&
           known.personId === personId &&
           known.startedAt.getTime() === new Date(startedAt).getTime() &&
+          known.plannedAt?.getTime() === planned?.getTime() &&
           known.stops.join() === stops.join();
         return same
           ? { ok: true, stored: false, id }
@@ -134,7 +137,10 @@ export async function beginRound(db: Database, raw: unknown): Promise<RoundOutco
         new Set(stops).size < stops.length
       )
         return unknown('stops', 'A stop of this round is not in the plan, or is there twice.');
-      await db.Round.create({ id, routeId, personId, startedAt: new Date(startedAt), stops }, { transaction });
+      await db.Round.create(
+        { id, routeId, personId, startedAt: new Date(startedAt), plannedAt: planned, stops },
+        { transaction },
+      );
       return { ok: true, stored: true, id };
     });
   try {
@@ -165,8 +171,14 @@ export async function walkDocumentOf(db: Database, now: Date, roundId: string): 
     now,
     states.map(({ machine, point }) => ({ machineId: machine.id, pointId: point.id })),
   );
+  const alsoBy = await doneByOthers(
+    db,
+    round,
+    states.map(({ taskId, point }) => ({ taskId, pointId: point.id })),
+    entries,
+  );
   const walk = { id, route, person, startedAt, stops };
-  return done(await documentOf({ db, now, today }, walk, { states, entries, around }));
+  return done(await documentOf({ db, now, today }, walk, { states, entries, around, alsoBy }));
 }
 
 type Walk = {
@@ -202,10 +214,13 @@ async function documentOf(
     states,
     entries,
     around: { guns, meters, machines, openAt, facts, ownAt, openThings, people, leftAfter },
+    alsoBy = new Map<string, GivenEntry>(),
   }: {
     states: readonly TaskState[];
     entries: Awaited<ReturnType<typeof entriesOfRound>>;
     around: Awaited<ReturnType<typeof aroundStops>>;
+    /** What others did on its stops that its plan could not know, by task. */
+    alsoBy?: Map<string, GivenEntry>;
   },
 ): Promise<WalkDocument> {
   const { route, person } = round;
@@ -253,7 +268,6 @@ async function documentOf(
         looks,
       } = state;
       const procedure = procedureOf(state);
-      const answer = entries.filter((entry) => answersStop(entry, { taskId, answeredBy })).at(-1);
       return {
         taskId,
         title,
@@ -301,8 +315,7 @@ async function documentOf(
         own: ownAt(point.id),
         ...(facts.get(point.id) ?? { level: [], coolant: null }),
         open: openAt({ machineId: machine.id, pointId: point.id }),
-        written: answer ? writtenBy(answer) : null,
-        actNow: entries.filter((entry) => entry.pointId === point.id && isActNow(entry)).at(-1)?.id ?? null,
+        ...writtenAt(entries, { taskId, answeredBy, pointId: point.id }, alsoBy.get(taskId)),
         heldBack: heldBack({ cameEmpty, machineState }, machine.id, states),
         procedure: procedure ? procedureKey(procedure) : null,
         leftAfter: (procedure && leftAfter.get(`${taskId} ${procedureKey(procedure)}`)) ?? null,
@@ -327,6 +340,23 @@ const proceduresOf = (states: readonly TaskState[]): WalkDocument['procedures'] 
       return procedure ? [[procedureKey(procedure), procedure] as const] : [];
     }),
   );
+
+/** What stands on a stop of a walk: what was written on it, and what somebody else did there. */
+function writtenAt(
+  entries: Awaited<ReturnType<typeof entriesOfRound>>,
+  { pointId, ...stop }: { taskId: string; answeredBy: string[]; pointId: string },
+  also: GivenEntry | undefined,
+): Pick<WalkDocument['stops'][number], 'written' | 'actNow' | 'alsoBy' | 'changed'> {
+  const answer = entries.filter((entry) => answersStop(entry, stop)).at(-1);
+  return {
+    written: answer ? writtenBy(answer) : null,
+    actNow: entries.filter((entry) => entry.pointId === pointId && isActNow(entry)).at(-1)?.id ?? null,
+    alsoBy: also
+      ? { entryId: also.entryId, initials: also.person.initials, at: also.happenedAt, amount: also.amount }
+      : null,
+    changed: [],
+  };
+}
 
 /** Something that is open, as a walk carries it. */
 const walkOpenThing = (
@@ -405,6 +435,7 @@ const stopCautions = ({
 
 export type RoundSummary = {
   id: string;
+  plannedAt: Date | null;
   routeId: string;
   routeCode: string;
   routeName: string;
@@ -420,11 +451,11 @@ export type RoundSummary = {
 /** Rounds begun between two instants, newest first. */
 export async function listRounds(db: Database, from: Date, to: Date): Promise<RoundSummary[]> {
   const rounds = await db.select<
-    Pick<RoundSummary, 'id' | 'routeId' | 'routeCode' | 'routeName' | 'personInitials' | 'startedAt'> & {
+    Pick<RoundSummary, 'id' | 'routeId' | 'routeCode' | 'routeName' | 'personInitials' | 'startedAt' | 'plannedAt'> & {
       stops: string[];
     }
   >(
-    `SELECT round.id, round.routeId, route.code AS routeCode, route.name AS routeName, person.initials AS personInitials, round.startedAt, round.stops
+    `SELECT round.id, round.routeId, route.code AS routeCode, route.name AS routeName, person.initials AS personInitials, round.startedAt, round.plannedAt, round.stops
      FROM round JOIN route ON route.id = round.routeId JOIN person ON person.id = round.personId
      WHERE round.startedAt >= :from AND round.startedAt < :to ORDER BY round.startedAt DESC`,
     { from, to },

@@ -8,6 +8,7 @@ import { readDiary } from '@/desk/read/diary';
 import { readNames } from '@/desk/read/names';
 import { openDesk, reading } from '@/app/server';
 import { OpenThingsSection } from '@/app/open-thing-lines';
+import { WrittenTwiceSection } from '@/app/written-twice';
 import { FindingsSection } from './findings-section';
 import { FirstOnPhone } from './first-on-phone';
 import { ToDoSection } from './to-do-section';
@@ -83,6 +84,7 @@ export default async function DiaryPage({ params }: Props) {
           names={names}
         />
       </div>
+      <WrittenTwiceSection twice={page.twice} timeZone={timeZone} personId={desk.actor.id} />
       <OpenThingsSection openThings={openThings} timeZone={timeZone} />
       <FindingsSection findings={findings} />
     </>

@@ -4,6 +4,7 @@ import { notFound } from 'next/navigation';
 import { FindingLines } from '@/app/finding-lines';
 import { OpenThingsSection } from '@/app/open-thing-lines';
 import { openDesk, reading } from '@/app/server';
+import { WrittenTwiceSection } from '@/app/written-twice';
 import { writtenItem } from '@/app/written-item';
 import { PrintButton } from '@/components/print-button';
 import { PageHead } from '@/components/ui/page-head';
@@ -56,6 +57,7 @@ export default async function HandOverPage({ params }: Props) {
           </p>
         )}
       </Section>
+      <WrittenTwiceSection twice={page.twice} timeZone={timeZone} personId={desk.actor.id} />
       <OpenThingsSection openThings={openThings} timeZone={timeZone} />
       <Section id="findings" title="Open findings" className="mt-8">
         {findings.count === 0 ? <p className="mt-2">None.</p> : <FindingLines findings={findings.shown} />}
