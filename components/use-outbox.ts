@@ -199,7 +199,7 @@ export async function fetchDocument(
   }
   if (kept) return { ok: true, document: kept, fromDevice: true };
   return fetched && !fetched.ok && !fetched.isAway
-    ? fetched
+    ? { ok: false, reason: fetched.reason }
     : { ok: false, reason: 'There is no connection, and this round has not been opened on this device before.' };
 }
 

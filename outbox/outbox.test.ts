@@ -294,6 +294,18 @@ describe('the outbox', () => {
 });
 
 describe('two pages of one device', () => {
+  it('write one queue in its order, in the same millisecond and when the clock is set back between them', async () => {
+    const name = `test-${(count += 1)}`;
+    const first = await Outbox.open(name);
+    await first.putAll([note('C'), note('B')], 1000);
+    first.close();
+    const second = await Outbox.open(name);
+    await second.put(note('A'), 1000);
+    await second.put(note('0'), 5);
+    expect(await ids(second)).toEqual(['C', 'B', 'A', '0']);
+    second.close();
+  });
+
   /** As the browser does it: one at a time, the other is sent away or waits. */
   const oneAtATime = (): Alone => {
     let last: Promise<unknown> = Promise.resolve();

@@ -18,6 +18,8 @@ type Waiting = {
 export type QueuedEntry = Waiting & { entry: EntryInput; before?: EntryInput[] };
 export type QueuedRound = Waiting & { round: RoundInput };
 export type Queued = QueuedEntry | QueuedRound;
+/** The same before it has its place in the queue. */
+type Item = Pick<QueuedEntry, 'id' | 'entry' | 'before'> | Pick<QueuedRound, 'id' | 'round'>;
 
 /** What one pass of sending came to. `offline`: the book was not reached, or was in trouble; everything is kept. */
 export type SendResult = { sent: string[]; refused: string[]; offline: boolean };
@@ -56,6 +58,8 @@ export type OutboxOptions = {
   alone?: Alone;
 };
 
+/** What is queued in the same millisecond still has its order (ms). */
+const leastGapMs = 0.001;
 /** Pauses between tries grow from the first to the longest, each shortened by up to a half so that devices spread (ms). */
 const firstPauseMs = 2000;
 const longestPauseMs = 5 * 60_000;
@@ -82,7 +86,6 @@ export class Outbox {
   /** Passes in a row that did not reach the book, and until when none is made. */
   private failures = 0;
   private restUntil = 0;
-  private newest = 0;
 
   /** Through which the other pages of this device hear of changes. */
   private readonly channel: BroadcastChannel | undefined;
@@ -122,36 +125,39 @@ export class Outbox {
    * Keeps an entry on the device. Resolves once it is on disk.
    * @param before entries that the book takes before it, of the same machine: all of them with it, or none
    */
-  async put(entry: EntryInput, now: number, { holdMs = 0, before = [] as EntryInput[] } = {}): Promise<void> {
-    const waiting = { id: entry.id, entry, queuedAt: this.inOrder(now), heldUntil: now + holdMs };
-    await this.db.put('queue', before.length > 0 ? { ...waiting, before } : waiting);
-    this.changed();
+  put(entry: EntryInput, now: number, { holdMs = 0, before = [] as EntryInput[] } = {}): Promise<void> {
+    return this.add([before.length > 0 ? { id: entry.id, entry, before } : { id: entry.id, entry }], now, holdMs);
   }
 
   /** Keeps what one tap has said, in its order: all of it, or none. */
-  async putAll(entries: readonly EntryInput[], now: number, { holdMs = 0 } = {}): Promise<void> {
-    // What cannot be stored at all would end a transaction in its middle without undoing it: found before it begins.
-    const waiting = structuredClone(entries).map((entry) => ({
-      id: entry.id,
-      entry,
-      queuedAt: this.inOrder(now),
-      heldUntil: now + holdMs,
-    }));
-    const transaction = this.db.transaction('queue', 'readwrite');
-    await Promise.all([...waiting.map((each) => transaction.store.put(each)), transaction.done]);
-    this.changed();
+  putAll(entries: readonly EntryInput[], now: number, { holdMs = 0 } = {}): Promise<void> {
+    return this.add(
+      entries.map((entry) => ({ id: entry.id, entry })),
+      now,
+      holdMs,
+    );
   }
 
   /** Keeps a round that was begun here; it goes before its entries. */
-  async putRound(round: RoundInput, now: number): Promise<void> {
-    await this.db.put('queue', { id: round.id, round, queuedAt: this.inOrder(now), heldUntil: now });
-    this.changed();
+  putRound(round: RoundInput, now: number): Promise<void> {
+    return this.add([{ id: round.id, round }], now, 0);
   }
 
-  /** The instant under which something is queued: what comes in the same millisecond comes after what was there. */
-  private inOrder(now: number): number {
-    this.newest = now > this.newest ? now : this.newest + 0.001;
-    return this.newest;
+  /**
+   * Puts something at the end of the queue. The end is looked up in the same step: what comes in the same millisecond, from
+   * another page, or after the clock was set back comes after what is there.
+   */
+  private async add(items: readonly Item[], now: number, holdMs: number): Promise<void> {
+    // What cannot be stored at all would end a transaction in its middle without undoing it: found before it begins.
+    const fit = structuredClone(items);
+    const transaction = this.db.transaction('queue', 'readwrite');
+    const last = await transaction.store.index('byTime').openKeyCursor(null, 'prev');
+    const from = Math.max(now, last ? Number(last.key) + leastGapMs : 0);
+    const puts = fit.map((item, place) =>
+      transaction.store.put({ ...item, queuedAt: from + place * leastGapMs, heldUntil: now + holdMs }),
+    );
+    await Promise.all([...puts, transaction.done]);
+    this.changed();
   }
 
   /** Takes something back before it has left. False when it has already gone. */

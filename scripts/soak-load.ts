@@ -1,5 +1,5 @@
 // The load of `npm run soak`: writers, devices that are often offline, and planners, all at once, until a line arrives on
-// standard input; then everything is brought home and the book is held against what was acknowledged. Prints one JSON line.
+// standard input and enough lives of devices were lived; then everything is brought home and the book is held against what was acknowledged. Prints one JSON line.
 import 'fake-indexeddb/auto';
 import { createInterface } from 'node:readline';
 import { ulid } from 'ulid';
@@ -10,10 +10,16 @@ import { compareWithLog } from '@/desk/standing/rebuild';
 import { updateTask } from '@/desk/plan/tasks';
 import { saveClosures } from '@/desk/register/machines';
 import { chance } from '@/demo/chance';
-import { Outbox } from '@/outbox/outbox';
 import { type EntryInput } from '@/core/entry/envelope';
+import { type Life, type Material, liveThrough, wrongIn } from './soak-device';
 
-const [baseUrl, databaseUrl, seedText, writersText] = process.argv.slice(2) as [string, string, string, string];
+const [baseUrl, databaseUrl, seedText, writersText, sequencesText] = process.argv.slice(2) as [
+  string,
+  string,
+  string,
+  string,
+  string,
+];
 const luck = chance(Number(seedText));
 const whole = (below: number): number => Math.floor(luck.next() * below);
 const pick = <Value>(list: readonly Value[]): Value => list[whole(list.length)]!;
@@ -123,61 +129,52 @@ async function writer(): Promise<void> {
   }
 }
 
-/** A device with the real outbox: begins rounds, writes on them and signs, while answers get lost and strangers answer. */
-async function device(number: number): Promise<void> {
-  const outbox = await Outbox.open(`device-${number}`, { random: luck.next });
-  const put: EntryInput[] = [];
-  const rounds: string[] = [];
-  const unreliable = async (path: string, init: RequestInit): Promise<Response> => {
-    const fate = whole(20);
-    if (fate === 0) throw new TypeError('no signal');
-    if (fate === 1)
-      return new Response('<h1>Sign in to the wireless</h1>', { headers: { 'content-type': 'text/html' } });
-    if (fate === 2) return new Response('bad gateway', { status: 502 });
-    const answer = await fetch(baseUrl + path, init);
-    if (fate === 3) throw new TypeError('the answer was lost');
-    return answer;
-  };
-  while (!isOver()) {
-    const routeId = pick(routes).routeId;
-    const stops = [...new Set(routes.filter((stop) => stop.routeId === routeId).map(({ taskId }) => taskId))].slice(
-      0,
-      5,
-    );
-    const personId = pick(people).id;
-    const roundId = ulid();
-    await outbox.putRound({ id: roundId, routeId, personId, startedAt: new Date().toISOString(), stops }, Date.now());
-    rounds.push(roundId);
-    const keep = async (entry: EntryInput) => {
-      put.push(entry);
-      await outbox.put(entry, Date.now());
-    };
-    for (const taskId of stops) {
-      const task = tasks.find(({ id }) => id === taskId);
-      if (task) await keep(entryOf(task, { personId, roundId, happenedAt: new Date().toISOString() }));
-    }
-    const signature = { scope: 'round', done: stops.length, skipped: 0, left: 0 };
-    await keep({
-      ...entryOf(tasks[0]!, { kind: 'hand-over', body: signature, personId, roundId, taskIds: [] }),
+/** What devices with the real outbox lived through, one life after another. */
+const lives: Life[] = [];
+let begun = 0;
+
+/** What a device writes: greasing of one person, rounds of a route, and their signatures. */
+function material(personId: string): Material {
+  const at = (now: number) => new Date(now).toISOString();
+  return {
+    entry: (now, roundId) => entryOf(pick(tasks), { personId, roundId, happenedAt: at(now) }),
+    round: (now) => {
+      const { routeId } = pick(routes);
+      const ofRoute = routes.filter((stop) => stop.routeId === routeId).map(({ taskId }) => taskId);
+      const stops = [...new Set(ofRoute)].slice(0, 5);
+      return { id: ulid(), routeId, personId, startedAt: at(now), plannedAt: at(now), stops };
+    },
+    signature: (now, round) => ({
+      ...entryOf(tasks[0]!, {
+        kind: 'hand-over',
+        body: { scope: 'round', done: round.stops.length, skipped: 0, left: 0 },
+        personId,
+        roundId: round.id,
+        happenedAt: at(now),
+        taskIds: [],
+      }),
       machineId: null,
       pointId: null,
-    });
-    for (let pass = 0; pass < 6 && !isOver(); pass += 1) {
-      await outbox.send(Date.now(), unreliable, luck.happens(0.5));
-      await pause(100 + whole(400));
-    }
-  }
-  for (let pass = 0; (await outbox.all()).some((queued) => !queued.refused) && pass < 400; pass += 1) {
-    await outbox.send(Date.now(), (path, init) => fetch(baseUrl + path, init), true);
-    await pause(50);
-  }
-  for (const queued of await outbox.all())
-    refused.push(
-      `device ${'round' in queued ? 'round' : queued.entry.kind}: ${queued.refused?.reason ?? 'still waiting'}`,
+    }),
+  };
+}
+
+/** Lives one life after another, until the time is up and enough were lived. */
+async function device(): Promise<void> {
+  const reach = (path: string, init: RequestInit) => fetch(baseUrl + path, init);
+  while (!isOver() || begun < Number(sequencesText)) {
+    const number = (begun += 1);
+    // A chance of its own: which life comes first changes none of them.
+    const life = await liveThrough(
+      `device-${number}`,
+      chance(Number(seedText) * 1000 + number),
+      material(pick(people).id),
+      reach,
     );
-  const left = new Set((await outbox.all()).map(({ id }) => id));
-  for (const entry of put) if (!left.has(entry.id)) acknowledged.set(entry.id, entry);
-  for (const id of rounds) if (!(await db.Round.findByPk(id))) refused.push(`round ${id} is not in the book`);
+    lives.push(life);
+    refused.push(...life.refused.map((said) => `device ${number} ${said}`));
+    for (const entry of life.written) if (!life.takenBack.has(entry.id)) acknowledged.set(entry.id, entry);
+  }
 }
 
 /** A planner beside them, on a connection of its own: changes of tasks and of the whole plant. */
@@ -216,9 +213,9 @@ async function planner(): Promise<void> {
 
 const everybody = Promise.all([
   ...Array.from({ length: Number(writersText) }, writer),
-  device(1),
-  device(2),
-  device(3),
+  device(),
+  device(),
+  device(),
   planner(),
   planner(),
 ]);
@@ -228,7 +225,9 @@ over = true;
 await everybody;
 
 const rows = new Map(
-  (await db.Entry.findAll({ attributes: ['id', 'kind', 'body', 'machineId'] })).map((row) => [row.id, row] as const),
+  (await db.Entry.findAll({ attributes: ['id', 'seq', 'kind', 'body', 'machineId'] })).map(
+    (row) => [row.id, row] as const,
+  ),
 );
 const canonical = (value: unknown): string =>
   JSON.stringify(value, (_, each: unknown) =>
@@ -236,6 +235,12 @@ const canonical = (value: unknown): string =>
       ? Object.fromEntries(Object.entries(each).sort(([a], [b]) => (a < b ? -1 : 1)))
       : each,
   );
+const seqOf = new Map([...rows.values()].map(({ id, seq }) => [id, Number(seq)] as const));
+const wrong = lives.flatMap((life) => wrongIn(life, seqOf));
+const knownRounds = new Set((await db.Round.findAll({ attributes: ['id'] })).map(({ id }) => id));
+wrong.push(
+  ...lives.flatMap(({ rounds }) => rounds.filter((id) => !knownRounds.has(id)).map((id) => `round ${id} is lost`)),
+);
 const lost = [...acknowledged.keys()].filter((id) => !rows.has(id));
 const falsified = [...acknowledged.values()].filter((entry) => {
   const row = rows.get(entry.id);
@@ -255,9 +260,22 @@ const checks = [
     ok: stored - byBook - acknowledged.size - readingRows === 0,
     said: { stored, byBook, acknowledged: acknowledged.size, readingRows },
   },
+  {
+    name: `${lives.length} lives of devices: nothing lost, nothing taken back that came, each machine in order`,
+    ok: wrong.length === 0 && lives.length >= Number(sequencesText),
+    said: wrong.slice(0, 10),
+  },
   { name: 'the chain of seals is whole', ok: firstBroken === null && entries === rows.size, said: { firstBroken } },
   { name: 'the projection says what a rebuild says', ok: differences.length === 0, said: differences.slice(0, 2) },
 ];
-console.log(JSON.stringify({ checks, acknowledged: acknowledged.size, readings, planChanges, tries }));
+const sum = (of: (life: Life) => number): number => lives.reduce((total, life) => total + of(life), 0);
+const lived = {
+  lives: lives.length,
+  written: sum(({ written }) => written.length),
+  takenBack: sum(({ takenBack }) => takenBack.size),
+  posts: sum(({ posts }) => posts),
+  pagesKilled: sum(({ kills }) => kills),
+};
+console.log(JSON.stringify({ checks, acknowledged: acknowledged.size, readings, planChanges, tries, lived }));
 await db.close();
 process.exit(0);

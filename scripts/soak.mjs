@@ -1,7 +1,8 @@
-// `npm run soak`: eight writers, three devices with bad signal and two planners work on one book while its database and its
-// application are killed at random. At the end nothing acknowledged may be lost, doubled or altered, the chain of seals is
-// whole, and the projection says what a rebuild says.
-//   --kills 200 (20)   --seed 7 (from the clock)   --writers 8   --report FILE   --dist .next-test
+// `npm run soak`: eight writers, three devices and two planners work on one book while its database and its application are
+// killed at random. Each device lives through random sequences of writing, no signal, lost answers and killed pages. At the
+// end nothing acknowledged may be lost, doubled or altered, what was taken back never came, the chain of seals is whole, and
+// the projection says what a rebuild says.
+//   --kills 200 (20)   --sequences 2000 (500)   --seed 7 (from the clock)   --writers 8   --report FILE   --dist .next-test
 import { createInterface } from 'node:readline';
 import { flag } from './lib/arguments.mjs';
 import { attackBook } from './lib/attack.mjs';
@@ -12,10 +13,14 @@ const kills = Number(flag('kills', '20'));
 
 await attackBook('soak', async ({ root, seed, luck, base, databaseUrl, database, application }) => {
   const killed = { database: 0, application: 0 };
-  const load = start('npx', ['tsx', 'scripts/soak-load.ts', base, databaseUrl, String(seed), flag('writers', '8')], {
-    cwd: root,
-    stdio: ['pipe', 'pipe', 'inherit'],
-  });
+  const load = start(
+    'npx',
+    ['tsx', 'scripts/soak-load.ts', base, databaseUrl, String(seed), flag('writers', '8'), flag('sequences', '500')],
+    {
+      cwd: root,
+      stdio: ['pipe', 'pipe', 'inherit'],
+    },
+  );
   const lines = createInterface({ input: load.stdout });
   let result;
   const ended = new Promise((resolve) => load.on('close', resolve));

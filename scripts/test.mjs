@@ -132,7 +132,7 @@ try {
   };
   await application.stop();
   // The same attack every time: what chance finds is found by the commands themselves.
-  await attack('Soak, 5 kills', 'soak', ['--kills', '5', '--seed', '3']);
+  await attack('Soak, 5 kills and 20 lives of devices', 'soak', ['--kills', '5', '--sequences', '20', '--seed', '3']);
   await attack('Fuzz, 2000 requests', 'fuzz', ['--requests', '2000', '--seed', '11']);
   await step('Share of tests in the code lines', () => countLines(root));
 } catch (error) {

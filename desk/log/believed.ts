@@ -119,6 +119,15 @@ export async function readBelieved(
 /** How far the log reaches of the machine of the query around it; null where nothing was written of it. */
 export const newestOfMachine = '(SELECT MAX(seq) FROM entry WHERE entry.machineId = machine.id)';
 
+/** How far the log reached at an instant. */
+export async function seqAt(db: Database, at: Date): Promise<number> {
+  const [newest] = await db.select<{ seq: number }>(
+    'SELECT seq FROM entry WHERE receivedAt <= :at ORDER BY receivedAt DESC, seq DESC LIMIT 1',
+    { at },
+  );
+  return Number(newest?.seq ?? 0);
+}
+
 /** Machines that something has been written about after an entry. */
 export async function machinesSince(db: Database, seq: number, transaction?: Transaction): Promise<string[]> {
   const rows = await db.select<{ machineId: string }>(

@@ -185,7 +185,7 @@ describe('the log as it is to be believed', async () => {
   });
 
   it('a version that this book does not know is refused, in an entry and in what a correction puts in place', async () => {
-    const newer = await writeEntry(db, desk.now, entry({ kind: 'note', kindVersion: 2, body: { text: 'Later.' } }));
+    const newer = await writeEntry(db, desk.now, entry({ kind: 'note', kindVersion: 7, body: { text: 'Later.' } }));
     expect(newer).toMatchObject({ ok: false, problems: [{ pointer: '/kindVersion', code: 'not-open' }] });
     const replacesId = await write({ kind: 'note', body: { text: 'Now.' } });
     const replacement = { kindVersion: 7, happenedAt: at(0), offsetMinutes: 0, taskIds: [], body: { text: 'Later.' } };

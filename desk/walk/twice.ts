@@ -2,7 +2,7 @@ import { pointLabel } from '@/core/register/assignment';
 import { type Twice, givenTwice, givingKinds, pairOf } from '@/core/walk/twice';
 import type { Database } from '../desk';
 import { groupBy } from '../group-by';
-import { type BelievedRow, type BelievedRowOf, isOf, kindList, readBelieved } from '../log/believed';
+import { type BelievedRow, type BelievedRowOf, isOf, kindList, readBelieved, seqAt } from '../log/believed';
 
 type PlannedRound = { id: string; startedAt: Date; plannedAt: Date | null };
 /** An entry that put something in, with what went in and by whom. */
@@ -29,15 +29,6 @@ export type WrittenTwice = {
 
 /** When the plan of a round was read; rounds of older devices were planned as they began. */
 const plannedMsOf = ({ startedAt, plannedAt }: PlannedRound): number => (plannedAt ?? startedAt).getTime();
-
-/** How far the log reached at an instant. */
-async function seqAt(db: Database, at: Date): Promise<number> {
-  const [newest] = await db.select<{ seq: number }>(
-    'SELECT seq FROM entry WHERE receivedAt <= :at ORDER BY receivedAt DESC, seq DESC LIMIT 1',
-    { at },
-  );
-  return Number(newest?.seq ?? 0);
-}
 
 const gives = `entry.kind IN (${kindList(givingKinds)})`;
 type Giving = BelievedRowOf<(typeof givingKinds)[number]>;
