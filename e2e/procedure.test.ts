@@ -1,27 +1,6 @@
-import { type Page, expect, test } from '@playwright/test';
+import { expect, test } from '@playwright/test';
 import { logLines, openBook, openStop, phone, press, walkAll } from './book';
-
-/** Answers steps with their first button until one asks for what is named. */
-async function stepsUntil(page: Page, wanted: RegExp): Promise<void> {
-  const dialog = page.getByRole('dialog');
-  const usual = /^(Done|Yes|It is so|It is in|Go on|All out.*|Lock \d+ is on: go on|Not measured|Cannot be read here)$/;
-  for (let step = 0; step < 40; step += 1) {
-    const before = await dialog.innerText();
-    if (wanted.test(before)) return;
-    await dialog.getByRole('button', { name: usual }).first().click();
-    await expect.poll(() => dialog.innerText()).not.toBe(before);
-  }
-  throw new Error(`no step asks for ${wanted}`);
-}
-
-/** The own lock with every proof, as the sheet asks for it. */
-async function lockIt(page: Page, lockNo: string): Promise<void> {
-  await press(page, 'Prove it, write my lock');
-  for (const proof of await page.getByRole('checkbox').all()) await proof.click();
-  await page.getByLabel('Number on your lock or tag').fill(lockNo);
-  await press(page, 'My lock is on');
-  await press(page, `Lock ${lockNo} is on: go on`);
-}
+import { lockIt, stepsUntil } from './steps';
 
 test('an oil change is walked in its order, handed on over night, and finished by somebody else', async ({
   browser,

@@ -291,6 +291,15 @@ describe('the outbox', () => {
     await expect(outbox.putAll([note('half'), note('broken', { body: unkeepable })], 2)).rejects.toThrow();
     expect(await ids(outbox)).toEqual(['finding', 'look', 'done']);
   });
+
+  it('holds nothing back for as long as the clock was set back', async () => {
+    const outbox = await freshOutbox();
+    const hour = 3_600_000;
+    await outbox.putAll([note('A')], hour, { holdMs: 8000 });
+    expect((await outbox.send(hour + 1000, taking)).sent).toEqual([]);
+    await outbox.send(hour + 9000, async () => trouble(502));
+    expect((await outbox.send(1000, taking)).sent).toEqual(['A']);
+  });
 });
 
 describe('two pages of one device', () => {

@@ -72,6 +72,12 @@ const troublesBeforeStop = 3;
 /** A server that takes longer than this is as good as away (ms). */
 const answerWithinMs = 30_000;
 
+/** Nothing is held back for longer than this (ms). */
+const longestHoldMs = 2 * 60_000;
+
+/** Whether an instant is still to come; further ahead than anything waits, the clock was set back and it counts as past. */
+const isAhead = (until: number, now: number, longestMs: number): boolean => until > now && until - now <= longestMs;
+
 const pauseAfter = (tries: number, longestMs: number, random: () => number): number =>
   Math.min(longestMs, firstPauseMs * 2 ** Math.min(tries - 1, 20)) * (1 - random() / 2);
 
@@ -191,7 +197,7 @@ export class Outbox {
 
   private async pass(now: number, fetcher: Fetch, eager: boolean): Promise<SendResult> {
     const result: SendResult = { sent: [], refused: [], offline: false };
-    if (now < this.restUntil) return { ...result, offline: true };
+    if (isAhead(this.restUntil, now, longestPauseMs)) return { ...result, offline: true };
     /** What may not be overtaken: machines and rounds of which something earlier still waits. */
     const behind = new Set<string>();
     let troubles = 0;
@@ -200,8 +206,8 @@ export class Outbox {
     for (const queued of await this.all()) {
       if (queued.refused) continue;
       const { waitsFor, holdsUp } = orderOf(queued);
-      const paused = !eager && (queued.pausedUntil ?? 0) > now;
-      if (queued.heldUntil > now || paused || waitsFor.some((lane) => behind.has(lane))) {
+      const paused = !eager && isAhead(queued.pausedUntil ?? 0, now, longestPauseMs);
+      if (isAhead(queued.heldUntil, now, longestHoldMs) || paused || waitsFor.some((lane) => behind.has(lane))) {
         for (const lane of holdsUp) behind.add(lane);
         continue;
       }

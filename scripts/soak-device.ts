@@ -141,6 +141,8 @@ export async function liveThrough(
     },
     async () => void (now += whole(20_000)),
     async () => void (now += whole(10 * 60_000)),
+    // Somebody sets the clock of the device.
+    async () => void (now -= luck.happens(0.3) ? whole(3_600_000) : 0),
     async () => void (signal = (['there', 'away', 'bad', 'bad'] as const)[whole(4)]!),
     async () => sendFrom(await anyPage(), luck.happens(0.3)),
     async () => {

@@ -106,7 +106,13 @@ try {
     'Playwright',
     'npx',
     ['playwright', 'test', ...process.argv.slice(2)],
-    { TEST_BASE_URL: `http://127.0.0.1:${port}`, TEST_FOLDER: folder, PLAYWRIGHT_JSON_OUTPUT_NAME: flowReport },
+    {
+      TEST_BASE_URL: `http://127.0.0.1:${port}`,
+      TEST_FOLDER: folder,
+      TEST_RUNNING_DATABASE_URL: connections.url,
+      TEST_DIST: distDir,
+      PLAYWRIGHT_JSON_OUTPUT_NAME: flowReport,
+    },
     flowReport,
     ({ stats }) => ({
       passed: stats.expected + stats.flaky,

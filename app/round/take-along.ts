@@ -1,3 +1,4 @@
+import { z } from 'zod';
 import {
   fetchJson,
   forgetDocuments,
@@ -7,13 +8,30 @@ import {
   waitingEntries,
 } from '@/components/use-outbox';
 import { type WalkDocument, walkDocument } from '@/core/walk/document';
-import { type ShiftList, type WalkPlan, shiftList, walkPlan } from '@/core/walk/shift';
+import { type LeanPlan, type ShiftList, type WalkPlan, shiftList, walkPlan } from '@/core/walk/shift';
 import { loadRound } from './use-round';
 
 const shiftName = 'shift';
+const chosenName = 'chosen routes';
 const planName = (routeId: string): string => `plan ${routeId}`;
+const chosenRoutes = z.object({ ids: z.array(z.string()) });
 /** A signed round stays on the device for so long (ms), for whoever looks back. */
 const signedKeptMs = 2 * 86_400_000;
+
+/** Routes that somebody takes along on this device, whether or not anything is wanted on them. */
+export const chosenHere = async (): Promise<string[]> =>
+  chosenRoutes.safeParse(await keptDocument(chosenName)).data?.ids ?? [];
+
+/** Takes a route along from now on; its plan is here at once. */
+export async function chooseRoute(plan: LeanPlan): Promise<void> {
+  const { id } = plan.document.route;
+  await keepDocument(planName(id), plan);
+  await keepDocument(chosenName, { ids: [...new Set([...(await chosenHere()), id])] });
+}
+
+/** Takes it along only when something is wanted on it. */
+export const leaveRoute = async (routeId: string): Promise<void> =>
+  keepDocument(chosenName, { ids: (await chosenHere()).filter((id) => id !== routeId) });
 
 /** What is on the device for the shift: who took it along and when, walks that can begin, walks that are not signed. */
 export type TakenAlong = { shift: ShiftList | null; plans: WalkPlan[]; rounds: WalkDocument[] };
@@ -21,13 +39,18 @@ export type TakenAlong = { shift: ShiftList | null; plans: WalkPlan[]; rounds: W
 /** What is here, without asking the book. What another version of the book has kept and this one cannot read is left out. */
 export async function takenAlong(): Promise<TakenAlong> {
   const shift = shiftList.safeParse(await keptDocument(shiftName)).data ?? null;
-  const plans = await Promise.all((shift?.routes ?? []).map(({ id }) => keptDocument(planName(id))));
+  const plans = await Promise.all((await routesOf(shift)).map((id) => keptDocument(planName(id))));
   return {
     shift,
     plans: plans.flatMap((plan) => walkPlan.safeParse(plan).data ?? []),
     rounds: (await roundsHere()).filter(({ signedAt }) => signedAt === null),
   };
 }
+
+/** The routes of a shift, and those that somebody takes along anyway. */
+const routesOf = async (shift: ShiftList | null): Promise<string[]> => [
+  ...new Set([...(shift?.routes ?? []).map(({ id }) => id), ...(await chosenHere())]),
+];
 
 const roundsHere = async (): Promise<WalkDocument[]> =>
   (await keptDocuments()).flatMap(({ document }) => walkDocument.safeParse(document).data ?? []);
@@ -49,13 +72,16 @@ export async function takeAlong(report: (here: number, of: number) => void): Pro
       ...shift.rounds,
     ]),
   ];
-  const all = shift.routes.length + rounds.length;
+  const routes = await routesOf(shift);
+  const all = routes.length + rounds.length;
   let here = 0;
   report(here, all);
-  for (const { id } of shift.routes) {
+  for (const id of routes) {
     const plan = await fetchJson(`/api/routes/${id}/walk`);
-    if (!plan.ok) return plan.reason;
-    await keepDocument(planName(id), plan.value);
+    if (plan.ok) await keepDocument(planName(id), plan.value);
+    // A route that is not in use any more is not walked; it keeps nothing else from coming along.
+    else if (plan.isAway) return plan.reason;
+    else await leaveRoute(id);
     report((here += 1), all);
   }
   for (const id of rounds) {
@@ -68,9 +94,9 @@ export async function takeAlong(report: (here: number, of: number) => void): Pro
 }
 
 /** Drops the plans of other shifts, and rounds that were signed a while ago with what was read on them. */
-async function forgetOthers({ routes, readAt }: ShiftList): Promise<void> {
-  const plans = new Set(routes.map(({ id }) => planName(id)));
-  const before = new Date(Date.parse(readAt) - signedKeptMs).toISOString();
+async function forgetOthers(shift: ShiftList): Promise<void> {
+  const plans = new Set((await routesOf(shift)).map(planName));
+  const before = new Date(Date.parse(shift.readAt) - signedKeptMs).toISOString();
   const waiting = new Set((await waitingEntries()).map(({ roundId }) => roundId));
   const signed = new Set(
     (await roundsHere())

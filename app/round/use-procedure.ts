@@ -117,6 +117,7 @@ export function useProcedure({
           },
         ]
       : [];
+  const stepByStep: DoneWay = { words: 'Step by step', onDone: () => setWalking(true), aside: true };
   return {
     isWalking,
     setWalking,
@@ -133,12 +134,11 @@ export function useProcedure({
      * What was read and seen comes first: that it is not in order is said whatever is open.
      */
     waysWith: (first: readonly DoneWay[] | undefined, ways: readonly DoneWay[]): DoneWay[] => {
-      if (first) return [...first, ...goOn.map((way) => ({ ...way, aside: true as const }))];
+      const beside = goOn.length > 0 ? goOn : isOfferedFirst ? [stepByStep] : [];
+      if (first) return [...first, ...beside.map((way) => ({ ...way, aside: true as const }))];
       if (stillOpen.length > 0) return goOn;
       if (goOn.length > 0) return [...goOn, ...ways.map((way) => ({ ...way, aside: true as const }))];
-      return isOfferedFirst
-        ? [...ways, { words: 'Step by step', onDone: () => setWalking(true), aside: true }]
-        : [...ways];
+      return [...ways, ...beside];
     },
     /** Isolating is not clear or not safe: it is written and the stop is left. */
     leaveUnsafe: async () => {

@@ -12,6 +12,7 @@ import { dueItem } from '@/app/due-item';
 import { readWalk } from '@/desk/walk/rounds';
 import { openDesk, reading } from '@/app/server';
 import { BeginRound } from '@/app/round/begin-round';
+import { TakeAlongRoute } from '@/app/round/take-along-route';
 
 export const metadata: Metadata = { title: 'Route' };
 
@@ -24,6 +25,7 @@ export default async function RoutePage({ params }: { params: Promise<{ id: stri
   const { plan, states: inOrder, note } = walk;
   const { route } = plan.document;
   const today = plantToday(desk.now, plant);
+  const lean = { ...plan, document: leanDocument(plan.document) };
   return (
     <>
       <PageHead
@@ -43,8 +45,9 @@ export default async function RoutePage({ params }: { params: Promise<{ id: stri
         }
       />
       {note && <p className="mt-4 max-w-prose whitespace-pre-line">{note}</p>}
-      <div className="mt-5">
-        <BeginRound plan={{ ...plan, document: leanDocument(plan.document) }} timeZone={plant.timeZone} />
+      <div className="mt-5 grid gap-3">
+        <BeginRound plan={lean} timeZone={plant.timeZone} />
+        <TakeAlongRoute plan={lean} />
       </div>
       <Section
         id="stops"
