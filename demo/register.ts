@@ -490,6 +490,7 @@ async function writeTask(
     machineState: plan.state ?? 'any',
     minutes: plan.minutes ?? 5,
     procedureText: plan.procedure ?? '',
+    procedureCode: plan.steps ?? '',
     who: plan.who ?? 'technician',
     rhythm: plan.rhythm ?? 'actual',
     cyclic: plan.life !== undefined,

@@ -300,7 +300,7 @@ test('what drained over night is finished next day by somebody else, without sig
   await first.goto(`${base}/open?to=/round`);
   await first.getByRole('button', { name: 'Hanna Brückl' }).click();
   await first.goto(`${base}/routes`);
-  await first.getByRole('link', { name: routeCode, exact: true }).click();
+  await first.getByRole('link', { name: routeCode }).click();
   await first.getByRole('button', { name: 'Take it along on this device' }).click();
   await takeAlong(first, routeCode);
   await context.setOffline(true);

@@ -9,6 +9,7 @@ import { LookSheet } from './stop-looks';
 import { ReadingSheet } from './reading-sheet';
 import { foundAt } from './taken';
 import type { useTaken } from './use-taken';
+import { SampleSheet } from './sample-sheet';
 import { EventSheet, FindingSheet, PurgeSheet, SkipSheet } from './stop-sheets';
 import type { OpenSheet, StopDraft } from './stop-draft';
 
@@ -26,6 +27,7 @@ type Props = {
   onWrite: (...drafts: StopDraft[]) => void;
   onGiven: (value: number) => void;
   onDrained: (value: number) => void;
+  onFlushed: (value: number) => void;
   onGun: (id: string) => void;
   onPurged: (purge: 'shown' | 'not-shown') => void;
   onRead: (meter: WalkDocument['meters'][number], value: number, typed: string) => Promise<void>;
@@ -43,6 +45,7 @@ export function StopSheets({
   onWrite,
   onGiven,
   onDrained,
+  onFlushed,
   onGun,
   onPurged,
   onRead,
@@ -63,14 +66,10 @@ export function StopSheets({
         point={foundAt(stop)}
         onClose={onClose}
         onWrite={(finding) => {
-          onWrite({ kind: 'finding', body: finding });
           // A look that found something answers its stop, and is not done by it.
-          if (sheet === 'off')
-            onWrite({
-              kind: 'check',
-              body: { result: 'off', ...here.body },
-              taskIds: [stop.taskId],
-            });
+          const off: StopDraft[] =
+            sheet === 'off' ? [{ kind: 'check', body: { result: 'off', ...here.body }, taskIds: [stop.taskId] }] : [];
+          onWrite({ kind: 'finding', body: finding }, ...off);
         }}
       />
       <EventSheet
@@ -87,9 +86,12 @@ export function StopSheets({
           onSubmit={(value) => onGiven(unit === 'strokes' ? Math.round(value) : value)}
         />
       </Sheet>
-      <Sheet open={sheet === 'drained'} onClose={onClose} title={stop.pointLabel}>
-        <NumberPad label="How much came out?" unit="L" submitLabel="Take this number" onSubmit={onDrained} />
-      </Sheet>
+      <MeasuredSheets stop={stop} sheet={sheet} onClose={onClose} onDrained={onDrained} onFlushed={onFlushed} />
+      <SampleSheet
+        open={sheet === 'sample'}
+        onClose={onClose}
+        onWrite={(body) => onWrite({ kind: 'sample', body, taskIds: [stop.taskId] })}
+      />
       <Sheet open={sheet === 'gun'} onClose={onClose} title="Which gun is in your hand?">
         <div className="mt-4 grid gap-2">
           {guns.map(({ id, code, name, gramsPerStroke }) => (
@@ -137,3 +139,38 @@ export function StopSheets({
     </>
   );
 }
+
+/** What came out, and what went in only to come out again. */
+const MeasuredSheets = ({
+  stop,
+  sheet,
+  onClose,
+  onDrained,
+  onFlushed,
+}: Pick<Props, 'stop' | 'sheet' | 'onClose' | 'onDrained' | 'onFlushed'>) => (
+  <>
+    <Sheet open={sheet === 'drained'} onClose={onClose} title={stop.pointLabel}>
+      <NumberPad
+        label="How much came out?"
+        unit="L"
+        submitLabel="Take this number"
+        onSubmit={(value) => {
+          onClose();
+          onDrained(value);
+        }}
+      />
+    </Sheet>
+    <Sheet open={sheet === 'flush'} onClose={onClose} title={stop.pointLabel}>
+      <NumberPad
+        label="How much flushing oil?"
+        unit="L"
+        hint={stop.flush}
+        submitLabel="Write the flush"
+        onSubmit={(value) => {
+          onClose();
+          onFlushed(value);
+        }}
+      />
+    </Sheet>
+  </>
+);

@@ -74,6 +74,32 @@ function greaseGiven({ unit, gun }: Planned, given: number): Record<string, unkn
     : { strokes: given };
 }
 
+type Looked = {
+  drained: number | null;
+  part: 'turned' | 'replaced' | undefined;
+  readings: readonly object[];
+  looks: readonly object[];
+};
+
+/** The entry of a stop at which nothing goes in. */
+function lookedEntry(
+  { action }: Asked,
+  { drained, part, readings, looks }: Looked,
+): { kind: 'check' | 'drain'; body: Record<string, unknown> } {
+  // Water of a trap is measured where somebody did; that nothing came is a look.
+  if (action === 'drain' && drained !== null && readings.length + looks.length === 0)
+    return { kind: 'drain', body: { volumeL: drained, what: 'water' } };
+  return {
+    kind: 'check',
+    body: {
+      result: 'in-order',
+      ...(part && { part }),
+      ...(readings.length > 0 && { readings }),
+      ...(looks.length > 0 && { looks }),
+    },
+  };
+}
+
 /** The entry that says a stop is done, with what really went in. */
 export function doneEntry(
   stop: Asked,
@@ -92,18 +118,9 @@ export function doneEntry(
     readings?: readonly object[];
     looks?: readonly object[];
   } = {},
-): { kind: 'grease' | 'oil-change' | 'top-up' | 'check'; body: Record<string, unknown> } {
+): { kind: 'grease' | 'oil-change' | 'top-up' | 'check' | 'drain'; body: Record<string, unknown> } {
   const lubricantId = stop.lubricant?.id;
-  if (putsNothingIn(stop.action) || !lubricantId)
-    return {
-      kind: 'check',
-      body: {
-        result: 'in-order',
-        ...(part && { part }),
-        ...(readings.length > 0 && { readings }),
-        ...(looks.length > 0 && { looks }),
-      },
-    };
+  if (putsNothingIn(stop.action) || !lubricantId) return lookedEntry(stop, { drained, part, readings, looks });
   // Cartridges are counted and a film is none, whatever the task calls its action.
   if (stop.action === 'grease' && stop.amountKind !== 'pieces' && stop.amountKind !== 'film')
     return {

@@ -23,6 +23,9 @@ export type AtStep = {
   /** What is to go in, as the stop says it. */
   amountWords: string;
   drainedL: number | null;
+  /** How much flushing oil went in, once it is written; and how often it is flushed. */
+  flushedL: number | null;
+  flushWords: string;
   /** What was read and seen, by the name of the reading or look. */
   answered: (step: Step) => string | undefined;
   isOpen: (thing: string) => boolean;
@@ -39,6 +42,9 @@ export type StepActs = {
   read: (step: StepOf<'read'>) => void;
   look: (step: StepOf<'look'>) => void;
   measure: () => void;
+  /** What came out is written, once. */
+  drained: () => void;
+  flush: () => void;
   stopJob: () => void;
 };
 
@@ -166,14 +172,16 @@ function StepFacts({ step, at }: { step: Step; at: AtStep }) {
   if (step.kind === 'open') facts.push(`While it is open: ${runsWords(step)}.`);
   if (step.kind === 'reach') facts.push(`Machine: ${machineStates[step.state]}.`);
   if (step.kind === 'wait') facts.push(`Because ${step.why}.`);
-  if (step.kind === 'put-in') facts.push(at.amountWords);
+  if (step.kind === 'put-in' && !step.flush) facts.push(at.amountWords);
+  if (step.kind === 'put-in' && step.flush)
+    facts.push(at.flushedL === null ? at.flushWords : `${at.flushedL} L went in: written.`);
   if (step.kind === 'take-out' && at.drainedL !== null) facts.push(`${at.drainedL} L came out.`);
   const answered = at.answered(step);
   if (answered) facts.push(answered);
   const forbidding = forbiddingAt(step, at);
   return (
     <>
-      {facts.map((words) => (
+      {facts.filter(Boolean).map((words) => (
         <p key={words} className="mt-2">
           {words}
         </p>
@@ -251,11 +259,16 @@ function answersOf(
             { words: 'Not measured', onPress: next },
           ]
         : [
-            { words: 'Go on', onPress: next },
+            { words: 'Go on', onPress: also(acts.drained) },
             { words: 'Measure again', onPress: acts.measure },
           ];
     case 'put-in':
-      return [{ words: 'It is in', onPress: next }];
+      return step.flush && at.flushedL === null
+        ? [
+            { words: 'How much went in?', onPress: acts.flush },
+            { words: 'It is in, not measured', onPress: next },
+          ]
+        : [{ words: 'It is in', onPress: next }];
     case 'confirm':
       return [
         { words: 'Yes', onPress: next },

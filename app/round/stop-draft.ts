@@ -16,7 +16,10 @@ export type StopDraft = {
     | 'close'
     | 'waiver'
     | 'isolation'
-    | 'correction';
+    | 'correction'
+    | 'drain'
+    | 'flush'
+    | 'sample';
   body: Record<string, unknown>;
   taskIds?: string[];
   id?: string;
@@ -31,6 +34,8 @@ export type OnWrite = (...drafts: StopDraft[]) => Promise<void>;
 export type OpenSheet =
   | 'amount'
   | 'drained'
+  | 'flush'
+  | 'sample'
   | 'skip'
   | 'finding'
   | 'off'

@@ -231,4 +231,69 @@ describe('a stop with a procedure', () => {
     expect(screen.getAllByRole('listitem').length).toBe(13);
     expect(screen.getByText(/20 min: dirt clings/)).toBeDefined();
   });
+
+  it('offers its steps also where something is to be read first', () => {
+    showStop(
+      {
+        action: 'oil-change',
+        amountKind: 'litres',
+        amount: 8,
+        readings: [
+          { quantity: 'temperature', name: 'Oil temperature', unit: '°C', validIn: null, band: {} },
+        ] as unknown as NonNullable<Parameters<typeof showStop>[0]>['readings'] & object,
+      },
+      { around: { procedure: change, openThings: [], person, people: [] } },
+    );
+    expect(press('Read Oil temperature')).toBeDefined();
+    expect(press('Step by step')).toBeDefined();
+  });
+
+  it('writes what came out when it is gone on from, once, and not what an earlier visit wrote', async () => {
+    const { user, written, unmount } = showChange({ kept: { ...at('drained'), drainedL: 7.5 } });
+    await user.click(press(/^Go on: step/));
+    await user.click(press('Go on'));
+    await waitFor(() => expect(written).toMatchObject([{ kind: 'drain', body: { volumeL: 7.5, what: 'oil' } }]));
+    await user.click(press('One step back'));
+    await user.click(press('Go on'));
+    expect(written).toHaveLength(1);
+    unmount();
+    const second = showChange({ kept: { ...at('drained'), drainedL: 7.5, drainWritten: true } });
+    await second.user.click(press(/^Go on: step/));
+    await second.user.click(press('Go on'));
+    expect(second.written).toEqual([]);
+  });
+});
+
+describe('a stop that draws a sample', () => {
+  const draw = procedure({
+    code: 'draw',
+    title: 'Sample',
+    writes: 'sample',
+    steps: [open('port', 'Port', 'may', 'Open it.')],
+  });
+
+  it('asks which bottle and when it was drawn, and is done by that', async () => {
+    const { user, written } = showStop(
+      { action: 'check', amountKind: 'to-mark', lubricant: null },
+      { around: { procedure: draw, openThings: [], person, people: [] } },
+    );
+    await user.click(press('Drawn: which bottle?'));
+    for (const figure of '1207') await user.click(press(figure));
+    await user.click(press('Next: when was it drawn?'));
+    await user.click(press('running, at temperature'));
+    expect(written).toMatchObject([{ kind: 'sample', body: { bottle: '1207', drawn: 'running' }, taskIds: ['t'] }]);
+  });
+});
+
+describe('a trap that is drained', () => {
+  it('is a look where nothing was measured, and says how much where somebody did', async () => {
+    const trap = { action: 'drain' as const, amountKind: 'to-mark', lubricant: null };
+    const first = showStop(trap);
+    await first.user.click(press('Done as planned'));
+    expect(first.written).toMatchObject([{ kind: 'check', body: { result: 'in-order' } }]);
+    first.unmount();
+    const { user, written } = showStop(trap, { kept: { taken: {}, seen: {}, drainedL: 0.2 } });
+    await user.click(press('Done as planned'));
+    expect(written).toMatchObject([{ kind: 'drain', body: { volumeL: 0.2, what: 'water' }, taskIds: ['t'] }]);
+  });
 });

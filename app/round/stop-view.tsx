@@ -95,6 +95,7 @@ export function StopView(props: Props) {
       typed,
       counts,
       isLook,
+      isSample: around.procedure?.writes === 'sample',
       isAsked,
       write: (how) => (doubtful !== null && !isAsked ? setAsked(doubtful) : void write(how)),
       open: setSheet,
@@ -128,7 +129,7 @@ export function StopView(props: Props) {
           />
         )}
         <StopAsked stop={stop} {...here} open={setSheet} />
-        {stop.action === 'oil-change' && <Drained litres={here.drainedL} onType={() => setSheet('drained')} />}
+        <Drained action={stop.action} litres={here.drainedL} onType={() => setSheet('drained')} />
         <StopProcedure
           stop={stop}
           around={around}
@@ -169,7 +170,7 @@ export function StopView(props: Props) {
           void onWrite(...drafts);
         }}
         onGiven={(value) => close(() => setChanged(value))}
-        onDrained={(drainedL) => close(() => here.keep({ drainedL }))}
+        {...walk.measured}
         onGun={(id) =>
           close(() => {
             setGunId(id);
@@ -209,11 +210,12 @@ const barredBy = ({ action, lubricant }: WalkStop, heldBack: string | null): str
   heldBack ?? (putsNothingIn(action) || lubricant ? null : nothingToGive);
 
 /** How much came out, where somebody measured it. */
-const Drained = ({ litres, onType }: { litres: number | null; onType: () => void }) => (
-  <button type="button" className="button mt-3 min-h-14 w-full" onClick={onType}>
-    {litres === null ? 'Drained: not measured' : `Drained: ${measured(litres)} L`}
-  </button>
-);
+const Drained = ({ action, litres, onType }: { action: string; litres: number | null; onType: () => void }) =>
+  action !== 'oil-change' && action !== 'drain' ? null : (
+    <button type="button" className="button mt-3 min-h-14 w-full" onClick={onType}>
+      {litres === null ? 'Drained: not measured' : `Drained: ${measured(litres)} L`}
+    </button>
+  );
 
 /** The gun in the hand, among those that carry the grease and are fine enough for the seal. */
 function useGun(stop: WalkStop, guns: readonly Gun[]) {
@@ -308,6 +310,7 @@ function doneWays({
   typed,
   counts,
   isLook,
+  isSample,
   isAsked,
   write,
   open,
@@ -319,6 +322,7 @@ function doneWays({
   typed: boolean;
   counts: boolean;
   isLook: boolean;
+  isSample: boolean;
   /** What went in was doubted, and is said again. */
   isAsked: boolean;
   write: (more?: Parameters<typeof doneEntry>[3]) => void;
@@ -329,6 +333,7 @@ function doneWays({
       { words: 'Done: turned', onDone: () => write({ part: 'turned' }) },
       { words: 'Done: replaced', onDone: () => write({ part: 'replaced' }) },
     ];
+  if (isSample) return [{ words: 'Drawn: which bottle?', onDone: () => open('sample') }];
   if (isLook) return [{ words: stop.action === 'check' ? 'Done: in order' : 'Done as planned', onDone: () => write() }];
   if (planned.most !== undefined)
     return typed && given > 0

@@ -25,8 +25,11 @@ export type OnTake = (asked: AskedHere, taken: TakenReading) => void;
 export type StopKept = {
   taken: TakenHere;
   seen: SeenHere;
-  /** How much came out. */
+  /** How much came out, and whether that is in the book by itself. */
   drainedL?: number;
+  drainWritten?: boolean;
+  /** How much flushing oil went in, once it is written. */
+  flushedL?: number;
   /** Where its procedure stands, once somebody walks it step by step. */
   progress?: Progress;
 };

@@ -70,6 +70,8 @@ export function useProcedure({
   const at: AtStep = {
     amountWords: [planned.words, stop.lubricant?.code].filter(Boolean).join(' · '),
     drainedL: here.drainedL,
+    flushedL: here.flushedL,
+    flushWords: stop.flush,
     answered,
     isOpen: (thing) => thingOf(thing) !== undefined,
     ownLock: ownLock?.name,
@@ -100,6 +102,13 @@ export function useProcedure({
     read: (step) => open({ asked: stop.readings.find(({ name }) => name === step.name) ?? askedAtStep(step) }),
     look: ({ look }) => open({ look }),
     measure: () => open('drained'),
+    // What came out is in the book before anything else: whoever goes on another day knows it.
+    drained: () => {
+      if (here.drainedL === null || here.drainWritten) return;
+      here.keep({ drainWritten: true });
+      void onWrite({ kind: 'drain', body: { volumeL: here.drainedL, what: 'oil' } });
+    },
+    flush: () => open('flush'),
     stopJob: () => {
       setWalking(false);
       open('finding');
@@ -133,13 +142,8 @@ export function useProcedure({
      * How the stop is gone on with while its procedure is under way; what is usual stands beside it, unless something is open.
      * What was read and seen comes first: that it is not in order is said whatever is open.
      */
-    waysWith: (first: readonly DoneWay[] | undefined, ways: readonly DoneWay[]): DoneWay[] => {
-      const beside = goOn.length > 0 ? goOn : isOfferedFirst ? [stepByStep] : [];
-      if (first) return [...first, ...beside.map((way) => ({ ...way, aside: true as const }))];
-      if (stillOpen.length > 0) return goOn;
-      if (goOn.length > 0) return [...goOn, ...ways.map((way) => ({ ...way, aside: true as const }))];
-      return [...ways, ...beside];
-    },
+    waysWith: waysBeside({ stillOpen, goOn, stepByStep: isOfferedFirst ? [stepByStep] : [] }),
+    measured: measuredAt(stop, here, onWrite),
     /** Isolating is not clear or not safe: it is written and the stop is left. */
     leaveUnsafe: async () => {
       setWalking(false);
@@ -160,6 +164,25 @@ export function useProcedure({
     },
   };
 }
+
+/** What is measured on the way: what came out, and what went in only to come out again. */
+const measuredAt = (stop: WalkStop, here: Asking['here'], onWrite: OnWrite) => ({
+  onDrained: (drainedL: number) => void here.keep({ drainedL, drainWritten: false }),
+  onFlushed: (volumeL: number) => {
+    here.keep({ flushedL: volumeL });
+    void onWrite({ kind: 'flush', body: { times: 1, volumeL }, taskIds: [stop.taskId] });
+  },
+});
+
+/** The answers of a stop with its steps beside them, or in front once they are under way. */
+const waysBeside =
+  ({ stillOpen, goOn, stepByStep }: { stillOpen: readonly WalkOpenThing[]; goOn: DoneWay[]; stepByStep: DoneWay[] }) =>
+  (first: readonly DoneWay[] | undefined, ways: readonly DoneWay[]): DoneWay[] => {
+    const beside = (some: readonly DoneWay[]) => some.map((way) => ({ ...way, aside: true as const }));
+    if (first) return [...first, ...beside(goOn.length > 0 ? goOn : stepByStep)];
+    if (stillOpen.length > 0) return goOn;
+    return goOn.length > 0 ? [...goOn, ...beside(ways)] : [...ways, ...stepByStep];
+  };
 
 /** What keeps a stop from being done, in words; null where nothing does. */
 export const stillOpenWords = (things: readonly WalkOpenThing[]): string | null =>

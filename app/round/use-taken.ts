@@ -1,6 +1,6 @@
 'use client';
 
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { findingOfLook } from '@/core/condition/look';
 import { findingOfReading } from '@/core/condition/reading';
 import type { Procedure } from '@/core/procedure/step';
@@ -36,6 +36,8 @@ type Asking = {
  */
 export function useTaken({ stop, procedure = null, kept, onKeep, onWrite }: Asking, open: (sheet: OpenSheet) => void) {
   const [here, setHere] = useState<StopKept>(kept ?? { taken: {}, seen: {} });
+  // Two things may be kept by one tap: the second builds on the first.
+  const newest = useRef(here);
   const { taken, seen } = here;
   const asks = askedInAll(stop, procedure);
   const [readings, looked] = [readingsOf(asks.readings, taken), looksOf(asks.looks, seen)];
@@ -95,7 +97,8 @@ export function useTaken({ stop, procedure = null, kept, onKeep, onWrite }: Aski
       : undefined;
   /** One after the other without a tap between: what is asked next opens by itself, but what was left to go on. */
   const keep = (change: Partial<StopKept>) => {
-    const next = { ...here, ...change };
+    const next = { ...newest.current, ...change };
+    newest.current = next;
     setHere(next);
     onKeep?.(next);
     return next;
@@ -114,7 +117,9 @@ export function useTaken({ stop, procedure = null, kept, onKeep, onWrite }: Aski
   return {
     taken,
     seen,
-    drainedL: here.drainedL ?? null,
+    drainedL: here.drainedL ?? stop.drainedL,
+    drainWritten: here.drainWritten ?? stop.drainedL !== null,
+    flushedL: here.flushedL ?? null,
     progress: here.progress,
     keep,
     take,

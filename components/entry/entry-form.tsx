@@ -36,6 +36,8 @@ import { findingsAt } from '@/core/register/finding-choices';
 import type { Grade, Where } from '@/core/words/sign-row';
 import { FindingMeaning } from '../finding-meaning';
 import type { AmountKind, TaskAction } from '@/core/words/task-words';
+import { drainedWords } from '@/core/entry/kinds/drain';
+import { drawnWords } from '@/core/entry/kinds/sample';
 import { skipReasons } from '@/core/entry/kinds/skip';
 
 /** What may be written from a point's page, outside a round. */
@@ -43,6 +45,9 @@ export const handKinds = [
   'grease',
   'oil-change',
   'top-up',
+  'drain',
+  'flush',
+  'sample',
   'check',
   'finding',
   'note',
@@ -80,6 +85,11 @@ export type EntryValues = {
   hours: string;
   event: string;
   overruledBecause: string;
+  drainedWhat: string;
+  times: string;
+  oil: string;
+  bottle: string;
+  drawn: string;
 };
 
 export const emptyEntry: Omit<EntryValues, 'when'> = {
@@ -107,6 +117,11 @@ export const emptyEntry: Omit<EntryValues, 'when'> = {
   hours: '',
   event: '',
   overruledBecause: '',
+  drainedWhat: 'oil',
+  times: '1',
+  oil: '',
+  bottle: '',
+  drawn: 'running',
 };
 
 type Option = { value: string; label: string };
@@ -199,6 +214,29 @@ const bodies: Record<EntryValues['kind'], (typed: Typed) => Record<string, unkno
     typed: { volume: values.volume },
     ...withNote(note),
   }),
+  drain: ({ values, fields, note }) => ({
+    volumeL: typedNumber(fields, 'volume', values.volume, 'volume', 100_000, true),
+    what: values.drainedWhat,
+    typed: { volume: values.volume },
+    ...withNote(note),
+  }),
+  flush({ values, fields, note }) {
+    const times = typedNumber(fields, 'times', values.times, 'number', 20, true);
+    if (times !== undefined && (!Number.isInteger(times) || times < 1)) fields.times = 'Whole times, 1 to 20.';
+    return {
+      times,
+      volumeL: typedNumber(fields, 'volume', values.volume, 'volume', 100_000, true),
+      ...(values.lubricantId && { lubricantId: values.lubricantId }),
+      ...(values.oil.trim() && { oil: values.oil.trim() }),
+      typed: { volume: values.volume },
+      ...withNote(note),
+    };
+  },
+  sample({ values, fields, note }) {
+    const bottle = values.bottle.trim();
+    if (bottle === '') fields.bottle = 'Say which bottle: the number on it.';
+    return { bottle, drawn: values.drawn, ...withNote(note) };
+  },
   check({ values, context, fields, note, version }) {
     const readings = version < 2 ? [] : takenOf(values, context, fields);
     const seen = version < 2 ? [] : seenOf(values, context, fields);
@@ -357,6 +395,31 @@ export function EntryFields({ context }: { context: EntryContext }) {
               required
               hint="0 when the level was in order"
             />
+          </>
+        )}
+        {kind === 'drain' && (
+          <>
+            <QuantityField name="volume" label="Came out" dimension="volume" required />
+            <ChoiceField name="drainedWhat" label="What came out" options={optionsOf(drainedWords)} required />
+          </>
+        )}
+        {kind === 'flush' && (
+          <>
+            <QuantityField name="volume" label="Put in each time" dimension="volume" required />
+            <QuantityField name="times" label="How often" dimension="number" required />
+            <ChoiceField
+              name="lubricantId"
+              label="Flushing oil"
+              options={context.lubricants}
+              empty="another, in words"
+            />
+            <TextField name="oil" label="Or in words" />
+          </>
+        )}
+        {kind === 'sample' && (
+          <>
+            <TextField name="bottle" label="Number on the bottle" required />
+            <ChoiceField name="drawn" label="Drawn" options={optionsOf(drawnWords)} required />
           </>
         )}
         {kind === 'check' && (

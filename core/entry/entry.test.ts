@@ -92,8 +92,8 @@ describe('what holds after corrections', () => {
 describe('bodies', () => {
   const accepts = (kind: EntryKind, body: unknown, version = 1) => bodySchema(kind, version)!.safeParse(body).success;
 
-  it('exist only for kinds of the closed list', () => {
-    expect(entryKinds.filter((kind) => !isWritable(kind))).toEqual(['drain', 'flush', 'sample']);
+  it('exist for every kind of the closed list', () => {
+    expect(entryKinds.filter((kind) => !isWritable(kind))).toEqual([]);
     expect(serviceKinds).not.toContain('skip');
   });
 
@@ -128,6 +128,13 @@ describe('bodies', () => {
     ['open', { does: 'hand-on', openId: id('A'), toId: id('B') }, true],
     ['close', { openId: id('A') }, true],
     ['close', { openId: 'drain' }, false],
+    ['drain', { volumeL: 0.2, what: 'water' }, true],
+    ['drain', { volumeL: -1, what: 'water' }, false],
+    ['drain', { volumeL: 1, what: 'wine' }, false],
+    ['flush', { times: 2, volumeL: 5 }, true],
+    ['flush', { times: 0, volumeL: 5 }, false],
+    ['sample', { bottle: '1207', drawn: 'running' }, true],
+    ['sample', { bottle: '  ', drawn: 'running' }, false],
     ['waiver', { openId: id('A'), allowedBy: 'Shift lead', reason: 'drains over night' }, true],
     ['waiver', { openId: id('A'), allowedBy: '', reason: 'drains over night' }, false],
     ['waiver', { openId: id('A'), allowedBy: 'Shift lead', reason: '' }, false],
@@ -173,7 +180,7 @@ describe('kinds', () => {
     expect(versionsOf('grease')).toEqual([1, 2]);
     expect(versionsOf('reading')).toEqual([1]);
     expect(versionsOf('correction')).toEqual([1, 2]);
-    expect(versionsOf('flush')).toEqual([]);
+    expect(versionsOf('flush')).toEqual([1]);
     expect(bodySchema('grease', 3)).toBeUndefined();
     const whole = { happenedAt: '2026-01-02T00:00:00Z', offsetMinutes: 0, taskIds: [], body: { text: 'b' } };
     const first = { reason: 'slip', replacement: whole };
@@ -185,11 +192,12 @@ describe('kinds', () => {
   });
 
   it('say in their files what every list says', () => {
-    expect(serviceKinds).toEqual(['grease', 'oil-change', 'top-up', 'drain', 'flush', 'check']);
+    expect(serviceKinds).toEqual(['grease', 'oil-change', 'top-up', 'drain', 'check', 'sample']);
     // What only makes good a loss ends no cause.
     expect(findingAnsweringKinds).toEqual(['commissioning', 'grease', 'oil-change', 'drain', 'flush', 'check', 'note']);
     expect(fillingKinds).toEqual(['commissioning', 'grease', 'oil-change']);
     expect(entryKinds.filter((kind) => !answeringKinds.includes(kind))).toEqual([
+      'flush',
       'reading',
       'finding',
       'follow-up',

@@ -24,15 +24,17 @@ export type KindSpec<Bodies extends Schemas> = {
   title: string;
   /**
    * What its body holds, by version. A version stays readable and writable for ever, as devices hold entries that wait to
-   * be sent; what is to mean something else gets a new one. Empty where the kind cannot be written yet.
+   * be sent; what is to mean something else gets a new one.
    */
   bodies: Bodies;
   /** Where meters and tasks stand follows from it. */
   decides: boolean;
   /** Answering a task, it is the service done. */
   service: boolean;
-  /** The actions whose task it can answer from its second version on; the first versions answered any. */
+  /** The actions whose task it can answer, from a version on; before it any. */
   fits: readonly TaskAction[] | 'any';
+  /** The second where nothing is said: the first versions of the oldest kinds answered any. */
+  fitsFrom?: 1;
   /** What it says in a field when the work was not done, from its second version on: it answers the stop and is no service. */
   undone?: { field: string; is: string };
   /** Afterwards the sump holds the lubricant that it names. */
@@ -60,22 +62,6 @@ export const besideTheWork = {
   fills: false,
   answersStop: false,
 } as const;
-
-/** A kind that has its name and no body yet. */
-export const reservedKind = (title: string, { service = false } = {}) =>
-  defineKind({
-    title,
-    bodies: {},
-    decides: service,
-    service,
-    fits: [],
-    fills: false,
-    needsMachine: true,
-    answersFinding: service,
-    answersStop: true,
-    mended: 'anew',
-    words: () => title,
-  });
 
 export const note = z.string().max(longestNote).optional().meta({ title: 'Note' });
 export const remark = (title: string) => z.string().max(longestNote).optional().meta({ title });

@@ -1,12 +1,14 @@
 import type { z } from 'zod';
 import { isOwn } from '../own';
 import type { TaskAction } from '../words/task-words';
-import { type KindSpec, type Say, reservedKind } from './kind';
+import type { KindSpec, Say } from './kind';
 import { check } from './kinds/check';
 import { close } from './kinds/close';
 import { commissioning } from './kinds/commissioning';
 import { correction } from './kinds/correction';
+import { drain } from './kinds/drain';
 import { finding } from './kinds/finding';
+import { flush } from './kinds/flush';
 import { followUp } from './kinds/follow-up';
 import { grease } from './kinds/grease';
 import { handOver } from './kinds/hand-over';
@@ -18,6 +20,7 @@ import { open } from './kinds/open';
 import { override } from './kinds/override';
 import { postpone } from './kinds/postpone';
 import { reading } from './kinds/reading';
+import { sample } from './kinds/sample';
 import { skip } from './kinds/skip';
 import { topUp } from './kinds/top-up';
 import { waiver } from './kinds/waiver';
@@ -28,12 +31,12 @@ export const kinds = {
   grease,
   'oil-change': oilChange,
   'top-up': topUp,
-  drain: reservedKind('Drained', { service: true }),
-  flush: reservedKind('Flushed', { service: true }),
+  drain,
+  flush,
   check,
   reading,
   'meter-change': meterChange,
-  sample: reservedKind('Sample'),
+  sample,
   finding,
   'follow-up': followUp,
   skip,
@@ -120,13 +123,13 @@ export const undoneKinds = entryKinds.flatMap((kind) => {
 });
 
 /**
- * Whether an entry of a kind can answer a task of an action; in their first versions all could.
+ * Whether an entry of a kind can answer a task of an action; in their first versions the oldest kinds all could.
  * @example fitsAction('top-up', 2, 'oil-change') // false
  * @example fitsAction('top-up', 1, 'oil-change') // true
  */
 export function fitsAction(kind: EntryKind, kindVersion: number, action: TaskAction): boolean {
-  const { fits } = specOf(kind);
-  return kindVersion < 2 || fits === 'any' || fits.includes(action);
+  const { fits, fitsFrom = 2 } = specOf(kind);
+  return kindVersion < fitsFrom || fits === 'any' || fits.includes(action);
 }
 
 /** The newest version of a kind: what is written now. */

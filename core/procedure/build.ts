@@ -69,6 +69,8 @@ export const look = (id: string, what: LookName, says: string): StepOf<'look'> =
   says,
 });
 export const putIn = (id: string, says: string): StepOf<'put-in'> => ({ kind: 'put-in', id, says });
+/** Flushing oil: it comes out again. */
+export const putInFlush = (id: string, says: string): StepOf<'put-in'> => ({ ...putIn(id, says), flush: true });
 export const takeOut = (id: string, says: string): StepOf<'take-out'> => ({ kind: 'take-out', id, says });
 export const again = (id: string, says: string, from: string, most = 3): StepOf<'confirm'> => ({
   kind: 'confirm',
@@ -95,7 +97,7 @@ export const onlyIf = (steps: string, says: string, taken: readonly Step[]): Ste
 ];
 
 type Written = Pick<Procedure, 'code' | 'title'> &
-  Partial<Pick<Procedure, 'version' | 'source' | 'people' | 'takes' | 'takesOver' | 'handsOver'>> & {
+  Partial<Pick<Procedure, 'version' | 'source' | 'people' | 'takes' | 'takesOver' | 'handsOver' | 'writes'>> & {
     steps: readonly (Step | readonly Step[])[];
   };
 

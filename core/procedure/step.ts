@@ -56,7 +56,12 @@ export const stepSchema = z.discriminatedUnion('kind', [
     unit: z.string().max(12),
   }),
   z.strictObject({ kind: z.literal('look'), ...every, look: z.enum(Object.keys(looks) as [LookName, ...LookName[]]) }),
-  z.strictObject({ kind: z.literal('put-in'), ...every }),
+  z.strictObject({
+    kind: z.literal('put-in'),
+    ...every,
+    /** It comes out again: how much is written as a flush. */
+    flush: z.literal(true).optional(),
+  }),
   z.strictObject({ kind: z.literal('take-out'), ...every }),
   z.strictObject({
     kind: z.literal('confirm'),
@@ -92,6 +97,8 @@ export const procedureSchema = z.strictObject({
     .max(9),
   /** What it leaves open on purpose, handed over by name; empty as a rule. */
   handsOver: z.array(slug).max(9),
+  /** What is written when it is done, where that is not what its task is: which bottle, and when it was drawn. */
+  writes: z.literal('sample').optional(),
 });
 export type Procedure = z.infer<typeof procedureSchema>;
 

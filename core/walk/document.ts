@@ -113,6 +113,10 @@ const stop = z.object({
   leftAfter: z.string().nullable().default(null),
   /** How the level is read and made up here, a sentence each. */
   level: z.array(z.string()).default([]),
+  /** How often it is flushed, where a flush is asked for; empty where nobody can say. */
+  flush: z.string().default(''),
+  /** What an earlier visit drained for this job, in litres; null where none did. */
+  drainedL: z.number().nullable().default(null),
   /** What a coolant sump holds and should be; null elsewhere. */
   coolant: z.object({ tankL: z.number(), targetPct: z.number(), factor: z.number() }).nullable().default(null),
   open: z.array(open).default([]),

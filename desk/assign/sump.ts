@@ -27,8 +27,8 @@ export async function sumpOf(db: Database, now: Date, reservoir: Sump): Promise<
   if (fed.length === 0) return undefined;
   const rows = await readBelieved(
     db,
-    "entry.pointId IN (:ids) AND entry.kind IN ('oil-change', 'top-up', 'commissioning') AND entry.decides",
-    { ids: fed.map(({ id }) => id) },
+    "entry.pointId IN (:ids) AND entry.kind IN ('oil-change', 'top-up', 'commissioning', 'drain', 'flush') AND entry.decides AND entry.happenedAtUtc <= :now",
+    { ids: fed.map(({ id }) => id), now },
   );
   const meter = (await deriveMeters(db, [reservoir.machineId])).find(({ unit }) => unit === 'hours');
   const hoursAt = (at: string) => hoursOf(meter?.state, Date.parse(at));
@@ -41,6 +41,13 @@ export async function sumpOf(db: Database, now: Date, reservoir: Sump): Promise<
       const { lubricantId, volumeL } = entry.body;
       return lubricantId && volumeL ? [{ ...base, kind: 'change', lubricantId }] : [];
     }
+    if (isOf('drain')(entry))
+      return entry.body.what === 'oil' ? [{ ...base, kind: 'drain', volumeL: entry.body.volumeL }] : [];
+    if (isOf('flush')(entry)) {
+      const { lubricantId, volumeL, times } = entry.body;
+      // What nobody named thins the old oil all the same; the change that follows says what is in there.
+      return lubricantId ? Array.from({ length: times }, () => ({ ...base, kind: 'flush', volumeL, lubricantId })) : [];
+    }
     if (!isOf('top-up')(entry) || entry.body.amountKind !== 'litres' || !entry.body.amount) return [];
     return [{ ...base, kind: 'top-up', lubricantId: entry.body.lubricantId, volumeL: entry.body.amount }];
   });
@@ -49,12 +56,16 @@ export async function sumpOf(db: Database, now: Date, reservoir: Sump): Promise<
   // Topped up before any filling was written: what was put on top is taken for what was in there.
   const isAssumed = first.kind === 'top-up';
   if (isAssumed) events.push({ at: first.at, meter: first.meter, kind: 'fill', lubricantId: first.lubricantId });
-  const run = computeStored(sumpLedger, {
-    capacityL,
-    events: rising(events),
-    asOf: now.toISOString(),
-    meter: Math.max(hoursOf(meter?.state, now.getTime()), ...events.map((event) => event.meter)),
-  });
+  const ledgerOf = (some: readonly SumpEvent[]) =>
+    computeStored(sumpLedger, {
+      capacityL,
+      events: rising(some),
+      asOf: now.toISOString(),
+      meter: Math.max(hoursOf(meter?.state, now.getTime()), ...some.map((event) => event.meter)),
+    });
+  const whole = ledgerOf(events);
+  // More came out than was in there: that is a finding of its own, and the rest of the ledger stands.
+  const run = whole.ok ? whole : ledgerOf(events.filter(({ kind }) => kind !== 'drain'));
   if (!run.ok) return undefined;
   const { volumeL, composition, effectiveAgeH, consumptionLPer1000H } = run.result;
   const lubricants = await db.Lubricant.findAll({ where: { id: composition.map(({ lubricantId }) => lubricantId) } });

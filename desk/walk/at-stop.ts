@@ -1,11 +1,12 @@
 import { isFedFromTank } from '@/core/register/point-kinds';
 import { fillRowFor } from '@/core/register/reservoir';
+import { flushWords } from '@/core/sump/flush-words';
 import { levelWords } from '@/core/register/level-words';
 import type { WalkStop } from '@/core/walk/document';
 import type { Database } from '../desk';
 
 /** What stands at a stop of what its point and its reservoir are. */
-export type AtStop = Pick<WalkStop, 'level' | 'coolant'>;
+export type AtStop = Pick<WalkStop, 'level' | 'coolant' | 'flush'>;
 
 /** How levels are read at some points, and what their coolant should be. */
 export async function factsAtStops(db: Database, pointIds: readonly string[]): Promise<Map<string, AtStop>> {
@@ -38,7 +39,10 @@ export async function factsAtStops(db: Database, pointIds: readonly string[]): P
         kind === 'coolant-sump' && tankL && targetPct
           ? { tankL, targetPct, factor: Number(refractometerFactor) }
           : null;
-      return [id, { level, coolant }];
+      const flush = reservoir
+        ? flushWords({ capacityL: row?.volumeL ?? reservoir.capacityL, residualL: reservoir.residualL })
+        : '';
+      return [id, { level, coolant, flush }];
     }),
   );
 }

@@ -23,6 +23,7 @@ import { thePlant } from '../plant';
 import { selectStops } from './stops';
 import { type GivenEntry, doneByOthers } from './twice';
 import { walkGun } from './walk-gun';
+import { drainedBefore } from './drained-before';
 import { findingsOnWalk } from '../follow/findings';
 import { type ListedOpenThing, openThingsOnWalk, stepsLeft } from '../follow/open-things';
 import { activePeople } from '../people/active-people';
@@ -227,10 +228,11 @@ async function documentOf(
   // Whoever comes to look audits the operator's card as well.
   const looked = [...new Set(states.filter(({ action }) => putsNothingIn(action)).map(({ machine }) => machine.id))];
   const lubricantIds = [...new Set(states.flatMap(({ lubricant }) => lubricant?.id ?? []))];
-  const [cards, hazardous, untilNow] = await Promise.all([
+  const [cards, hazardous, untilNow, drained] = await Promise.all([
     looked.length > 0 ? cardLines(db, now, looked) : new Map<string, CardLine[]>(),
     db.Lubricant.findAll({ where: { id: lubricantIds }, attributes: ['id', 'code', 'hazards'] }),
     readUntilNow(db, now, states),
+    drainedBefore(db, changesUnderWay(states, openThings)),
   ]);
   const hazardsOf = new Map(hazardous.map(({ id, code, hazards }) => [id, lubricantHazards(code, hazards)]));
   const inOrder = round.stops.flatMap((taskId) => states.find((state) => state.taskId === taskId) ?? []);
@@ -313,7 +315,8 @@ async function documentOf(
         readings: readings.map((each) => ({ ...each, ...untilNow(point.id, each) })),
         looks,
         own: ownAt(point.id),
-        ...(facts.get(point.id) ?? { level: [], coolant: null }),
+        ...(facts.get(point.id) ?? { level: [], coolant: null, flush: '' }),
+        drainedL: drained.get(taskId) ?? null,
         open: openAt({ machineId: machine.id, pointId: point.id }),
         ...writtenAt(entries, { taskId, answeredBy, pointId: point.id }, alsoBy.get(taskId)),
         heldBack: heldBack({ cameEmpty, machineState }, machine.id, states),
@@ -322,10 +325,7 @@ async function documentOf(
       };
     }),
     guns: guns.map(walkGun),
-    meters: meters.map((meter) => ({
-      ...readableMeter(meter),
-      readInRound: entries.some(({ kind, body }) => kind === 'reading' && body.meterId === meter.id),
-    })),
+    meters: metersOnWalk(meters, entries),
   };
 }
 
@@ -340,6 +340,22 @@ const proceduresOf = (states: readonly TaskState[]): WalkDocument['procedures'] 
       return procedure ? [[procedureKey(procedure), procedure] as const] : [];
     }),
   );
+
+/** Oil changes of which something is open. */
+const changesUnderWay = (states: readonly TaskState[], openThings: readonly { taskId: string | null }[]) =>
+  states
+    .filter(({ taskId, action }) => action === 'oil-change' && openThings.some((thing) => thing.taskId === taskId))
+    .map(({ taskId, point }) => ({ taskId, pointId: point.id }));
+
+/** The meters of its machines, and which of them were read on it. */
+const metersOnWalk = (
+  meters: Awaited<ReturnType<typeof aroundStops>>['meters'],
+  entries: Awaited<ReturnType<typeof entriesOfRound>>,
+): WalkDocument['meters'] =>
+  meters.map((meter) => ({
+    ...readableMeter(meter),
+    readInRound: entries.some(({ kind, body }) => kind === 'reading' && body.meterId === meter.id),
+  }));
 
 /** What stands on a stop of a walk: what was written on it, and what somebody else did there. */
 function writtenAt(

@@ -9,6 +9,7 @@ import { type Appended, type Received, entriesAsWritten } from '../log/append';
 import { contentOf, sealedContent } from '../log/seal';
 import { applyFirstHours } from '../plan/task-templates';
 import { doubledDose } from './doubled-dose';
+import { drainedUnlike } from './drained';
 import { notInOrder } from './not-in-order';
 import { type WriteOutcome, conflict, invalid, written } from './outcome';
 import { type References, checkReferences, readReferences } from './references';
@@ -155,7 +156,8 @@ async function writeParsed(
     begun.push(...(await beginFirstHours(db, receivedAt, envelope, transaction)));
     const doubled = await doubledDose(db, received);
     const off = await notInOrder(db, received, batch);
-    right.push(received, ...(doubled ? [doubled] : []), ...(off ? [off] : []));
+    const drained = await drainedUnlike(db, received);
+    right.push(received, ...[doubled, off, drained].flatMap((said) => said ?? []));
   }
   const appended = await appendProjected(db, right, transaction, { replanned: begun, stamps: references.stamps });
   return batch.map(

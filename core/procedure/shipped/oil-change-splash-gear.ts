@@ -1,8 +1,9 @@
-import { caution, close, look, mustBe, onlyIf, open, procedure, putIn, say, takeOut, wait } from '../build';
+import { caution, close, look, mustBe, onlyIf, open, procedure, putIn, putInFlush, say, takeOut, wait } from '../build';
 import { begin, cleanRound, finish, isolate, nextDay, oilLook, runBetween, settleAndRead } from '../frame';
 
 export const oilChangeSplashGear = procedure({
   code: 'oil-change-splash-gear',
+  version: 2,
   title: 'Oil change of a splash-lubricated gear case',
   source: 'Practice of the trade (H/M C)',
   takes: [
@@ -32,7 +33,7 @@ export const oilChangeSplashGear = procedure({
     say('clean-parts', 'Clean magnet, breather and glass.'),
     onlyIf('flush', 'Another base oil or additives, water over 0.2 %, sludge or debris: does it need a flush?', [
       close('drain', 'Drain plug in for the flush.'),
-      say('fill', 'Flushing oil of the same type and thinner, to the low mark.'),
+      putInFlush('fill', 'Flushing oil of the same type and thinner, to the low mark.'),
       close('filler', 'Filler on for the flush.'),
       ...runBetween('run', 'Run unloaded with the flushing oil.', 15, 'the dirt has to come loose'),
       open('filler', 'Filler', 'never', 'Open the filler and the vent again.'),

@@ -44,6 +44,8 @@ export const coolantCorrection = procedure({
 
 export const oilSample = procedure({
   code: 'oil-sample',
+  version: 2,
+  writes: 'sample',
   title: 'Oil sample for the laboratory',
   source: 'H S/B, in the spirit of ASTM D4057 and ISO 4021',
   takes: ['clean bottle', 'label', 'hose', 'cup for what is flushed'],

@@ -1,4 +1,18 @@
-import { caution, clear, close, look, mustBe, open, procedure, putIn, reach, read, say, wait } from '../build';
+import {
+  caution,
+  clear,
+  close,
+  look,
+  mustBe,
+  open,
+  procedure,
+  putIn,
+  putInFlush,
+  reach,
+  read,
+  say,
+  wait,
+} from '../build';
 import { cleanRound, isolate } from '../frame';
 
 export const startUp = procedure({
@@ -77,6 +91,7 @@ export const fillFromBelow = procedure({
 
 export const flush = procedure({
   code: 'flush',
+  version: 2,
   title: 'Flush a sump',
   source: 'Practice of the trade (M C)',
   takes: ['flushing oil of the same type, thinner', 'pan', 'seal'],
@@ -85,7 +100,7 @@ export const flush = procedure({
     isolate(),
     caution('open-filler', 'Hot oil scalds: 60 °C or less.'),
     open('filler', 'Filler', 'never', 'Open the filler and the vent.'),
-    putIn('fill', 'Flushing oil to the low mark.'),
+    putInFlush('fill', 'Flushing oil to the low mark.'),
     close('filler', 'Filler on.'),
     clear('clear'),
     caution('run', 'Never with the main machine loaded.'),

@@ -23,7 +23,18 @@ import { parseQuantity } from '@/core/units/parse-quantity';
 type Current = { happenedAt: string; taskIds: string[]; kindVersion: number; body: object };
 
 /** What later versions of the kinds say and this form does not ask: it stays as it was. */
-const notAsked = ['part', 'readings', 'looks', 'purge', 'overruled', 'proposed', 'causes', 'off'];
+const notAsked = [
+  'part',
+  'readings',
+  'looks',
+  'purge',
+  'overruled',
+  'proposed',
+  'causes',
+  'off',
+  'bothHappened',
+  'port',
+];
 type Props = {
   timeZone: string;
   personId: string;
@@ -174,6 +185,11 @@ function asWritten(
     on: typed(body.on),
     hours: typed(body.hours),
     event: typed(body.event),
+    drainedWhat: typed(body.what) || 'oil',
+    times: typed(body.times) || '1',
+    oil: typed(body.oil),
+    bottle: typed(body.bottle),
+    drawn: typed(body.drawn) || 'running',
     reading: typed(body.value),
   };
 }
