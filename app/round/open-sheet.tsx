@@ -10,6 +10,7 @@ import { ReadingSheet } from './reading-sheet';
 import { foundAt } from './taken';
 import type { useTaken } from './use-taken';
 import { SampleSheet } from './sample-sheet';
+import { TrickSheet } from './trick-sheet';
 import { EventSheet, FindingSheet, PurgeSheet, SkipSheet } from './stop-sheets';
 import type { OpenSheet, StopDraft } from './stop-draft';
 
@@ -77,6 +78,7 @@ export function StopSheets({
         onClose={onClose}
         onEvent={(event) => onWrite({ kind: 'note', body: { event, text: eventWords[event] } })}
       />
+      <TrickSheet open={sheet === 'trick'} onClose={onClose} onWrite={(body) => onWrite({ kind: 'note', body })} />
       <PurgeSheet open={sheet === 'purge'} onClose={onClose} onEnd={onPurged} />
       <Sheet open={sheet === 'amount'} onClose={onClose} title={stop.pointLabel}>
         <NumberPad

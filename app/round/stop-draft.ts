@@ -42,6 +42,7 @@ export type OpenSheet =
   | 'purge'
   | 'gun'
   | 'event'
+  | 'trick'
   | 'isolation'
   | { meter: WalkDocument['meters'][number] }
   | { asked: WalkStop['readings'][number] }

@@ -139,7 +139,7 @@ export function StopView(props: Props) {
           onClose={close}
           onWrite={onWrite}
         />
-        <StopNotes stop={stop} onWrite={onWrite} onEvent={() => setSheet('event')} />
+        <StopNotes stop={stop} onWrite={onWrite} open={setSheet} />
         <MetersToRead meters={meters.filter(({ readInRound }) => !readInRound)} onRead={begin} />
       </div>
 
@@ -272,7 +272,7 @@ const StopHead = ({ stop, openThings }: { stop: WalkStop; openThings: AroundStop
 );
 
 /** What is open there, how to get there, how it is done, since when it is due. */
-const StopNotes = ({ stop, onWrite, onEvent }: Pick<Props, 'stop' | 'onWrite'> & { onEvent: () => void }) => (
+const StopNotes = ({ stop, onWrite, open }: Pick<Props, 'stop' | 'onWrite'> & { open: (sheet: OpenSheet) => void }) => (
   <>
     <StillSo open={stop.open} onWrite={onWrite} />
     {stop.accessNote && (
@@ -280,15 +280,30 @@ const StopNotes = ({ stop, onWrite, onEvent }: Pick<Props, 'stop' | 'onWrite'> &
         <strong>Getting there:</strong> {stop.accessNote}
       </p>
     )}
+    {stop.tricks.map(({ text, hazard, by, at }) => (
+      <p key={`${by}${at}`} className="mt-2 whitespace-pre-line">
+        {hazard && (
+          <>
+            <strong>Mind:</strong> {hazard}{' '}
+          </>
+        )}
+        <strong>Trick:</strong> {text} <span className="caption">{by}</span>
+      </p>
+    ))}
     {stop.procedureText && (
       <p className="mt-2 whitespace-pre-line">
         <strong>How:</strong> {stop.procedureText}
       </p>
     )}
     <p className="caption mt-2">{stop.dueWords}</p>
-    <button type="button" className="button mt-3 min-h-14 w-full" onClick={onEvent}>
-      Something happened to the machine
-    </button>
+    <div className="mt-3 grid grid-cols-2 gap-4">
+      <button type="button" className="button min-h-14 px-2" onClick={() => open('event')}>
+        Something happened to the machine
+      </button>
+      <button type="button" className="button min-h-14 px-2" onClick={() => open('trick')}>
+        I found a trick
+      </button>
+    </div>
   </>
 );
 

@@ -115,6 +115,8 @@ const stop = z.object({
   level: z.array(z.string()).default([]),
   /** How often it is flushed, where a flush is asked for; empty where nobody can say. */
   flush: z.string().default(''),
+  /** Ways to get at it that a planner has approved, with who found each and when. */
+  tricks: z.array(z.object({ text: z.string(), hazard: z.string(), by: z.string(), at: z.string() })).default([]),
   /** What an earlier visit drained for this job, in litres; null where none did. */
   drainedL: z.number().nullable().default(null),
   /** What a coolant sump holds and should be; null elsewhere. */

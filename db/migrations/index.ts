@@ -504,4 +504,12 @@ export const migrations: readonly Migration[] = [
     'ALTER TABLE entry ADD KEY IF NOT EXISTS entry_received (receivedAt)',
     'ALTER TABLE entry DROP KEY IF EXISTS entry_received',
   ),
+
+  // Tricks that somebody has found, from the note that says one; rounds show what a planner has approved.
+  createTable(
+    '2026-12-10-03-trick',
+    'trick',
+    `entryId ${id} PRIMARY KEY, pointId ${id} NOT NULL REFERENCES lube_point(id), text TEXT NOT NULL, hazard TEXT NOT NULL, personId ${id} NOT NULL REFERENCES person(id), saidAt DATETIME(3) NOT NULL,
+      state ENUM('waiting', 'approved', 'declined') NOT NULL, judgedBy ${id} NULL REFERENCES person(id), judgedAt DATETIME(3) NULL, KEY (pointId, state), KEY (state, saidAt)`,
+  ),
 ];

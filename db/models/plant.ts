@@ -1,5 +1,6 @@
 import {
   type CreationOptional,
+  DataTypes,
   type InferAttributes,
   type InferCreationAttributes,
   Model,
@@ -18,6 +19,8 @@ import {
   optionalText,
   primaryId,
   text,
+  optionalId,
+  optionalInstant,
 } from './columns';
 
 /** The one plant of this database: its clock, its schools, its units. */
@@ -65,6 +68,20 @@ export class OwnSign extends Model<InferAttributes<OwnSign>, InferCreationAttrib
   declare saidAt: Date;
 }
 
+/** A way to get at something, as somebody found it; a planner says whether rounds show it. */
+export class Trick extends Model<InferAttributes<Trick>, InferCreationAttributes<Trick>> {
+  /** The note that said it. */
+  declare entryId: string;
+  declare pointId: string;
+  declare text: string;
+  declare hazard: string;
+  declare personId: string;
+  declare saidAt: Date;
+  declare state: 'waiting' | 'approved' | 'declined';
+  declare judgedBy: string | null;
+  declare judgedAt: Date | null;
+}
+
 export function initPlant(sequelize: Sequelize) {
   Plant.init(
     columns({
@@ -107,5 +124,19 @@ export function initPlant(sequelize: Sequelize) {
     }),
     { sequelize, tableName: 'own_sign', timestamps: false },
   );
-  return { Plant, Person, OwnSign };
+  Trick.init(
+    columns({
+      entryId: primaryId,
+      pointId: idColumn,
+      text: { type: DataTypes.TEXT, allowNull: false },
+      hazard: { type: DataTypes.TEXT, allowNull: false },
+      personId: idColumn,
+      saidAt: instantColumn,
+      state: text,
+      judgedBy: optionalId,
+      judgedAt: optionalInstant,
+    }),
+    { sequelize, tableName: 'trick', timestamps: false },
+  );
+  return { Plant, Person, OwnSign, Trick };
 }

@@ -2,6 +2,7 @@ import { type FindOptions, Op } from 'sequelize';
 import type { Judged } from '@/core/assign/judge';
 import { byRank, winnerInBand } from '@/core/register/assignment';
 import { ownSignsAt } from '../own-signs';
+import { type Trick, tricksOf } from '../register/tricks';
 import { thePlant } from '../plant';
 import { insideOf } from '../assign/contents';
 import { type SumpContents, sumpOf } from '../assign/sump';
@@ -134,6 +135,8 @@ export type PointPage = {
   history: LogLine[];
   /** What is said there in place of the table of signs. */
   own: OwnSign[];
+  /** Ways to get at it, those that wait for a planner too. */
+  tricks: Trick[];
 };
 
 // Of point and reservoir each is asked for by itself: one OR the other would read all assignments there are.
@@ -172,8 +175,9 @@ export async function readPointPage(
   // The one that holds comes first; the rest stay in their rank.
   const assignments = winner ? [winner, ...ranked.filter((line) => line !== winner)] : ranked;
   const lubricant = assignments[0] ? await db.Lubricant.findByPk(assignments[0].lubricant.id) : null;
-  const [ownAt, reservoir, sharedWith, fedBeside, { filled }] = await Promise.all([
+  const [ownAt, tricks, reservoir, sharedWith, fedBeside, { filled }] = await Promise.all([
     ownSignsAt(db, [point.id]),
+    tricksOf(db, point.id),
     point.reservoirId ? db.Reservoir.findByPk(point.reservoirId) : null,
     point.reservoirId
       ? db.LubePoint.findAll({
@@ -212,6 +216,7 @@ export async function readPointPage(
     })),
     history,
     own: ownAt(point.id),
+    tricks,
   };
 }
 

@@ -14,6 +14,7 @@ import type { UnsignedWalk, WalkPlan } from '@/core/walk/shift';
 import { type Problem, problemsOf } from '@/core/problems';
 import { type Database, type Desk, type Result, done, refusal } from '../desk';
 import { loadMeters, readableMeter } from '../standing/meters';
+import { approvedTricks } from '../register/tricks';
 import { factsAtStops } from './at-stop';
 import { ownSignsAt } from '../own-signs';
 import { readUntilNow } from './last-readings';
@@ -194,7 +195,7 @@ type Walk = {
 async function aroundStops(db: Database, now: Date, places: readonly { machineId: string; pointId: string }[]) {
   const machineIds = [...new Set(places.map(({ machineId }) => machineId))];
   const pointIds = places.map(({ pointId }) => pointId);
-  const [guns, meters, machines, openAt, facts, ownAt, openThings, people] = await Promise.all([
+  const [guns, meters, machines, openAt, facts, ownAt, openThings, people, tricks] = await Promise.all([
     db.Gun.findAll({ order: [['code', 'ASC']] }),
     machineIds.length > 0 ? loadMeters(db, machineIds) : [],
     db.Machine.findAll({ where: { id: machineIds }, attributes: ['id', 'energySources'] }),
@@ -203,9 +204,10 @@ async function aroundStops(db: Database, now: Date, places: readonly { machineId
     ownSignsAt(db, pointIds),
     openThingsOnWalk(db, now, machineIds),
     activePeople(db),
+    approvedTricks(db, pointIds),
   ]);
   const leftAfter = await stepsLeft(db, openThings);
-  return { guns, meters, machines, openAt, facts, ownAt, openThings, people, leftAfter };
+  return { guns, meters, machines, openAt, facts, ownAt, openThings, people, tricks, leftAfter };
 }
 
 async function documentOf(
@@ -214,7 +216,7 @@ async function documentOf(
   {
     states,
     entries,
-    around: { guns, meters, machines, openAt, facts, ownAt, openThings, people, leftAfter },
+    around: { guns, meters, machines, openAt, facts, ownAt, openThings, people, tricks, leftAfter },
     alsoBy = new Map<string, GivenEntry>(),
   }: {
     states: readonly TaskState[];
@@ -316,6 +318,7 @@ async function documentOf(
         looks,
         own: ownAt(point.id),
         ...(facts.get(point.id) ?? { level: [], coolant: null, flush: '' }),
+        tricks: tricks.get(point.id) ?? [],
         drainedL: drained.get(taskId) ?? null,
         open: openAt({ machineId: machine.id, pointId: point.id }),
         ...writtenAt(entries, { taskId, answeredBy, pointId: point.id }, alsoBy.get(taskId)),

@@ -7,6 +7,7 @@ import { type Database, hindrance, isDuplicate } from '../desk';
 import { type Whom, alone, aloneWithFree } from '../locks';
 import { type Appended, type Received, entriesAsWritten } from '../log/append';
 import { contentOf, sealedContent } from '../log/seal';
+import { noteTrick } from '../register/tricks';
 import { applyFirstHours } from '../plan/task-templates';
 import { doubledDose } from './doubled-dose';
 import { drainedUnlike } from './drained';
@@ -160,6 +161,7 @@ async function writeParsed(
     right.push(received, ...[doubled, off, drained].flatMap((said) => said ?? []));
   }
   const appended = await appendProjected(db, right, transaction, { replanned: begun, stamps: references.stamps });
+  for (const { envelope } of right) await noteTrick(db, envelope, transaction);
   return batch.map(
     (received) =>
       refused.get(received) ?? { ok: true, stored: true, entry: written(appended[right.indexOf(received)]!) },

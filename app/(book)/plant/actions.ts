@@ -17,6 +17,7 @@ import * as outlines from '@/desk/register/outlines';
 import * as points from '@/desk/register/points';
 import * as reservoirs from '@/desk/register/reservoirs';
 import * as models from '@/desk/register/templates';
+import * as tricks from '@/desk/register/tricks';
 
 export const createArea = changing(machines.createArea, typed);
 export const createMachine = changing(machines.createMachine, typed);
@@ -31,6 +32,7 @@ export const createReservoir = changing(reservoirs.createReservoir, identifier, 
 export const updateReservoir = changing(reservoirs.updateReservoir, identifier, version, typed);
 export const confirmFill = changing(reservoirs.confirmFill, identifier);
 export const saveOutline = changing(outlines.saveOutline, identifier, version, typed);
+export const judgeTrick = changing(tricks.judgeTrick, identifier, typed, z.enum(['approved', 'declined']));
 export const duplicateMachine = changing(models.duplicateMachine, identifier, typed);
 export const makeModel = changing(models.makeModel, identifier, typed);
 export const createFromModel = changing(models.createFromModel, typed);

@@ -3,6 +3,7 @@ import Link from 'next/link';
 import { PageHead } from '@/components/ui/page-head';
 import { Section } from '@/components/ui/section';
 import { counted } from '@/components/words';
+import { countWaitingTricks } from '@/desk/register/tricks';
 import { thePlant } from '@/desk/plant';
 import { readPlantTree } from '@/desk/read/plant-tree';
 import { openDesk, reading } from '@/app/server';
@@ -17,9 +18,10 @@ export const metadata: Metadata = { title: 'Plant' };
 export default async function PlantPage({ searchParams }: Search) {
   const { area: open } = await searchOf<'area'>(searchParams);
   const desk = await openDesk();
-  const { areas, folded, plant } = await reading(async (db) => ({
+  const { areas, folded, plant, tricks } = await reading(async (db) => ({
     ...(await readPlantTree(desk, open)),
     plant: await thePlant(db),
+    tricks: await countWaitingTricks(db),
   }));
   const unknown = areas.reduce((sum, { counts }) => sum + counts.unknown, 0);
   return (
@@ -35,6 +37,7 @@ export default async function PlantPage({ searchParams }: Search) {
                 ['people', 'People'],
                 ['templates', 'Templates'],
                 ['procedures', 'Procedures'],
+                ['tricks', tricks > 0 ? `Tricks: ${tricks} to judge` : 'Tricks'],
                 ['meters/import', 'Import readings'],
                 ['many', 'Many at once'],
                 ['recomputed', 'Computed otherwise'],

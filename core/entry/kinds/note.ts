@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { ulid } from '../../fields/fields';
 import { longestNote } from '../../units/typed-field';
 import { eventWords } from '../../words/events';
-import { defineKind, keys } from '../kind';
+import { defineKind, keys, tail } from '../kind';
 
 const said = {
   /** Something that happened to the machine or point, beside its words. */
@@ -18,6 +18,11 @@ export const note = defineKind({
       ...said,
       /** Two entries of one task by people who did not know of each other: both happened, and stand. */
       bothHappened: z.tuple([ulid, ulid]).optional().meta({ title: 'Both of these happened' }),
+      /** A way to get at something; what may hurt on the way is said with it. A planner approves it for rounds. */
+      trick: z
+        .strictObject({ hazard: z.string().trim().max(longestNote).meta({ title: 'What may hurt' }) })
+        .optional()
+        .meta({ title: 'A trick' }),
     }),
   },
   decides: true,
@@ -28,5 +33,9 @@ export const note = defineKind({
   answersFinding: true,
   answersStop: true,
   mended: 'anew',
-  words: ({ event, text }) => (event ? `${eventWords[event]} — ${text}` : text),
+  words: (body) => {
+    const { event, text } = body;
+    if ('trick' in body && body.trick) return `trick: ${text}${tail(body.trick.hazard)}`;
+    return event ? `${eventWords[event]} — ${text}` : text;
+  },
 });

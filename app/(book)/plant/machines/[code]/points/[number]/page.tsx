@@ -24,6 +24,7 @@ import { OilStoreSection } from './oil-store-section';
 import { PointHead } from './point-head';
 import { ProposalSection } from './proposal-section';
 import { TasksSection } from './tasks-section';
+import { TricksSection } from '@/app/(book)/plant/tricks/tricks-section';
 import { Warnings } from './warnings';
 import { WriteSection } from './write-section';
 
@@ -115,6 +116,7 @@ export default async function PointPage({ params }: Props) {
         </div>
         <div className="grid content-start gap-10 border-rule max-xl:mt-10 xl:border-l xl:pl-8">
           <FactsSection point={point} />
+          <TricksSection tricks={page.tricks} timeZone={plant.timeZone} />
           <WriteSection
             machine={machine}
             point={point}
