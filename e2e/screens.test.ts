@@ -63,6 +63,8 @@ const screens = [
   '/plant/unknown',
   `/today/${new Intl.DateTimeFormat('en-CA', { timeZone: 'Europe/Vienna' }).format(new Date(Date.now() - 86_400_000))}/hand-over`,
   '/plant/procedures',
+  '/plant/tricks',
+  '/round',
   '/plant/procedures/oil-change-splash-gear',
   '/plant/machines/new',
   '/plant/machines/P1',
