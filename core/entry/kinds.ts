@@ -57,7 +57,7 @@ export const entryKinds = Object.keys(kinds) as [EntryKind, ...EntryKind[]];
 
 type Bodies<Kind extends EntryKind> = Kinds[Kind]['bodies'];
 type VersionOf<Kind extends EntryKind> = keyof Bodies<Kind> & number;
-/** Kinds that have a body. */
+/** Kinds by the versions of their bodies. */
 export type WritableKind = { [Kind in EntryKind]: VersionOf<Kind> extends never ? never : Kind }[EntryKind];
 
 /** What an entry says: kind, version, and the body that goes with them. */
@@ -85,11 +85,10 @@ export const bodySchema = (kind: EntryKind, version: number): z.ZodType | undefi
   return isOwn(bodies, version) ? bodies[version] : undefined;
 };
 /**
- * The versions of a kind, oldest first; none where it cannot be written yet.
+ * The versions of a kind, oldest first.
  * @example versionsOf('reading') // [1]
  */
 export const versionsOf = (kind: EntryKind): number[] => Object.keys(specOf(kind).bodies).map(Number);
-export const isWritable = (kind: EntryKind): kind is WritableKind => versionsOf(kind).length > 0;
 
 /** What an entry says, in one line; its body is known to fit its kind. */
 export const wordsOf = (kind: EntryKind, body: object, say: Say): string => specOf(kind).words(body as never, say);

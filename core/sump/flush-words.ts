@@ -6,20 +6,46 @@ export const flushTarget = {
   share: 0.01,
   fill: 0.5,
   mark: 'M C',
-  source: 'Practice of the trade: to the low mark',
+  source: 'Practice of the trade: at most one per cent of the old oil, flushed to the low mark',
 } as const;
 
+/** How much stays where nobody has measured it, by kind of point: the most of what is usual, as a share of what it holds. */
+export const usualResidual: Readonly<Record<string, { share: number; mark: string; source: string }>> = {
+  'gear-case': { share: 0.05, mark: 'M C', source: 'Practice of the trade: 2 to 5 % of a gear case' },
+  'worm-unit': { share: 0.08, mark: 'M C', source: 'Practice of the trade: 3 to 8 % of a worm unit' },
+  'hydraulic-set': { share: 0.6, mark: 'M C', source: 'Practice of the trade: 30 to 60 % of a hydraulic set' },
+  'circulating-outlet': {
+    share: 0.3,
+    mark: 'M C',
+    source: 'Practice of the trade: 10 to 30 % of a circulating system',
+  },
+};
+
+const percent = (share: number): string => `${shown(Number((100 * share).toPrecision(2)))} %`;
+
 /**
- * How often a sump is flushed, in words; empty where its size is not known or nothing stays in it.
+ * How often a sump is flushed, in words; empty where its size is not known, or nobody can say what stays in it.
+ * @param kind of its point, for what usually stays
  * @example flushWords({ capacityL: 20, residualL: 1 }) // 'One flush with 10 L leaves 0.45 % of the old oil in the new.'
  */
-export function flushWords({ capacityL, residualL }: { capacityL: number | null; residualL: number | null }): string {
-  if (!capacityL || !residualL || residualL >= capacityL) return '';
-  const flushVolumeL = Math.min(flushTarget.fill * capacityL, capacityL - residualL);
-  const run = sumpFlush.compute({ capacityL, residualL, flushVolumeL, targetShare: flushTarget.share });
+export function flushWords({
+  capacityL,
+  residualL,
+  kind = '',
+}: {
+  capacityL: number | null;
+  residualL: number | null;
+  kind?: string;
+}): string {
+  const usual = Object.hasOwn(usualResidual, kind) ? usualResidual[kind]!.share : undefined;
+  const stays = residualL ?? (capacityL && usual ? usual * capacityL : null);
+  if (!capacityL || !stays || stays >= capacityL) return '';
+  const flushVolumeL = Math.min(flushTarget.fill * capacityL, capacityL - stays);
+  const run = sumpFlush.compute({ capacityL, residualL: stays, flushVolumeL, targetShare: flushTarget.share });
   if (!run.ok) return run.reason;
   const { flushes, residualShare } = run.result;
-  const left = `${shown(Number((100 * residualShare.at(-1)!).toPrecision(2)))} % of the old oil in the new`;
-  if (flushes === 0) return `Without a flush ${left} stays.`;
-  return `${flushes === 1 ? 'One flush' : `${flushes} flushes`} with ${shown(flushVolumeL)} L leave${flushes === 1 ? 's' : ''} ${left}.`;
+  const left = `${percent(residualShare.at(-1)!)} of the old oil in the new`;
+  const basis = residualL === null ? ` Taken that ${percent(stays / capacityL)} stay, as is usual.` : '';
+  if (flushes === 0) return `Without a flush ${left} stays.${basis}`;
+  return `${flushes === 1 ? 'One flush' : `${flushes} flushes`} with ${shown(flushVolumeL)} L leave${flushes === 1 ? 's' : ''} ${left}.${basis}`;
 }

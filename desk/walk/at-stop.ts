@@ -40,7 +40,7 @@ export async function factsAtStops(db: Database, pointIds: readonly string[]): P
           ? { tankL, targetPct, factor: Number(refractometerFactor) }
           : null;
       const flush = reservoir
-        ? flushWords({ capacityL: row?.volumeL ?? reservoir.capacityL, residualL: reservoir.residualL })
+        ? flushWords({ capacityL: row?.volumeL ?? reservoir.capacityL, residualL: reservoir.residualL, kind })
         : '';
       return [id, { level, coolant, flush }];
     }),

@@ -55,7 +55,7 @@ describe('the log', async () => {
     expect(await problem({ ...grease(), machineId: null, pointId: null })).toBe('invalid /machineId');
     expect(await problem({ ...grease(), personId: newId() })).toBe('invalid /personId');
     expect(await problem({ ...grease(), happenedAt: '2026-02-30T10:00:00Z' })).toBe('invalid /happenedAt');
-    expect(await problem(entry({ kind: 'sample', body: {} }))).toBe('invalid /kind');
+    expect(await problem(entry({ kind: 'sample', body: {} }))).toBe('invalid /body/bottle');
     expect(await problem(entry({ kind: 'note', body: { text: 'x'.repeat(10_000) } }))).toBe('invalid /body/text');
     expect(
       await problem(entry({ kind: 'reading', machineId: ids.other, body: { meterId: ids.meter, value: 5 } })),
