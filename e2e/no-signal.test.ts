@@ -299,7 +299,7 @@ test('what drained over night is finished next day by somebody else, without sig
   const first = await context.newPage();
   await first.goto(`${base}/open?to=/round`);
   await first.getByRole('button', { name: 'Hanna Brückl' }).click();
-  await first.waitForURL(/\/round/);
+  await first.waitForURL(({ pathname }) => pathname === '/round');
   await first.goto(`${base}/routes`);
   await first.getByRole('link', { name: routeCode }).click();
   await first.getByRole('button', { name: 'Take it along on this device' }).click();
