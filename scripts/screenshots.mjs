@@ -60,16 +60,20 @@ await shoot('trend', '/plant/machines/CP-O1/trends', async () => {
   await page.mouse.wheel(0, 2000);
 });
 await shoot('due', '/due?group=area');
-await shoot('outlook', '/due/outlook');
+await shoot('hand-over', '/today', () => page.getByRole('link', { name: 'Hand-over' }).click());
 await shoot(
   'viscosity-chart',
   '/lubricants/chart?oil=O-220&oil=O-460&oil=O-46&fromC=20&toC=70&thinnest=20&thickest=1000',
 );
-await shoot('route-builder', '/routes/new', async () => {
-  await page.getByLabel('Machine', { exact: true }).selectOption('P1');
-  await page.getByRole('button', { name: /^Add all/ }).click();
-  await page.mouse.wheel(0, 300);
-});
+await shoot(
+  'rounds-here',
+  '/round',
+  async () => {
+    await page.getByText(/^Taken along /).waitFor();
+    await page.getByRole('heading', { name: /R-TOOL/ }).waitFor();
+  },
+  phone,
+);
 await shoot('counter', '/counter/P2', async () => {}, phone);
 await shoot('round', '/routes', () => startRound('R-MILLS'), phone);
 const toStep = async (words) => {

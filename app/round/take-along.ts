@@ -52,6 +52,13 @@ const routesOf = async (shift: ShiftList | null): Promise<string[]> => [
   ...new Set([...(shift?.routes ?? []).map(({ id }) => id), ...(await chosenHere())]),
 ];
 
+/** Whether the book is open on this device in another name than what is here was taken along for. Not reached, it is not. */
+export async function isOthers(shift: ShiftList): Promise<boolean> {
+  const asked = await fetchJson('/api/shift');
+  const now = asked.ok ? shiftList.safeParse(asked.value).data : undefined;
+  return now !== undefined && now.person.id !== shift.person.id;
+}
+
 const roundsHere = async (): Promise<WalkDocument[]> =>
   (await keptDocuments()).flatMap(({ document }) => walkDocument.safeParse(document).data ?? []);
 

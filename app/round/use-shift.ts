@@ -1,7 +1,7 @@
 'use client';
 
 import { useCallback, useEffect, useRef, useState } from 'react';
-import { type TakenAlong, takeAlong, takenAlong } from './take-along';
+import { type TakenAlong, isOthers, takeAlong, takenAlong } from './take-along';
 
 /** What was taken along longer ago than this is asked for again by itself when the page opens (ms). */
 const freshForMs = 10 * 60_000;
@@ -28,10 +28,12 @@ export function useShift() {
 
   useEffect(() => {
     let gone = false;
-    void takenAlong().then((known) => {
+    void takenAlong().then(async (known) => {
       if (gone) return;
       setAlong(known);
-      if (!known.shift || Date.now() - Date.parse(known.shift.readAt) > freshForMs) void take();
+      const isFresh = known.shift && Date.now() - Date.parse(known.shift.readAt) <= freshForMs;
+      // Rounds that begin here are written in the name that they were taken along for.
+      if (!isFresh || (await isOthers(known.shift!))) void take();
     });
     const online = () => void take();
     window.addEventListener('online', online);
