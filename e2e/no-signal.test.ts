@@ -5,7 +5,7 @@ import { serve } from '../scripts/lib/application.mjs';
 import { freePort } from '../scripts/lib/database.mjs';
 import { phone, post, press, read } from './book';
 import { ShakyWay } from './shaky-way';
-import { lockIt, stepsUntil } from './steps';
+import { finishOilChange, lockIt, stepsUntil } from './steps';
 
 test.describe.configure({ mode: 'serial' });
 // A tap that finds nothing is told at once, not when the long story ends.
@@ -313,23 +313,7 @@ test('what drained over night is finished next day by somebody else, without sig
   await goTo(page, /CP-O1·04/);
   await expect(page.getByText(/Stands open at CP-O1: By-pass of the filter/)).toBeVisible();
   await goTo(page, /RM-E2·01 Change oil/);
-  await press(page, /^Go on: step/);
-  await press(page, 'It has waited already');
-  await stepsUntil(page, /Look at it/);
-  await press(page, 'Say what you see');
-  await press(page, 'clear, like new');
-  await press(page, 'Go on');
-  await press(page, 'Say what you see');
-  await press(page, '0 or 1: nothing, or thin paste');
-  await stepsUntil(page, /does it need a flush/);
-  await press(page, 'No');
-  await press(page, 'It is closed');
-  await stepsUntil(page, /Filler on, breather on/);
-  await press(page, 'It is closed');
-  await press(page, 'All out, lock 27 off');
-  await press(page, 'It is so');
-  await page.getByRole('button', { name: 'Back', exact: true }).click();
-  await press(page, 'Done as planned');
+  await finishOilChange(page, '27');
   await page.waitForTimeout(8500);
   const all = await queued(page);
   await context.setOffline(false);

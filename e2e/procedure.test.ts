@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test';
 import { logLines, openBook, openStop, phone, press, walkAll } from './book';
-import { lockIt, stepsUntil } from './steps';
+import { finishOilChange, lockIt, stepsUntil } from './steps';
 
 test('an oil change is walked in its order, handed on over night, and finished by somebody else', async ({
   browser,
@@ -64,23 +64,7 @@ test('an oil change is walked in its order, handed on over night, and finished b
     .getByRole('navigation', { name: 'Stops' })
     .getByRole('button', { name: /RM-B1·01/ })
     .click();
-  await press(other, /^Go on: step/);
-  await press(other, 'It has waited already');
-  await stepsUntil(other, /Look at it/);
-  await press(other, 'Say what you see');
-  await press(other, 'clear, like new');
-  await press(other, 'Go on');
-  await press(other, 'Say what you see');
-  await press(other, '0 or 1: nothing, or thin paste');
-  await stepsUntil(other, /does it need a flush/);
-  await press(other, 'No');
-  await press(other, 'It is closed');
-  await stepsUntil(other, /Filler on, breather on/);
-  await press(other, 'It is closed');
-  await press(other, 'All out, lock 12 off');
-  await press(other, 'It is so');
-  await other.getByRole('button', { name: 'Back', exact: true }).click();
-  await press(other, 'Done as planned');
+  await finishOilChange(other, '12');
   await expect(other.getByText('all sent')).toBeVisible({ timeout: 30_000 });
   const lines = (await logLines(other, 'machine=RM-B1')).slice(0, 12).join('\n');
   for (const said of [

@@ -22,3 +22,24 @@ export async function lockIt(page: Page, lockNo: string): Promise<void> {
   await press(page, 'My lock is on');
   await press(page, `Lock ${lockNo} is on: go on`);
 }
+
+/** Goes on with an oil change that drained: looks at what came out, closes, takes the lock off, and says that it is done. */
+export async function finishOilChange(page: Page, lockNo: string): Promise<void> {
+  await press(page, /^Go on: step/);
+  await press(page, 'It has waited already');
+  await stepsUntil(page, /Look at it/);
+  await press(page, 'Say what you see');
+  await press(page, 'clear, like new');
+  await press(page, 'Go on');
+  await press(page, 'Say what you see');
+  await press(page, '0 or 1: nothing, or thin paste');
+  await stepsUntil(page, /does it need a flush/);
+  await press(page, 'No');
+  await press(page, 'It is closed');
+  await stepsUntil(page, /Filler on, breather on/);
+  await press(page, 'It is closed');
+  await press(page, `All out, lock ${lockNo} off`);
+  await press(page, 'It is so');
+  await page.getByRole('button', { name: 'Back', exact: true }).click();
+  await press(page, 'Done as planned');
+}
