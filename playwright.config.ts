@@ -28,6 +28,8 @@ export default defineConfig({
     baseURL: process.env.TEST_BASE_URL ?? 'http://127.0.0.1:3000',
     viewport: { width: 1280, height: 800 },
     timezoneId: 'Europe/Vienna',
+    // The shell is put on a device by the tests without signal: hundreds of fresh browsers need not keep it.
+    serviceWorkers: 'block',
     launchOptions: {
       executablePath: '/usr/bin/chromium',
       args: [

@@ -9,7 +9,7 @@ import { finishOilChange, lockIt, stepsUntil } from './steps';
 
 test.describe.configure({ mode: 'serial' });
 // A tap that finds nothing is told at once, not when the long story ends.
-test.use({ actionTimeout: 15_000 });
+test.use({ actionTimeout: 15_000, serviceWorkers: 'allow' });
 
 /** A book of its own beside the one of the other tests, over the same database: it is really stopped here. */
 const served = async () => ({
@@ -57,6 +57,7 @@ const queued = (page: Page): Promise<{ id: string; machineId: string | null }[]>
       }),
   );
 
+const device = { timezoneId: 'Europe/Vienna', serviceWorkers: 'allow' } as const;
 const strip = (page: Page) => page.getByRole('navigation', { name: 'Stops' });
 const goTo = (page: Page, stop: RegExp) => strip(page).getByRole('button', { name: stop }).first().click();
 const isAnswered = (page: Page, stop: RegExp) =>
@@ -133,7 +134,7 @@ async function isHome(entries: readonly { id: string; machineId: string | null }
 
 test('a shift is walked without signal, and comes home once, whole and in its order', async ({ browser }) => {
   test.setTimeout(300_000);
-  const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, timezoneId: 'Europe/Vienna' });
+  const context = await browser.newContext({ ...device, viewport: { width: 1280, height: 800 } });
   let page = await context.newPage();
   await page.goto(`${base}/open?to=/routes/new`);
   await page.getByRole('button', { name: 'Tomasz Oberleitner' }).click();
@@ -295,7 +296,7 @@ test('a shift is walked without signal, and comes home once, whole and in its or
 test('what drained over night is finished next day by somebody else, without signal too', async ({ browser }) => {
   test.setTimeout(180_000);
   expect(handedOn.length).toBeGreaterThan(0);
-  const context = await browser.newContext({ viewport: phone, timezoneId: 'Europe/Vienna' });
+  const context = await browser.newContext({ ...device, viewport: phone });
   const first = await context.newPage();
   await first.goto(`${base}/open?to=/round`);
   await first.getByRole('button', { name: 'Hanna Brückl' }).click();

@@ -302,6 +302,27 @@ describe('the outbox', () => {
   });
 });
 
+describe('what is taken back', () => {
+  it('never left; once it was on its way only the book knows, unless it refused it', async () => {
+    const outbox = await freshOutbox();
+    await outbox.put(note('A'), 1);
+    await outbox.send(2, () => Promise.reject(new TypeError('the answer was lost')), true);
+    expect(await outbox.takeBack('A')).toBe(false);
+    expect(await ids(outbox)).toEqual(['A']);
+    await outbox.send(3, async () => problem('invalid'), true);
+    expect(await outbox.takeBack('A')).toBe(true);
+    await outbox.put(note('B'), 4);
+    const posted: string[] = [];
+    const sending = outbox.send(5, async (_, init) => {
+      posted.push(idIn(init));
+      return arrived(idIn(init));
+    });
+    const wasBack = await outbox.takeBack('B');
+    await sending;
+    expect(wasBack).toBe(posted.length === 0);
+  });
+});
+
 describe('two pages of one device', () => {
   it('write one queue in its order, in the same millisecond and when the clock is set back between them', async () => {
     const name = `test-${(count += 1)}`;

@@ -8,6 +8,7 @@ type Waiting = {
   id: string;
   queuedAt: number;
   /** Not sent before this instant, so that it can be taken back. */ heldUntil: number;
+  /** It was on its way once: whether the book has it only the book knows, and it cannot be taken back. */ left?: true;
   /** What the server said no to for good; it stays until a person decides. */
   refused?: { reason: string; problems: Problem[] };
   /** How often the server was reached and did not take it. */ tries?: number;
@@ -77,6 +78,10 @@ const longestHoldMs = 2 * 60_000;
 
 /** Whether an instant is still to come; further ahead than anything waits, the clock was set back and it counts as past. */
 const isAhead = (until: number, now: number, longestMs: number): boolean => until > now && until - now <= longestMs;
+
+/** Whether something may still be taken back, or waits out its pause. */
+const isHeldBack = ({ heldUntil, pausedUntil = 0 }: Queued, now: number, eager: boolean): boolean =>
+  isAhead(heldUntil, now, longestHoldMs) || (!eager && isAhead(pausedUntil, now, longestPauseMs));
 
 const pauseAfter = (tries: number, longestMs: number, random: () => number): number =>
   Math.min(longestMs, firstPauseMs * 2 ** Math.min(tries - 1, 20)) * (1 - random() / 2);
@@ -166,14 +171,15 @@ export class Outbox {
     this.changed();
   }
 
-  /** Takes something back before it has left. False when it has already gone. */
+  /** Takes something back before it has left, or after the book refused it. False when it may be in the book. */
   async takeBack(id: string): Promise<boolean> {
     const transaction = this.db.transaction('queue', 'readwrite');
-    const there = (await transaction.store.get(id)) !== undefined;
-    await transaction.store.delete(id);
+    const there = await transaction.store.get(id);
+    const may = there !== undefined && (!there.left || there.refused !== undefined);
+    if (may) await transaction.store.delete(id);
     await transaction.done;
     this.changed();
-    return there;
+    return may;
   }
 
   /** Everything waiting, oldest first. */
@@ -206,17 +212,19 @@ export class Outbox {
     for (const queued of await this.all()) {
       if (queued.refused) continue;
       const { waitsFor, holdsUp } = orderOf(queued);
-      const paused = !eager && isAhead(queued.pausedUntil ?? 0, now, longestPauseMs);
-      if (isAhead(queued.heldUntil, now, longestHoldMs) || paused || waitsFor.some((lane) => behind.has(lane))) {
+      if (isHeldBack(queued, now, eager) || waitsFor.some((lane) => behind.has(lane))) {
         for (const lane of holdsUp) behind.add(lane);
         continue;
       }
+      const leaving: Queued = { ...queued, left: true };
+      // Taken back in the last instant: it does not leave.
+      if (!(await this.keep(leaving))) continue;
       const answer = await post(queued, fetcher);
       if (answer.kind === 'arrived') {
         await this.db.delete('queue', queued.id);
         result.sent.push(queued.id);
       } else if (answer.kind === 'refused') {
-        await this.keep({ ...queued, refused: { reason: answer.reason, problems: answer.problems } });
+        await this.keep({ ...leaving, refused: { reason: answer.reason, problems: answer.problems } });
         result.refused.push(queued.id);
       } else {
         for (const lane of holdsUp) behind.add(lane);
@@ -224,7 +232,7 @@ export class Outbox {
           restMs = Math.max(answer.afterMs, 1);
           break;
         }
-        await this.keep(this.tried(queued, answer, now));
+        await this.keep(this.tried(leaving, answer, now));
         troubles += 1;
         if (troubles === troublesBeforeStop) {
           restMs = 1;
@@ -252,11 +260,13 @@ export class Outbox {
     };
   }
 
-  /** Writes what has become of something, unless it was taken back meanwhile. */
-  private async keep(queued: Queued): Promise<void> {
+  /** Writes what has become of something; false where it was taken back meanwhile. */
+  private async keep(queued: Queued): Promise<boolean> {
     const transaction = this.db.transaction('queue', 'readwrite');
-    if (await transaction.store.get(queued.id)) await transaction.store.put(queued);
+    const isThere = (await transaction.store.get(queued.id)) !== undefined;
+    if (isThere) await transaction.store.put(queued);
     await transaction.done;
+    return isThere;
   }
 
   /** Keeps a document (a round) so that it opens again without signal. */

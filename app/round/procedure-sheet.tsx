@@ -215,7 +215,14 @@ function answersOf(
   };
   // Seen with one's own eyes is more than the book knows, where somebody has not written it yet.
   if (forbiddingAt(step, at).length > 0)
-    return [{ words: 'I have seen it closed, and all locks off: go on', onPress: next, aside: true }];
+    return [
+      {
+        words: 'I have seen it closed, and all locks off: go on',
+        // One's own is off then too.
+        onPress: step.kind === 'clear' && at.ownLock ? also(acts.unlock) : next,
+        aside: true,
+      },
+    ];
   switch (step.kind) {
     case 'open':
       return at.isOpen(step.thing)

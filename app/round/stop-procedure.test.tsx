@@ -206,6 +206,17 @@ describe('a stop with a procedure', () => {
     expect(written).toEqual([]);
   });
 
+  it('takes one’s own lock off with it, where somebody has seen the rest closed', async () => {
+    const others = [
+      thing({ entryId: 'O', name: 'Other drain', taskId: 'other', thing: 'drain' }),
+      thing({ entryId: 'MINE', isLock: true, name: 'Lock 12', thing: null }),
+    ];
+    const { user, written } = showChange({ openThings: others, kept: at('first-clear') });
+    await user.click(press(/^Go on: step/));
+    await user.click(press('I have seen it closed, and all locks off: go on'));
+    expect(written).toMatchObject([{ kind: 'isolation', body: { does: 'unlock', lockId: 'MINE' } }]);
+  });
+
   it('stops where a question says no, and where isolating is unsafe, with a finding', async () => {
     const { user, written } = showChange();
     await user.click(press('Step by step'));

@@ -210,7 +210,11 @@ export const description = {
       get: {
         summary: 'What a device needs to begin a walk of a route by itself, for whoever has opened the book on it.',
         parameters: [inPath('id', 'The route’s identifier')],
-        responses: { 200: json('The plan of a walk', walkPlan), ...problems('no-name', 'not-found') },
+        // What its reader fills in by itself is left out.
+        responses: {
+          200: { description: 'The plan of a walk', ...content(takenIn(walkPlan)) },
+          ...problems('no-name', 'not-found'),
+        },
       },
     },
     '/api/methods': {
