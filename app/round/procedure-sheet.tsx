@@ -204,6 +204,17 @@ const forbiddingAt = (step: Step, at: AtStep): readonly string[] => {
 
 type Answer = { words: string; onPress: () => void; aside?: boolean };
 
+/** Seen with one's own eyes is more than the book knows, where somebody has not written it yet; one's own lock is off then too. */
+const seenClosed = (
+  step: Step,
+  { ownLock }: AtStep,
+  { next, unlock }: { next: () => void; unlock: () => void },
+): Answer => ({
+  words: 'I have seen it closed, and all locks off: go on',
+  onPress: step.kind === 'clear' && ownLock ? unlock : next,
+  aside: true,
+});
+
 /** How a step can be answered, the usual way first. */
 function answersOf(
   step: Step,
@@ -213,16 +224,7 @@ function answersOf(
     act();
     next();
   };
-  // Seen with one's own eyes is more than the book knows, where somebody has not written it yet.
-  if (forbiddingAt(step, at).length > 0)
-    return [
-      {
-        words: 'I have seen it closed, and all locks off: go on',
-        // One's own is off then too.
-        onPress: step.kind === 'clear' && at.ownLock ? also(acts.unlock) : next,
-        aside: true,
-      },
-    ];
+  if (forbiddingAt(step, at).length > 0) return [seenClosed(step, at, { next, unlock: also(acts.unlock) })];
   switch (step.kind) {
     case 'open':
       return at.isOpen(step.thing)
