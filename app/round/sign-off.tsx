@@ -1,7 +1,7 @@
 'use client';
 
 import Link from 'next/link';
-import { useState } from 'react';
+import { type ReactNode, useState } from 'react';
 import { counted } from '@/components/words';
 import type { WalkDocument } from '@/core/walk/document';
 import { heldBy } from '@/core/walk/open-things';
@@ -65,25 +65,25 @@ export function SignOff({ document, answers, waiting, hasUnwritten, onGo, onWrit
             />
           </>
         )}
-        <Meanwhile stops={stops} answers={answers} onGo={onGo} />
-        {left.length > 0 && !signedAt && (
-          <>
-            <h2 className="mt-5">Still open</h2>
-            <ul className="mt-1">
-              {left.map((stop) => (
-                <li key={stop.taskId} className="rule-b">
-                  <button
-                    type="button"
-                    className="flex min-h-14 w-full items-center gap-3 text-left"
-                    onClick={() => onGo(stops.indexOf(stop))}
-                  >
-                    <strong>{stop.pointLabel}</strong> {stop.title}
-                    {hasUnwritten(stop.taskId) && <strong>read there, not written yet</strong>}
-                  </button>
-                </li>
-              ))}
-            </ul>
-          </>
+        {/* Both records are kept, or the plan was changed: somebody looks at them. */}
+        <StopList
+          title="Meanwhile, by others"
+          stops={stops.filter((stop) => asksMeanwhile(stop, answers.get(stop.taskId)))}
+          wordsOf={({ changed }) => (changed.length > 0 ? 'plan changed' : 'written twice')}
+          onGo={(stop) => onGo(stops.indexOf(stop))}
+        />
+        {!signedAt && (
+          <StopList
+            title="Still open"
+            stops={left}
+            wordsOf={(stop) => (
+              <>
+                {stop.title}
+                {hasUnwritten(stop.taskId) && <strong>read there, not written yet</strong>}
+              </>
+            )}
+            onGo={(stop) => onGo(stops.indexOf(stop))}
+          />
         )}
         {!signedAt && (
           <>
@@ -145,26 +145,35 @@ export function SignOff({ document, answers, waiting, hasUnwritten, onGo, onWrit
   );
 }
 
-/** Stops where somebody else did the same, or whose plan was changed: both records are kept, and somebody looks at them. */
-function Meanwhile({ stops, answers, onGo }: Pick<Props, 'answers' | 'onGo'> & { stops: WalkDocument['stops'] }) {
-  const asking = stops.filter((stop) => asksMeanwhile(stop, answers.get(stop.taskId)));
-  if (asking.length === 0) return null;
-  return (
+type Stop = WalkDocument['stops'][number];
+
+/** Stops that somebody goes back to before signing; nothing where there is none. */
+const StopList = ({
+  title,
+  stops,
+  wordsOf,
+  onGo,
+}: {
+  title: string;
+  stops: readonly Stop[];
+  wordsOf: (stop: Stop) => ReactNode;
+  onGo: (stop: Stop) => void;
+}) =>
+  stops.length === 0 ? null : (
     <>
-      <h2 className="mt-5">Meanwhile, by others</h2>
+      <h2 className="mt-5">{title}</h2>
       <ul className="mt-1">
-        {asking.map((stop) => (
+        {stops.map((stop) => (
           <li key={stop.taskId} className="rule-b">
             <button
               type="button"
               className="flex min-h-14 w-full items-center gap-3 text-left"
-              onClick={() => onGo(stops.indexOf(stop))}
+              onClick={() => onGo(stop)}
             >
-              <strong>{stop.pointLabel}</strong> {stop.changed.length > 0 ? 'plan changed' : 'written twice'}
+              <strong>{stop.pointLabel}</strong> {wordsOf(stop)}
             </button>
           </li>
         ))}
       </ul>
     </>
   );
-}
