@@ -1,20 +1,12 @@
 'use client';
 
-import { DndContext, KeyboardSensor, PointerSensor, closestCenter, useSensor, useSensors } from '@dnd-kit/core';
-import {
-  SortableContext,
-  arrayMove,
-  sortableKeyboardCoordinates,
-  useSortable,
-  verticalListSortingStrategy,
-} from '@dnd-kit/sortable';
-import { CSS } from '@dnd-kit/utilities';
-import { GripVertical, X } from 'lucide-react';
+import { X } from 'lucide-react';
 import { useRouter } from 'next/navigation';
 import { type ReactNode, useCallback, useId, useState } from 'react';
 import { AreaChoice } from '@/components/ui/area-choice';
 import { NoteField, TextField } from '@/components/ui/fields';
 import { SavedForm } from '@/components/ui/saved-form';
+import { Sortable, SortableItem } from '@/components/ui/sortable';
 import { type AreaName, useAreaChoices } from '@/components/use-area-choices';
 import { amount, counted, measured } from '@/components/words';
 import { machineStates } from '@/core/words/machine-states';
@@ -178,22 +170,9 @@ function TaskPicker({
 function StopOrder({ stops, onChange }: { stops: TaskChoice[]; onChange: (taskIds: string[]) => void }) {
   const id = useId();
   const ids = stops.map(({ taskId }) => taskId);
-  const sensors = useSensors(
-    useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
-    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
-  );
-  const name = (taskId: unknown) => {
+  const name = (taskId: string) => {
     const stop = stops.find((each) => each.taskId === taskId);
-    return stop ? `${stop.title} at ${stop.label}` : 'stop';
-  };
-  const place = (taskId: unknown) => `place ${ids.indexOf(String(taskId)) + 1} of ${ids.length}`;
-  const announcements = {
-    onDragStart: ({ active }: { active: { id: unknown } }) => `Picked up ${name(active.id)}, ${place(active.id)}.`,
-    onDragOver: ({ active, over }: { active: { id: unknown }; over: { id: unknown } | null }) =>
-      over ? `${name(active.id)} is over ${place(over.id)}.` : undefined,
-    onDragEnd: ({ active, over }: { active: { id: unknown }; over: { id: unknown } | null }) =>
-      over ? `Put down ${name(active.id)} at ${place(over.id)}.` : `${name(active.id)} stays.`,
-    onDragCancel: ({ active }: { active: { id: unknown } }) => `${name(active.id)} stays where it was.`,
+    return stop ? stopName(stop) : 'stop';
   };
   const grams = new Map<string, number>();
   for (const { lubricant, amount: value, amountKind } of stops)
@@ -220,54 +199,26 @@ function StopOrder({ stops, onChange }: { stops: TaskChoice[]; onChange: (taskId
         </p>
       )}
       {stops.length === 0 && <p className="mt-3">Nothing picked yet. Filter on the left, then add.</p>}
-      <DndContext
-        id={id}
-        sensors={sensors}
-        collisionDetection={closestCenter}
-        accessibility={{ announcements }}
-        onDragEnd={({ active, over }) => {
-          if (over && active.id !== over.id)
-            onChange(arrayMove(ids, ids.indexOf(String(active.id)), ids.indexOf(String(over.id))));
-        }}
-      >
-        <SortableContext items={ids} strategy={verticalListSortingStrategy}>
-          <ol className="mt-3" aria-label="Stops in walking order">
-            {stops.map((stop, index) => (
-              <StopRow
-                key={stop.taskId}
-                stop={stop}
-                place={index + 1}
-                onRemove={() => onChange(ids.filter((each) => each !== stop.taskId))}
-              />
-            ))}
-          </ol>
-        </SortableContext>
-      </DndContext>
+      <Sortable ids={ids} nameOf={name} label="Stops in walking order" onOrder={onChange}>
+        {stops.map((stop, index) => (
+          <StopRow
+            key={stop.taskId}
+            stop={stop}
+            place={index + 1}
+            onRemove={() => onChange(ids.filter((each) => each !== stop.taskId))}
+          />
+        ))}
+      </Sortable>
     </section>
   );
 }
 
+const stopName = ({ title, label }: TaskChoice) => `${title} at ${label}`;
+
 function StopRow({ stop, place, onRemove }: { stop: TaskChoice; place: number; onRemove: () => void }) {
-  const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging } = useSortable({
-    id: stop.taskId,
-  });
-  const name = `${stop.title} at ${stop.label}`;
+  const name = stopName(stop);
   return (
-    <li
-      ref={setNodeRef}
-      style={{ transform: CSS.Translate.toString(transform), transition }}
-      className={`rule-t flex items-center gap-2 bg-ground py-1 ${isDragging ? 'relative z-10 outline-3 outline-ink' : ''}`}
-    >
-      <button
-        type="button"
-        ref={setActivatorNodeRef}
-        className="button button-quiet cursor-grab"
-        {...attributes}
-        {...listeners}
-        aria-label={`Move ${name}`}
-      >
-        <GripVertical aria-hidden="true" size={18} />
-      </button>
+    <SortableItem id={stop.taskId} name={name}>
       <span className="w-7 text-right text-muted">{place}</span>
       <span className="min-w-0 grow">
         <strong>{stop.label}</strong> {stop.title}{' '}
@@ -284,6 +235,6 @@ function StopRow({ stop, place, onRemove }: { stop: TaskChoice; place: number; o
       >
         <X aria-hidden="true" size={18} />
       </button>
-    </li>
+    </SortableItem>
   );
 }
