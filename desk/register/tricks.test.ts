@@ -15,7 +15,6 @@ describe('a trick that somebody found', async () => {
   });
   const onRounds = async () => (await approvedTricks(db, [ids.point])).get(ids.point) ?? [];
   const planner = { ...desk, actor: { id: ids.bert, initials: 'BE', name: 'Bert' } };
-  await db.Person.update({ role: 'planner' }, { where: { id: ids.bert } });
 
   it('waits for a planner once its note is in the book, and is on no round', async () => {
     expect(await writeEntry(db, desk.now, said)).toMatchObject({ ok: true, stored: true });
