@@ -6,6 +6,8 @@ const rightsOf: Record<string, string> = {
   entry: 'SELECT, INSERT',
   entry_task: 'SELECT, INSERT',
   log_head: 'SELECT, UPDATE',
+  // What a round went by stays as it was.
+  procedure_version: 'SELECT, INSERT',
   SequelizeMeta: 'SELECT',
   schema_lock: 'SELECT',
 };

@@ -5,6 +5,7 @@ import { connect } from '@/db/connection';
 import { SchemaMisfit, isOutdated, migrate } from '@/db/migrate';
 import { grantRunning, mayAlterLog } from '@/db/rights';
 import { isEmpty, loadDemo } from '@/demo/load';
+import { keepShipped } from '@/desk/register/procedures';
 import { rebuild } from '@/desk/standing/rebuild';
 
 const { databaseUrl, databaseUserHost, schemaDatabaseUrl } = readConfig();
@@ -12,6 +13,7 @@ const owner = connect(schemaDatabaseUrl ?? databaseUrl, 3);
 try {
   const ran = await migrate(owner.sequelize, (words) => console.log(words));
   console.log(`${ran.length} migrations run`);
+  await keepShipped(owner, new Date());
   if (await isOutdated(owner.sequelize)) {
     const { entries } = await rebuild(owner);
     console.log(`where meters and tasks stand was derived anew from ${entries} entries`);

@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { pointKindNames } from '../register/point-kinds';
@@ -6,7 +7,8 @@ import { taskActions, type TaskAction } from '../words/task-words';
 import { caution, clear, close, onlyIf, open, procedure, putIn, reach, say, wait } from './build';
 import { lintProcedure } from './lint';
 import { shippedProcedures } from './shipped';
-import { type Step, procedureSchema } from './step';
+import versions from './shipped-versions.json';
+import { type Step, procedureKey, procedureSchema } from './step';
 import { usualProcedure } from './usual';
 
 const shipped = [...shippedProcedures.values()];
@@ -26,6 +28,14 @@ describe('the procedures that come with the book', () => {
     expect(shippedProcedures.size).toBeGreaterThanOrEqual(40);
     for (const { steps } of shipped)
       for (const step of steps) if (step.kind === 'wait') expect(step.why.length, step.id).toBeGreaterThan(10);
+  });
+
+  it('go up by a version when one of them changes: rounds under way go by the one before', () => {
+    // A line for each version that was ever shipped: one that changes is a new line, never another fingerprint.
+    for (const each of shipped)
+      expect
+        .soft(createHash('sha256').update(JSON.stringify(each)).digest('hex').slice(0, 12), procedureKey(each))
+        .toBe((versions as Record<string, string>)[procedureKey(each)]);
   });
 
   it('put cautions before what hurts: hot oil, stored pressure, a run', () => {

@@ -9,7 +9,8 @@ import { runsMeanwhileNames } from '../words/runs-meanwhile';
 /** As many characters as a step may have: it is read in gloves, three lines on a phone. */
 export const longestStep = 150;
 const words = (label: string, max = longestStep) => line(label, { required: true, max });
-const slug = z
+/** What procedures, their steps and the things that they open are called by. */
+export const slug = z
   .string()
   .regex(/^[a-z0-9]+(-[a-z0-9]+)*$/, { error: 'small letters, digits and hyphens only.' })
   .max(40);

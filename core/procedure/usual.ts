@@ -1,5 +1,5 @@
 import type { AmountKind, TaskAction } from '../words/task-words';
-import { shippedProcedures } from './shipped';
+import type { ProceduresInForce } from './in-force';
 import type { Procedure } from './step';
 import { type MachineState, runs } from '../words/machine-states';
 
@@ -57,11 +57,10 @@ export const noProcedure = 'none';
 /**
  * The procedure that a task is done by: the one that it names, or else the usual one; undefined where there is none.
  * @param procedureCode empty where the task names none
+ * @param inForce what is done under each code
  */
-export const procedureFor = ({
-  procedureCode = '',
-  ...how
-}: HowAsked & { procedureCode?: string }): Procedure | undefined =>
-  procedureCode === noProcedure
-    ? undefined
-    : (shippedProcedures.get(procedureCode) ?? shippedProcedures.get(usualProcedure(how) ?? ''));
+export const procedureFor = (
+  { procedureCode = '', ...how }: HowAsked & { procedureCode?: string },
+  inForce: ProceduresInForce,
+): Procedure | undefined =>
+  procedureCode === noProcedure ? undefined : (inForce.get(procedureCode) ?? inForce.get(usualProcedure(how) ?? ''));

@@ -18,8 +18,7 @@ import {
   taskActions,
   whoMay,
 } from '../words/task-words';
-import { shippedProcedures } from '../procedure/shipped';
-import { noProcedure } from '../procedure/usual';
+import { slug } from '../procedure/step';
 import { eventWords } from '../words/events';
 import { type LookName, lookNames } from '../words/looks';
 
@@ -34,9 +33,7 @@ export const workFields = {
   minutes: requiredQuantity('minutes', { label: 'Time', above: 0, max: 1440 }),
   procedureText: longText('How it is done'),
   /** By which procedure: empty for the one that is usual there. */
-  procedureCode: z
-    .enum(['', noProcedure, ...shippedProcedures.keys()], { error: 'Done by the steps of: choose one.' })
-    .default(''),
+  procedureCode: z.literal('').or(slug).default(''),
 };
 
 /** What an amount is measured in, in units that convert; pieces, strokes and drops are plain numbers. */

@@ -512,4 +512,12 @@ export const migrations: readonly Migration[] = [
     `entryId ${id} PRIMARY KEY, pointId ${id} NOT NULL REFERENCES lube_point(id), text TEXT NOT NULL, hazard TEXT NOT NULL, personId ${id} NOT NULL REFERENCES person(id), saidAt DATETIME(3) NOT NULL,
       state ENUM('waiting', 'approved', 'declined') NOT NULL, judgedBy ${id} NULL REFERENCES person(id), judgedAt DATETIME(3) NULL, KEY (pointId, state), KEY (state, saidAt)`,
   ),
+
+  // How jobs are done, version by version: as it was shipped, and as the plant wrote it. Rounds go by the one of their day.
+  createTable(
+    '2026-12-11-01-procedure-version',
+    'procedure_version',
+    `code VARCHAR(60) NOT NULL, version INT UNSIGNED NOT NULL, document JSON NOT NULL, basedOn VARCHAR(80) NULL, inPlaceOf VARCHAR(60) NULL, isWithdrawn BOOLEAN NOT NULL DEFAULT FALSE,
+      personId ${id} NULL REFERENCES person(id), why TEXT NOT NULL, writtenAt DATETIME(3) NOT NULL, PRIMARY KEY (code, version), KEY (writtenAt)`,
+  ),
 ];

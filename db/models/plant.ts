@@ -6,6 +6,7 @@ import {
   Model,
   type Sequelize,
 } from 'sequelize';
+import type { Procedure } from '@/core/procedure/step';
 import type { OwnSign as Said } from '@/core/words/sign-row';
 import type { Who } from '@/core/words/task-words';
 import {
@@ -82,6 +83,22 @@ export class Trick extends Model<InferAttributes<Trick>, InferCreationAttributes
   declare judgedAt: Date | null;
 }
 
+/** One version of a procedure; whoever wrote it is null where it came with the program. Versions are only ever added. */
+export class ProcedureVersion extends Model<
+  InferAttributes<ProcedureVersion>,
+  InferCreationAttributes<ProcedureVersion>
+> {
+  declare code: string;
+  declare version: number;
+  declare document: Procedure;
+  declare basedOn: string | null;
+  declare inPlaceOf: string | null;
+  declare isWithdrawn: boolean;
+  declare personId: string | null;
+  declare why: string;
+  declare writtenAt: Date;
+}
+
 export function initPlant(sequelize: Sequelize) {
   Plant.init(
     columns({
@@ -138,5 +155,19 @@ export function initPlant(sequelize: Sequelize) {
     }),
     { sequelize, tableName: 'trick', timestamps: false },
   );
-  return { Plant, Person, OwnSign, Trick };
+  ProcedureVersion.init(
+    columns({
+      code: { ...text, primaryKey: true },
+      version: { ...integer, primaryKey: true },
+      document: json,
+      basedOn: optionalText,
+      inPlaceOf: optionalText,
+      isWithdrawn: boolean,
+      personId: optionalId,
+      why: { type: DataTypes.TEXT, allowNull: false },
+      writtenAt: instantColumn,
+    }),
+    { sequelize, tableName: 'procedure_version', timestamps: false },
+  );
+  return { Plant, Person, OwnSign, Trick, ProcedureVersion };
 }

@@ -129,11 +129,14 @@ export const openThingsOnWalk = (db: Database, now: Date, machineIds: readonly s
         mostOnWalk,
       );
 
+/** Where a job was left: after which step of which version of a procedure. */
+export type StepLeft = { procedure: string; step: string };
+
 /**
- * After which step a job was left that something is still open for, by task and procedure: whoever comes next goes on there.
+ * Where a job was left that something is still open for, by task: whoever comes next goes on there.
  * @param things that are open
  */
-export async function stepsLeft(db: Database, things: readonly ListedOpenThing[]): Promise<Map<string, string>> {
+export async function stepsLeft(db: Database, things: readonly ListedOpenThing[]): Promise<Map<string, StepLeft>> {
   const taskIds = [...new Set(things.flatMap(({ taskId }) => taskId ?? []))];
   if (taskIds.length === 0) return new Map();
   const rows = await db.select<{ taskId: string; body: string }>(
@@ -142,8 +145,8 @@ export async function stepsLeft(db: Database, things: readonly ListedOpenThing[]
   );
   return new Map(
     rows.flatMap(({ taskId, body }) => {
-      const { at } = JSON.parse(body) as { at?: { procedure: string; step: string } };
-      return at ? [[`${taskId} ${at.procedure}`, at.step] as const] : [];
+      const { at } = JSON.parse(body) as { at?: StepLeft };
+      return at ? [[taskId, at] as const] : [];
     }),
   );
 }

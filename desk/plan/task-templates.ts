@@ -16,6 +16,7 @@ import type { TemplateChange } from '@/db/models/register';
 import { type Database, type Desk, type Result, done, refusal } from '../desk';
 import { alone, machinesOfPoints } from '../locks';
 import { parseForm } from '../parse';
+import { unknownProcedure } from '../register/procedures';
 import { projectMachines } from '../standing/projection';
 import { selectAssignments, selectPlan, stageOwner, stagesInForce } from '../standing/plan-rows';
 import { insertStages, replaceStages } from './stages';
@@ -36,6 +37,10 @@ export async function saveTaskTemplate(
   const form = parseForm(taskTemplateForm, values);
   if (!form.ok) return form;
   const row = { ...form.value, pointKind: form.value.pointKind as TemplateRow['pointKind'] };
+  for (const [place, { procedureCode = '' }] of form.value.tasks.entries()) {
+    const bad = await unknownProcedure(db, procedureCode);
+    if (bad) return { ...bad, fields: { [`tasks.${place}.procedureCode`]: bad.fields!.procedureCode! } };
+  }
   return saving(async () => {
     if (!known) return done({ id: (await db.TaskTemplate.create({ id: ulid(now.getTime()), ...row })).id });
     const template = await db.TaskTemplate.findByPk(known.id);

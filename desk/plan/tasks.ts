@@ -12,6 +12,7 @@ import { statedTask, taskForm } from '@/core/register/task-form';
 import { type Database, type Desk, type Result, done, refusal } from '../desk';
 import { alone, machinesOfPoints, machinesOfTasks } from '../locks';
 import { parseForm } from '../parse';
+import { unknownProcedure } from '../register/procedures';
 import { checkVersion, saving } from '../change/save';
 import { greaseProposal } from './grease-proposal';
 import { projectMachines } from '../standing/projection';
@@ -44,7 +45,9 @@ export async function createTask(desk: Desk, pointId: string, values: unknown): 
     if (closed) return refusal('invalid', closed, { action: closed });
     const assignment = await winningAssignment(desk.db, pointId);
     if (!assignment) return assignFirst;
-    const bad = await badInclusion(desk.db, pointId, form.value.includesTaskIds);
+    const bad =
+      (await badInclusion(desk.db, pointId, form.value.includesTaskIds)) ??
+      (await unknownProcedure(desk.db, form.value.procedureCode));
     if (bad) return bad;
     const id = await insertTask(desk, pointId, assignment.id, form.value, transaction);
     await projectMachines(desk.db, [point.machineId], transaction);
@@ -89,7 +92,9 @@ export async function updateTask(
       const rows = await db.IntervalStage.findAll({ where: { taskId }, order: [['position', 'ASC']], transaction });
       const winner = await winningAssignment(db, point.id);
       if (!winner) return assignFirst;
-      const bad = await badInclusion(db, point.id, stated.includesTaskIds, taskId);
+      const bad =
+        (await badInclusion(db, point.id, stated.includesTaskIds, taskId)) ??
+        (await unknownProcedure(db, stated.procedureCode));
       if (bad) return bad;
       const standing = stagesInForce(rows, [winner.id]);
       const otherInterval = !sameStages(standing, stages) || stated.cyclic !== Boolean(task.cyclic);

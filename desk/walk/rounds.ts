@@ -4,7 +4,6 @@ import { waitsForFilling } from '@/core/words/machine-states';
 import { mixtureWords, waitingChangeWords } from '@/core/words/waiting-change';
 import { isFilledByHand } from '@/core/register/point-kinds';
 import { procedureKey } from '@/core/procedure/step';
-import { procedureFor } from '@/core/procedure/usual';
 import { pointLabel } from '@/core/register/assignment';
 import { type PlantDay, plantToday } from '@/core/time/plant-day';
 import { answersStop, isActNow, writtenBy } from '@/core/walk/answered';
@@ -16,6 +15,7 @@ import { type Database, type Desk, type Result, done, refusal } from '../desk';
 import { loadMeters, readableMeter } from '../standing/meters';
 import { approvedTricks } from '../register/tricks';
 import { factsAtStops } from './at-stop';
+import { type StopProcedure, stopProcedures } from './stop-procedures';
 import { ownSignsAt } from '../own-signs';
 import { readUntilNow } from './last-readings';
 import { type CardLine, auditWords, cardLines } from './operator-card';
@@ -26,7 +26,7 @@ import { type GivenEntry, doneByOthers } from './twice';
 import { walkGun } from './walk-gun';
 import { drainedBefore } from './drained-before';
 import { findingsOnWalk } from '../follow/findings';
-import { type ListedOpenThing, openThingsOnWalk, stepsLeft } from '../follow/open-things';
+import { type ListedOpenThing, openThingsOnWalk } from '../follow/open-things';
 import { activePeople } from '../people/active-people';
 import { entriesOfRound, progressOfRounds, signature } from '../follow/round-entries';
 import { believed } from '../log/believed';
@@ -179,7 +179,7 @@ export async function walkDocumentOf(db: Database, now: Date, roundId: string): 
     states.map(({ taskId, point }) => ({ taskId, pointId: point.id })),
     entries,
   );
-  const walk = { id, route, person, startedAt, stops };
+  const walk = { id, route, person, startedAt, plannedAt: round.plannedAt ?? startedAt, stops };
   return done(await documentOf({ db, now, today }, walk, { states, entries, around, alsoBy }));
 }
 
@@ -188,6 +188,8 @@ type Walk = {
   route: { id: string; code: string; name: string };
   person: { id: string; initials: string; name: string; mayDo?: Who[] | null };
   startedAt: Date;
+  /** When its plan was read; absent where it is a plan still. */
+  plannedAt?: Date;
   stops: readonly string[];
 };
 
@@ -206,9 +208,11 @@ async function aroundStops(db: Database, now: Date, places: readonly { machineId
     activePeople(db),
     approvedTricks(db, pointIds),
   ]);
-  const leftAfter = await stepsLeft(db, openThings);
-  return { guns, meters, machines, openAt, facts, ownAt, openThings, people, tricks, leftAfter };
+  return { guns, meters, machines, openAt, facts, ownAt, openThings, people, tricks };
 }
+
+const byKey = (stops: readonly StopProcedure[]): WalkDocument['procedures'] =>
+  Object.fromEntries(stops.map(({ procedure }) => [procedureKey(procedure), procedure]));
 
 async function documentOf(
   { db, now, today }: { db: Database; now: Date; today: PlantDay },
@@ -216,7 +220,7 @@ async function documentOf(
   {
     states,
     entries,
-    around: { guns, meters, machines, openAt, facts, ownAt, openThings, people, tricks, leftAfter },
+    around: { guns, meters, machines, openAt, facts, ownAt, openThings, people, tricks },
     alsoBy = new Map<string, GivenEntry>(),
   }: {
     states: readonly TaskState[];
@@ -230,11 +234,12 @@ async function documentOf(
   // Whoever comes to look audits the operator's card as well.
   const looked = [...new Set(states.filter(({ action }) => putsNothingIn(action)).map(({ machine }) => machine.id))];
   const lubricantIds = [...new Set(states.flatMap(({ lubricant }) => lubricant?.id ?? []))];
-  const [cards, hazardous, untilNow, drained] = await Promise.all([
+  const [cards, hazardous, untilNow, drained, procedures] = await Promise.all([
     looked.length > 0 ? cardLines(db, now, looked) : new Map<string, CardLine[]>(),
     db.Lubricant.findAll({ where: { id: lubricantIds }, attributes: ['id', 'code', 'hazards'] }),
     readUntilNow(db, now, states),
     drainedBefore(db, changesUnderWay(states, openThings)),
+    stopProcedures(db, states, openThings, round.plannedAt),
   ]);
   const hazardsOf = new Map(hazardous.map(({ id, code, hazards }) => [id, lubricantHazards(code, hazards)]));
   const inOrder = round.stops.flatMap((taskId) => states.find((state) => state.taskId === taskId) ?? []);
@@ -247,7 +252,7 @@ async function documentOf(
     startedAt: round.startedAt.toISOString(),
     loadedAt: now.toISOString(),
     signedAt: handOver?.happenedAt ?? null,
-    procedures: proceduresOf(inOrder),
+    procedures: byKey([...procedures.values()]),
     openThings: openThings.map((thing) => walkOpenThing(thing, round.id)),
     people: people.map(({ id, initials, name }) => ({ id, initials, name })),
     stops: inOrder.map((state) => {
@@ -271,7 +276,7 @@ async function documentOf(
         readings,
         looks,
       } = state;
-      const procedure = procedureOf(state);
+      const by = procedures.get(taskId);
       return {
         taskId,
         title,
@@ -323,26 +328,14 @@ async function documentOf(
         open: openAt({ machineId: machine.id, pointId: point.id }),
         ...writtenAt(entries, { taskId, answeredBy, pointId: point.id }, alsoBy.get(taskId)),
         heldBack: heldBack({ cameEmpty, machineState }, machine.id, states),
-        procedure: procedure ? procedureKey(procedure) : null,
-        leftAfter: (procedure && leftAfter.get(`${taskId} ${procedureKey(procedure)}`)) ?? null,
+        procedure: by ? procedureKey(by.procedure) : null,
+        leftAfter: by?.leftAfter ?? null,
       };
     }),
     guns: guns.map(walkGun),
     meters: metersOnWalk(meters, entries),
   };
 }
-
-const procedureOf = ({ action, point, machineState, amount, procedureCode }: TaskState) =>
-  procedureFor({ action, kind: point.kind, machineState, amountKind: amount.kind, procedureCode });
-
-/** The procedures that some tasks are done by, each once. */
-const proceduresOf = (states: readonly TaskState[]): WalkDocument['procedures'] =>
-  Object.fromEntries(
-    states.flatMap((state) => {
-      const procedure = procedureOf(state);
-      return procedure ? [[procedureKey(procedure), procedure] as const] : [];
-    }),
-  );
 
 /** Oil changes of which something is open. */
 const changesUnderWay = (states: readonly TaskState[], openThings: readonly { taskId: string | null }[]) =>

@@ -61,8 +61,11 @@ const kinds = [
 /** A template, new or (with `known`) to be changed. */
 export function TemplateForm({
   known,
+  procedures,
   initial = emptyTemplate,
 }: {
+  /** What its tasks may be done by, by code. */
+  procedures: Record<string, string>;
   known?: { id: string; version: number };
   initial?: TemplateValues;
 }) {
@@ -82,12 +85,12 @@ export function TemplateForm({
         <ChoiceField name="pointKind" label="For points of kind" options={kinds} required />
       </div>
       <TickField name="firstHours" label="Applies itself when a unit of this kind is commissioned or overhauled" />
-      <TaskRows />
+      <TaskRows procedures={procedures} />
     </SavedForm>
   );
 }
 
-function TaskRows() {
+function TaskRows({ procedures }: { procedures: Record<string, string> }) {
   const { control, getValues } = useFormContext<TemplateValues>();
   const { fields, append, remove } = useFieldArray({ control, name: 'tasks' });
   const kind = useWatch({ control, name: 'pointKind' });
@@ -129,7 +132,7 @@ function TaskRows() {
             <div className="sm:col-span-2">
               <StagesField name={`tasks.${index}.when`} required />
             </div>
-            <ProcedureField kind={kind} within={`tasks.${index}.`} />
+            <ProcedureField kind={kind} procedures={procedures} within={`tasks.${index}.`} />
             <div className="sm:col-span-2">
               <NoteField name={`tasks.${index}.procedureText`} label="How it is done" rows={2} />
             </div>

@@ -6,6 +6,7 @@ import { typedTemplateTask } from '@/core/register/task-template';
 import { openDesk, reading } from '@/app/server';
 import { TakeOutOfUse } from '@/app/(book)/in-use';
 import { TemplateForm } from '../template-form';
+import { procedureChoices } from '@/desk/register/procedures';
 import { findTemplate } from '@/desk/read/lists';
 
 export const metadata: Metadata = { title: 'Template' };
@@ -14,7 +15,7 @@ export const metadata: Metadata = { title: 'Template' };
 export default async function TemplatePage({ params }: { params: Promise<{ id: string }> }) {
   const { id } = await params;
   await openDesk();
-  const template = await reading((db) => findTemplate(db, id));
+  const [template, procedures] = await reading((db) => Promise.all([findTemplate(db, id), procedureChoices(db)]));
   if (!template) notFound();
   if (template.retiredOn) redirect('/plant/templates');
   const { name, pointKind, firstHours, tasks, version = 0 } = template;
@@ -29,6 +30,7 @@ export default async function TemplatePage({ params }: { params: Promise<{ id: s
         <TemplateForm
           key={version}
           known={{ id, version }}
+          procedures={procedures}
           initial={{ name, pointKind, firstHours, tasks: tasks.map(typedTemplateTask) }}
         />
       </div>

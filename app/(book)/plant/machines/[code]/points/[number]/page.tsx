@@ -7,6 +7,7 @@ import { planChanges, storedHours } from '@/core/grease/plan';
 import { pointLabel } from '@/core/register/assignment';
 import { plantToday, plantCalendar } from '@/core/time/plant-day';
 import { thePlant } from '@/desk/plant';
+import { heldProcedures } from '@/desk/register/procedures';
 import { type PointPage as Page, readPointPage } from '@/desk/read/machine';
 import { readNames } from '@/desk/read/names';
 import { allLubricants } from '@/desk/read/lists';
@@ -39,10 +40,11 @@ export async function generateMetadata({ params }: Props): Promise<Metadata> {
 export default async function PointPage({ params }: Props) {
   const { code, number: typed } = await params;
   const desk = await openDesk();
-  const { page, plant, lubricants } = await reading(async (db) => ({
+  const { page, plant, lubricants, held } = await reading(async (db) => ({
     page: await readPointPage(desk, decodeURIComponent(code), pointNumber(typed)),
     plant: await thePlant(db),
     lubricants: await allLubricants(db),
+    held: await heldProcedures(db),
   }));
   if (!page) notFound();
   const names = await reading((db) => readNames(db, page.history));
@@ -108,6 +110,7 @@ export default async function PointPage({ params }: Props) {
             meters={meters}
             guns={guns}
             assigned={winner !== undefined}
+            held={held}
             calendar={plantCalendar(plant)}
             today={today}
             personId={desk.actor.id}

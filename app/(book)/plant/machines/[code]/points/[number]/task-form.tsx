@@ -49,11 +49,13 @@ type Props = {
   meters: { value: string; label: string }[];
   /** The other tasks of the point. */
   others: { value: string; label: string }[];
+  /** What it may be done by, by code. */
+  procedures: Record<string, string>;
   known?: Known;
 };
 
 /** A task whose amount and interval a person states, from the manual or from experience; new, or (with `known`) to be changed. */
-export function TaskForm({ pointId, kind, machineState, meters, others, known }: Props) {
+export function TaskForm({ pointId, kind, machineState, meters, others, procedures, known }: Props) {
   const router = useRouter();
   const [round, setRound] = useState(0);
   const usual = pointKinds[kind];
@@ -123,7 +125,7 @@ export function TaskForm({ pointId, kind, machineState, meters, others, known }:
       >
         <SeldomFields others={others} />
       </Disclosure>
-      <ProcedureField kind={kind} />
+      <ProcedureField kind={kind} procedures={procedures} />
       <NoteField name="procedureText" label="How it is done" hint="What is special here, beside the steps" />
     </SavedForm>
   );

@@ -1,4 +1,5 @@
 import { type PlantDay, type PlantCalendar } from '@/core/time/plant-day';
+import type { ProceduresInForce } from '@/core/procedure/in-force';
 import type { DeviceFacts } from '@/core/dosing/devices';
 import type { TaskState } from '@/desk/standing/states';
 
@@ -7,6 +8,8 @@ export type TaskSectionProps = {
   state: TaskState;
   /** Titles of the tasks of the point, by identifier. */
   titles: ReadonlyMap<string, string>;
+  /** What is done under each code of a procedure. */
+  procedures: ProceduresInForce;
   calendar: PlantCalendar;
   today: PlantDay;
   personId: string;

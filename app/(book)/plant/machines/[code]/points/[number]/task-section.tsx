@@ -1,6 +1,7 @@
 import Link from 'next/link';
 import { Disclosure } from '@/components/ui/disclosure';
 import { procedureFor } from '@/core/procedure/usual';
+import { howAsked } from '@/desk/walk/stop-procedures';
 import { bandWords } from '@/core/register/asked-reading';
 import { machineStates } from '@/core/words/machine-states';
 import { TaskAmount } from './task-amount';
@@ -10,8 +11,8 @@ import type { TaskSectionProps } from './task-props';
 
 /** One task: how much, how often, when next, each with its working and the way to overrule it. */
 export function TaskSection(props: TaskSectionProps) {
-  const { title, action, amount, point, machineState, routes, procedureText, procedureCode, readings } = props.state;
-  const procedure = procedureFor({ action, kind: point.kind, machineState, amountKind: amount.kind, procedureCode });
+  const { title, machineState, routes, procedureText, readings } = props.state;
+  const procedure = procedureFor(howAsked(props.state), props.procedures);
   return (
     <section aria-label={title} className="rule-t mt-3 pt-4">
       <h3 className="text-lg">

@@ -2,6 +2,7 @@ import type { PlantCalendar, PlantDay } from '@/core/time/plant-day';
 import { Section } from '@/components/ui/section';
 import { Disclosure } from '@/components/ui/disclosure';
 import { OutOfUse } from '@/app/(book)/in-use';
+import { type HeldProcedure, procedureTitles, proceduresInForce } from '@/core/procedure/in-force';
 import type { DeviceFacts } from '@/core/dosing/devices';
 import { TaskForm } from './task-form';
 import { TaskSection } from './task-section';
@@ -10,6 +11,8 @@ import type { PointPage as Page } from '@/desk/read/machine';
 type Props = Pick<Page, 'machine' | 'point' | 'states' | 'retiredTasks' | 'meters' | 'guns'> & {
   /** Whether a lubricant is assigned: without one there is no interval to state. */
   assigned: boolean;
+  /** The procedures that are not as they were shipped. */
+  held: readonly HeldProcedure[];
   calendar: PlantCalendar;
   today: PlantDay;
   personId: string;
@@ -25,11 +28,13 @@ export function TasksSection({
   meters,
   guns,
   assigned,
+  held,
   calendar,
   today,
   personId,
   device,
 }: Props) {
+  const procedures = proceduresInForce(held);
   return (
     <Section id="tasks" title="Tasks">
       {states.length === 0 && (
@@ -46,6 +51,7 @@ export function TasksSection({
           key={state.taskId}
           state={state}
           titles={new Map(states.map(({ taskId, title }) => [taskId, title]))}
+          procedures={procedures}
           calendar={calendar}
           today={today}
           personId={personId}
@@ -67,6 +73,7 @@ export function TasksSection({
               kind={point.kind}
               machineState={point.machineState}
               meters={meters.map(({ id, name }) => ({ value: id, label: name }))}
+              procedures={procedureTitles(held)}
               others={states.map(({ taskId, title }) => ({ value: taskId, label: title }))}
             />
           </div>

@@ -4,6 +4,7 @@ import { notFound } from 'next/navigation';
 import { PageHead } from '@/components/ui/page-head';
 import { pointLabel } from '@/core/register/assignment';
 import { typedTaskOf } from '@/core/register/task-form';
+import { procedureChoices } from '@/desk/register/procedures';
 import { readTaskPage } from '@/desk/read/task';
 import { pointPath } from '@/app/due-item';
 import { openDesk, reading } from '@/app/server';
@@ -16,7 +17,7 @@ export const metadata: Metadata = { title: 'Change a task' };
 export default async function TaskPage({ params }: { params: Promise<{ taskId: string }> }) {
   const { taskId } = await params;
   await openDesk();
-  const page = await reading((db) => readTaskPage(db, taskId));
+  const [page, procedures] = await reading((db) => Promise.all([readTaskPage(db, taskId), procedureChoices(db)]));
   if (!page) notFound();
   const { task, point, machine, stages, meters, counts, others } = page;
   const { id, version = 0, title, retiredOn } = task;
@@ -40,6 +41,7 @@ export default async function TaskPage({ params }: { params: Promise<{ taskId: s
           kind={point.kind}
           machineState={point.machineState}
           meters={meters.map((meter) => ({ value: meter.id, label: meter.name }))}
+          procedures={procedures}
           others={others.map((other) => ({ value: other.id, label: other.title }))}
           known={{
             id,
