@@ -183,6 +183,7 @@ test('a shift is walked without signal, and comes home once, whole and in its or
   await press(page, 'Step by step');
   await stepsUntil(page, /own proof of zero/);
   await lockIt(page, '27');
+  await press(page, 'Nothing goes in');
   await press(page, 'It is open');
   await stepsUntil(page, /Take the drain plug out/);
   await press(page, 'It is open');

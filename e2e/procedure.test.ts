@@ -2,6 +2,9 @@ import { expect, test } from '@playwright/test';
 import { logLines, openBook, openStop, phone, press, walkAll } from './book';
 import { finishOilChange, lockIt, stepsUntil } from './steps';
 
+/** What went in, as the open thing is called. */
+const counted = 'In the machine: tools 3, rags 2';
+
 test('an oil change is walked in its order, handed on over night, and finished by somebody else', async ({
   browser,
   page,
@@ -11,6 +14,10 @@ test('an oil change is walked in its order, handed on over night, and finished b
   await press(page, 'Step by step');
   await stepsUntil(page, /own proof of zero/);
   await lockIt(page, '12');
+  await press(page, 'Count it');
+  for (const name of ['Tools', 'Tools', 'Tools', 'Rags', 'Rags']) await press(page, `One more: ${name}`);
+  await press(page, counted);
+  await press(page, 'Go on');
   await expect(page.getByText(/Hot oil scalds: open at 60 °C/)).toBeVisible();
   await press(page, 'It is open');
   await stepsUntil(page, /Take the drain plug out/);
@@ -33,7 +40,7 @@ test('an oil change is walked in its order, handed on over night, and finished b
     .getByRole('navigation', { name: 'Stops' })
     .getByRole('button', { name: /RM-B1·01/ })
     .click();
-  await expect(again.getByText(/^Still open: Filler, Drain plug/)).toBeVisible();
+  await expect(again.getByText(new RegExp(`^Still open: ${counted}, Filler, Drain plug`))).toBeVisible();
   await expect(again.getByRole('button', { name: 'Done as planned' })).toHaveCount(0);
   await expect(again.getByText('all sent')).toBeVisible({ timeout: 30_000 });
 
@@ -41,7 +48,7 @@ test('an oil change is walked in its order, handed on over night, and finished b
   await again.getByRole('navigation', { name: 'Stops' }).getByRole('button', { name: 'Sign' }).click();
   const sign = again.getByRole('button', { name: /^Sign as/ });
   await expect(sign).toBeDisabled();
-  for (const thing of ['Lock 12', 'Filler', 'Drain plug']) {
+  for (const thing of ['Lock 12', counted, 'Filler', 'Drain plug']) {
     await again
       .locator('div', { hasText: new RegExp(`^(Open: )?${thing} at RM-B1`) })
       .getByRole('button', { name: 'It stays so' })
@@ -72,6 +79,7 @@ test('an oil change is walked in its order, handed on over night, and finished b
     'Drain plug: handed on to HB',
     'lock passed on to HB',
     'Drain plug: closed',
+    `${counted}: closed`,
     'lock off',
     'of O-222 in',
   ])

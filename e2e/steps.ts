@@ -4,7 +4,8 @@ import { press } from './book';
 /** Answers steps with their first button until one asks for what is named. */
 export async function stepsUntil(page: Page, wanted: RegExp): Promise<void> {
   const dialog = page.getByRole('dialog');
-  const usual = /^(Done|Yes|It is so|It is in|Go on|All out.*|Lock \d+ is on: go on|Not measured|Cannot be read here)$/;
+  const usual =
+    /^(Done|Yes|It is so|It is in|Go on|All out.*|Lock \d+ is on: go on|Not measured|Cannot be read here|Nothing goes in|All of it is out|Nothing is left in)$/;
   for (let step = 0; step < 40; step += 1) {
     const before = await dialog.innerText();
     if (wanted.test(before)) return;

@@ -1,5 +1,6 @@
 'use client';
 
+import { Square, SquareCheck } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { type MachineState, machineStates, runs } from '@/core/words/machine-states';
 import { runsWords } from '@/core/words/runs-meanwhile';
@@ -26,9 +27,15 @@ export type AtStep = {
   /** How much flushing oil went in, once it is written; and how often it is flushed. */
   flushedL: number | null;
   flushWords: string;
+  /** What the store holds of the oil, against what the change takes. */
+  storeWords: string;
+  /** The outlets of its system, and at which of them oil was seen. */
+  outlets: readonly { name: string; isSeen: boolean }[];
   /** What was read and seen, by the name of the reading or look. */
   answered: (step: Step) => string | undefined;
   isOpen: (thing: string) => boolean;
+  /** What went in and was counted: nothing where it is all out, undefined of what is not counted. */
+  countedIn: (thing: string) => string | undefined;
   ownLock: string | undefined;
   /** What at the machine says no to a state that it is brought into. */
   forbids: (state: MachineState) => readonly string[];
@@ -36,6 +43,8 @@ export type AtStep = {
 /** What a step sets off at its stop. */
 export type StepActs = {
   open: (step: StepOf<'open'>) => void;
+  /** What goes in is counted. */
+  count: (step: StepOf<'open'>) => void;
   close: (step: StepOf<'close'>) => void;
   lock: () => void;
   unlock: () => void;
@@ -45,6 +54,8 @@ export type StepActs = {
   /** What came out is written, once. */
   drained: () => void;
   flush: () => void;
+  /** Oil was seen at an outlet, or not after all. */
+  outlet: (name: string) => void;
   stopJob: () => void;
 };
 
@@ -113,7 +124,9 @@ function OneStep({
     return (
       <div className="grow">
         {children}
-        <p className="mt-3 text-2xl">Every step is done. At the stop, say how much went in and that it is done.</p>
+        <p className="mt-3 text-2xl">
+          Every step is done. At the stop, say {putsIn(procedure) && 'how much went in and '}that it is done.
+        </p>
         <button type="button" className="button button-first mt-5 min-h-16 w-full text-lg" onClick={onClose}>
           Back to the stop
         </button>
@@ -130,6 +143,7 @@ function OneStep({
       ))}
       <p className="mt-4 text-2xl leading-snug">{step.says}</p>
       <StepFacts step={step} at={at} />
+      {step.kind === 'look' && step.shows === 'outlets' && <Outlets outlets={at.outlets} onTick={acts.outlet} />}
       {asks && (
         <p role="alert" className="mt-3 border-l-4 border-ink pl-3">
           {asks}
@@ -166,10 +180,33 @@ function OneStep({
   );
 }
 
+/** Every outlet by name, ticked where oil was seen: one glass says nothing of the next. */
+const Outlets = ({ outlets, onTick }: { outlets: AtStep['outlets']; onTick: (name: string) => void }) => (
+  <ul className="mt-3 grid gap-2">
+    {outlets.map(({ name, isSeen }) => (
+      <li key={name}>
+        <button
+          type="button"
+          className="button min-h-14 w-full justify-start"
+          aria-pressed={isSeen}
+          onClick={() => onTick(name)}
+        >
+          {isSeen ? <SquareCheck aria-hidden="true" /> : <Square aria-hidden="true" />} {name}
+        </button>
+      </li>
+    ))}
+  </ul>
+);
+
+const putsIn = ({ steps }: Procedure): boolean => steps.some((step) => step.kind === 'put-in' && !step.flush);
+
 /** What stands under the words of a step. */
 function StepFacts({ step, at }: { step: Step; at: AtStep }) {
   const facts: string[] = [];
-  if (step.kind === 'open') facts.push(`While it is open: ${runsWords(step)}.`);
+  if (step.kind === 'open' && !step.counts)
+    facts.push(`While it is ${step.answer ? 'so' : 'open'}: ${runsWords(step)}.`);
+  if (step.kind === 'confirm' && step.shows === 'store') facts.push(at.storeWords);
+  if (step.kind === 'close' || step.kind === 'open') facts.push(at.countedIn(step.thing) ?? '');
   if (step.kind === 'reach') facts.push(`Machine: ${machineStates[step.state]}.`);
   if (step.kind === 'wait') facts.push(`Because ${step.why}.`);
   if (step.kind === 'put-in' && !step.flush) facts.push(at.amountWords);
@@ -215,6 +252,36 @@ const seenClosed = (
   aside: true,
 });
 
+type Answering = { at: AtStep; acts: StepActs; next: () => void; also: (act: () => void) => () => void };
+
+function openAnswers(step: StepOf<'open'>, { at, acts, next, also }: Answering): Answer[] {
+  if (at.isOpen(step.thing))
+    return [
+      {
+        words: step.counts ? 'Go on' : step.answer ? `${step.answer} already: go on` : 'It is open already: go on',
+        onPress: next,
+      },
+    ];
+  return step.counts
+    ? [
+        { words: 'Count it', onPress: () => acts.count(step) },
+        { words: 'Nothing goes in', onPress: next },
+      ]
+    : [{ words: step.answer ?? 'It is open', onPress: also(() => acts.open(step)) }];
+}
+
+function closeAnswers(step: StepOf<'close'>, { at, acts, also }: Omit<Answering, 'next'>): Answer[] {
+  const close = also(() => acts.close(step));
+  const inside = at.countedIn(step.thing);
+  if (inside === undefined) return [{ words: step.answer ?? 'It is closed', onPress: close }];
+  return inside === ''
+    ? [{ words: 'Nothing is left in', onPress: close }]
+    : [
+        { words: 'All of it is out', onPress: close },
+        { words: 'Something is missing', onPress: acts.stopJob },
+      ];
+}
+
 /** How a step can be answered, the usual way first. */
 function answersOf(
   step: Step,
@@ -227,11 +294,9 @@ function answersOf(
   if (forbiddingAt(step, at).length > 0) return [seenClosed(step, at, { next, unlock: also(acts.unlock) })];
   switch (step.kind) {
     case 'open':
-      return at.isOpen(step.thing)
-        ? [{ words: 'It is open already: go on', onPress: next }]
-        : [{ words: 'It is open', onPress: also(() => acts.open(step)) }];
+      return openAnswers(step, { at, acts, next, also });
     case 'close':
-      return [{ words: 'It is closed', onPress: also(() => acts.close(step)) }];
+      return closeAnswers(step, { at, acts, also });
     case 'reach':
       if (!step.state.startsWith('isolated')) return [{ words: 'It is so', onPress: next }];
       return at.ownLock

@@ -1,3 +1,4 @@
+import type { StepOf } from '@/core/procedure/step';
 import type { WalkDocument, WalkStop } from '@/core/walk/document';
 import type { LookName } from '@/core/words/looks';
 
@@ -44,6 +45,7 @@ export type OpenSheet =
   | 'event'
   | 'trick'
   | 'isolation'
+  | { count: StepOf<'open'> }
   | { meter: WalkDocument['meters'][number] }
   | { asked: WalkStop['readings'][number] }
   | { look: LookName }

@@ -1,7 +1,19 @@
 import { screen, waitFor } from '@testing-library/react';
 import { describe, expect, it, vi } from 'vitest';
-import { caution, close, look, mustBe, open, procedure, putIn, read, takeOut, wait } from '@/core/procedure/build';
-import { isolate, runBetween } from '@/core/procedure/frame';
+import {
+  answered,
+  caution,
+  close,
+  look,
+  mustBe,
+  open,
+  procedure,
+  putIn,
+  read,
+  takeOut,
+  wait,
+} from '@/core/procedure/build';
+import { countIn, countOut, eachOutlet, isolate, runBetween, stockThere } from '@/core/procedure/frame';
 import type { WalkOpenThing } from '@/core/walk/document';
 import { showStop } from './testing';
 import type { StopKept } from './taken';
@@ -306,5 +318,88 @@ describe('a trap that is drained', () => {
     const { user, written } = showStop(trap, { kept: { taken: {}, seen: {}, drainedL: 0.2 } });
     await user.click(press('Done as planned'));
     expect(written).toMatchObject([{ kind: 'drain', body: { volumeL: 0.2, what: 'water' }, taskIds: ['t'] }]);
+  });
+});
+
+describe('what a step asks of the place where it is done', () => {
+  const cover = procedure({
+    code: 'cover',
+    title: 'Open the cover',
+    steps: [
+      stockThere(),
+      isolate(),
+      countOut,
+      answered('It is off', open('cover', 'Cover', 'never', 'Cover off.')),
+      countIn,
+      close('cover', 'Cover on.'),
+      eachOutlet('Oil at each?'),
+    ],
+  });
+  const inside = (name: string) => thing({ entryId: 'C', thing: 'counted', name });
+  const showCover = (step: string, openThings: WalkOpenThing[] = []) => {
+    const keeps: StopKept[] = [];
+    const shown = showStop(
+      { action: 'clean', pointKind: 'gear-case', store: 'In the store: 3 L of O-220.', outlets: ['Left', 'Right'] },
+      {
+        around: { procedure: cover, openThings, person, people: [] },
+        kept: at(step),
+        onKeep: (each) => keeps.push(each),
+      },
+    );
+    return { ...shown, keeps };
+  };
+
+  it('says what the store holds, before anything is opened', async () => {
+    const { user } = showCover('stock');
+    await user.click(press(/^Go on: step/));
+    expect(screen.getByText('In the store: 3 L of O-220.')).toBeDefined();
+  });
+
+  it('counts what goes in, and writes it as an open thing of its own', async () => {
+    const { user, written } = showCover('open-counted');
+    await user.click(press(/^Go on: step/));
+    await user.click(press('Count it'));
+    expect(press('Nothing is counted yet')).toHaveProperty('disabled', true);
+    for (const name of ['Tools', 'Tools', 'Rags']) await user.click(press(`One more: ${name}`));
+    await user.click(press('One less: Tools'));
+    await user.click(press('In the machine: tools 1, rags 1'));
+    expect(written).toMatchObject([
+      { kind: 'open', body: { name: 'In the machine: tools 1, rags 1', thing: 'counted', runs: 'never' } },
+    ]);
+  });
+
+  it('takes it out again by the same count; what is missing ends the job with a finding', async () => {
+    const first = showCover('close-counted', [inside('In the machine: tools 2')]);
+    await first.user.click(press(/^Go on: step/));
+    expect(screen.getByText('In the machine: tools 2')).toBeDefined();
+    await first.user.click(press('All of it is out'));
+    expect(first.written).toMatchObject([{ kind: 'close', body: { openId: 'C' } }]);
+    first.unmount();
+    const second = showCover('close-counted', [inside('In the machine: tools 2')]);
+    await second.user.click(press(/^Go on: step/));
+    await second.user.click(press('Something is missing'));
+    expect(screen.getByRole('heading', { name: /What do you see/ })).toBeDefined();
+    expect(second.written).toEqual([]);
+    second.unmount();
+    const third = showCover('close-counted');
+    await third.user.click(press(/^Go on: step/));
+    await third.user.click(press('Nothing is left in'));
+    expect(third.keeps.at(-1)!.progress!.at).toBe('close-cover');
+  });
+
+  it('is tapped in its own words', async () => {
+    const { user, written } = showCover('open-cover');
+    await user.click(press(/^Go on: step/));
+    expect(screen.getByText('While it is so: never runs meanwhile.')).toBeDefined();
+    await user.click(press('It is off'));
+    expect(written).toMatchObject([{ kind: 'open', body: { name: 'Cover' } }]);
+  });
+
+  it('ticks the outlets one by one, and keeps the ticks', async () => {
+    const { user, keeps } = showCover('outlets');
+    await user.click(press(/^Go on: step/));
+    for (const name of ['Left', 'Right', 'Left']) await user.click(press(name));
+    expect(keeps.at(-1)!.outletsSeen).toEqual(['Right']);
+    expect(press('Right').getAttribute('aria-pressed')).toBe('true');
   });
 });

@@ -1,5 +1,6 @@
 import { isWalked } from '@/core/procedure/walk';
 import type { WalkStop } from '@/core/walk/document';
+import { CountSheet } from './count-sheet';
 import { IsolationSheet } from './isolation-sheet';
 import { OpenHere } from './open-here';
 import { ProcedureSheet } from './procedure-sheet';
@@ -50,6 +51,9 @@ export function StopProcedure({
           acts={walk.acts}
           onProgress={(progress) => void here.keep({ progress })}
         />
+      )}
+      {typeof sheet === 'object' && sheet && 'count' in sheet && (
+        <CountSheet isOpen onClose={onClose} onCounted={(words) => walk.counted(sheet.count, words)} />
       )}
       <IsolationSheet
         stop={stop}

@@ -30,6 +30,8 @@ export type StopKept = {
   drainWritten?: boolean;
   /** How much flushing oil went in, once it is written. */
   flushedL?: number;
+  /** The outlets at which oil was seen, by name. */
+  outletsSeen?: readonly string[];
   /** Where its procedure stands, once somebody walks it step by step. */
   progress?: Progress;
 };

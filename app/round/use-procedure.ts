@@ -69,26 +69,21 @@ export function useProcedure({
   };
   const at: AtStep = {
     amountWords: [planned.words, stop.lubricant?.code].filter(Boolean).join(' · '),
-    drainedL: here.drainedL,
-    flushedL: here.flushedL,
-    flushWords: stop.flush,
+    ...shownAt(stop, here),
     answered,
     isOpen: (thing) => thingOf(thing) !== undefined,
+    countedIn: (thing) => (isCounted(procedure, thing) ? (thingOf(thing)?.name ?? '') : undefined),
     ownLock: ownLock?.name,
     forbids: (state) =>
       forbidsRun(openThings, person?.id, state).map(({ name, isLock, holder }) =>
         isLock ? `${name} of ${holder.initials} is on` : `${name} is open`,
       ),
   };
+  const opened = (step: StepOf<'open'>, name = step.name) =>
+    void onWrite({ ...opening(step, name, written(step)), taskIds: [stop.taskId] });
   const acts: StepActs = {
-    open: (step: StepOf<'open'>) => {
-      const { name, runs, minutes, thing } = step;
-      void onWrite({
-        kind: 'open',
-        body: { does: 'open', name, runs, ...(minutes && { minutes }), thing, ...written(step) },
-        taskIds: [stop.taskId],
-      });
-    },
+    open: (step) => opened(step),
+    count: (step) => open({ count: step }),
     close: (step) => {
       const thing = thingOf(step.thing);
       if (!thing) return;
@@ -109,6 +104,7 @@ export function useProcedure({
       void onWrite({ kind: 'drain', body: { volumeL: here.drainedL, what: 'oil' } });
     },
     flush: () => open('flush'),
+    outlet: (name) => here.keep({ outletsSeen: toggled(here.outletsSeen, name) }),
     stopJob: () => {
       setWalking(false);
       open('finding');
@@ -144,6 +140,11 @@ export function useProcedure({
      */
     waysWith: waysBeside({ stillOpen, goOn, stepByStep: isOfferedFirst ? [stepByStep] : [] }),
     measured: measuredAt(stop, here, onWrite),
+    /** What goes in was counted: its step says so until it is out again. */
+    counted: (step: StepOf<'open'>, words: string) => {
+      open(null);
+      opened(step, words);
+    },
     /** Isolating is not clear or not safe: it is written and the stop is left. */
     leaveUnsafe: async () => {
       setWalking(false);
@@ -164,6 +165,27 @@ export function useProcedure({
     },
   };
 }
+
+/** What its steps show of a stop, and of what was done there until now. */
+const shownAt = ({ flush, store, outlets }: WalkStop, { drainedL, flushedL, outletsSeen }: Asking['here']) => ({
+  drainedL,
+  flushedL,
+  flushWords: flush,
+  storeWords: store,
+  outlets: outlets.map((name) => ({ name, isSeen: outletsSeen.includes(name) })),
+});
+
+const toggled = (names: readonly string[], name: string) =>
+  names.includes(name) ? names.filter((each) => each !== name) : [...names, name];
+
+/** What a step opens, as it is written. */
+const opening = ({ runs, minutes, thing }: StepOf<'open'>, name: string, at: object) => ({
+  kind: 'open' as const,
+  body: { does: 'open', name, runs, ...(minutes && { minutes }), thing, ...at },
+});
+
+const isCounted = (procedure: Procedure | null, thing: string): boolean =>
+  procedure?.steps.some((step) => step.kind === 'open' && step.thing === thing && step.counts) === true;
 
 /** What is measured on the way: what came out, and what went in only to come out again. */
 const measuredAt = (stop: WalkStop, here: Asking['here'], onWrite: OnWrite) => ({

@@ -120,6 +120,7 @@ export function useTaken({ stop, procedure = null, kept, onKeep, onWrite }: Aski
     drainedL: here.drainedL ?? stop.drainedL,
     drainWritten: here.drainWritten ?? stop.drainedL !== null,
     flushedL: here.flushedL ?? null,
+    outletsSeen: here.outletsSeen ?? [],
     progress: here.progress,
     keep,
     take,

@@ -40,6 +40,11 @@ export const close = (thing: string, says: string): StepOf<'close'> => ({
   thing,
   says,
 });
+/** What is tapped once it is so: a valve that is shut is no thing that is open. */
+export const answered = <Kind extends StepOf<'open'> | StepOf<'close'>>(answer: string, step: Kind): Kind => ({
+  ...step,
+  answer,
+});
 export const wait = (
   id: string,
   minutes: number,
@@ -97,7 +102,9 @@ export const onlyIf = (steps: string, says: string, taken: readonly Step[]): Ste
 ];
 
 type Written = Pick<Procedure, 'code' | 'title'> &
-  Partial<Pick<Procedure, 'version' | 'source' | 'people' | 'takes' | 'takesOver' | 'handsOver' | 'writes'>> & {
+  Partial<
+    Pick<Procedure, 'version' | 'source' | 'people' | 'takes' | 'takesOver' | 'handsOver' | 'followedBy' | 'writes'>
+  > & {
     steps: readonly (Step | readonly Step[])[];
   };
 

@@ -1,4 +1,5 @@
-import { again, caution, clear, look, reach, say, wait } from './build';
+import { again, caution, clear, close, look, mustBe, open, reach, say, wait } from './build';
+import { countedThing } from './counted';
 import type { Step } from './step';
 
 /** What every procedure has in common: how it begins, how a machine is made safe, how it runs meanwhile, how it ends. (H B) */
@@ -9,11 +10,31 @@ export const begin: readonly Step[] = [
   say('as-found', 'Before anything is touched: level, colour, foam, smell, leaks, noise.'),
 ];
 
+/** Before anything is opened: enough of it, and what closes it again. */
+export const stockThere = (says = 'Is there oil for the whole filling, and is every seal there?'): Step => ({
+  ...mustBe('stock', says),
+  shows: 'store',
+});
+/** Each outlet has oil of its own: one glass says nothing of the next. */
+export const eachOutlet = (says: string): Step => ({ ...look('outlets', 'flow', says), shows: 'outlets' });
+
 /** Every energy gone and proved gone, own lock on. */
 export const isolate = (id = 'isolate'): Step[] => [
   caution(id, 'It may start by itself, and energy stays stored. The site’s rules for isolating come first.'),
   reach(id, 'isolated', 'Each energy: its own proof of zero. Own lock and tag on, try to start, controls back to off.'),
 ];
+
+/** What goes to an open machine is counted; it stays open, so to say, until as much is out again. */
+export const countOut: Step = {
+  ...open(
+    countedThing,
+    'Tools, rags, loose parts',
+    'never',
+    'Count what goes to the machine: tools, rags, nuts and loose parts.',
+  ),
+  counts: true,
+};
+export const countIn = close(countedThing, 'Before covers go on: look in, and count. As many out as went in.');
 
 export const cleanRound = (what: string): Step =>
   say('clean-round', `Clean round ${what} with brush and cloth, no air jet. Only then open.`);

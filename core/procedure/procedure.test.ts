@@ -51,9 +51,21 @@ describe('the procedures that come with the book', () => {
       );
   });
 
+  it('clean round what is opened before it is opened', () => {
+    for (const { code, steps } of shipped)
+      steps.forEach((step, place) => {
+        if (step.id !== 'clean-round') return;
+        const next = steps
+          .slice(place + 1)
+          .find((each) => each.kind !== 'caution' && !(each.kind === 'open' && each.counts));
+        expect(next?.kind, code).toBe('open');
+      });
+  });
+
   it('keep what an overnight drain leaves open for its second visit', () => {
     const [first, second] = ['overnight-drain', 'overnight-drain-end'].map((code) => shippedProcedures.get(code)!);
     expect(first!.handsOver).toEqual(second!.takesOver.map(({ thing }) => thing));
+    expect(first!.followedBy).toBe(second!.code);
   });
 });
 

@@ -23,6 +23,17 @@ const every = {
   only: slug.optional(),
 };
 
+/** What a step shows of the stop that it is done at. */
+export const stepShows = {
+  store: 'what the store holds of the oil',
+  outlets: 'the outlets of the system, to tick',
+} as const;
+export type StepShows = keyof typeof stepShows;
+const shows = z.enum(keysOf(stepShows)).optional();
+
+/** What is tapped once it is so, where “It is open” and “It is closed” do not say it. */
+const answer = words('Its button', 30).optional();
+
 /**
  * One step of a procedure. `caution` names the step it is for and stands before it; `reach` is a state of the machine; `clear`
  * is hands, tools and people out, guards on, own lock off; what `open` opens, `close` closes, by the name of the thing.
@@ -39,8 +50,11 @@ export const stepSchema = z.discriminatedUnion('kind', [
     name: words('What is open', 60),
     runs: z.enum(runsMeanwhileNames),
     minutes: minutes.optional(),
+    /** How many tools, rags and loose parts go in is counted, and stands in its name. */
+    counts: z.literal(true).optional(),
+    answer,
   }),
-  z.strictObject({ kind: z.literal('close'), ...every, thing: slug }),
+  z.strictObject({ kind: z.literal('close'), ...every, thing: slug, answer }),
   z.strictObject({
     kind: z.literal('wait'),
     ...every,
@@ -56,7 +70,12 @@ export const stepSchema = z.discriminatedUnion('kind', [
     quantity: z.enum(keysOf(quantities)),
     unit: z.string().max(12),
   }),
-  z.strictObject({ kind: z.literal('look'), ...every, look: z.enum(Object.keys(looks) as [LookName, ...LookName[]]) }),
+  z.strictObject({
+    kind: z.literal('look'),
+    ...every,
+    look: z.enum(Object.keys(looks) as [LookName, ...LookName[]]),
+    shows,
+  }),
   z.strictObject({
     kind: z.literal('put-in'),
     ...every,
@@ -67,6 +86,7 @@ export const stepSchema = z.discriminatedUnion('kind', [
   z.strictObject({
     kind: z.literal('confirm'),
     ...every,
+    shows,
     no: z.discriminatedUnion('does', [
       /** Back to a step, so often at most; then somebody is asked. */
       z.strictObject({ does: z.literal('again'), from: slug, most: z.number().int().min(1).max(9) }),
@@ -98,6 +118,8 @@ export const procedureSchema = z.strictObject({
     .max(9),
   /** What it leaves open on purpose, handed over by name; empty as a rule. */
   handsOver: z.array(slug).max(9),
+  /** The procedure by which the same task goes on at the next visit. */
+  followedBy: slug.optional(),
   /** What is written when it is done, where that is not what its task is: which bottle, and when it was drawn. */
   writes: z.literal('sample').optional(),
 });

@@ -7,7 +7,16 @@ import { machineStateNames } from '../words/machine-states';
 import { quantities } from '../words/quantities';
 import { runsMeanwhileNames } from '../words/runs-meanwhile';
 import { lintProcedure } from './lint';
-import { type Procedure, type Step, type StepKind, longestStep, procedureSchema, slug, stepSchema } from './step';
+import {
+  type Procedure,
+  type Step,
+  type StepKind,
+  longestStep,
+  procedureSchema,
+  slug,
+  stepSchema,
+  stepShows,
+} from './step';
 
 /** The kinds of steps as somebody who writes a procedure chooses them. */
 export const stepKinds = {
@@ -50,6 +59,9 @@ const typedStep = z.strictObject({
   runs: oneOf(runsMeanwhileNames, 'never'),
   /** It is handed over open to a later visit. */
   staysOpen: z.boolean().default(false),
+  counts: z.boolean().default(false),
+  answer: line('Its button', { max: 30 }),
+  shows: z.enum([...keysOf(stepShows), '']).default(''),
   minutes: small,
   why: line('Why', { max: longestStep }),
   longerMinutes: small,
@@ -77,6 +89,9 @@ export const emptyStep = (id: string, kind: StepKind): TypedStep => ({
   thing: kind === 'open' ? id : '',
   runs: 'never',
   staysOpen: false,
+  counts: false,
+  answer: '',
+  shows: '',
   minutes: '',
   why: '',
   longerMinutes: '',
@@ -91,6 +106,15 @@ export const emptyStep = (id: string, kind: StepKind): TypedStep => ({
   steps: id,
 });
 
+/**
+ * What a step is called where it is spoken of: by its number as the technician has it; a caution has none of its own.
+ * @example stepPlace([{ kind: 'caution' }, { kind: 'say' }], 0) // 'caution at step 1'
+ */
+export function stepPlace(steps: readonly { kind: StepKind }[], index: number): string {
+  const number = steps.slice(0, index + 1).filter(({ kind }) => kind !== 'caution').length;
+  return steps[index]?.kind === 'caution' ? `caution at step ${number + 1}` : `step ${number}`;
+}
+
 /** A stored step as its form shows it. */
 function typedStepOf(step: Step, handsOver: readonly string[]): TypedStep {
   const typed = { ...emptyStep(step.id, step.kind), says: step.says, only: step.only ?? '' };
@@ -98,18 +122,20 @@ function typedStepOf(step: Step, handsOver: readonly string[]): TypedStep {
     case 'reach':
       return { ...typed, state: step.state };
     case 'open': {
-      const { name, runs, thing, minutes } = step;
+      const { name, runs, thing, minutes, counts = false, answer = '' } = step;
       return {
         ...typed,
         name,
         runs,
         thing,
+        counts,
+        answer,
         minutes: minutes ? String(minutes) : '',
         staysOpen: handsOver.includes(thing),
       };
     }
     case 'close':
-      return { ...typed, thing: step.thing };
+      return { ...typed, thing: step.thing, answer: step.answer ?? '' };
     case 'wait': {
       const { minutes, why, longer } = step;
       const more = longer ? { longerMinutes: String(longer.minutes), longerWhen: longer.when } : {};
@@ -118,11 +144,12 @@ function typedStepOf(step: Step, handsOver: readonly string[]): TypedStep {
     case 'read':
       return { ...typed, name: step.name, quantity: step.quantity, unit: step.unit };
     case 'look':
-      return { ...typed, look: step.look };
+      return { ...typed, look: step.look, shows: step.shows ?? '' };
     case 'put-in':
       return { ...typed, flush: step.flush === true };
     case 'confirm': {
       const { no } = step;
+      typed.shows = step.shows ?? '';
       if (no.does === 'again') return { ...typed, no: 'again', from: no.from, most: String(no.most) };
       return no.does === 'stop' ? typed : { ...typed, no: 'leave-out', steps: no.steps };
     }
@@ -161,6 +188,7 @@ const without = (values: Record<string, unknown>) =>
 /** A step as it is kept; whether it is one its schema says. */
 function stepOf(typed: TypedStep, place: number, all: readonly TypedStep[]): unknown {
   const { id, kind, says, name, thing, runs, state, why, look, quantity, unit, flush } = typed;
+  const answer = typed.answer || undefined;
   const every = { id, kind, says, ...(typed.only && { only: typed.only }) };
   switch (kind) {
     case 'caution':
@@ -168,9 +196,17 @@ function stepOf(typed: TypedStep, place: number, all: readonly TypedStep[]): unk
     case 'reach':
       return { ...every, state };
     case 'open':
-      return without({ ...every, name, thing, runs, minutes: typedMinutes(typed.minutes) });
+      return without({
+        ...every,
+        name,
+        thing,
+        runs,
+        minutes: typedMinutes(typed.minutes),
+        counts: typed.counts,
+        answer,
+      });
     case 'close':
-      return { ...every, thing };
+      return without({ ...every, thing, answer });
     case 'wait': {
       const longer = { minutes: typedMinutes(typed.longerMinutes), when: typed.longerWhen };
       const isLonger = longer.minutes !== undefined || longer.when !== '';
@@ -179,11 +215,11 @@ function stepOf(typed: TypedStep, place: number, all: readonly TypedStep[]): unk
     case 'read':
       return { ...every, name, quantity, unit };
     case 'look':
-      return { ...every, look };
+      return { ...every, look, ...(typed.shows && { shows: typed.shows }) };
     case 'put-in':
       return without({ ...every, flush });
     case 'confirm':
-      return { ...every, no: noOf(typed) };
+      return { ...every, no: noOf(typed), ...(typed.shows && { shows: typed.shows }) };
     default:
       return every;
   }

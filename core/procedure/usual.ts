@@ -9,7 +9,7 @@ export type HowAsked = { action: TaskAction; kind: string; machineState: Machine
 /** By kind of point, then by action: the procedure that the trade goes by. `any` is for every other kind. (M C) */
 const usual: Readonly<Record<string, Partial<Record<TaskAction, string>>>> = {
   'worm-unit': { 'oil-change': 'oil-change-worm-unit' },
-  'circulating-outlet': { check: 'daily-look' },
+  'circulating-outlet': { check: 'daily-look', 'oil-change': 'oil-change-circulating' },
   'hydraulic-set': { 'oil-change': 'oil-change-hydraulic' },
   compressor: { 'oil-change': 'compressor-oil-change', 'top-up': 'compressor-top-up' },
   'ring-oiler': { 'top-up': 'ring-oiler', check: 'ring-oiler' },

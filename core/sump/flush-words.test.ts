@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { flushTarget, flushWords, usualResidual } from './flush-words';
+import { flushLitres, flushTarget, flushWords, usualResidual } from './flush-words';
 
 describe('how often a sump is flushed', () => {
   it.each([
@@ -13,6 +13,17 @@ describe('how often a sump is flushed', () => {
     [{ capacityL: null, residualL: 1 }, ''],
     [{ capacityL: 5, residualL: 5 }, ''],
   ])('%j: %s', (sump, words) => expect(flushWords(sump)).toBe(words));
+
+  it('takes so many litres in all, and none where none is needed or nobody knows', () => {
+    expect(flushLitres({ capacityL: 20, residualL: 1 })).toBe(10);
+    expect(flushLitres({ capacityL: 20, residualL: null, kind: 'hydraulic-set' })).toBeGreaterThan(10);
+    for (const sump of [
+      { capacityL: 20, residualL: 0.1 },
+      { capacityL: null, residualL: 1 },
+      { capacityL: 100, residualL: 99 },
+    ])
+      expect(flushLitres(sump)).toBe(0);
+  });
 
   it('says why where no number of flushes is enough', () => {
     expect(flushWords({ capacityL: 100, residualL: 99 })).toContain('do not bring it down to 1 %');

@@ -115,6 +115,10 @@ const stop = z.object({
   level: z.array(z.string()).default([]),
   /** How often it is flushed, where a flush is asked for; empty where nobody can say. */
   flush: z.string().default(''),
+  /** What the store holds of its oil, against what a change takes; empty elsewhere. */
+  store: z.string().default(''),
+  /** The outlets that its system feeds, by name. */
+  outlets: z.array(z.string()).default([]),
   /** Ways to get at it that a planner has approved, with who found each and when. */
   tricks: z.array(z.object({ text: z.string(), hazard: z.string(), by: z.string(), at: z.string() })).default([]),
   /** What an earlier visit drained for this job, in litres; null where none did. */

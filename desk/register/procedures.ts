@@ -205,6 +205,7 @@ export async function saveProcedure(
       version: (before?.version ?? 0) + 1,
       source: basedOn ? `House way, from ${basedOn.replace(' ', ' version ')}` : 'House way',
       ...(known?.procedure.writes && { writes: known.procedure.writes }),
+      ...(known?.procedure.followedBy && { followedBy: known.procedure.followedBy }),
     });
     const by = { personId: actor.id, why, writtenAt: now };
     await addVersion(db, { procedure: document, basedOn, inPlaceOf, isWithdrawn: false }, by, transaction);

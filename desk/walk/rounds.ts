@@ -3,18 +3,19 @@ import { dueWords, standingOn } from '@/core/interval/due-words';
 import { waitsForFilling } from '@/core/words/machine-states';
 import { mixtureWords, waitingChangeWords } from '@/core/words/waiting-change';
 import { isFilledByHand } from '@/core/register/point-kinds';
-import { procedureKey } from '@/core/procedure/step';
+import { type Procedure, procedureKey } from '@/core/procedure/step';
+import { oilForChange } from '@/core/store/oil-for-change';
 import { pointLabel } from '@/core/register/assignment';
 import { type PlantDay, plantToday } from '@/core/time/plant-day';
 import { answersStop, isActNow, writtenBy } from '@/core/walk/answered';
 import { roundBegun } from '@/core/walk/begin';
-import { type WalkDocument, walkDocumentVersion } from '@/core/walk/document';
+import { type WalkDocument, type WalkStop, walkDocumentVersion } from '@/core/walk/document';
 import type { UnsignedWalk, WalkPlan } from '@/core/walk/shift';
 import { type Problem, problemsOf } from '@/core/problems';
 import { type Database, type Desk, type Result, done, refusal } from '../desk';
 import { loadMeters, readableMeter } from '../standing/meters';
 import { approvedTricks } from '../register/tricks';
-import { factsAtStops } from './at-stop';
+import { type AtStop, factsAtStops, litresInStore } from './at-stop';
 import { type StopProcedure, stopProcedures } from './stop-procedures';
 import { ownSignsAt } from '../own-signs';
 import { readUntilNow } from './last-readings';
@@ -211,6 +212,26 @@ async function aroundStops(db: Database, now: Date, places: readonly { machineId
   return { guns, meters, machines, openAt, facts, ownAt, openThings, people, tricks };
 }
 
+/** What stands there of point and reservoir; of a change, what the store holds for it. */
+function atStop(
+  { action, lubricant, amount }: TaskState,
+  facts: AtStop | undefined,
+  inStore: ReadonlyMap<string, number>,
+  procedure: Procedure | undefined,
+): Pick<WalkStop, 'level' | 'coolant' | 'flush' | 'outlets' | 'store'> {
+  const { sump, ...shown } = facts ?? { level: [], coolant: null, flush: '', outlets: [], sump: null };
+  if (action !== 'oil-change' || !lubricant) return { ...shown, store: '' };
+  const fillL = (amount.kind === 'litres' ? amount.value : null) ?? sump?.capacityL ?? null;
+  const inStoreL = inStore.get(lubricant.id) ?? 0;
+  const flushes = procedure?.steps.some((step) => step.kind === 'put-in' && step.flush);
+  const flushL = (flushes && sump?.flushL) || 0;
+  return { ...shown, store: oilForChange({ code: lubricant.code, inStoreL, fillL, flushL }) };
+}
+
+const lubricantsOf = (states: readonly TaskState[]): string[] => [
+  ...new Set(states.flatMap(({ lubricant }) => lubricant?.id ?? [])),
+];
+
 const byKey = (stops: readonly StopProcedure[]): WalkDocument['procedures'] =>
   Object.fromEntries(stops.map(({ procedure }) => [procedureKey(procedure), procedure]));
 
@@ -233,13 +254,13 @@ async function documentOf(
   const { route, person } = round;
   // Whoever comes to look audits the operator's card as well.
   const looked = [...new Set(states.filter(({ action }) => putsNothingIn(action)).map(({ machine }) => machine.id))];
-  const lubricantIds = [...new Set(states.flatMap(({ lubricant }) => lubricant?.id ?? []))];
-  const [cards, hazardous, untilNow, drained, procedures] = await Promise.all([
+  const [cards, hazardous, untilNow, drained, procedures, inStore] = await Promise.all([
     looked.length > 0 ? cardLines(db, now, looked) : new Map<string, CardLine[]>(),
-    db.Lubricant.findAll({ where: { id: lubricantIds }, attributes: ['id', 'code', 'hazards'] }),
+    db.Lubricant.findAll({ where: { id: lubricantsOf(states) }, attributes: ['id', 'code', 'hazards'] }),
     readUntilNow(db, now, states),
     drainedBefore(db, changesUnderWay(states, openThings)),
     stopProcedures(db, states, openThings, round.plannedAt),
+    litresInStore(db, states),
   ]);
   const hazardsOf = new Map(hazardous.map(({ id, code, hazards }) => [id, lubricantHazards(code, hazards)]));
   const inOrder = round.stops.flatMap((taskId) => states.find((state) => state.taskId === taskId) ?? []);
@@ -322,7 +343,7 @@ async function documentOf(
         readings: readings.map((each) => ({ ...each, ...untilNow(point.id, each) })),
         looks,
         own: ownAt(point.id),
-        ...(facts.get(point.id) ?? { level: [], coolant: null, flush: '' }),
+        ...atStop(state, facts.get(point.id), inStore, by?.procedure),
         tricks: tricks.get(point.id) ?? [],
         drainedL: drained.get(taskId) ?? null,
         open: openAt({ machineId: machine.id, pointId: point.id }),

@@ -74,6 +74,34 @@ describe('by what a stop is done', async () => {
     expect(await here(hours(2))).toEqual(['house-our-way 1', 'Our way', null]);
   });
 
+  it('is the second visit, once the first has opened all that it leaves open', async () => {
+    const first = shippedProcedures.get('overnight-drain')!;
+    const key = procedureKey(first);
+    await db.Task.update({ procedureCode: first.code }, { where: { id: ids.task } });
+    expect(await here()).toEqual([key, first.title, null]);
+    const openAt = async (thing: string) => {
+      const at = { procedure: key, step: `open-${thing}` };
+      const body = { does: 'open', name: thing, runs: 'never', thing, at };
+      await writeEntry(db, desk.now, entry({ kind: 'open', pointId: ids.point, taskIds: [ids.task], body }));
+    };
+    await openAt('filler');
+    expect(await here()).toEqual([key, first.title, 'open-filler']);
+    await openAt('drain');
+    const second = shippedProcedures.get('overnight-drain-end')!;
+    expect(await here()).toEqual([procedureKey(second), second.title, null]);
+    const { shown } = await openThingsAt(db, desk.now, { machineId: ids.machine });
+    const drain = shown.find(({ name }) => name === 'drain')!;
+    const at = { procedure: procedureKey(second), step: 'close-drain' };
+    const close = entry({
+      kind: 'close',
+      pointId: ids.point,
+      taskIds: [ids.task],
+      body: { openId: drain.entryId, at },
+    });
+    expect((await writeEntry(db, desk.now, close)).ok).toBe(true);
+    expect(await here()).toEqual([procedureKey(second), second.title, 'close-drain']);
+  });
+
   it('is another where the task was given another meanwhile', async () => {
     await db.Task.update({ procedureCode: 'purge-with-relief' }, { where: { id: ids.task } });
     expect((await here())?.[0]).toBe(procedureKey(shippedProcedures.get('purge-with-relief')!));

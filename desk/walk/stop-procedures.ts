@@ -40,14 +40,25 @@ export async function stopProcedures(
     if (!procedure) continue;
     const leftAt = left.get(state.taskId);
     const begun = leftAt && (await begunBy(db, leftAt.procedure, procedure, inForce));
-    found.set(state.taskId, begun ? { procedure: begun, leftAfter: leftAt.step } : { procedure, leftAfter: null });
+    const next = begun && goesOnBy(begun, leftAt.step, inForce);
+    found.set(
+      state.taskId,
+      next ?? (begun ? { procedure: begun, leftAfter: leftAt.step } : { procedure, leftAfter: null }),
+    );
   }
   return found;
+}
+
+/** The procedure of the second visit, once the first has opened all that it leaves open. */
+function goesOnBy(begun: Procedure, step: string, inForce: ProceduresInForce): StopProcedure | undefined {
+  const after = begun.steps.slice(begun.steps.findIndex(({ id }) => id === step) + 1);
+  const next = begun.followedBy ? inForce.get(begun.followedBy) : undefined;
+  return next && !after.some(({ kind }) => kind === 'open') ? { procedure: next, leftAfter: null } : undefined;
 }
 
 /** The version that a job was begun by, where the task still goes by it or by what has taken its place. */
 async function begunBy(db: Database, key: string, procedure: Procedure, inForce: ProceduresInForce) {
   if (key === procedureKey(procedure)) return procedure;
-  const instead = inForce.get(codeOfKey(key));
-  return instead?.code === procedure.code ? procedureVersion(db, key) : undefined;
+  const code = inForce.get(codeOfKey(key))?.code;
+  return code === procedure.code || code === procedure.followedBy ? procedureVersion(db, key) : undefined;
 }

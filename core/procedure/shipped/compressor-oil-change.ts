@@ -1,8 +1,24 @@
-import { again, caution, clear, close, look, open, procedure, putIn, reach, read, say, takeOut, wait } from '../build';
-import { begin, cleanRound, finish, oilLook } from '../frame';
+import {
+  answered,
+  again,
+  caution,
+  clear,
+  close,
+  look,
+  open,
+  procedure,
+  putIn,
+  reach,
+  read,
+  say,
+  takeOut,
+  wait,
+} from '../build';
+import { begin, cleanRound, countIn, countOut, finish, oilLook, stockThere } from '../frame';
 
 export const compressorOilChange = procedure({
   code: 'compressor-oil-change',
+  version: 2,
   title: 'Fluid change of a screw compressor',
   source: 'Practice of the trade (M B)',
   takes: [
@@ -13,6 +29,7 @@ export const compressorOilChange = procedure({
   ],
   steps: [
     begin,
+    stockThere(),
     say('warm', 'Warm, 40 to 60 °C, unloaded, then stopped.'),
     caution('isolate', 'Foam holds pressure: the gauge at zero and five minutes more.'),
     reach(
@@ -20,8 +37,12 @@ export const compressorOilChange = procedure({
       'isolated-depressurised',
       'Locked and tagged, discharge valve shut, separator vented, gauge at zero.',
     ),
-    open('discharge', 'Discharge valve shut', 'never', 'The discharge valve stays shut until the end.'),
+    answered(
+      'It is shut',
+      open('discharge', 'Discharge valve shut', 'never', 'The discharge valve stays shut until the end.'),
+    ),
     wait('vent', 5, 'Wait with the vent open.', 'foam gives its pressure back slowly'),
+    countOut,
     caution('open-filler', 'One turn first: a hiss means stop.'),
     open('filler', 'Filler plug', 'never', 'Take the filler plug out.'),
     cleanRound('the drains'),
@@ -44,10 +65,11 @@ export const compressorOilChange = procedure({
       'What was the separator’s difference, loaded? Changed at 0.8 bar or at its hours.',
     ),
     say('scavenge', 'Scavenge line and its strainer clean.'),
+    countIn,
     close('drains', 'Drains shut with new seals.'),
     putIn('fill', 'To the upper mark of the glass.'),
     close('filler', 'Filler plug in with its seal.'),
-    close('discharge', 'Discharge valve open again.'),
+    answered('It is open again', close('discharge', 'Discharge valve open again.')),
     clear('clear'),
     caution('run', 'Nobody at the plugs.'),
     reach('run', 'running-idle', 'Run unloaded.'),

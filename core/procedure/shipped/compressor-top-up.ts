@@ -1,8 +1,9 @@
-import { again, caution, clear, close, open, procedure, putIn, reach, say, wait } from '../build';
+import { answered, again, caution, clear, close, open, procedure, putIn, reach, say, wait } from '../build';
 import { begin, cleanRound } from '../frame';
 
 export const compressorTopUp = procedure({
   code: 'compressor-top-up',
+  version: 2,
   title: 'Top up a screw compressor',
   source: 'Practice of the trade (M B)',
   takes: ['the fluid that is in there: PAG, ester and mineral never meet', 'funnel', 'spanner for the filler plug'],
@@ -15,14 +16,17 @@ export const compressorTopUp = procedure({
       'isolated-depressurised',
       'Locked and tagged, discharge valve shut, separator vented, gauge at zero.',
     ),
-    open('discharge', 'Discharge valve shut', 'never', 'The discharge valve stays shut until the end.'),
+    answered(
+      'It is shut',
+      open('discharge', 'Discharge valve shut', 'never', 'The discharge valve stays shut until the end.'),
+    ),
     wait('vent', 5, 'Wait with the vent open.', 'foam gives its pressure back slowly'),
     cleanRound('the filler plug'),
     caution('open-filler', 'Crack it one turn and wait. A hiss: stop, back in, vent again.'),
     open('filler', 'Filler plug', 'never', 'Take the filler plug out.'),
     putIn('fill', 'Half of what is missing.'),
     close('filler', 'Filler plug in with its seal.'),
-    close('discharge', 'Discharge valve open again.'),
+    answered('It is open again', close('discharge', 'Discharge valve open again.')),
     clear('clear'),
     caution('run', 'Nobody at the filler.'),
     reach('run', 'running-loaded', 'The operator runs it warm and loaded.'),

@@ -4,10 +4,12 @@ import { cleanRound, finish, isolate, oilLook, runBetween, settleAndRead } from 
 /** A drain over night is one task in two visits: what the first leaves open, the second closes. */
 export const overnightDrain = procedure({
   code: 'overnight-drain',
+  version: 2,
   title: 'Overnight drain, first visit',
   source: 'Practice of the trade (M C)',
   takes: ['pan that holds 1.2 times what comes out', 'cloth guard for the filler', 'tag and lock'],
   handsOver: ['filler', 'drain'],
+  followedBy: 'overnight-drain-end',
   steps: [
     mustBe('place', 'No frost, no rain, nothing of the product below, and no start from elsewhere?'),
     isolate(),

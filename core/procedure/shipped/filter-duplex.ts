@@ -3,6 +3,7 @@ import { begin, cleanRound, finish } from '../frame';
 
 export const filterDuplex = procedure({
   code: 'filter-duplex',
+  version: 2,
   title: 'Filter element of a double filter, on the run',
   source: 'Practice of the trade (M B/C)',
   takes: ['element of the right fineness', 'O-ring', 'pan'],
@@ -20,8 +21,8 @@ export const filterDuplex = procedure({
     close('equaliser', 'Equalising valve shut.'),
     wait('zero', 2, 'Vent the dirty side to zero and watch it.', 'where it rises, the changeover leaks'),
     mustBe('stays', 'Did it stay at zero for two minutes?'),
-    open('housing', 'Housing of the dirty side', 'may', 'Drain it and open it.'),
     cleanRound('the bowl'),
+    open('housing', 'Housing of the dirty side', 'may', 'Drain it and open it.'),
     look('pleats', 'filter', 'Look between the pleats: metal, varnish, a burst seam.'),
     close('housing', 'The right element, O-ring wetted, housing on.'),
     open('refill', 'Equalising valve', 'may', 'Fill it slowly by the equalising valve, bleed it, look for leaks.'),

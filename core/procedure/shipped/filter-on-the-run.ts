@@ -3,6 +3,7 @@ import { begin, cleanRound, finish } from '../frame';
 
 export const filterOnTheRun = procedure({
   code: 'filter-on-the-run',
+  version: 2,
   title: 'Filter element through its by-pass, on the run',
   source: 'Practice of the trade (M B/C)',
   takes: ['element of the right fineness', 'O-ring', 'pan', 'seal for the by-pass'],
@@ -21,8 +22,8 @@ export const filterOnTheRun = procedure({
     say('shut', 'Inlet shut, then outlet.'),
     caution('zero', 'Vent it to zero and watch two minutes: if it rises, a valve leaks. Stop, do not open.'),
     wait('zero', 2, 'Watch the gauge of the housing.', 'a valve that leaks fills it again'),
-    open('housing', 'Filter housing', 'may', 'Open the housing, drain it.'),
     cleanRound('the bowl'),
+    open('housing', 'Filter housing', 'may', 'Open the housing, drain it.'),
     look('pleats', 'filter', 'Look between the pleats: metal, varnish, a burst seam.'),
     say('element', 'The right element, O-ring wetted.'),
     close('housing', 'Housing on, with its torque.'),

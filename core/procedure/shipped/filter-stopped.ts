@@ -1,8 +1,9 @@
 import { caution, clear, close, look, open, procedure, reach, read, say, wait } from '../build';
-import { begin, cleanRound, finish, isolate } from '../frame';
+import { begin, cleanRound, countIn, countOut, finish, isolate } from '../frame';
 
 export const filterStopped = procedure({
   code: 'filter-stopped',
+  version: 2,
   title: 'Filter element, machine stopped',
   source: 'Practice of the trade (M B/C)',
   takes: ['element of the right fineness', 'O-ring', 'pan'],
@@ -10,11 +11,13 @@ export const filterStopped = procedure({
     begin,
     read('dp', 'pressure-drop', 'bar', 'Read the difference warm, 40 °C or more: cold oil reads high.'),
     isolate(),
+    cleanRound('the bowl'),
+    countOut,
     caution('open-housing', 'Vent it to zero, and see it stay at zero.'),
     open('housing', 'Filter housing', 'never', 'Open the housing, drain it.'),
-    cleanRound('the bowl'),
     look('pleats', 'filter', 'Look between the pleats: metal, varnish, a burst seam.'),
     say('element', 'The right element, O-ring wetted, bypass spring and seat clean.'),
+    countIn,
     close('housing', 'Housing on, with its torque.'),
     clear('clear'),
     caution('run', 'Stand aside of the bowl.'),

@@ -1,8 +1,9 @@
-import { caution, close, look, mustBe, open, procedure, putIn, read, say } from '../build';
-import { cleanRound, isolate } from '../frame';
+import { answered, caution, close, look, open, procedure, putIn, read, say } from '../build';
+import { cleanRound, countIn, countOut, isolate } from '../frame';
 
 export const boltsAndMarks = procedure({
   code: 'bolts-and-marks',
+  version: 2,
   title: 'Bolts and witness marks',
   source: 'Practice of the trade (M C)',
   takes: ['torque wrench with its date', 'paint for marks'],
@@ -10,7 +11,7 @@ export const boltsAndMarks = procedure({
     isolate(),
     look('marks', 'marks', 'Look at every mark. One that moved is not just tightened again.'),
     say('joint', 'Moved: look at joint, thread and neighbours. What has yielded once is replaced.'),
-    mustBe('loose-one', 'Does any bolt have to stay loose? Its do-not is read.'),
+    say('loose-one', 'A bolt that has to stay loose has a do-not: it is read before any is tightened.'),
     read('torque', 'torque', 'Nm', 'Torque within a tenth, crosswise.'),
     say('quarter', 'One that turns over a quarter: all of its joint, and a finding.'),
     say('mark-again', 'Mark it anew.'),
@@ -34,16 +35,19 @@ export const measureWear = procedure({
 
 export const turnPart = procedure({
   code: 'turn-part',
+  version: 2,
   title: 'Turn or replace a wear part',
   source: 'Practice of the trade (M C)',
   people: 2,
   takes: ['lifting gear', 'torque wrench', 'new bolts', 'new part where it was turned before'],
   steps: [
     isolate(),
+    countOut,
     caution('open-part', 'It is heavy and it tips: slung or propped before the last bolt is out.'),
-    open('part', 'Wear part loose', 'never', 'Loosen and turn it, or put the new one in.'),
+    answered('It is loose', open('part', 'Wear part loose', 'never', 'Loosen and turn it, or put the new one in.')),
     read('wear', 'wear', 'mm', 'Measure what is left.'),
-    close('part', 'Bolts with their torque, crosswise, marked.'),
+    countIn,
+    answered('It is tight', close('part', 'Bolts with their torque, crosswise, marked.')),
     say('again', 'Bolts once more after two hours of work.'),
     say('out', 'Tools out, guards on, own lock off.'),
   ],
@@ -51,30 +55,35 @@ export const turnPart = procedure({
 
 export const breather = procedure({
   code: 'breather',
+  version: 2,
   title: 'Breather',
   source: 'Practice of the trade (M C)',
   takes: ['breather or desiccant', 'cap'],
   steps: [
     look('breather', 'breather', 'Free and dry? Desiccant is changed at two thirds of its colour.'),
     cleanRound('the breather'),
-    open('breather', 'Breather off', 'may', 'Off; the opening capped meanwhile.'),
+    answered('It is off', open('breather', 'Breather off', 'may', 'Off; the opening capped meanwhile.')),
     say('blow', 'Clean it, or take a new one. Blocked, the seals weep.'),
-    close('breather', 'Cap off, breather on.'),
+    answered('It is on', close('breather', 'Cap off, breather on.')),
   ],
 });
 
 export const strainer = procedure({
   code: 'strainer',
+  version: 2,
   title: 'Suction strainer',
   source: 'Practice of the trade (M C)',
   takes: ['seal', 'cloth without lint', 'magnet'],
   steps: [
     isolate(),
+    countOut,
     cleanRound('the cover'),
     open('strainer', 'Strainer cover', 'never', 'Cover off, strainer out.'),
     look('strainer-look', 'filter', 'Fibres, sealant, metal: parted by the magnet, kept, a photo on squared paper.'),
-    close('strainer', 'Clean it, in, cover on with its seal.'),
-    say('out', 'Tools and cloths counted out, own lock off.'),
+    say('clean-strainer', 'Clean it, put it in again.'),
+    countIn,
+    close('strainer', 'Cover on with its seal.'),
+    say('out', 'Tools and cloths out, own lock off.'),
   ],
 });
 

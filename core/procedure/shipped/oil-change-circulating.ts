@@ -1,8 +1,20 @@
 import { caution, clear, close, look, mustBe, open, procedure, putIn, reach, read, say, takeOut, wait } from '../build';
-import { begin, cleanRound, finish, isolate, nextDay, oilLook } from '../frame';
+import {
+  begin,
+  cleanRound,
+  countIn,
+  countOut,
+  eachOutlet,
+  finish,
+  isolate,
+  nextDay,
+  oilLook,
+  stockThere,
+} from '../frame';
 
 export const oilChangeCirculating = procedure({
   code: 'oil-change-circulating',
+  version: 2,
   title: 'Oil change of a circulating system',
   source: 'Practice of the trade (H B, M C)',
   people: 2,
@@ -14,9 +26,11 @@ export const oilChangeCirculating = procedure({
   ],
   steps: [
     begin,
+    stockThere(),
     say('sample', 'Draw the sample while it runs.'),
     say('heater', 'Switch the tank heater off and lock it before the level falls below it: it cokes, and it can burn.'),
     isolate(),
+    countOut,
     caution(
       'open-tank-drain',
       'Going into a tank needs the site’s permit for confined spaces. It is no step of this sheet.',
@@ -28,6 +42,7 @@ export const oilChangeCirculating = procedure({
     oilLook,
     look('pleats', 'filter', 'Open the filter element and look between the pleats.'),
     say('clean-tank', 'Clean without lint, look at walls and strainer, close what was opened.'),
+    countIn,
     close('tank-drain', 'Tank drain shut and plugged.'),
     cleanRound('the filler'),
     open('filler', 'Filler', 'never', 'Open the filling coupling.'),
@@ -40,7 +55,7 @@ export const oilChangeCirculating = procedure({
     close('vents', 'Bleed filters and cooler, shut the vents.'),
     wait('circulate', 20, 'Let it circulate, top up: the lines fill.', 'air in a line is a bearing without oil'),
     read('pressure', 'pressure', 'bar', 'Read the pressure at the far end.'),
-    look('outlets', 'flow', 'See the oil in the glass of every outlet. Never reach in.'),
+    eachOutlet('See the oil in the glass of every outlet. Never reach in.'),
     say('alarms', 'Test the low-pressure alarm, the standby start and the trip before the main machine starts.'),
     mustBe('main-ready', 'Oil at 30 °C or more, pressure in its band, oil at all outlets?'),
     clear('main-clear'),

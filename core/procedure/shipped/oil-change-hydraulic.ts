@@ -1,14 +1,16 @@
 import { caution, clear, close, look, mustBe, open, procedure, putIn, reach, read, say, takeOut, wait } from '../build';
-import { begin, cleanRound, finish, nextDay, oilLook } from '../frame';
+import { begin, cleanRound, countIn, countOut, finish, nextDay, oilLook, stockThere } from '../frame';
 
 export const oilChangeHydraulic = procedure({
   code: 'oil-change-hydraulic',
+  version: 2,
   title: 'Oil change of a hydraulic tank',
   source: 'Practice of the trade (H B)',
   people: 2,
   takes: ['filter cart, 10 µm or finer', 'elements, breather, seals', 'cloth without lint', 'drums for what comes out'],
   steps: [
     begin,
+    stockThere(),
     say('posture', 'Loads lowered or propped, cylinders in the posture of the mark.'),
     caution(
       'isolate',
@@ -23,6 +25,7 @@ export const oilChangeHydraulic = procedure({
       'levers',
       'Move the levers both ways. Vertical cylinders keep their load behind lock valves: never loosen there.',
     ),
+    countOut,
     caution('open-drain', 'Below 50 °C only.'),
     open('drain', 'Tank drain', 'never', 'Open the tank drain.'),
     wait('drain', 30, 'Let it drain.', 'sludge runs last; lines and cylinders keep a third to a half'),
@@ -30,6 +33,7 @@ export const oilChangeHydraulic = procedure({
     oilLook,
     look('pleats', 'filter', 'Look between the pleats of the return element.'),
     say('clean-tank', 'Clean without lint: tank, strainer. New breather, return and pressure elements.'),
+    countIn,
     close('drain', 'Tank drain shut, cover on with its seal.'),
     cleanRound('the filler'),
     open('filler', 'Filler', 'never', 'Open the filling coupling.'),

@@ -1,9 +1,21 @@
-import { caution, close, look, mustBe, onlyIf, open, procedure, putIn, putInFlush, say, takeOut, wait } from '../build';
-import { begin, cleanRound, finish, isolate, nextDay, oilLook, runBetween, settleAndRead } from '../frame';
+import { caution, close, look, onlyIf, open, procedure, putIn, putInFlush, say, takeOut, wait } from '../build';
+import {
+  begin,
+  cleanRound,
+  countIn,
+  countOut,
+  finish,
+  isolate,
+  nextDay,
+  oilLook,
+  runBetween,
+  settleAndRead,
+  stockThere,
+} from '../frame';
 
 export const oilChangeSplashGear = procedure({
   code: 'oil-change-splash-gear',
-  version: 2,
+  version: 3,
   title: 'Oil change of a splash-lubricated gear case',
   source: 'Practice of the trade (H/M C)',
   takes: [
@@ -15,9 +27,10 @@ export const oilChangeSplashGear = procedure({
   ],
   steps: [
     begin,
-    mustBe('stock', 'Is there oil for the filling and for a flush, and a seal for the plug?'),
+    stockThere('Is there oil for the filling and for a flush, and a seal for the plug?'),
     say('warm', 'Run it warm, 40 to 50 °C: warm oil takes the dirt along. A sample, where one is due, is drawn now.'),
     isolate(),
+    countOut,
     caution('open-filler', 'Hot oil scalds: open at 60 °C or less. Vent and filler first, drain second.'),
     open('filler', 'Filler', 'never', 'Open the filler and the vent.'),
     cleanRound('the drain plug'),
@@ -34,8 +47,11 @@ export const oilChangeSplashGear = procedure({
     onlyIf('flush', 'Another base oil or additives, water over 0.2 %, sludge or debris: does it need a flush?', [
       close('drain', 'Drain plug in for the flush.'),
       putInFlush('fill', 'Flushing oil of the same type and thinner, to the low mark.'),
+      countIn,
       close('filler', 'Filler on for the flush.'),
       ...runBetween('run', 'Run unloaded with the flushing oil.', 15, 'the dirt has to come loose'),
+      countOut,
+      caution('open-filler', 'Hot oil scalds: open at 60 °C or less.'),
       open('filler', 'Filler', 'never', 'Open the filler and the vent again.'),
       open('drain', 'Drain plug', 'never', 'Drain the flush hot. Look at it: does it still bring dirt?'),
       wait('drain', 20, 'Let the flush drain.', 'what stays in thins the new oil'),
@@ -45,6 +61,7 @@ export const oilChangeSplashGear = procedure({
       'fill',
       'Through the filter to about 95 % of what this position holds. Wait 5 to 10 minutes, then to the mark.',
     ),
+    countIn,
     close('filler', 'Filler on, breather on.'),
     runBetween('first', 'Run unloaded.', 5, 'bearings and channels fill'),
     settleAndRead('isolate'),

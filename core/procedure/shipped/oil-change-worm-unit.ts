@@ -1,8 +1,21 @@
 import { caution, close, look, mustBe, open, procedure, putIn, say, takeOut, wait } from '../build';
-import { begin, cleanRound, finish, isolate, nextDay, oilLook, runBetween, settleAndRead } from '../frame';
+import {
+  begin,
+  cleanRound,
+  countIn,
+  countOut,
+  finish,
+  isolate,
+  nextDay,
+  oilLook,
+  runBetween,
+  settleAndRead,
+  stockThere,
+} from '../frame';
 
 export const oilChangeWormUnit = procedure({
   code: 'oil-change-worm-unit',
+  version: 2,
   title: 'Oil change of a worm unit',
   source: 'Practice of the trade (M B/C)',
   takes: [
@@ -13,6 +26,7 @@ export const oilChangeWormUnit = procedure({
   ],
   steps: [
     begin,
+    stockThere(),
     mustBe('bronze', 'The wheel is bronze: is the new oil free of active sulphur and chlorine?'),
     mustBe(
       'same-base',
@@ -20,6 +34,7 @@ export const oilChangeWormUnit = procedure({
     ),
     say('position', 'Which litres and which plugs is said by the mounting position, not by the size alone.'),
     isolate(),
+    countOut,
     caution('open-filler', 'A worm unit runs hot, 80 °C and more: open at 60 °C or less, the vent first.'),
     open('filler', 'Filler', 'never', 'Open the filler and the vent of this position.'),
     cleanRound('the drain plug'),
@@ -37,6 +52,7 @@ export const oilChangeWormUnit = procedure({
     ),
     close('drain', 'New seal, drain plug in, with its torque.'),
     putIn('fill', 'Fill to the level plug or glass of this position.'),
+    countIn,
     close('filler', 'Filler on. The transport plug is replaced by the breather.'),
     runBetween('first', 'Run unloaded.', 10, 'the upper bearing fills last'),
     settleAndRead('isolate'),

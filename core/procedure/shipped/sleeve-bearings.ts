@@ -1,4 +1,4 @@
-import { caution, close, look, mustBe, open, procedure, putIn, read, say } from '../build';
+import { answered, caution, close, look, mustBe, open, procedure, putIn, read, say } from '../build';
 
 export const ringOiler = procedure({
   code: 'ring-oiler',
@@ -31,6 +31,7 @@ export const dripOiler = procedure({
 
 export const bottleOiler = procedure({
   code: 'bottle-oiler',
+  version: 2,
   title: 'Constant-level bottle',
   source: 'Practice of the trade (M B)',
   takes: ['oil', 'cloth'],
@@ -42,8 +43,11 @@ export const bottleOiler = procedure({
       'What is left in the bottle? Twice its usual use is a leak, none in two periods a block.',
     ),
     say('adjuster', 'The adjuster sets the level; the bottle only feeds. Leave it as it is set.'),
-    open('bottle', 'Bottle off its seat', 'may', 'Lift the bottle off. Never fill through the vent hole.'),
+    answered(
+      'It is off',
+      open('bottle', 'Bottle off its seat', 'may', 'Lift the bottle off. Never fill through the vent hole.'),
+    ),
     putIn('fill', 'Fill the bottle.'),
-    close('bottle', 'Bottle back on its seat: a rising bubble proves that it feeds.'),
+    answered('It is on', close('bottle', 'Bottle back on its seat: a rising bubble proves that it feeds.')),
   ],
 });

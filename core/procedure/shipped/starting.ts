@@ -1,4 +1,5 @@
 import {
+  answered,
   caution,
   clear,
   close,
@@ -13,10 +14,11 @@ import {
   say,
   wait,
 } from '../build';
-import { cleanRound, isolate } from '../frame';
+import { cleanRound, eachOutlet, isolate } from '../frame';
 
 export const startUp = procedure({
   code: 'start-up',
+  version: 2,
   title: 'Start-up after filling',
   source: 'Practice of the trade (M C)',
   takes: ['infrared thermometer', 'lamp', 'sound rod'],
@@ -28,7 +30,7 @@ export const startUp = procedure({
     clear('clear'),
     caution('run', 'Stop at: over 1 K a minute above 70 °C, a new noise, no oil at a glass within 30 s, a jet.'),
     reach('run', 'running-idle', 'By the operator, unloaded. Does it turn the right way?'),
-    look('outlets', 'flow', 'Oil at every outlet within 30 s; with a pump pressure within 15 s.'),
+    eachOutlet('Oil at every outlet within 30 s; with a pump pressure within 15 s.'),
     wait('no-load', 20, 'Run unloaded.', 'teeth and bearings find their places'),
     read(
       'rise',
@@ -43,13 +45,14 @@ export const startUp = procedure({
 
 export const firstFill = procedure({
   code: 'first-fill',
+  version: 2,
   title: 'First filling of a unit that came empty',
   source: 'Practice of the trade (M C)',
   takes: ['oil by the mounting position', 'breather', 'tag: empty, not to be started'],
   steps: [
     isolate(),
     caution('open-empty-unit', 'The tag stays on until the filling is written.'),
-    open('empty-unit', 'Empty unit', 'never', 'Hang the tag: empty, not to be started.'),
+    answered('The tag hangs', open('empty-unit', 'Empty unit', 'never', 'Hang the tag: empty, not to be started.')),
     say('preservative', 'The preservative: does it dissolve in this oil? Else it is flushed out.'),
     say('position', 'The mounting position says the litres, and which plug is vent, level and drain.'),
     say('upper', 'Are upper bearings greased by hand? Ask, and grease them.'),
@@ -60,7 +63,7 @@ export const firstFill = procedure({
     wait('spread', 10, 'Let it find its level.', 'chambers fill through small holes'),
     say('prime', 'Oil over top bearings and into troughs that no pump fills.'),
     close('filler', 'Filler on.'),
-    close('empty-unit', 'Write the filling with its batch; only then take the tag off.'),
+    answered('The tag is off', close('empty-unit', 'Write the filling with its batch; only then take the tag off.')),
     say('start', 'Start-up after filling comes next, by its own sheet.'),
   ],
 });
