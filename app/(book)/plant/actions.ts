@@ -1,6 +1,7 @@
 'use server';
 
 import { z } from 'zod';
+import { slug } from '@/core/procedure/step';
 import { asking, changing, identifier, typed, version } from '@/app/action';
 import * as assignments from '@/desk/assign/assignments';
 import * as ambientBand from '@/desk/bulk/ambient-band';
@@ -18,6 +19,7 @@ import * as points from '@/desk/register/points';
 import * as reservoirs from '@/desk/register/reservoirs';
 import * as models from '@/desk/register/templates';
 import * as tricks from '@/desk/register/tricks';
+import * as procedures from '@/desk/register/procedures';
 
 export const createArea = changing(machines.createArea, typed);
 export const createMachine = changing(machines.createMachine, typed);
@@ -33,6 +35,9 @@ export const updateReservoir = changing(reservoirs.updateReservoir, identifier, 
 export const confirmFill = changing(reservoirs.confirmFill, identifier);
 export const saveOutline = changing(outlines.saveOutline, identifier, version, typed);
 export const judgeTrick = changing(tricks.judgeTrick, identifier, typed, z.enum(['approved', 'declined']));
+const procedureRead = z.strictObject({ code: slug, version });
+export const saveProcedure = changing(procedures.saveProcedure, procedureRead.nullable(), typed);
+export const withdrawProcedure = changing(procedures.withdrawProcedure, procedureRead, z.boolean());
 export const duplicateMachine = changing(models.duplicateMachine, identifier, typed);
 export const makeModel = changing(models.makeModel, identifier, typed);
 export const createFromModel = changing(models.createFromModel, typed);
