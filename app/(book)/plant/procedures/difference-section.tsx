@@ -18,7 +18,7 @@ export function DifferenceSection({ base, own, of }: { base: Procedure; own: Pro
   const difference = differenceOf(base, own);
   if (!isDifferent(difference)) return <p className="mt-6">No step differs from {of}.</p>;
   return (
-    <Section id="difference" title={`How it differs from ${of}`} spaced>
+    <Section id="difference" title={`How it differs from ${of}`} className="mt-8" spaced>
       {difference.head.map(({ what, was, is }) => (
         <p key={what} className="mt-2">
           <strong>{what}:</strong> {is || 'none'} <del className="text-muted">{was || 'none'}</del>

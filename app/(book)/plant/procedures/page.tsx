@@ -75,7 +75,9 @@ const ProcedureLine = ({ procedure, own }: { procedure: Procedure; own: HeldProc
       </span>
     </th>
     <td className="py-1">
-      {[...new Set(procedure.steps.flatMap((step) => (step.kind === 'open' ? [step.name] : [])))].join(', ')}
+      {[...new Set(procedure.steps.flatMap((step) => (step.kind === 'open' && !step.counts ? [step.name] : [])))].join(
+        ', ',
+      )}
     </td>
   </tr>
 );

@@ -127,7 +127,7 @@ function Versions({
 }) {
   if (versions.length === 0 || (versions.length === 1 && versions[0]!.initials === null)) return null;
   return (
-    <Section id="versions" title="Versions" spaced>
+    <Section id="versions" title="Versions" className="mt-8" spaced>
       <ul className="mt-2">
         {versions.map(({ version, initials, why, writtenAt }) => (
           <li key={version} className="rule-b py-1">
