@@ -32,7 +32,18 @@ describe('numbers and dates as written', () => {
       amount('litres', null),
       amount('purge', 40),
       amount('drops', 40),
-    ]).toEqual(['20.2 g', 'to the mark', 'a film', 'amount not set', 'purge, at most 40 g', '40 drops']);
+      amount('passes', 1),
+      amount('strokes', 1.5),
+    ]).toEqual([
+      '20.2 g',
+      'to the mark',
+      'a film',
+      'amount not set',
+      'purge, at most 40 g',
+      '40 drops',
+      '1 pass',
+      '1.5 strokes',
+    ]);
     expect([counted(1, 'stroke'), counted(2, 'entry', 'entries')]).toEqual(['1 stroke', '2 entries']);
   });
 

@@ -1,6 +1,7 @@
 import { format, parseISO } from 'date-fns';
 import type { Rate } from '@/core/meter/forecast';
 import { type PlantDay, wallClock } from '@/core/time/plant-day';
+import { own } from '@/core/own';
 import { type AmountKind, type TaskAction, amountKinds, putsNothingIn } from '@/core/words/task-words';
 
 /** How numbers, dates and amounts are written everywhere. The core never rounds; this file does. */
@@ -43,14 +44,15 @@ export const dayAndClock = (instant: string | Date, timeZone: string): string =>
 const shownAt = (instant: string | Date, timeZone: string) =>
   wallClock(new Date(instant).getTime(), timeZone).split('T') as [PlantDay, string];
 
+const oneOf = { strokes: 'stroke', drops: 'drop', passes: 'pass', pieces: 'piece' };
+
 /** An amount in words: `20.2 g`, `3.2 L`, `40 drops`, `2 passes`, `to the mark`, `a film`. */
 export function amount(kind: AmountKind, value: number | null): string {
   if (kind === 'to-mark') return 'to the mark';
   if (kind === 'film') return 'a film';
   if (value === null) return 'amount not set';
   if (kind === 'purge') return `purge, at most ${measured(value)} g`;
-  if (kind === 'pieces') return counted(value, 'piece');
-  return `${measured(value)} ${amountKinds[kind]}`;
+  return `${measured(value)} ${(value === 1 && own(oneOf, kind)) || amountKinds[kind]}`;
 }
 
 /** The amount of a task; a mere look has none. */

@@ -66,6 +66,8 @@ const screens = [
   '/plant/tricks',
   '/round',
   '/plant/procedures/oil-change-splash-gear',
+  '/plant/procedures/oil-change-splash-gear/edit',
+  '/plant/procedures/new',
   '/plant/machines/new',
   '/plant/machines/P1',
   '/plant/machines/P1/edit',

@@ -156,5 +156,8 @@ describe('how a task is usually done', () => {
     expect(usualProcedure({ ...grease, machineState: 'isolated' })).toBe('regrease-stopped');
     expect(usualProcedure({ ...grease, machineState: 'any', amountKind: 'purge' })).toBe('purge-with-relief');
     expect(usualProcedure({ action: 'check', kind: 'gear-case', machineState: 'any' })).toBeUndefined();
+    const change = { action: 'oil-change', kind: 'worm-unit', machineState: 'isolated' } as const;
+    expect(usualProcedure({ ...change, cameEmpty: true })).toBe('first-fill');
+    expect(usualProcedure({ ...change, cameEmpty: false })).toBe('oil-change-worm-unit');
   });
 });

@@ -4,7 +4,14 @@ import type { Procedure } from './step';
 import { type MachineState, runs } from '../words/machine-states';
 
 /** What of a task says how it is usually done. */
-export type HowAsked = { action: TaskAction; kind: string; machineState: MachineState; amountKind?: AmountKind };
+export type HowAsked = {
+  action: TaskAction;
+  kind: string;
+  machineState: MachineState;
+  amountKind?: AmountKind;
+  /** The unit came without oil, and nobody has filled it yet. */
+  cameEmpty?: boolean;
+};
 
 /** By kind of point, then by action: the procedure that the trade goes by. `any` is for every other kind. (M C) */
 const usual: Readonly<Record<string, Partial<Record<TaskAction, string>>>> = {
@@ -41,7 +48,15 @@ const usual: Readonly<Record<string, Partial<Record<TaskAction, string>>>> = {
  * The code of the procedure that a task is usually done by; undefined where there is none, as for a film of a few drops.
  * @example usualProcedure({ action: 'oil-change', kind: 'worm-unit', machineState: 'isolated' }) // 'oil-change-worm-unit'
  */
-export function usualProcedure({ action, kind, machineState, amountKind }: HowAsked): string | undefined {
+export function usualProcedure({
+  action,
+  kind,
+  machineState,
+  amountKind,
+  cameEmpty = false,
+}: HowAsked): string | undefined {
+  // Nothing is drained where nothing is in.
+  if (cameEmpty && action === 'oil-change') return 'first-fill';
   const own = Object.hasOwn(usual, kind) ? usual[kind]![action] : undefined;
   if (own) return own;
   if (action === 'grease') {

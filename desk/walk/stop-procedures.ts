@@ -16,9 +16,10 @@ export const howAsked = ({
   machineState,
   amount,
   procedureCode,
-}: Pick<TaskState, 'action' | 'point' | 'machineState' | 'amount' | 'procedureCode'>): HowAsked & {
+  cameEmpty,
+}: Pick<TaskState, 'action' | 'point' | 'machineState' | 'amount' | 'procedureCode' | 'cameEmpty'>): HowAsked & {
   procedureCode: string;
-} => ({ action, kind: point.kind, machineState, amountKind: amount.kind, procedureCode });
+} => ({ action, kind: point.kind, machineState, amountKind: amount.kind, procedureCode, cameEmpty });
 
 /**
  * By which procedure each of some tasks is done: what was begun is finished by the version that it was begun by; any other

@@ -4,6 +4,9 @@ import { useWatch } from 'react-hook-form';
 import { ChoiceField, optionsOf } from '@/components/ui/fields';
 import { type HowAsked, noProcedure, usualProcedure } from '@/core/procedure/usual';
 
+const byLabel = (options: { value: string; label: string }[]) =>
+  options.toSorted((one, other) => one.label.localeCompare(other.label));
+
 /**
  * By which steps a task is done: the usual ones of such a point, others, or none.
  * @param procedures what a task may name, by code
@@ -22,7 +25,7 @@ export function ProcedureField({
     name: [`${within}action`, `${within}machineState`, `${within}amountKind`],
   }) as [HowAsked['action'], HowAsked['machineState'], HowAsked['amountKind']];
   const usual = procedures[usualProcedure({ action, kind, machineState, ...(amountKind && { amountKind }) }) ?? ''];
-  const options = [{ value: noProcedure, label: 'no procedure' }, ...optionsOf(procedures)];
+  const options = [{ value: noProcedure, label: 'no procedure' }, ...byLabel(optionsOf(procedures))];
   return (
     <ChoiceField
       name={`${within}procedureCode`}
