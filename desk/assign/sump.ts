@@ -13,7 +13,7 @@ export type SumpContents = {
   /** Run hours in effect; undefined where no meter counts them. */
   ageH?: number;
   consumptionLPer1000H?: number;
-  /** Nobody wrote the filling; what was topped up is taken for it. */
+  /** Nobody has written a filling yet; what was topped up is taken for it. */
   isAssumed: boolean;
   stored: StoredComputation;
 };
@@ -54,8 +54,9 @@ export async function sumpOf(db: Database, now: Date, reservoir: Sump): Promise<
   const [first] = rising(events);
   if (!first) return undefined;
   // Topped up before any filling was written: what was put on top is taken for what was in there.
-  const isAssumed = first.kind === 'top-up';
-  if (isAssumed) events.push({ at: first.at, meter: first.meter, kind: 'fill', lubricantId: first.lubricantId });
+  const isAssumed = first.kind === 'top-up' && !events.some(({ kind }) => kind === 'change');
+  if (first.kind === 'top-up')
+    events.push({ at: first.at, meter: first.meter, kind: 'fill', lubricantId: first.lubricantId });
   const ledgerOf = (some: readonly SumpEvent[]) =>
     computeStored(sumpLedger, {
       capacityL,

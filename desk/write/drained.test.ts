@@ -14,7 +14,11 @@ describe('what came out of a sump', async () => {
   await db.Reservoir.create({ id: reservoirId, machineId: ids.machine, name: 'Sump', capacityL: 50, residualL: 5 });
   await db.LubePoint.update({ reservoirId }, { where: { id: ids.point } });
   const reservoir = (await db.Reservoir.findByPk(reservoirId))!;
-  const write = async (daysAgo: number, kind: 'oil-change' | 'drain' | 'flush', body: Record<string, unknown>) =>
+  const write = async (
+    daysAgo: number,
+    kind: 'oil-change' | 'drain' | 'flush' | 'top-up',
+    body: Record<string, unknown>,
+  ) =>
     expect(
       await writeEntry(
         db,
@@ -30,9 +34,15 @@ describe('what came out of a sump', async () => {
     );
   const underWay = async () => (await drainedBefore(db, [{ taskId: 't', pointId: ids.point }])).get('t');
 
+  it('is taken for what was put on top, until a filling is written', async () => {
+    await write(100, 'top-up', { lubricantId: ids.oil, amountKind: 'litres', amount: 1 });
+    expect((await sumpOf(db, subDays(desk.now, 95), reservoir))!.isAssumed).toBe(true);
+  });
+
   it('is held against the book: less than nine tenths was lost unseen', async () => {
     await change(90);
     expect(await underWay()).toBeUndefined();
+    expect((await sumpOf(db, desk.now, reservoir))!.isAssumed).toBe(false);
     await write(60, 'drain', { volumeL: 40, what: 'oil' });
     expect(await findings()).toMatchObject([{ what: 'use-high', text: expect.stringContaining('89 %') as string }]);
     expect((await sumpOf(db, subDays(desk.now, 60), reservoir))!.volumeL).toBeCloseTo(10);

@@ -51,7 +51,7 @@ export const firstFill = procedure({
   takes: ['oil by the mounting position', 'breather', 'tag: empty, not to be started'],
   steps: [
     isolate(),
-    caution('open-empty-unit', 'The tag stays on until the filling is written.'),
+    caution('open-empty-unit', 'The tag stays on until it is filled and its level is right.'),
     answered('The tag hangs', open('empty-unit', 'Empty unit', 'never', 'Hang the tag: empty, not to be started.')),
     say('preservative', 'The preservative: does it dissolve in this oil? Else it is flushed out.'),
     say('position', 'The mounting position says the litres, and which plug is vent, level and drain.'),
@@ -63,7 +63,10 @@ export const firstFill = procedure({
     wait('spread', 10, 'Let it find its level.', 'chambers fill through small holes'),
     say('prime', 'Oil over top bearings and into troughs that no pump fills.'),
     close('filler', 'Filler on.'),
-    answered('The tag is off', close('empty-unit', 'Write the filling with its batch; only then take the tag off.')),
+    answered(
+      'The tag is off',
+      close('empty-unit', 'Filled, level right, batch noted: the tag comes off. Write the filling at the stop.'),
+    ),
     say('start', 'Start-up after filling comes next, by its own sheet.'),
   ],
 });
