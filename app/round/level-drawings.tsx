@@ -66,7 +66,7 @@ export const LevelDrawings = ({ gauge, onTake }: { gauge: LevelGauge; onTake: (p
   return (
     <fieldset className="mt-3">
       <legend className="caption">Tap the {words} that it looks like, or type it</legend>
-      <div className="grid grid-cols-5 gap-2">
+      <div className="grid grid-cols-3 gap-2">
         {shares.map((share, place) => (
           <button
             key={share}
@@ -77,7 +77,7 @@ export const LevelDrawings = ({ gauge, onTake }: { gauge: LevelGauge; onTake: (p
             <svg aria-hidden="true" viewBox="0 0 40 40" width={44} height={44}>
               {drawn[gauge](share)}
             </svg>
-            <span>{share} %</span> <span className="text-xs leading-tight font-normal">{steps[place]}</span>
+            <span>{share} %</span> <span className="leading-tight font-normal">{steps[place]}</span>
           </button>
         ))}
       </div>

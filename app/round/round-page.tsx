@@ -114,11 +114,11 @@ function Walk({ document, fromDevice, kept, answers, queue, offline, write, undo
   };
 
   return (
-    <main className="mx-auto flex min-h-dvh max-w-xl flex-col text-[16px]">
+    <main className="in-hand mx-auto flex min-h-dvh max-w-xl flex-col">
       <header className="border-b border-ink">
         <div className="flex h-14 items-center justify-between gap-3 px-4">
           <p>
-            <a href="/round" title="Rounds on this device" className="inline-flex min-h-11 items-center font-semibold">
+            <a href="/round" title="Rounds on this device" className="inline-flex min-h-14 items-center font-semibold">
               {route.code}
             </a>{' '}
             <span className="text-muted">{route.name}</span>
@@ -241,7 +241,7 @@ function Strip({
                 aria-current={index === place ? 'step' : undefined}
                 onClick={() => onGo(index)}
                 aria-label={`Stop ${index + 1}, ${stop.pointLabel} ${stop.title}, ${state}`}
-                className={`flex h-14 w-11 flex-col items-center justify-end border-b-4 pb-1 ${index === place ? 'border-ink font-bold' : 'border-transparent'}`}
+                className={`flex h-14 w-14 flex-col items-center justify-end border-b-4 pb-1 ${index === place ? 'border-ink font-bold' : 'border-transparent'}`}
               >
                 {state === 'done' ? (
                   <Check aria-hidden="true" size={18} />
@@ -252,7 +252,7 @@ function Strip({
                 ) : (
                   <span aria-hidden="true" className="mb-1 h-3 border-l-2 border-ink" />
                 )}
-                <span className="text-sm">{index + 1}</span>
+                <span>{index + 1}</span>
               </button>
             </li>
           );

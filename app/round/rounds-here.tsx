@@ -23,7 +23,7 @@ export function RoundsHere() {
   const newer = useNewerVersion();
   const timeZone = along?.shift?.timeZone ?? 'UTC';
   return (
-    <main className="mx-auto min-h-dvh max-w-xl pb-10 text-[16px]">
+    <main className="in-hand mx-auto min-h-dvh max-w-xl pb-10">
       <header className="flex min-h-14 items-center justify-between gap-3 border-b border-ink px-4">
         <h1 className="text-xl">Rounds on this device</h1>
         <a href="/today" className="inline-flex min-h-14 items-center">
