@@ -99,6 +99,7 @@ export function connect(url: string, poolSize = 10) {
     /** Raw read of what is too much to hold, some hundred rows at a time. */
     stream: <Row extends object>(sql: string, replacements: Record<string, unknown> = {}) =>
       streamRows<Row>(sequelize, sql, replacements),
+    settled: () => settled(sequelize),
     close: () => sequelize.close(),
   };
 }
@@ -187,6 +188,22 @@ async function onConnection<Value>(
     pool.releaseConnection(connection);
   }
 }
+
+/** Marks lie on so many rows, so that those who ask at once do not wait for each other. */
+const commitMarks = 16;
+
+/**
+ * Comes back once all that could be seen before is on disk too. The database shows what was committed a moment before it has
+ * written it down: whoever is told of it then, and not by the commit itself, would be told of what a crash takes back. A
+ * commit of its own waits until the log is written as far. Not within a transaction.
+ */
+const settled = (sequelize: Sequelize): Promise<void> =>
+  onConnection(sequelize, undefined, async (connection) => {
+    await connection.query(
+      'INSERT INTO commit_mark (id, marks) VALUES (?, 1) ON DUPLICATE KEY UPDATE marks = marks + 1',
+      [1 + Math.floor(Math.random() * commitMarks)],
+    );
+  });
 
 async function inTransaction<Value>(
   sequelize: Sequelize,

@@ -192,3 +192,7 @@ export async function gathered<Value>(values: AsyncIterable<Value>): Promise<Val
   for await (const value of values) all.push(value);
   return all;
 }
+
+/** How often somebody was told that something was in the book already. */
+export const commitMarks = async (db: Database): Promise<number> =>
+  Number((await db.select<{ marks: string }>('SELECT COALESCE(SUM(marks), 0) AS marks FROM commit_mark'))[0]!.marks);

@@ -520,4 +520,11 @@ export const migrations: readonly Migration[] = [
     `code VARCHAR(60) NOT NULL, version INT UNSIGNED NOT NULL, document JSON NOT NULL, basedOn VARCHAR(80) NULL, inPlaceOf VARCHAR(60) NULL, isWithdrawn BOOLEAN NOT NULL DEFAULT FALSE,
       personId ${id} NULL REFERENCES person(id), why TEXT NOT NULL, writtenAt DATETIME(3) NOT NULL, PRIMARY KEY (code, version), KEY (writtenAt)`,
   ),
+
+  // What a commit of its own is written to, so that all before it is on disk: see `settled` of the connection.
+  createTable(
+    '2026-12-11-02-commit-mark',
+    'commit_mark',
+    'id TINYINT UNSIGNED PRIMARY KEY, marks BIGINT UNSIGNED NOT NULL',
+  ),
 ];

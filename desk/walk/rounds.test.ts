@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { walkDocument } from '@/core/walk/document';
 import { freshDatabase } from '@/db/testing';
 import { projectMachines } from '../standing/projection';
-import { beginWalk, smallPlant } from '../testing';
+import { beginWalk, commitMarks, smallPlant } from '../testing';
 import { writeEntry } from '../write/write-entries';
 import { beginRound, listRounds, readWalk, walkDocumentOf } from './rounds';
 
@@ -108,6 +108,7 @@ describe('a walk', async () => {
       const sent = await Promise.all([1, 2, 3, 4].map(() => beginRound(db, begun)));
       expect(sent.map((each) => each.ok && each.stored).sort()).toEqual([false, false, false, true]);
       expect(await db.Round.count({ where: { personId: ids.bert } })).toBe(1);
+      expect(await commitMarks(db)).toBe(3);
     });
 
     it.each([

@@ -17,6 +17,7 @@ import { loadMeters, readableMeter } from '../standing/meters';
 import { approvedTricks } from '../register/tricks';
 import { type AtStop, factsAtStops, litresInStore } from './at-stop';
 import { type StopProcedure, stopProcedures } from './stop-procedures';
+import { settledIfKnown } from '../write/settled';
 import { ownSignsAt } from '../own-signs';
 import { readUntilNow } from './last-readings';
 import { type CardLine, auditWords, cardLines } from './operator-card';
@@ -147,10 +148,10 @@ export async function beginRound(db: Database, raw: unknown): Promise<RoundOutco
       return { ok: true, stored: true, id };
     });
   try {
-    return await writeOnce();
+    return await settledIfKnown(db, await writeOnce());
   } catch (error) {
     // Sent twice at the same moment: the other one is in the book by now.
-    if (error instanceof UniqueConstraintError) return writeOnce();
+    if (error instanceof UniqueConstraintError) return settledIfKnown(db, await writeOnce());
     throw error;
   }
 }

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { freshDatabase } from '@/db/testing';
-import { smallPlant } from '../testing';
+import { commitMarks, smallPlant } from '../testing';
 import { verifyLog } from '../log/verify';
 import { writeEntry, writeTogether } from './write-entries';
 
@@ -23,8 +23,11 @@ describe('the log', async () => {
   it('writes an entry once, however often it is sent', async () => {
     const sent = grease();
     expect(await write(sent)).toMatchObject({ ok: true, stored: true, entry: { seq: 1 } });
+    expect(await commitMarks(db)).toBe(0);
     expect(await write(structuredClone(sent))).toMatchObject({ ok: true, stored: false, entry: { seq: 1 } });
     expect(await db.Entry.count()).toBe(1);
+    // Whoever is told that it is there already is told after a commit of its own: it is on disk then.
+    expect(await commitMarks(db)).toBe(1);
   });
 
   it('refuses another entry under the same identifier', async () => {

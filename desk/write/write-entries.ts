@@ -15,6 +15,7 @@ import { notInOrder } from './not-in-order';
 import { type WriteOutcome, conflict, invalid, written } from './outcome';
 import { type References, checkReferences, readReferences } from './references';
 import { checkBody, checkRules } from './rules';
+import { settledIfKnown } from './settled';
 import { type Together, together } from './together';
 
 /**
@@ -23,7 +24,7 @@ import { type Together, together } from './together';
  */
 export async function writeEntry(db: Database, now: Date, raw: unknown): Promise<WriteOutcome> {
   const read = readEnvelope(raw);
-  return read.ok ? queueOf(db)({ envelope: read.envelope, receivedAt: now }) : read;
+  return read.ok ? settledIfKnown(db, await queueOf(db)({ envelope: read.envelope, receivedAt: now })) : read;
 }
 
 /** Takes back what was written with an entry that was refused. */
@@ -50,7 +51,7 @@ export async function writeTogether(db: Database, now: Date, raws: readonly unkn
     batch.push({ envelope: read.envelope, receivedAt: now });
   }
   try {
-    return await alone(db, whomOf(batch.map(({ envelope }) => envelope)), async () => {
+    const last = await alone(db, whomOf(batch.map(({ envelope }) => envelope)), async () => {
       const outcomes: WriteOutcome[] = [];
       for (const [place, received] of batch.entries()) {
         const outcome = await writeAlone(db, received);
@@ -59,6 +60,7 @@ export async function writeTogether(db: Database, now: Date, raws: readonly unkn
       }
       return outcomes.at(-1)!;
     });
+    return await settledIfKnown(db, last);
   } catch (error) {
     if (error instanceof Refused) return error.outcome;
     throw error;
