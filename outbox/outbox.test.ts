@@ -196,6 +196,14 @@ describe('the outbox', () => {
     expect((await outbox.send(10, taking)).sent).toEqual(['Z', 'Y', 'X', 'A', 'B']);
   });
 
+  it('keeps a round that entries belong to, also where the clock was set back; a refused one may go', async () => {
+    const outbox = await freshOutbox();
+    await outbox.putRound({ ...round, id: 'Z' }, 9000);
+    expect(await outbox.takeBack('Z')).toBe(false);
+    await outbox.send(10_000, async () => problem('invalid'));
+    expect(await outbox.takeBack('Z')).toBe(true);
+  });
+
   it('holds an entry back for its time, and lets it be taken back', async () => {
     const outbox = await freshOutbox();
     await outbox.put(note('A'), 1000, { holdMs: 8000 });

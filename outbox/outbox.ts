@@ -171,11 +171,14 @@ export class Outbox {
     this.changed();
   }
 
-  /** Takes something back before it has left, or after the book refused it. False when it may be in the book. */
+  /**
+   * Takes an entry back before it has left, or whatever the book has refused. False when it may be in the book, and for a round
+   * that is on its way: what was written on it would belong to nothing.
+   */
   async takeBack(id: string): Promise<boolean> {
     const transaction = this.db.transaction('queue', 'readwrite');
     const there = await transaction.store.get(id);
-    const may = there !== undefined && (!there.left || there.refused !== undefined);
+    const may = there !== undefined && (there.refused !== undefined || (!there.left && 'entry' in there));
     if (may) await transaction.store.delete(id);
     await transaction.done;
     this.changed();

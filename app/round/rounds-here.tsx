@@ -26,7 +26,7 @@ export function RoundsHere() {
     <main className="in-hand mx-auto min-h-dvh max-w-xl pb-10">
       <header className="flex min-h-14 items-center justify-between gap-3 border-b border-ink px-4">
         <h1 className="text-xl">Rounds on this device</h1>
-        <a href="/today" className="inline-flex min-h-14 items-center">
+        <a href="/today" className="inline-flex min-h-14 min-w-14 items-center">
           Today
         </a>
       </header>
