@@ -118,7 +118,11 @@ function Walk({ document, fromDevice, kept, answers, queue, offline, write, undo
       <header className="border-b border-ink">
         <div className="flex h-14 items-center justify-between gap-3 px-4">
           <p>
-            <a href="/round" title="Rounds on this device" className="inline-flex min-h-14 min-w-14 items-center font-semibold">
+            <a
+              href="/round"
+              title="Rounds on this device"
+              className="inline-flex min-h-14 min-w-14 items-center font-semibold"
+            >
               {route.code}
             </a>{' '}
             <span className="text-muted">{route.name}</span>

@@ -204,14 +204,19 @@ export async function saveProcedure(
       code,
       version: (before?.version ?? 0) + 1,
       source: basedOn ? `House way, from ${basedOn.replace(' ', ' version ')}` : 'House way',
-      ...(known?.procedure.writes && { writes: known.procedure.writes }),
-      ...(known?.procedure.followedBy && { followedBy: known.procedure.followedBy }),
+      ...(known && passedOn(known.procedure)),
     });
     const by = { personId: actor.id, why, writtenAt: now };
     await addVersion(db, { procedure: document, basedOn, inPlaceOf, isWithdrawn: false }, by, transaction);
     return done({ code });
   });
 }
+
+/** What the form does not ask, and stays as it was. */
+const passedOn = ({ writes, followedBy }: Procedure) => ({
+  ...(writes && { writes }),
+  ...(followedBy && { followedBy }),
+});
 
 /** What a next version follows: only one of the plant’s own has one. */
 const ownBefore = ({ isShipped, procedure }: WholeProcedure): Procedure | undefined =>
