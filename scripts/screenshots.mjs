@@ -80,7 +80,7 @@ const toStep = async (words) => {
   await startRound('R-OIL');
   await page.getByRole('button', { name: /^(Step by step|Go on: step)/ }).click();
   while (!(await page.getByRole('dialog').innerText()).includes(words))
-    await page.getByRole('button', { name: /^(Done|Yes|Locked, written)/ }).click();
+    await page.getByRole('button', { name: /^(Done|Yes|Locked, written|Nothing goes in)/ }).click();
 };
 await shoot(
   'isolation',
