@@ -87,7 +87,8 @@ describe('a plant’s own procedures', async () => {
     expect(await saveProcedure(next, { code: own, version: 1 }, change)).toMatchObject({ code: 'edited-meanwhile' });
     expect(await procedureVersion(db, `${own} 1`)).toMatchObject({ title: 'Regrease our way' });
     expect(await procedureVersion(db, `${own} 2`)).toMatchObject({ title: 'Regrease, wiped twice', code: own });
-    expect(await procedureVersion(db, `${own} 9`)).toBeUndefined();
+    for (const key of [`${own} 9`, `${own} Infinity`, `${own} 1e9`, own, ''])
+      expect(await procedureVersion(db, key)).toBeUndefined();
     expect((await proceduresAt(db, later(5))).get(code)?.version).toBe(1);
     expect((await proceduresAt(db, later(-5))).get(code)).toBe(shipped);
   });

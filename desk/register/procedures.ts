@@ -64,10 +64,9 @@ export async function unknownProcedure(db: Database, code: string): Promise<Refu
 export async function procedureVersion(db: Database, key: string): Promise<Procedure | undefined> {
   const shipped = shippedProcedures.get(codeOfKey(key));
   if (shipped && procedureKey(shipped) === key) return shipped;
-  const row = await db.ProcedureVersion.findOne({
-    where: { code: codeOfKey(key), version: Number(key.split(' ')[1]) || 0 },
-  });
-  return row?.document;
+  const [, code, version] = /^(\S+) (\d{1,6})$/.exec(key) ?? [];
+  if (!code) return undefined;
+  return (await db.ProcedureVersion.findOne({ where: { code, version: Number(version) } }))?.document;
 }
 
 /** Who wrote a version, when and why; `initials` is null where it came with the program. */
