@@ -61,7 +61,7 @@ const screens = [
   '/condition/import',
   '/plant',
   '/plant/unknown',
-  `/today/${new Intl.DateTimeFormat('en-CA', { timeZone: 'Europe/Vienna' }).format(new Date(Date.now() - 86_400_000))}/hand-over`,
+  '/today/(yesterday)/hand-over',
   '/plant/procedures',
   '/plant/tricks',
   '/round',
@@ -115,11 +115,15 @@ const screens = [
   '/plant/machines/GL1-01/points/1/commission',
 ];
 
+/** By the plant’s clock. It is no part of a title: a run may go on past midnight. */
+const yesterday = () =>
+  new Intl.DateTimeFormat('en-CA', { timeZone: 'Europe/Vienna' }).format(new Date(Date.now() - 86_400_000));
+
 for (const screen of screens) {
   test(`${screen} has no serious accessibility finding, at both widths, and no sideways scrolling`, async ({
     page,
   }) => {
-    await page.goto(screen);
+    await page.goto(screen.replace('(yesterday)', yesterday()));
     expect(await seriousFindings(page)).toEqual([]);
     await page.setViewportSize(phone);
     expect(await seriousFindings(page, byWidth)).toEqual([]);
