@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { isCounted } from '@/core/procedure/counted';
 import { type Procedure, type Step, type StepOf, procedureKey } from '@/core/procedure/step';
 import { type Progress, begun, opensWhatMustNot, placeOf, shownSteps } from '@/core/procedure/walk';
 import type { WalkDocument, WalkOpenThing, WalkStop } from '@/core/walk/document';
@@ -72,7 +73,7 @@ export function useProcedure({
     ...shownAt(stop, here),
     answered,
     isOpen: (thing) => thingOf(thing) !== undefined,
-    countedIn: (thing) => (isCounted(procedure, thing) ? (thingOf(thing)?.name ?? '') : undefined),
+    countedIn: (thing) => (procedure && isCounted(procedure, thing) ? (thingOf(thing)?.name ?? '') : undefined),
     ownLock: ownLock?.name,
     forbids: (state) =>
       forbidsRun(openThings, person?.id, state).map(({ name, isLock, holder }) =>
@@ -183,9 +184,6 @@ const opening = ({ runs, minutes, thing }: StepOf<'open'>, name: string, at: obj
   kind: 'open' as const,
   body: { does: 'open', name, runs, ...(minutes && { minutes }), thing, ...at },
 });
-
-const isCounted = (procedure: Procedure | null, thing: string): boolean =>
-  procedure?.steps.some((step) => step.kind === 'open' && step.thing === thing && step.counts) === true;
 
 /** What is measured on the way: what came out, and what went in only to come out again. */
 const measuredAt = (stop: WalkStop, here: Asking['here'], onWrite: OnWrite) => ({

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { countedNames, countedThing, countedWords, mostCounted, nothingCounted } from './counted';
+import { countedNames, countedThing, countedWords, isCounted, mostCounted, nothingCounted } from './counted';
 import { shippedProcedures } from './shipped';
 
 describe('what is counted in and out', () => {
@@ -27,7 +27,9 @@ describe('what is counted in and out', () => {
     expect(counting.map(({ code }) => code)).toEqual(
       expect.arrayContaining(['oil-change-splash-gear', 'oil-change-hydraulic', 'strainer', 'turn-part']),
     );
-    for (const { code, steps } of counting) {
+    for (const each of counting) {
+      const { code, steps } = each;
+      expect([isCounted(each, countedThing), isCounted(each, 'drain')], code).toEqual([true, false]);
       const out = steps.findIndex((step) => step.kind === 'open' && step.thing === countedThing);
       const firstCover = steps.findIndex((step) => step.kind === 'close' && step.thing === countedThing);
       expect(firstCover, code).toBeGreaterThan(out);

@@ -1,3 +1,5 @@
+import type { Procedure } from './step';
+
 /** What is counted before it goes to an open machine, and again before the covers go on. (H B) */
 export const countedThings = {
   tools: 'Tools',
@@ -11,7 +13,11 @@ export const nothingCounted: Counts = { tools: 0, rags: 0, parts: 0 };
 /** As many of a kind as one counts. */
 export const mostCounted = 99;
 
-/** Under what name a procedure opens and closes it. */
+/** Whether what is opened under a name is what was counted in. */
+export const isCounted = ({ steps }: Procedure, thing: string): boolean =>
+  steps.some((step) => step.kind === 'open' && step.thing === thing && step.counts);
+
+/** Under what name shipped procedures open and close it. */
 export const countedThing = 'counted';
 
 /**

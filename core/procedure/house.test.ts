@@ -5,7 +5,7 @@ import { differenceOf, isDifferent } from './difference';
 import { type HeldProcedure, procedureTitles, proceduresInForce } from './in-force';
 import { shippedProcedures } from './shipped';
 import { type Procedure, procedureKey } from './step';
-import { emptyStep, procedureForm, typedProcedure } from './typed';
+import { emptyStep, openedBy, procedureForm, typedProcedure } from './typed';
 import { noProcedure, procedureFor } from './usual';
 
 const shipped = [...shippedProcedures.values()];
@@ -55,6 +55,17 @@ describe('a procedure as its form has it', () => {
     ]);
     expect(issues(typed(drain, close('drain', 'Put it in.')))).toEqual([
       'steps.0.says: Drain plug is opened on a machine that nobody has isolated.',
+    ]);
+  });
+
+  it('names what a new step opens by the step, and has it closed by that name', () => {
+    const form = typed(reach('lock', 'isolated', 'Locked.'));
+    const opens = { ...emptyStep('step-2', 'say'), kind: 'open' as const, says: 'Cover off.', name: 'Cover' };
+    const closes = { ...emptyStep('step-3', 'say'), kind: 'close' as const, says: 'Cover on.', thing: openedBy(opens) };
+    const { steps } = procedureForm.parse({ ...form, steps: [...form.steps, opens, closes] });
+    expect(steps.slice(1)).toMatchObject([{ kind: 'open', thing: 'step-2', name: 'Cover' }, { thing: 'step-2' }]);
+    expect(issues({ ...form, steps: [...form.steps, opens] })).toEqual([
+      'steps.1.says: Cover stays open and is handed over to nobody.',
     ]);
   });
 

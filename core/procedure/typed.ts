@@ -86,7 +86,7 @@ export const emptyStep = (id: string, kind: StepKind): TypedStep => ({
   only: '',
   state: 'isolated',
   name: '',
-  thing: kind === 'open' ? id : '',
+  thing: '',
   runs: 'never',
   staysOpen: false,
   counts: false,
@@ -105,6 +105,9 @@ export const emptyStep = (id: string, kind: StepKind): TypedStep => ({
   most: '3',
   steps: id,
 });
+
+/** What a step opens is called: by the name that it has, or else by the step’s own. */
+export const openedBy = ({ thing, id }: Pick<TypedStep, 'thing' | 'id'>): string => thing || id;
 
 /**
  * What a step is called where it is spoken of: by its number as the technician has it; a caution has none of its own.
@@ -199,7 +202,7 @@ function stepOf(typed: TypedStep, place: number, all: readonly TypedStep[]): unk
       return without({
         ...every,
         name,
-        thing,
+        thing: openedBy(typed),
         runs,
         minutes: typedMinutes(typed.minutes),
         counts: typed.counts,
@@ -276,14 +279,14 @@ export const procedureForm = z
       .split('\n')
       .map((each) => each.trim())
       .filter(Boolean);
-    const handsOver = typed.flatMap(({ kind, thing, staysOpen }) => (kind === 'open' && staysOpen ? [thing] : []));
+    const handsOver = typed.flatMap((step) => (step.kind === 'open' && step.staysOpen ? [openedBy(step)] : []));
     const written = { ...head, people: Math.round(people), takes: things, handsOver, steps };
     const whole = { ...written, code: 'written', version: 1, source: 'written' };
     const wrong = procedureSchema.safeParse(whole).error?.issues ?? [];
     for (const { path, message } of wrong) if (path[0] !== 'steps') issue([path[0] as string], message);
     if (steps.length === typed.length && wrong.length === 0)
       for (const { step, words } of lintProcedure(whole)) {
-        const place = typed.findIndex(({ id, kind, thing }) => id === step || (kind === 'open' && thing === step));
+        const place = typed.findIndex((each) => each.id === step || (each.kind === 'open' && openedBy(each) === step));
         issue(
           place < 0 ? ['takesOver'] : ['steps', place, 'says'],
           `${words.charAt(0).toUpperCase()}${words.slice(1)}.`,

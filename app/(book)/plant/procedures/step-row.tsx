@@ -5,7 +5,7 @@ import { useFormContext, useWatch } from 'react-hook-form';
 import { ChoiceField, NoteField, QuantityField, TextField, TickField, optionsOf } from '@/components/ui/fields';
 import { SortableItem } from '@/components/ui/sortable';
 import { longestStep, stepShows } from '@/core/procedure/step';
-import { type TypedStep, afterNo, stepKinds, stepPlace } from '@/core/procedure/typed';
+import { type TypedStep, afterNo, openedBy, stepKinds, stepPlace } from '@/core/procedure/typed';
 import { lookWords } from '@/core/words/looks';
 import { machineStates } from '@/core/words/machine-states';
 import { quantityWords } from '@/core/words/quantities';
@@ -36,7 +36,9 @@ function choicesAt(steps: Steps, place: number, takesOver: readonly { thing: str
     ),
     open: [
       ...takesOver.map(({ thing, name }) => ({ value: thing, label: `${name}, from an earlier visit` })),
-      ...before.filter(({ kind }) => kind === 'open').map(({ thing, name }) => ({ value: thing, label: name })),
+      ...before
+        .filter(({ kind }) => kind === 'open')
+        .map((step) => ({ value: openedBy(step), label: step.name || stepName(steps, steps.indexOf(step)) })),
     ],
   };
 }

@@ -2,7 +2,7 @@
 
 import { Footprints } from 'lucide-react';
 import { useState } from 'react';
-import { countedThing } from '@/core/procedure/counted';
+import { isCounted } from '@/core/procedure/counted';
 import type { Procedure, Step, StepOf } from '@/core/procedure/step';
 import { type Progress, begun } from '@/core/procedure/walk';
 import { runs } from '@/core/words/machine-states';
@@ -43,7 +43,7 @@ export function WalkThrough({ procedure }: { procedure: Procedure }) {
     outlets: [],
     flushWords: 'On the round: how often it is flushed.',
     answered: (step) => (tried?.answered.includes(step.id) ? 'Tried: nothing is written here.' : undefined),
-    countedIn: (thing) => (thing === countedThing ? (tried?.open[thing]?.name ?? '') : undefined),
+    countedIn: (thing) => (isCounted(procedure, thing) ? (tried?.open[thing]?.name ?? '') : undefined),
     isOpen: (thing) => Object.hasOwn(tried?.open ?? {}, thing),
     ownLock: tried?.hasLock ? 'Lock' : undefined,
     forbids: (state) =>

@@ -18,7 +18,7 @@ export default async function EditProcedurePage({ params }: { params: Promise<{ 
   await openDesk();
   const whole = await reading((db) => wholeProcedure(db, code));
   if (!whole) notFound();
-  const { procedure, isShipped, inPlaceOf, basedOn, base, replacedBy } = whole;
+  const { procedure, isShipped, isWithdrawn, inPlaceOf, basedOn, base, replacedBy } = whole;
   const newest = basedOn ? shippedProcedures.get(codeOfKey(basedOn)) : undefined;
   return (
     <>
@@ -29,7 +29,7 @@ export default async function EditProcedurePage({ params }: { params: Promise<{ 
         <p className="mt-1 max-w-prose">
           {isShipped
             ? 'The shipped one stays as it is. '
-            : `Version ${procedure.version} stays readable. Rounds under way go on by what they began with. `}
+            : `Version ${procedure.version} stays readable. Rounds under way go on by what they began with. ${isWithdrawn ? 'It is out of use: kept anew it is in use again. ' : ''}`}
           What is written here informs; the site’s rules and the manufacturer come first.
         </p>
       </PageHead>
