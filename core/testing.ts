@@ -1,6 +1,7 @@
 import { expect } from 'vitest';
 import type { BelievedEntry } from './entry/believed';
 import type { Outcome } from './method';
+import { walkDocumentVersion } from './walk/document';
 import type { Replacement, ShownReading } from './meter/series';
 
 /** Test helpers of the core; imported by tests only. */
@@ -33,6 +34,20 @@ export function dialsOf(entries: readonly BelievedEntry[]): {
   }
   return { readings, replacements };
 }
+
+/** The least that a walk has to say: whose it is, on which route, and no stop. */
+export const leastWalk = {
+  version: walkDocumentVersion,
+  roundId: 'r',
+  route: { id: 'r', code: 'R-1', name: 'One' },
+  person: { id: 'p', initials: 'TO', name: 'T' },
+  startedAt: '',
+  loadedAt: '',
+  signedAt: null,
+  stops: [],
+  guns: [],
+  meters: [],
+};
 
 /** The least that a stop of a walk has to say: a look at a bearing. */
 export const leastStop = {

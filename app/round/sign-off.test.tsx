@@ -2,28 +2,22 @@ import { screen } from '@testing-library/react';
 import { createElement } from 'react';
 import { describe, expect, it } from 'vitest';
 import { renderOnPage } from '@/components/testing';
-import { walkDocument, walkDocumentVersion } from '@/core/walk/document';
+import { leastWalk } from '@/core/testing';
+import { walkDocument } from '@/core/walk/document';
 import { SignOff } from './sign-off';
 import { someStop } from './testing';
 import type { Answer } from './use-round';
 
 const alsoBy = { entryId: 'THEIRS', initials: 'JK', at: '2026-11-27T09:05:00.000Z', amount: null };
 const document = walkDocument.parse({
-  version: walkDocumentVersion,
-  roundId: 'r',
-  route: { id: 'r', code: 'R-1', name: 'One' },
-  person: { id: 'p', initials: 'TO', name: 'Tomasz' },
-  startedAt: '',
-  loadedAt: '',
-  signedAt: null,
+  ...leastWalk,
+  person: { ...leastWalk.person, name: 'Tomasz' },
   stops: [
     someStop({ taskId: 'open', pointLabel: 'P1·01', title: 'Regrease' }),
     someStop({ taskId: 'twice', pointLabel: 'P1·02', alsoBy }),
     someStop({ taskId: 'changed', pointLabel: 'P1·03', changed: ['Lubricant: G-31, was G-22.'] }),
     someStop({ taskId: 'plain', pointLabel: 'P1·04' }),
   ],
-  guns: [],
-  meters: [],
 });
 const answers = new Map<string, Answer>(
   ['twice', 'changed', 'plain'].map((taskId) => [taskId, { entryId: taskId, kind: 'grease' }]),

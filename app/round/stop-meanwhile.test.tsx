@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { screen } from '@testing-library/react';
-import { walkDocument, walkDocumentVersion } from '@/core/walk/document';
+import { leastWalk } from '@/core/testing';
+import { walkDocument } from '@/core/walk/document';
 import { withEntry } from '@/core/walk/answered';
 import { withChanges } from './changed-meanwhile';
 import { showStop, someStop } from './testing';
@@ -43,16 +44,8 @@ describe('a stop that somebody else did meanwhile', () => {
 
 const document = (change: Parameters<typeof someStop>[0] = {}) =>
   walkDocument.parse({
-    version: walkDocumentVersion,
-    roundId: 'r',
-    route: { id: 'r', code: 'R-1', name: 'One' },
-    person: { id: 'p', initials: 'TO', name: 'T' },
-    startedAt: '',
-    loadedAt: '',
-    signedAt: null,
+    ...leastWalk,
     stops: [someStop(change)],
-    guns: [],
-    meters: [],
   });
 
 describe('a plan that was changed meanwhile', () => {

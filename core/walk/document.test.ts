@@ -1,16 +1,10 @@
 import { describe, expect, it } from 'vitest';
-import { leastStop } from '../testing';
-import { leanDocument, walkDocument, walkDocumentVersion } from './document';
+import { leastStop, leastWalk } from '../testing';
+import { leanDocument, walkDocument } from './document';
 
 const reading = { quantity: 'level', name: 'Level', unit: '%', validIn: null, band: { warnLow: 35 } };
 const document = walkDocument.parse({
-  version: walkDocumentVersion,
-  roundId: 'r',
-  route: { id: 'r', code: 'R-1', name: 'One' },
-  person: { id: 'p', initials: 'TO', name: 'T' },
-  startedAt: '',
-  loadedAt: '',
-  signedAt: null,
+  ...leastWalk,
   stops: [
     {
       ...leastStop,
@@ -24,8 +18,6 @@ const document = walkDocument.parse({
       looks: ['oil'],
     },
   ],
-  guns: [],
-  meters: [],
 });
 
 describe('a lean document', () => {
