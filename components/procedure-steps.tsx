@@ -17,10 +17,12 @@ export const ProcedureSteps = ({
   place?: number;
 }) => (
   <div className="grow">
-    <p className="mt-3">
-      <strong>Takes:</strong> {procedure.people > 1 ? `${procedure.people} people; ` : ''}
-      {procedure.takes.join('; ')}.
-    </p>
+    {(procedure.people > 1 || procedure.takes.length > 0) && (
+      <p className="mt-3">
+        <strong>Takes:</strong>{' '}
+        {[...(procedure.people > 1 ? [`${procedure.people} people`] : []), ...procedure.takes].join('; ')}.
+      </p>
+    )}
     <ol className="mt-3 grid gap-2">
       {shownSteps(procedure, leftOut).map(({ cautions, step }, index) => (
         <li key={step.id} aria-current={index === place ? 'step' : undefined} className="grid grid-cols-[2.25rem_1fr]">

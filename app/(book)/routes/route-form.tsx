@@ -219,7 +219,7 @@ function StopRow({ stop, place, onRemove }: { stop: TaskChoice; place: number; o
   const name = stopName(stop);
   return (
     <SortableItem id={stop.taskId} name={name}>
-      <span className="w-7 text-right text-muted">{place}</span>
+      <span className="w-7 shrink-0 text-right text-muted">{place}</span>
       <span className="min-w-0 grow">
         <strong>{stop.label}</strong> {stop.title}{' '}
         <span className="text-muted">{machineStates[stop.machineState]}</span>
