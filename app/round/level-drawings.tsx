@@ -66,12 +66,12 @@ export const LevelDrawings = ({ gauge, onTake }: { gauge: LevelGauge; onTake: (p
   return (
     <fieldset className="mt-3">
       <legend className="caption">Tap the {words} that it looks like, or type it</legend>
-      <div className="grid grid-cols-3 gap-2">
+      <div className="grid grid-cols-5 gap-1">
         {shares.map((share, place) => (
           <button
             key={share}
             type="button"
-            className="button min-h-20 flex-col gap-0 p-1 text-center"
+            className="button min-h-20 flex-col justify-start gap-0 px-0 py-1 text-center"
             onClick={() => onTake(share)}
           >
             <svg aria-hidden="true" viewBox="0 0 40 40" width={44} height={44}>
