@@ -77,7 +77,7 @@ export const LevelDrawings = ({ gauge, onTake }: { gauge: LevelGauge; onTake: (p
             <svg aria-hidden="true" viewBox="0 0 40 40" width={44} height={44}>
               {drawn[gauge](share)}
             </svg>
-            <span>{share} %</span> <span className="leading-tight font-normal">{steps[place]}</span>
+            <span>{share} %</span> <span className="leading-tight font-normal tracking-tight">{steps[place]}</span>
           </button>
         ))}
       </div>
