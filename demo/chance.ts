@@ -1,14 +1,9 @@
 import { ulid } from 'ulid';
+import { chance as seeded } from '@/core/chance';
 
-/** A seeded source of chance (mulberry32): the same seed gives the same plant, day for day. */
+/** A seeded source of chance: the same seed gives the same plant, day for day. */
 export function chance(seed: number) {
-  let state = seed >>> 0;
-  const next = (): number => {
-    state = (state + 0x6d2b79f5) >>> 0;
-    let mixed = Math.imul(state ^ (state >>> 15), 1 | state);
-    mixed = (mixed + Math.imul(mixed ^ (mixed >>> 7), 61 | mixed)) ^ mixed;
-    return ((mixed ^ (mixed >>> 14)) >>> 0) / 4_294_967_296;
-  };
+  const next = seeded(seed);
   return {
     next,
     between: (low: number, high: number) => low + (high - low) * next(),
