@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { Busy, heavily } from './heavy';
+import { Busy, atLength, heavily } from './heavy';
 
 const later = () => {
   let finish = () => {};
@@ -41,5 +41,13 @@ describe('heavy work', () => {
     finish();
     await running;
     expect(await heavily(async () => 'free again')).toBe('free again');
+  });
+
+  it('does not keep what is long waiting, nor wait for it', async () => {
+    const { finish, finished } = later();
+    const long = atLength(() => finished.then(() => 'long'));
+    expect(await heavily(async () => 'page')).toBe('page');
+    finish();
+    expect(await long).toBe('long');
   });
 });

@@ -3,41 +3,56 @@ export class Busy extends Error {
   digest = 'BUSY';
 }
 
-/** So much heavy work is done at once. It keeps this process from answering anything else, so it is little. */
-const atOnce = 1;
-/** So many wait for their turn, and for so long (ms); whoever comes then is told that the book is busy. */
-const waitingMost = 8;
-const waitMost = 5000;
+type Turns = { running: number; waiting: (() => void)[] };
+type Rules = {
+  /** So much of the work is done at once. */
+  atOnce: number;
+  /** So many wait for their turn, and for so long (ms); whoever comes then is told that the book is busy. */
+  waitingMost: number;
+  waitMost: number;
+};
 
-const shared = globalThis as { tagebuchHeavy?: { running: number; waiting: (() => void)[] } };
-const queue = (shared.tagebuchHeavy ??= { running: 0, waiting: [] });
+const shared = globalThis as { tagebuchTurns?: Record<string, Turns> };
 
-/**
- * Does work that reads much of the plant, a few at a time: everybody else's plain page goes in between.
- * @throws Busy where too many wait already, or the turn does not come
- */
-export async function heavily<Value>(work: () => Promise<Value>): Promise<Value> {
-  if (queue.running >= atOnce) await turn();
-  queue.running += 1;
-  try {
-    return await work();
-  } finally {
-    queue.running -= 1;
-    queue.waiting.shift()?.();
-  }
+/** Work of one kind that is done a few at a time, in order. The state is the process's own, whichever bundle asks. */
+function inTurns(kind: string, rules: Rules): <Value>(work: () => Promise<Value>) => Promise<Value> {
+  const turns = ((shared.tagebuchTurns ??= {})[kind] ??= { running: 0, waiting: [] });
+  return async (work) => {
+    if (turns.running >= rules.atOnce) await turn(turns, rules);
+    turns.running += 1;
+    try {
+      return await work();
+    } finally {
+      turns.running -= 1;
+      turns.waiting.shift()?.();
+    }
+  };
 }
 
-async function turn(): Promise<void> {
-  if (queue.waiting.length >= waitingMost) throw new Busy('Too many heavy pages wait already.');
+/**
+ * Does work that reads much of the plant, one at a time, as it keeps this process from answering anything else: everybody
+ * else's plain page goes in between.
+ * @throws Busy where too many wait already, or the turn does not come
+ */
+export const heavily = inTurns('heavy', { atOnce: 1, waitingMost: 8, waitMost: 5000 });
+
+/**
+ * Computes what takes seconds, but lets others in between. One at a time: two would only both be slow.
+ * @throws Busy where too many wait already, or the turn does not come
+ */
+export const atLength = inTurns('long', { atOnce: 1, waitingMost: 8, waitMost: 60_000 });
+
+async function turn({ waiting }: Turns, { waitingMost, waitMost }: Rules): Promise<void> {
+  if (waiting.length >= waitingMost) throw new Busy('Too many wait for such work already.');
   await new Promise<void>((resolve, reject) => {
     const go = () => {
       clearTimeout(timer);
       resolve();
     };
     const timer = setTimeout(() => {
-      queue.waiting.splice(queue.waiting.indexOf(go), 1);
+      waiting.splice(waiting.indexOf(go), 1);
       reject(new Busy('The turn did not come.'));
     }, waitMost);
-    queue.waiting.push(go);
+    waiting.push(go);
   });
 }

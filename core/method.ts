@@ -19,6 +19,8 @@ export type MethodContext = {
   /** Called with the share of the work done, 0..1. */
   report?: (share: number) => void;
   shouldStop?: () => boolean;
+  /** Waits until others had their turn: whoever computes beside other work gives it. */
+  pause?: () => Promise<void>;
   solver?: unknown;
 };
 
@@ -35,6 +37,8 @@ export type Method<Input extends z.ZodType = z.ZodType, Output extends z.ZodType
   output: Output;
   /** Cross-field rules in words, since JSON Schema cannot say them. */
   rules: string[];
+  /** Takes seconds: whoever runs it beside other work gives it a `pause`. */
+  isLong?: true;
   compute: (
     input: z.output<Input>,
     context?: MethodContext,

@@ -106,6 +106,14 @@ const goodInputs: Record<string, Record<string, unknown>> = {
     meters: {},
     asOf: '2026-01-05T00:00:00+01:00',
   },
+  'route.order': {
+    stops: [
+      { id: 'a', x: 10, y: 0, minutes: 5 },
+      { id: 'b', x: 20, y: 5, minutes: 3, parts: [{ minutes: 3, waitMinutes: 10 }, { minutes: 2 }] },
+    ],
+    start: { x: 0, y: 0 },
+    iterations: 50,
+  },
   'meter.forecast': {
     readings: [{ at: '2026-01-01T00:00:00Z', value: 5 }],
     asOf: '2026-01-05T00:00:00Z',

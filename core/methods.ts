@@ -23,6 +23,7 @@ import { meterForecast } from './meter/forecast';
 import type { Method } from './method';
 import { oilFill } from './oil/fill';
 import { oilLife } from './oil/life';
+import { routeOrder } from './route/order';
 import { sumpFlush } from './sump/flush';
 import { sumpLedger } from './sump/ledger';
 import { viscosityAtTemperature } from './viscosity/at-temperature';
@@ -63,6 +64,7 @@ const groups: readonly Group[] = [
   },
   { title: 'Dosing', methods: [dripRate, lubricatorSetting, coolantCorrect] },
   { title: 'Intervals and meters', methods: [intervalNextDue, meterForecast] },
+  { title: 'Routes and weeks', methods: [routeOrder] },
 ];
 
 /** Every published method under its subject, as the bench shows them. Adding one here publishes it. */

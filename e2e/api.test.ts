@@ -223,3 +223,26 @@ test.describe('meters and plan over the API', () => {
     expect((await request.get('/api/due?offset=-1')).status()).toBe(422);
   });
 });
+
+test('an order of a walk is worked out while others are answered', async ({ request }) => {
+  const stops = Array.from({ length: 80 }, (_, index) => ({
+    id: `s${index}`,
+    x: (index * 37) % 100,
+    y: (index * 53) % 70,
+    minutes: 4,
+  }));
+  const finished: string[] = [];
+  const walk = post(request, '/api/methods/route.order', { stops, start: { x: 0, y: 0 } }).then((answer) => {
+    finished.push('walk');
+    return answer;
+  });
+  await new Promise((resolve) => setTimeout(resolve, 300));
+  expect((await request.get('/api/methods')).status()).toBe(200);
+  finished.push('list');
+  const { result } = (await (await walk).json()) as {
+    result: { sequence: unknown[]; totalMinutes: number; lowerBoundMinutes: number };
+  };
+  expect(finished).toEqual(['list', 'walk']);
+  expect(result.sequence).toHaveLength(80);
+  expect(result.totalMinutes / result.lowerBoundMinutes).toBeLessThan(1.03);
+});

@@ -1,6 +1,8 @@
-import { runMethod } from '@/core/method';
+import { setImmediate } from 'node:timers/promises';
+import { type MethodContext, runMethod } from '@/core/method';
 import { findMethod } from '@/core/methods';
 import { answering, problem, readJson } from '@/app/api/problem';
+import { atLength } from '@/app/heavy';
 
 type Context = { params: Promise<{ id: string }> };
 
@@ -11,9 +13,16 @@ export async function POST(request: Request, { params }: Context) {
     if (!method) return problem('not-found', 'There is no method of this name. GET /api/methods lists them.');
     const body = await readJson(request);
     if (!body.ok) return body.response;
-    const run = await runMethod(method, body.value);
+    const compute = (context?: MethodContext) => runMethod(method, body.value, context);
+    const run = await (method.isLong ? atLength(() => compute(besideOthers(request.signal))) : compute());
     if (!run.ok) return problem('invalid', run.detail, run.problems);
     const { method: id, version, result, working, notices, source } = run;
     return Response.json({ method: id, version, result, working, notices, source });
   });
 }
+
+/** A long computation lets waiting requests in between, and ends when nobody waits for it any more. */
+const besideOthers = (signal: AbortSignal): MethodContext => ({
+  pause: () => setImmediate(),
+  shouldStop: () => signal.aborted,
+});
