@@ -35,6 +35,7 @@ const floors = {
     'lubricant',
     'procedure',
     'route',
+    'weeks',
     'register',
     'sump',
     'dosing',

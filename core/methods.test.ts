@@ -114,6 +114,16 @@ const goodInputs: Record<string, Record<string, unknown>> = {
     start: { x: 0, y: 0 },
     iterations: 50,
   },
+  'plan.level': {
+    tasks: [
+      { id: 'a', minutes: 30, dueFrom: '2026-03-02', dueTo: '2026-03-04', everyDays: 7 },
+      { id: 'b', minutes: 30, dueFrom: '2026-03-02', dueTo: '2026-03-04' },
+    ],
+    days: [
+      { date: '2026-03-02', minutes: 60 },
+      { date: '2026-03-03', minutes: 60 },
+    ],
+  },
   'meter.forecast': {
     readings: [{ at: '2026-01-01T00:00:00Z', value: 5 }],
     asOf: '2026-01-05T00:00:00Z',

@@ -32,6 +32,7 @@ import { viscosityGrade } from './viscosity/grade';
 import { viscosityTemperatureFor } from './viscosity/temperature-for';
 import { viscosityTranslate } from './viscosity/translate';
 import { viscosityIndexMethod } from './viscosity/viscosity-index';
+import { planLevel } from './weeks/level';
 
 type Group = { title: string; methods: readonly unknown[] };
 
@@ -64,7 +65,7 @@ const groups: readonly Group[] = [
   },
   { title: 'Dosing', methods: [dripRate, lubricatorSetting, coolantCorrect] },
   { title: 'Intervals and meters', methods: [intervalNextDue, meterForecast] },
-  { title: 'Routes and weeks', methods: [routeOrder] },
+  { title: 'Routes and weeks', methods: [routeOrder, planLevel] },
 ];
 
 /** Every published method under its subject, as the bench shows them. Adding one here publishes it. */
