@@ -36,6 +36,7 @@ const floors = {
     'procedure',
     'route',
     'weeks',
+    'floor',
     'register',
     'sump',
     'dosing',
