@@ -1,6 +1,7 @@
 import { AsyncLocalStorage } from 'node:async_hooks';
 import * as mariadb from 'mariadb';
 import { ConnectionError, Sequelize, type Transaction } from 'sequelize';
+import { initFloor } from './models/floor';
 import { initLog } from './models/log';
 import { initPlan } from './models/plan';
 import { initPlant } from './models/plant';
@@ -53,6 +54,7 @@ export function connect(url: string, poolSize = 10) {
   const models = {
     ...initPlant(sequelize),
     ...initRegister(sequelize),
+    ...initFloor(sequelize),
     ...initStoreRoom(sequelize),
     ...initPlan(sequelize),
     ...initWalk(sequelize),

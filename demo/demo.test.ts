@@ -9,6 +9,8 @@ import { ambientOf, chooseFor } from '@/desk/assign/choose';
 import { thePlant } from '@/desk/plant';
 import { type PlanLine, eachPlanLine, planLine } from '@/desk/read/plan-lines';
 import { readPlantTree } from '@/desk/read/plant-tree';
+import { readFloorPlan } from '@/desk/register/floor-plan';
+import { floorPlanSchema, piecesOf } from '@/core/floor/floor-plan';
 import { readRouteList } from '@/desk/read/route-list';
 import { readDayWork } from '@/desk/read/day-work';
 import { standingSql } from '@/desk/standing/standing-sql';
@@ -34,6 +36,14 @@ describe('the demo plant', async () => {
 
   it('leaves nothing behind when its load is broken off, and is loaded anew', () => {
     expect([brokenOff, emptyAfterwards]).toEqual(['killed', true]);
+  });
+
+  it('has every hall and machine on its floor plan, and aisles that lead everywhere', async () => {
+    const { plan, machines, areas } = await readFloorPlan(db);
+    expect(floorPlanSchema.safeParse(plan).error).toBeUndefined();
+    expect(piecesOf(plan)).toHaveLength(1);
+    expect([plan.areas.length, plan.machines.length]).toEqual([areas.length, machines.length]);
+    expect(new Set(plan.machines.map(({ x, y }) => `${x}/${y}`)).size).toBe(machines.length);
   });
 
   it('is as large as promised', async () => {

@@ -4,6 +4,7 @@ import { severityFactors } from '@/core/interval/severity';
 import { parseStages } from '@/core/interval/stage-words';
 import type { Database } from '@/desk/desk';
 import { greaseProposal } from '@/desk/plan/grease-proposal';
+import { aislesAndStores, areaOutline, machinePlace } from './floor-plan';
 import type { Chance } from './chance';
 import { closuresAround, historyDays } from './calendar';
 import { machines } from './machines';
@@ -183,7 +184,8 @@ async function writeMachines({ db, newId }: Writing): Promise<Map<string, string
     newId,
     areas,
     ({ code }) => code,
-    (rows) => db.Area.bulkCreate(rows.map((row, index) => ({ ...row, position: index + 1, outline: null }))),
+    (rows) =>
+      db.Area.bulkCreate(rows.map((row, index) => ({ ...row, position: index + 1, outline: areaOutline(row.code) }))),
   );
   return idsByKey(
     newId,
@@ -207,6 +209,8 @@ async function writeMachines({ db, newId }: Writing): Promise<Map<string, string
         ),
       );
       await db.MachineCode.bulkCreate(rows.map(({ id, code }) => ({ code, machineId: id })));
+      await db.MachinePlace.bulkCreate(rows.map(({ id, code }) => ({ machineId: id, ...machinePlace(code) })));
+      await db.FloorPlan.create({ id: 1, ...aislesAndStores });
     },
   );
 }

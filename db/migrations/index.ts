@@ -527,4 +527,16 @@ export const migrations: readonly Migration[] = [
     'commit_mark',
     'id TINYINT UNSIGNED PRIMARY KEY, marks BIGINT UNSIGNED NOT NULL',
   ),
+
+  // Where everything is, in metres of the plant: the aisles as one drawing that is saved as a whole, and where machines stand.
+  createTable(
+    '2026-12-12-01-floor-plan',
+    'floor_plan',
+    `id TINYINT UNSIGNED PRIMARY KEY CHECK (id = 1), ${version}, nodes JSON NOT NULL, aisles JSON NOT NULL, stores JSON NOT NULL, ${stamps}`,
+  ),
+  createTable(
+    '2026-12-12-02-machine-place',
+    'machine_place',
+    `machineId ${id} PRIMARY KEY REFERENCES machine(id), x DOUBLE NOT NULL, y DOUBLE NOT NULL`,
+  ),
 ];
