@@ -17,15 +17,15 @@ const halls: Record<string, { x: number; y: number; width: number; height: numbe
   GL: { x: 152, y: 92, width: 72, height: 38 },
   KI: { x: 152, y: 44, width: 128, height: 40 },
   PO: { x: 232, y: 92, width: 62, height: 38 },
-  SO: { x: 152, y: 0, width: 58, height: 36 },
-  PK: { x: 218, y: 0, width: 62, height: 36 },
-  CP: { x: 78, y: 0, width: 40, height: 36 },
-  TR: { x: 126, y: 0, width: 20, height: 36 },
+  CP: { x: 78, y: 0, width: 66, height: 36 },
+  TR: { x: 152, y: 0, width: 50, height: 36 },
+  SO: { x: 208, y: 0, width: 40, height: 36 },
+  PK: { x: 254, y: 0, width: 46, height: 36 },
 };
 /** The way through each hall runs at half its height. */
 const ways = [18, 64, 111];
 /** Cross aisles between the halls. */
-const crossings = [-4, 74, 122, 148, 214, 286];
+const crossings = [-4, 74, 148, 228, 304];
 
 export const areaOutline = (code: string) => halls[code] ?? null;
 
@@ -47,8 +47,8 @@ function aislesOf(): FloorPlan['aisles'] {
   const along = ways.flatMap((way) =>
     crossings.slice(1).map((crossing, index) => ({ from: nodeAt(way, crossings[index]!), to: nodeAt(way, crossing) })),
   );
-  // Between the kiln and the sorting line nobody passes; the toolroom has no way north.
-  const closed = new Set(['w1c3 w2c3', 'w1c5 w2c5', 'w2c6 w3c6']);
+  // Nobody passes through the kiln to the sorting line, nor behind the polishing.
+  const closed = new Set(['w1c4 w2c4', 'w2c5 w3c5']);
   const across = crossings.flatMap((crossing) =>
     ways.slice(1).map((way, index) => ({ from: nodeAt(ways[index]!, crossing), to: nodeAt(way, crossing) })),
   );
@@ -70,7 +70,7 @@ export const aislesAndStores: Pick<FloorPlan, 'nodes' | 'aisles' | 'stores'> = {
   ],
   aisles: aislesOf(),
   stores: [
-    { kind: 'lubricant', name: 'Lubricants', x: 122, y: 28 },
-    { kind: 'cart', name: 'Cart', x: 122, y: 21 },
+    { kind: 'lubricant', name: 'Lubricants', x: 74, y: 40 },
+    { kind: 'cart', name: 'Cart', x: 148, y: 40 },
   ],
 };

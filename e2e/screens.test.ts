@@ -62,6 +62,7 @@ const screens = [
   '/plant',
   '/plant/unknown',
   '/today/(yesterday)/hand-over',
+  '/plant/floor',
   '/plant/procedures',
   '/plant/tricks',
   '/round',

@@ -1,5 +1,5 @@
 // `npm run bench`: how long the heavy things take, side by side in one run, as ratios. Nothing here is asserted.
-//   --sizes 5000,15000,50000 (points of the large plant)   --only pages
+//   --sizes 5000,15000,50000 (points of the large plant)   --only pages|routes   --runs 10 --seconds 60 (the best of the long runs)
 import { mkdirSync, rmSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -30,13 +30,17 @@ async function medianOf(request) {
 let database;
 let application;
 try {
-  mkdirSync(folder, { recursive: true, mode: 0o700 });
-  await step('Programs', () => ensurePrograms(['mariadbd', 'mariadb-install-db', 'mariadb']));
   await step('Packages', () => ensureNodeModules(root));
-  await step('Application', () => build(root, '.next-test'));
-  const sizes = flag('sizes', '5000,15000,50000').split(',').map(Number);
-  if (flag('only', undefined) !== 'pages') await benchDemo(sizes);
-  await benchPages({ root, folder, distDir: '.next-test', sizes });
+  const only = flag('only', undefined);
+  if (only !== 'routes') {
+    mkdirSync(folder, { recursive: true, mode: 0o700 });
+    await step('Programs', () => ensurePrograms(['mariadbd', 'mariadb-install-db', 'mariadb']));
+    await step('Application', () => build(root, '.next-test'));
+    const sizes = flag('sizes', '5000,15000,50000').split(',').map(Number);
+    if (only !== 'pages') await benchDemo(sizes);
+    await benchPages({ root, folder, distDir: '.next-test', sizes });
+  }
+  if (only !== 'pages') await benchRoutes();
 } catch (error) {
   reportFailure(error);
 } finally {
@@ -107,4 +111,11 @@ async function benchDemo(sizes) {
   );
   await application.stop();
   await database.stop();
+}
+
+/** Walks in order: how soon there is one, how good it is after five seconds, and how good the best of long runs. */
+async function benchRoutes() {
+  const args = [flag('runs', '2'), flag('seconds', '20')];
+  const { output } = await run('npx', ['tsx', 'scripts/bench/routes.ts', ...args], { cwd: root });
+  console.log(output.slice(output.indexOf('Walks by chance')));
 }

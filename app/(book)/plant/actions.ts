@@ -12,6 +12,7 @@ import * as readings from '@/desk/bulk/import-readings';
 import * as recomputed from '@/desk/plan/recomputed';
 import * as taskTemplates from '@/desk/plan/task-templates';
 import * as tasks from '@/desk/plan/tasks';
+import * as floorPlan from '@/desk/register/floor-plan';
 import * as machines from '@/desk/register/machines';
 import * as meters from '@/desk/register/meters';
 import * as outlines from '@/desk/register/outlines';
@@ -33,6 +34,7 @@ export const movePoint = changing(points.movePoint, identifier, z.enum(['up', 'd
 export const createReservoir = changing(reservoirs.createReservoir, identifier, typed);
 export const updateReservoir = changing(reservoirs.updateReservoir, identifier, version, typed);
 export const confirmFill = changing(reservoirs.confirmFill, identifier);
+export const saveFloorPlan = changing(floorPlan.saveFloorPlan, version, typed);
 export const saveOutline = changing(outlines.saveOutline, identifier, version, typed);
 export const judgeTrick = changing(tricks.judgeTrick, identifier, typed, z.enum(['approved', 'declined']));
 const procedureRead = z.strictObject({ code: slug, version });

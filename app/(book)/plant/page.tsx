@@ -32,6 +32,7 @@ export default async function PlantPage({ searchParams }: Search) {
           <div className="no-print flex flex-wrap items-center gap-x-5 gap-y-1">
             <nav aria-label="Of the plant" className="flex flex-wrap gap-x-5">
               {[
+                ['floor', 'Floor plan'],
                 ['closures', 'Holidays and shutdowns'],
                 ['bands', 'Ambient bands'],
                 ['people', 'People'],
