@@ -54,28 +54,30 @@ export function* improved(
 }
 
 /** An order in which every locked visit has its number. Only first visits of stops are counted. */
-export function withLocks({ locks, visits }: DayWalk, order: Int32Array): Int32Array {
+export function withLocks({ locks, visits, waitsFor }: DayWalk, order: Int32Array): Int32Array {
   if (locks.size === 0) return order;
   const isLocked = new Set(locks.values());
   const out: number[] = [];
+  const isOut = new Uint8Array(visits.length);
   let stops = 0;
-  const placeLocked = () => {
-    for (let visit = locks.get(stops); visit !== undefined; visit = locks.get(stops)) {
-      out.push(visit);
-      stops += 1;
-    }
+  const put = (visit: number) => {
+    out.push(visit);
+    isOut[visit] = 1;
+    if (visits[visit]!.part === 0) stops += 1;
+  };
+  const putLocked = (isEnough: () => boolean) => {
+    for (let visit = locks.get(stops); visit !== undefined && !isEnough(); visit = locks.get(stops)) put(visit);
   };
   for (const visit of order) {
     if (isLocked.has(visit)) continue;
-    if (visits[visit]!.part === 0) {
-      placeLocked();
-      stops += 1;
-    }
-    out.push(visit);
+    // What comes back to a locked stop comes after it; a stop of its own takes the next number that is free.
+    if (visits[visit]!.part === 0) putLocked(() => false);
+    else putLocked(() => waitsFor[visit]!.every(({ visit: before }) => isOut[before] === 1));
+    put(visit);
   }
-  placeLocked();
-  const missing = [...isLocked].filter((visit) => !out.includes(visit));
-  return Int32Array.from([...out, ...missing]);
+  putLocked(() => false);
+  for (const visit of isLocked) if (isOut[visit] === 0) put(visit);
+  return Int32Array.from(out);
 }
 
 class Search {

@@ -137,6 +137,20 @@ describe('the order of a walk', () => {
   });
 });
 
+describe('an order that is locked from end to end', () => {
+  it('comes back to what waits, as the walk allows', async () => {
+    const stops = [
+      stop('drain', 10, { parts: [{ minutes: 5, waitMinutes: 20 }, { minutes: 5 }] }),
+      stop('a', 20),
+      stop('b', 30),
+    ];
+    const locks = ['drain', 'b', 'a'].map((stopId, index) => ({ stopId, position: index + 1 }));
+    const found = await ordered(stops, { locks });
+    expect(found.sequence.filter(({ part }) => part === 0).map(({ stopId }) => stopId)).toEqual(['drain', 'b', 'a']);
+    expect(found.unscheduled).toEqual([]);
+  });
+});
+
 describe('where the shift is too short', () => {
   const shift = { from: 0, to: 30 };
 

@@ -111,16 +111,38 @@ export function alongAisles(
   aisles: NonNullable<RouteInput['aisles']>,
   places: readonly Place[],
 ): (Way | undefined)[][] {
-  const graph = graphOf(aisles, places);
+  const { graph } = graphOf(aisles, places);
   const first = graph.length - places.length;
   return places.map((_, index) => {
-    const ways = shortestWays(graph, first + index);
+    const { ways } = searched(graph, first + index);
     return places.map((__, other) => ways[first + other]);
   });
 }
 
+/**
+ * The way that is walked from one place to another, corner by corner; straight where there are no aisles.
+ * @returns points from the first to the last place
+ */
+export function wayBetween(
+  aisles: RouteInput['aisles'],
+  from: { x: number; y: number },
+  to: { x: number; y: number },
+): { x: number; y: number }[] {
+  if (!aisles || aisles.edges.length === 0) return [from, to];
+  const places = [from, to].map(({ x, y }) => ({ x, y, node: undefined }));
+  const { graph, points } = graphOf(aisles, places);
+  const first = graph.length - 2;
+  const { cameFrom } = searched(graph, first);
+  const way: number[] = [];
+  for (let node = first + 1; node >= 0; node = cameFrom[node]!) way.unshift(node);
+  return way[0] === first ? way.map((node) => points[node]!) : [from, to];
+}
+
 /** Nodes of the aisles, then where places leave them, then the places. */
-function graphOf({ nodes, edges }: NonNullable<RouteInput['aisles']>, places: readonly Place[]): Edge[][] {
+function graphOf(
+  { nodes, edges }: NonNullable<RouteInput['aisles']>,
+  places: readonly Place[],
+): { graph: Edge[][]; points: { x: number; y: number }[] } {
   const index = new Map(nodes.map(({ id }, number) => [id, number]));
   const points = nodes.map(({ x, y }) => ({ x, y }));
   const graph: Edge[][] = nodes.map(() => []);
@@ -148,11 +170,12 @@ function graphOf({ nodes, edges }: NonNullable<RouteInput['aisles']>, places: re
       at = next;
     }
   }
-  for (const { node, metres } of reached) {
+  for (const [index, { node, metres }] of reached.entries()) {
     graph.push([]);
+    points.push(places[index]!);
     join(graph.length - 1, node, metres);
   }
-  return graph;
+  return { graph, points };
 }
 
 /** Where somebody leaves the aisles for a place: the nearest point of the nearest aisle that is no staircase by itself. */
@@ -175,7 +198,8 @@ function nearestFoot(
 }
 
 /** Dijkstra's shortest ways from one node to all (1959), with a binary heap. */
-function shortestWays(graph: readonly Edge[][], from: number): (Way | undefined)[] {
+function searched(graph: readonly Edge[][], from: number): { ways: (Way | undefined)[]; cameFrom: Int32Array } {
+  const cameFrom = new Int32Array(graph.length).fill(-1);
   const ways: (Way | undefined)[] = graph.map(() => undefined);
   const reached = new Float64Array(graph.length).fill(Infinity);
   const heap = new Heap();
@@ -189,11 +213,12 @@ function shortestWays(graph: readonly Edge[][], from: number): (Way | undefined)
       const at = next.at + metres + floors * metresPerFloor;
       if (at >= reached[to]!) continue;
       reached[to] = at;
+      cameFrom[to] = next.node;
       ways[to] = { metres: here.metres + metres, floors: here.floors + floors };
       heap.push(to, at);
     }
   }
-  return ways;
+  return { ways, cameFrom };
 }
 
 class Heap {

@@ -37,7 +37,10 @@ export default async function RoutePage({ params }: { params: Promise<{ id: stri
           </>
         }
         actions={
-          <p className="no-print">
+          <p className="no-print flex flex-wrap gap-2">
+            <Link href={`/routes/${id}/order`} className="button">
+              Order the walk
+            </Link>
             <Link href={`/routes/${id}/edit`} className="button">
               Change route
             </Link>
