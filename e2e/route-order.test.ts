@@ -5,7 +5,7 @@ test('a planner has a route ordered, stops it, locks a stop, orders it again and
   test.setTimeout(120_000);
   await page.setViewportSize({ width: 1280, height: 800 });
   await openBook(page, '/routes', 'Mirela Stöger');
-  await page.getByRole('link', { name: 'R-FINISH' }).first().click();
+  await page.getByRole('link', { name: 'R-RAW' }).first().click();
   await page.getByRole('link', { name: 'Order the walk' }).click();
   await page.getByRole('combobox', { name: 'Stops' }).selectOption('all');
   const order = page.getByRole('list', { name: 'Order of the walk' });

@@ -173,6 +173,10 @@ test('the opening page, an entry, a route and a round have none either', async (
   await page.getByRole('link', { name: 'R-LINE' }).click();
   await expect(page.getByRole('button', { name: /Walk all/ })).toBeVisible();
   expect(await seriousFindings(page)).toEqual([]);
+  await page.getByRole('link', { name: 'Order the walk' }).click();
+  await expect(page.getByRole('list', { name: 'Order of the walk' })).toBeVisible();
+  expect(await seriousFindings(page)).toEqual([]);
+  await page.goBack();
   await page.setViewportSize(phone);
   await walkAll(page);
   await expect(page.getByRole('button', { name: /^Done/ })).toBeVisible();

@@ -60,6 +60,13 @@ await shoot('trend', '/plant/machines/CP-O1/trends', async () => {
   await page.mouse.wheel(0, 2000);
 });
 await shoot('due', '/due?group=area');
+await shoot('walk-order', '/routes', async () => {
+  await page.getByRole('link', { name: 'R-LINE' }).click();
+  await page.getByRole('link', { name: 'Order the walk' }).click();
+  await page.getByRole('combobox', { name: 'Stops' }).selectOption('all');
+  await page.getByRole('button', { name: 'Work out the order' }).click();
+  await page.getByText(/of the best possible/).waitFor({ timeout: 60_000 });
+});
 await shoot('hand-over', '/today', () => page.getByRole('link', { name: 'Hand-over' }).click());
 await shoot(
   'viscosity-chart',
@@ -94,6 +101,5 @@ await shoot(
 );
 await shoot('procedure', '/routes', () => toStep('Open the filler'), phone);
 await page.emulateMedia({ colorScheme: 'dark' });
-await shoot('night', '/routes', () => startRound('R-MILLS'), phone);
 await shoot('open-things', '/plant/machines/RM-C3');
 await browser.close();

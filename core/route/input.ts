@@ -57,7 +57,7 @@ const span = { from: clock('From'), to: clock('To') };
 export const routeInput = z
   .strictObject({
     stops: z.array(stop).min(1).max(mostStops).meta({ title: 'Stops' }),
-    start: z.strictObject(place).optional(),
+    start: z.strictObject(place).optional().meta({ title: 'Where the walk begins and ends' }),
     stores: z
       .array(z.strictObject({ id: identifier.optional(), ...place }))
       .max(20)
@@ -73,7 +73,8 @@ export const routeInput = z
         nodes: z
           .array(z.strictObject({ id: identifier, x: metre('East'), y: metre('North') }))
           .min(1)
-          .max(5000),
+          .max(5000)
+          .meta({ title: 'Nodes' }),
         edges: z
           .array(
             z.strictObject({
@@ -84,7 +85,8 @@ export const routeInput = z
               floors: quantity('Floors', '', { min: 0, max: 100 }).optional(),
             }),
           )
-          .max(20_000),
+          .max(20_000)
+          .meta({ title: 'Ways between nodes' }),
       })
       .optional()
       .meta({ title: 'Aisles' }),
@@ -95,19 +97,24 @@ export const routeInput = z
     windows: z
       .array(z.strictObject({ machineId: identifier, ...span, state }))
       .max(5000)
-      .default([]),
+      .default([])
+      .meta({ title: 'States of machines by time' }),
     gunChangeMinutes: minutes('Change of gun or can', 240).default(2),
     lockOutMinutes: minutes('Lock-out of a machine, once a visit', 240).default(0),
-    shift: z.strictObject({ ...span, breaks: z.array(z.strictObject(span)).max(12).optional() }).optional(),
+    shift: z
+      .strictObject({ ...span, breaks: z.array(z.strictObject(span)).max(12).optional().meta({ title: 'Breaks' }) })
+      .optional()
+      .meta({ title: 'Shift' }),
     /** Stops that keep their number in the order, 1 for the first. */
     locks: z
       .array(
         z.strictObject({ stopId: identifier, position: z.int().min(1).max(mostStops).meta({ title: 'Position' }) }),
       )
       .max(mostStops)
-      .default([]),
+      .default([])
+      .meta({ title: 'Stops that keep their number' }),
     /** The planner's own order: what comes out is never worse. */
-    order: z.array(identifier).max(mostStops).optional(),
+    order: z.array(identifier).max(mostStops).optional().meta({ title: 'Own order' }),
     seed: z.int().min(0).max(4_294_967_295).default(1).meta({ title: 'Seed' }),
     iterations: z.int().min(0).max(5_000_000).optional().meta({ title: 'Iterations' }),
   })

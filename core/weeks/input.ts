@@ -18,9 +18,12 @@ const task = z
     machineState: z.enum(routeStates).default('any').meta({ title: 'Machine state' }),
     everyDays: quantity('Comes again every', 'd', { min: 1, max: 4000 }).optional(),
     /** The day that a planner fixed for the first time; `true` is the first day of its window. */
-    locked: z.union([z.boolean(), plantDay('Fixed day')]).optional(),
+    locked: z
+      .union([z.boolean(), plantDay('Fixed day')])
+      .optional()
+      .meta({ title: 'Fixed on' }),
     /** Tasks that need not be done where this one is. */
-    includes: z.array(name('Task')).max(50).optional(),
+    includes: z.array(name('Task')).max(50).optional().meta({ title: 'Does along' }),
   })
   .meta({ title: 'Task' });
 
