@@ -103,6 +103,7 @@ const screens = [
   '/bench/grease.interval',
   '/due',
   '/due?group=area&standing=overdue',
+  '/due/levelled',
   '/due/outlook',
   '/due/outlook/2027-W03',
   '/due/what-if',

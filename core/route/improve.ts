@@ -24,8 +24,8 @@ const stretchShare = 0.4;
 /** How much worse is kept at first and at last, as a share of the usual way to the next visit. */
 const warmest = 0.4;
 const coldest = 0.005;
-/** After so many rounds whoever asked is told how it stands. */
-const roundsPerReport = 100;
+/** Whoever asked is told how it stands after so many rounds, fewer where each takes longer: some milliseconds. */
+const roundsPerReport = (visits: number): number => Math.max(5, Math.round(20_000 / Math.max(100, visits)));
 /** Which kind of change is tried how often. */
 const movesShare = 0.35;
 const turnsShare = 0.6;
@@ -46,9 +46,10 @@ export function* improved(
   rounds: number,
 ): Generator<{ round: number; found: Found }, Found> {
   const search = new Search(walk, from, random);
+  const told = roundsPerReport(walk.visits.length);
   for (let round = 1; round <= rounds; round += 1) {
     search.tryOne(round / rounds);
-    if (round % roundsPerReport === 0) yield { round, found: search.best };
+    if (round % told === 0) yield { round, found: search.best };
   }
   return search.best;
 }

@@ -4,6 +4,8 @@ import { type MachineState, machineStateNames } from '../words/machine-states';
 
 /** More stops than this are more than one walk. */
 export const mostStops = 1200;
+/** So many goings to stops are ordered at most: every two of them are compared. */
+export const mostVisits = 1500;
 /** A place on the plan, in metres of the plant. */
 const metre = (title: string) => quantity(title, 'm', { min: -1e6, max: 1e6 });
 const minutes = (title: string, most = 1e5) => quantity(title, 'min', { min: 0, max: most });
@@ -120,6 +122,8 @@ export const routeInput = z
   })
   .superRefine((input, context) => {
     const issue = (path: (string | number)[], message: string) => context.addIssue({ code: 'custom', path, message });
+    const visits = input.stops.reduce((sum, { parts }) => sum + (parts?.length ?? 1), 0);
+    if (visits > mostVisits) issue(['stops'], `take ${visits} visits in all; ${mostVisits} are ordered at most.`);
     checkNames(input, issue);
     checkPlaces(input, issue);
     checkTimes(input, issue);
@@ -137,6 +141,7 @@ export const routeRules = [
   'to is later than from; breaks lie within the shift and do not overlap.',
   'With cartCapacityKg, what is loaded counts at the first part of a stop; between two stores no more than that is used.',
   'loadKg needs cartCapacityKg to matter; state needs windows to matter.',
+  `All parts of all stops are ${mostVisits} visits at most.`,
 ];
 
 function checkNames({ stops, locks, order }: RouteInput, issue: Issue): void {

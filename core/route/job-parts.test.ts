@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { shippedProcedures } from '../procedure/shipped';
 import { jobParts, staysOpenUnrun } from './job-parts';
-import { beforeAtMachine } from './within-machine';
+import { beforeAtMachine, putRight } from './within-machine';
 
 const shipped = (code: string) => shippedProcedures.get(code)!;
 const sum = (parts: { minutes: number }[]) => parts.reduce((total, { minutes }) => total + minutes, 0);
@@ -51,5 +51,23 @@ describe('what comes first at one machine', () => {
       at('elsewhere', 'p3', 'grease', 'isolated', 'N'),
     ]);
     expect(Object.fromEntries(before)).toEqual({ grease: ['look', 'level'], look: [], level: [], elsewhere: [] });
+  });
+
+  it('puts off what would come too early, chains too, and leaves the rest in its order', () => {
+    const after = new Map([
+      ['a', ['c']],
+      ['c', ['d']],
+      ['b', ['gone']],
+    ]);
+    expect(putRight(['a', 'b', 'c', 'd', 'e'], after)).toEqual(['b', 'd', 'c', 'a', 'e']);
+    expect(
+      putRight(
+        ['a', 'c'],
+        new Map([
+          ['a', ['c']],
+          ['c', ['a']],
+        ]),
+      ),
+    ).toEqual(['a', 'c']);
   });
 });

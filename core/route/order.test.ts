@@ -221,6 +221,15 @@ describe('what is asked wrongly is refused in words', () => {
   const refusals: [string, Given, string][] = [
     ['a circle', { stops: [stop('a', 1, { after: ['b'] }), stop('b', 2, { after: ['a'] })] }, '/stops'],
     ['the same id twice', { stops: [stop('a', 1), stop('a', 2)] }, '/stops/1/id'],
+    [
+      'more visits than are ordered',
+      {
+        stops: Array.from({ length: 600 }, (_, index) =>
+          stop(`s${index}`, index, { parts: [{ minutes: 1 }, { minutes: 1 }, { minutes: 1 }] }),
+        ),
+      },
+      '/stops',
+    ],
     ['no place', { stops: [{ id: 'a', minutes: 1 }] }, '/stops/0'],
     ['an unknown stop to come after', { stops: [stop('a', 1, { after: ['x'] })] }, '/stops/0/after/0'],
     ['a table of the wrong size', { stops: [stop('a', 1)], distances: [[0]] }, '/distances'],

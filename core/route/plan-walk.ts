@@ -44,18 +44,20 @@ export function* planWalk(
     share: start + length * share,
     plan: { ...plan, days },
   });
+  const waiting = { share: 0, plan };
   if (!isChoiceMade(plan)) {
-    const starts = betterStarts(plan.days, input, random, rounds);
+    const starts = yield* betterStarts(plan.days, input, random, rounds, waiting);
     return { ...plan, days: yield* searched(starts, random, rounds, shouldStop, from(0, 1)) };
   }
   // What is too much is searched first: a better order has room for more.
-  const starts = betterStarts(all.days, input, random, rounds);
+  const starts = yield* betterStarts(all.days, input, random, rounds, waiting);
   const days = yield* searched(starts, random, rounds * firstShare, shouldStop, (share) => ({
     share: share * firstShare,
     plan,
   }));
   const better = fitted(input, walking, { ...all, days }, random);
-  if (isMore(input, better, plan)) plan = better;
+  // With the same stops the longer search has the better order.
+  if (!isMore(input, plan, better)) plan = better;
   plan = yield* takenBack(input, walking, plan, random, rounds, shouldStop);
   const left = 1 - firstShare - triedAgain * againShare;
   return { ...plan, days: yield* searched(plan.days, random, rounds * left, shouldStop, from(1 - left, left)) };
@@ -163,7 +165,10 @@ function fitted(input: RouteInput, walking: Walking, plan: Plan, random: () => n
   return { days, leftOut };
 }
 
-/** Leaves out one stop that breaks a rule, or one that matters less and is in its way. */
+/** From so many broken rules on, stops are left out by the half: most of them get their place back later. */
+const manyBroken = 8;
+
+/** Leaves out one stop that breaks a rule, or one that matters less and is in its way; many where many do. */
 function withoutBroken(
   input: RouteInput,
   days: PlannedDay[],
@@ -171,18 +176,27 @@ function withoutBroken(
   solve: (stops: ReadonlySet<number>) => PlannedDay[],
 ): PlannedDay[] {
   const kept = keptOf(input, leftOut);
-  const { broken, rivals } = inTheWay(days);
-  const rival = leaveOutOrder(input.stops).find(
-    (stop) => kept.has(stop) && (stop === broken || (rivals.has(stop) && !isBefore(input, stop, broken))),
-  );
-  for (const stop of rival === undefined || rival === broken ? [broken] : [rival, broken]) {
-    const gone = withFollowers(input.stops, stop).filter((each) => kept.has(each));
-    const rest = solve(new Set([...kept].filter((each) => !gone.includes(each))));
-    if (stop !== broken && violationsIn(rest) >= violationsIn(days)) continue;
-    for (const each of gone) leftOut.set(each, each === stop ? noTime : follows(input, stop));
+  const without = (stops: readonly number[]) => {
+    const gone = new Map<number, string>();
+    for (const stop of stops)
+      for (const each of withFollowers(input.stops, stop))
+        if (kept.has(each) && !gone.has(each)) gone.set(each, stops.includes(each) ? noTime : follows(input, stop));
+    return { gone, rest: solve(new Set([...kept].filter((each) => !gone.has(each)))) };
+  };
+  const take = ({ gone, rest }: ReturnType<typeof without>) => {
+    for (const [stop, reason] of gone) leftOut.set(stop, reason);
     return rest;
+  };
+  const { broken, allBroken, rivals } = inTheWay(days);
+  const order = leaveOutOrder(input.stops).filter((stop) => kept.has(stop));
+  const many = order.filter((stop) => allBroken.has(stop));
+  if (many.length > manyBroken) return take(without(many.slice(0, many.length >> 1)));
+  const rival = order.find((stop) => stop === broken || (rivals.has(stop) && !isBefore(input, stop, broken)));
+  if (rival !== undefined && rival !== broken) {
+    const found = without([rival]);
+    if (violationsIn(found.rest) < violationsIn(days)) return take(found);
   }
-  return days;
+  return take(without([broken]));
 }
 
 /** Whether leaving out the first stop would leave out the second one too. */
@@ -226,9 +240,13 @@ const follows = ({ stops }: RouteInput, stop: number) => `It comes after ${stops
 function impossible(input: RouteInput, walking: Walking): Map<number, string> {
   const leftOut = new Map<number, string>();
   const all = new Set(input.stops.keys());
-  const walks = dayWalks(input, walking, all);
+  const days = dayWalks(input, walking, all).map((walk) => ({
+    walk,
+    timetable: new Timetable(walk),
+    own: ownVisits(walk),
+  }));
   for (const stop of input.stops.keys()) {
-    const reason = ownHindrance(input, input.stops[stop]!) ?? outOfTime(walks, stop);
+    const reason = ownHindrance(input, input.stops[stop]!) ?? outOfTime(days, stop);
     if (reason === undefined) continue;
     for (const each of withFollowers(input.stops, stop))
       if (!leftOut.has(each)) leftOut.set(each, each === stop ? reason : follows(input, stop));
@@ -237,12 +255,20 @@ function impossible(input: RouteInput, walking: Walking): Map<number, string> {
   return leftOut;
 }
 
+type AloneOn = { walk: DayWalk; timetable: Timetable; own: ReadonlyMap<number, number[]> };
+
+/** The visits of each stop. */
+function ownVisits({ visits }: DayWalk): Map<number, number[]> {
+  const own = new Map<number, number[]>();
+  for (const [visit, { stop }] of visits.entries()) own.set(stop, [...(own.get(stop) ?? []), visit]);
+  return own;
+}
+
 /** Whether a stop alone is too long for the shift, for the times between breaks, or for its machine's states. */
-function outOfTime(walks: readonly DayWalk[], stop: number): string | undefined {
-  for (const walk of walks) {
-    const own = [...walk.visits.keys()].filter((visit) => walk.visits[visit]!.stop === stop);
-    if (own.length === 0) continue;
-    const timetable = new Timetable(walk);
+function outOfTime(days: readonly AloneOn[], stop: number): string | undefined {
+  for (const { walk, timetable, own: visitsOf } of days) {
+    const own = visitsOf.get(stop);
+    if (own === undefined) continue;
     timetable.run(Int32Array.from(own));
     if (own.some((visit) => walk.allowed[visit] && !hasRoom(walk, visit)))
       return 'There is no time in this shift, free of breaks, in which its machine is long enough in the state it needs.';
@@ -280,7 +306,7 @@ const fits = (day: PlannedDay): boolean => day.walk.from + minutesOf(day) <= day
 const isBroken = ({ cost }: PlannedDay): boolean => cost >= 1e6;
 
 /** A stop that breaks a rule where it stands, and those that need the same times of their machines, or stand open as well. */
-function inTheWay(days: readonly PlannedDay[]): { broken: number; rivals: Set<number> } {
+function inTheWay(days: readonly PlannedDay[]): { broken: number; allBroken: Set<number>; rivals: Set<number> } {
   const { walk, order } = days.find(isBroken)!;
   const timetable = new Timetable(walk);
   timetable.run(order);
@@ -290,6 +316,7 @@ function inTheWay(days: readonly PlannedDay[]): { broken: number; rivals: Set<nu
     (walk.isLimited[broken] && walk.isLimited[visit] && isOverlapping(walk.allowed[broken]!, walk.allowed[visit]!));
   return {
     broken: walk.visits[broken]!.stop,
+    allBroken: new Set(timetable.broken.map((visit) => walk.visits[visit]!.stop)),
     rivals: new Set([...order].filter(isRival).map((visit) => walk.visits[visit]!.stop)),
   };
 }
@@ -309,24 +336,28 @@ const hasTooMuchWork = ({ minutesOf: work, from, until, breaks }: DayWalk): bool
   ) >
   until + tolerance;
 
-/** Of some simple orders of each day the best. */
-function betterStarts(
+/** Of some simple orders of each day the best. Comes back meanwhile with what was there before. */
+function* betterStarts(
   days: readonly PlannedDay[],
   input: RouteInput,
   random: () => number,
   rounds: number,
-): PlannedDay[] {
-  return days.map((day) => {
+  waiting: Progress,
+): Generator<Progress, PlannedDay[]> {
+  const starts: PlannedDay[] = [];
+  for (const day of days) {
     const { walk } = day;
     const attempts = Math.min(rounds * wayShare, 20 * walk.visits.length);
-    const orders = [soonestFirst(walk), inOrder(walk, alongTour(walk, random, attempts))];
+    const way = yield* alongTour(walk, random, attempts, waiting);
+    const orders = [soonestFirst(walk), inOrder(walk, way)];
     if (input.order) orders.push(inOrder(walk, asWanted(walk, input)));
     const timetable = new Timetable(walk);
-    const starts = orders
+    const found = orders
       .map((order) => withLocks(walk, order))
       .map((order) => ({ walk, order, cost: timetable.run(order) }));
-    return starts.reduce((best, each) => (each.cost < best.cost ? each : best), day);
-  });
+    starts.push(found.reduce((best, each) => (each.cost < best.cost ? each : best), day));
+  }
+  return starts;
 }
 
 /** The order that was given, what it does not name at the end. */
@@ -336,15 +367,19 @@ function asWanted({ visits }: DayWalk, { order = [], stops }: RouteInput): Int32
   return Int32Array.from([...visits.keys()].sort((a, b) => of(a) - of(b) || a - b));
 }
 
-function last<Value>(steps: Generator<unknown, Value>): Value {
-  for (let step = steps.next(); ; step = steps.next()) if (step.done) return step.value;
-}
-
 /** The shortest way through all visits, whatever else the rules say. */
-function alongTour(walk: DayWalk, random: () => number, attempts: number): Int32Array {
+function* alongTour(
+  walk: DayWalk,
+  random: () => number,
+  attempts: number,
+  waiting: Progress,
+): Generator<Progress, Int32Array> {
   const { size, minutes } = waysBetween(walk);
-  const tour = last(shortestTour(minutes, size, random, attempts));
-  return tour.slice(1).map((node) => node - 1);
+  const search = shortestTour(minutes, size, random, attempts);
+  for (let step = search.next(); ; step = search.next()) {
+    if (step.done) return step.value.slice(1).map((node) => node - 1);
+    yield waiting;
+  }
 }
 
 /** Minutes from the start (0) and each visit (from 1) to each, as the tour takes them. */

@@ -32,3 +32,22 @@ export function beforeAtMachine(stops: readonly AtMachine[]): Map<string, string
 }
 
 const isStopped = ({ machineState }: AtMachine): boolean => machineState !== 'any' && !runs(machineState);
+
+/**
+ * An order in which nothing stands before what it comes after: what would be too early is put off until that is done.
+ * @param order ids
+ * @param after by id what is finished before it; what is not in the order does not count
+ * @example putRight(['pour', 'look'], new Map([['pour', ['look']]])) // ['look', 'pour']
+ */
+export function putRight(order: readonly string[], after: ReadonlyMap<string, readonly string[]>): string[] {
+  const known = new Set(order);
+  const done = new Set<string>();
+  const isReady = (id: string) => (after.get(id) ?? []).every((before) => done.has(before) || !known.has(before));
+  const waiting: string[] = [];
+  for (const id of order) {
+    waiting.push(id);
+    for (let next = waiting.findIndex(isReady); next >= 0; next = waiting.findIndex(isReady))
+      done.add(waiting.splice(next, 1)[0]!);
+  }
+  return [...done, ...waiting];
+}

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { plantDay, quantity } from '../fields/fields';
 import { routeStates } from '../route/input';
+import { dayNumber, isPlantDay } from '../time/plant-day';
 
 const minutes = (title: string, most = 1e5) => quantity(title, 'min', { min: 0, max: most });
 const name = (title: string) => z.string().min(1).max(80).meta({ title });
@@ -30,6 +31,8 @@ const task = z
 /** Half a year of days, and as many tasks as a planner's plant has. */
 const mostDays = 200;
 const mostTasks = 5000;
+/** So many doings of tasks are spread at most. */
+const mostServices = 12_000;
 
 export const levelInput = z
   .strictObject({
@@ -60,8 +63,27 @@ export const levelInput = z
     for (const [index, { date }] of days.entries())
       if (index > 0 && date <= days[index - 1]!.date)
         issue(['days', index, 'date'], 'must be later than the day before it.');
+    const services = servicesIn(tasks, days);
+    if (services > mostServices)
+      issue(['tasks'], `come to ${services} services in these days; ${mostServices} are spread at most.`);
     if (days.every((day) => day.minutes === 0)) issue(['days'], 'no day has any minutes: nothing can be planned.');
   });
+
+/** How often all tasks are done from their windows to the last day, about. */
+function servicesIn(
+  tasks: readonly { dueFrom: string; everyDays?: number | undefined }[],
+  days: readonly { date: string }[],
+): number {
+  // What is no day is told at its place.
+  if (days.length === 0 || ![...days.map(({ date }) => date), ...tasks.map(({ dueFrom }) => dueFrom)].every(isPlantDay))
+    return 0;
+  const last = dayNumber(days.at(-1)!.date);
+  const first = dayNumber(days[0]!.date);
+  return tasks.reduce((sum, { dueFrom, everyDays = Infinity }) => {
+    const span = last - Math.max(first, dayNumber(dueFrom));
+    return span < 0 ? sum : sum + 1 + Math.floor(span / everyDays);
+  }, 0);
+}
 
 export type LevelInput = z.output<typeof levelInput>;
 export type LevelTask = LevelInput['tasks'][number];
@@ -70,6 +92,7 @@ export type LevelTask = LevelInput['tasks'][number];
 export const levelRules = [
   'Tasks have different ids, and includes names tasks of the list.',
   'dueTo is not earlier than dueFrom; days come in order, and some have minutes.',
+  `All tasks come to ${mostServices} services in the days at most.`,
   'A task comes again everyDays after it was done, half its window sooner or later; where that day is closed, on the nearest open one.',
   'What is late when the days begin has the length of its window from the first day on, and what comes after it is put off with it.',
 ];

@@ -156,6 +156,18 @@ describe('levelling weeks', () => {
     const task = { id: 'a', minutes: 1, dueFrom: day(3), dueTo: day(1) };
     const parsed = levelInput.safeParse({ tasks: [task], days: [...workdays(2, 9)].reverse() });
     expect(parsed.error?.issues.map(({ path }) => path.join('/'))).toEqual(['tasks/0/dueTo', 'days/1/date']);
+    const daily = Array.from({ length: 200 }, (_, index) => ({
+      id: `t${index}`,
+      minutes: 1,
+      dueFrom: day(0),
+      dueTo: day(0),
+      everyDays: 1,
+    }));
+    const tooMuch = levelInput.safeParse({ tasks: daily, days: workdays(91, 9) });
+    expect(tooMuch.error?.issues[0]).toMatchObject({
+      path: ['tasks'],
+      message: expect.stringMatching(/18200 services/),
+    });
   });
 });
 

@@ -103,12 +103,7 @@ function addServices(
   if (isLate) weeks.late.push(task);
   let previous = -1;
   for (let nth = 0, shift = 0; rhythm.from + shift <= lastDay; nth += 1, shift += everyDays) {
-    const by = weeks.services.findIndex(
-      (other, index) =>
-        includedIn.includes(other.task) &&
-        isShared(weeks, other, rhythm, shift) &&
-        !weeks.answered.some((each) => each.task === task && each.by === index),
-    );
+    const by = includedIn.length === 0 ? -1 : answeringService(weeks, task, includedIn, rhythm, shift);
     let service = by;
     if (by >= 0) {
       narrow(weeks, weeks.services[by]!, rhythm.from + shift, rhythm.to + shift);
@@ -130,6 +125,20 @@ function addServices(
     previous = service;
     if (!Number.isFinite(everyDays)) return;
   }
+}
+
+/** The service of another task that does this one along in its window, and does not do it already; −1 for none. */
+function answeringService(
+  weeks: Weeks,
+  task: number,
+  includedIn: readonly number[],
+  rhythm: Rhythm,
+  shift: number,
+): number {
+  const taken = new Set(weeks.answered.filter((each) => each.task === task).map(({ by }) => by));
+  return weeks.services.findIndex(
+    (other, index) => includedIn.includes(other.task) && isShared(weeks, other, rhythm, shift) && !taken.has(index),
+  );
 }
 
 /** Whether a service can be done within a window, so that it answers what is due there. */

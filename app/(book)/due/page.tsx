@@ -49,6 +49,9 @@ export default async function DueListPage({ searchParams }: Search) {
         title="Due"
         actions={
           <nav aria-label="Plan" className="no-print flex flex-wrap gap-x-6">
+            <Link href="/due/levelled" className="inline-flex min-h-11 items-center md:min-h-8">
+              Levelled weeks
+            </Link>
             <Link href="/due/outlook" className="inline-flex min-h-11 items-center md:min-h-8">
               Outlook
             </Link>

@@ -21,8 +21,11 @@ export async function POST(request: Request, { params }: Context) {
   });
 }
 
-/** A long computation lets waiting requests in between, and ends when nobody waits for it any more. */
-const besideOthers = (signal: AbortSignal): MethodContext => ({
-  pause: () => setImmediate(),
-  shouldStop: () => signal.aborted,
-});
+/** Nobody keeps the computer longer than this for one answer, however much was asked for (ms). */
+const longest = 30_000;
+
+/** A long computation lets waiting requests in between, and ends when nobody waits for it any more or it takes too long. */
+function besideOthers(signal: AbortSignal): MethodContext {
+  const until = Date.now() + longest;
+  return { pause: () => setImmediate(), shouldStop: () => signal.aborted || Date.now() > until };
+}

@@ -9,6 +9,7 @@ import { counted, number } from '@/components/words';
 import { routeInput } from '@/core/route/input';
 import { type OrderProgress, type RouteOrder, orderSteps } from '@/core/route/order';
 import { walkingOf } from '@/core/route/walking';
+import { putRight } from '@/core/route/within-machine';
 import type { OrderableRoute } from '@/desk/walk/route-order';
 import { takeOrder } from '../../actions';
 import { useOrder } from './use-order';
@@ -142,9 +143,10 @@ function inputOf(route: OrderableRoute, chosen: ReadonlySet<string>, from: numbe
   };
 }
 
-/** The walk in the order that the route has now, whatever it leaves no time for; undefined where there is none. */
+/** The walk in the order that the route has now, what would come too early put off, however long it takes; undefined where there is none. */
 function asItIs(input: ReturnType<typeof inputOf>): Walk | undefined {
-  const locks = input.order.map((stopId, index) => ({ stopId, position: index + 1 }));
+  const after = new Map(input.stops.map((stop) => [stop.id, stop.after]));
+  const locks = putRight(input.order, after).map((stopId, index) => ({ stopId, position: index + 1 }));
   const parsed = routeInput.safeParse({ ...input, shift: undefined, locks, iterations: 0 });
   const walking = parsed.success ? walkingOf(parsed.data) : undefined;
   if (!parsed.success || !walking || 'ok' in walking) return undefined;
@@ -255,8 +257,8 @@ function Compared({ yours, found }: { yours: Walk | undefined; found: Walk | und
       <p role="status" className="mt-2">
         {yours && yours.unscheduled.length > 0 && (
           <>
-            In the order that it has now, {counted(yours.unscheduled.length, 'stop')} cannot be done: by one person, or
-            before what has to come first.{' '}
+            In the order that it has now {counted(yours.unscheduled.length, 'stop')} cannot be done by one person in one
+            walk.{' '}
           </>
         )}
         {found?.gapPct !== undefined && <>Within {number(found.gapPct, 1)} % of the best possible for these stops. </>}

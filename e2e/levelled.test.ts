@@ -1,0 +1,31 @@
+import { expect, test } from '@playwright/test';
+import { openBook, press } from './book';
+
+test('a planner levels thirteen weeks: the fullest day falls, and too few people are told what does not fit', async ({
+  page,
+}) => {
+  await page.setViewportSize({ width: 1280, height: 800 });
+  await openBook(page, '/due', 'Mirela Stöger');
+  await page.getByRole('link', { name: 'Levelled weeks' }).click();
+  await press(page, 'Level the weeks');
+  const said = page.getByText(/^The fullest day falls from/);
+  await expect(said).toBeVisible({ timeout: 60_000 });
+  const [before, after] = /from ([\d\s]+) to ([\d\s]+) min/
+    .exec(await said.innerText())!
+    .slice(1)
+    .map((each) => Number(each.replace(/\s/g, '')));
+  expect(after).toBeLessThan(0.7 * before!);
+  await expect(page.getByRole('img', { name: /^Minutes of each day/ })).toBeVisible();
+  const week = page.getByLabel('Week');
+  const second = await week.getByRole('option').nth(1).getAttribute('value');
+  await week.selectOption(second!);
+  await expect(page.getByRole('heading', { level: 3 }).first()).toBeVisible();
+
+  // One area alone; what is typed wrongly is not sent.
+  await page.getByRole('link', { name: 'Press hall' }).click();
+  await page.getByLabel('People on a shift').fill('0');
+  await expect(page.getByRole('button', { name: 'Level the weeks' })).toBeDisabled();
+  await page.getByLabel('People on a shift').fill('1');
+  await press(page, 'Level the weeks');
+  await expect(page.getByText(/^The fullest day falls from/)).toBeVisible({ timeout: 60_000 });
+});
