@@ -49,6 +49,8 @@ export function DayBars({
       <path d={`M0 ${ground}h${width}`} stroke="var(--color-rule)" strokeWidth={1} />
       {weeks.map((week) => {
         const first = bars.findIndex(({ date }) => weekOf(date) === week);
+        // A week of a day or two has no room for its name.
+        if (bars.filter(({ date }) => weekOf(date) === week).length < 3) return null;
         return (
           <text key={week} x={at(first, bars[first]!.date)} y={height - 6} fontSize="11" fill="var(--color-muted)">
             {week.slice(5)}

@@ -28,7 +28,7 @@ export function Leveller({ levelling }: { levelling: Levelling }) {
     <div className="mt-5 grid gap-6">
       <div className="flex flex-wrap items-end gap-4">
         <label>
-          <span className="caption">People on a shift</span>
+          <span className="caption block">People on a shift</span>
           <input
             className="field w-28 text-right"
             inputMode="numeric"
