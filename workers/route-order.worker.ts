@@ -1,19 +1,15 @@
+import type { JobMessage } from '@/core/job-message';
 import { routeInput } from '@/core/route/input';
 import { type OrderProgress, type RouteOrder, orderSteps } from '@/core/route/order';
 import { walkingOf } from '@/core/route/walking';
 
-/** What a page hands over: the input of `route.order`, as anybody may post it. */
-export type OrderRequest = unknown;
-export type OrderMessage =
-  | { kind: 'progress'; progress: OrderProgress }
-  | { kind: 'result'; result: RouteOrder }
-  | { kind: 'fault'; reason: string };
+type OrderMessage = JobMessage<OrderProgress, RouteOrder>;
 
 /** So often a page hears how it stands, in milliseconds: more would only keep it drawing. */
 const tellEvery = 150;
 
 /** Works an order out away from the page. Cancelling is ending the worker. */
-self.onmessage = ({ data }: MessageEvent<OrderRequest>) => {
+self.onmessage = ({ data }: MessageEvent<unknown>) => {
   const say = (message: OrderMessage) => self.postMessage(message);
   try {
     const input = routeInput.parse(data);

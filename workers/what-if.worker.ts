@@ -1,4 +1,5 @@
 import { type Horizon, clocksOf } from '@/core/interval/outlook';
+import type { JobMessage } from '@/core/job-message';
 import { type TrialResult, type TrialTask, type WhatIfChange, whatIf } from '@/core/interval/what-if';
 import type { DutyPlan } from '@/core/meter/duty';
 import type { PlantCalendar } from '@/core/time/plant-day';
@@ -13,8 +14,7 @@ export type TrialRequest = {
   dutyPlans: Record<string, DutyPlan>;
   calendar: PlantCalendar;
 };
-export type TrialMessage =
-  { kind: 'progress'; share: number } | { kind: 'result'; result: TrialResult } | { kind: 'fault'; reason: string };
+type TrialMessage = JobMessage<number, TrialResult>;
 
 /** Works a trial out away from the page. Cancelling is ending the worker: nothing it holds is needed any more. */
 self.onmessage = ({ data }: MessageEvent<TrialRequest>) => {
@@ -27,7 +27,7 @@ self.onmessage = ({ data }: MessageEvent<TrialRequest>) => {
       change,
       { ...horizon, clockOf: clocksOf(dutyPlans, calendar) },
       minutesPerWeek,
-      { report: (share) => say({ kind: 'progress', share }) },
+      { report: (share) => say({ kind: 'progress', progress: share }) },
     );
     say(result ? { kind: 'result', result } : { kind: 'fault', reason: 'It was stopped.' });
   } catch (error) {

@@ -15,7 +15,7 @@ const mostPeople = 50;
 
 /** Spreads the coming weeks, and shows them before and after. */
 export function Leveller({ levelling }: { levelling: Levelling }) {
-  const { levelled, start, stop } = useLevelled();
+  const { job: levelled, start, discard } = useLevelled();
   const [people, setPeople] = useState(String(levelling.people));
   const count = Number(people);
   const isNumber = Number.isInteger(count) && count > 0 && count <= mostPeople;
@@ -44,10 +44,10 @@ export function Leveller({ levelling }: { levelling: Levelling }) {
         </p>
         {levelled.state === 'working' ? (
           <>
-            <button type="button" className="button" onClick={stop}>
+            <button type="button" className="button" onClick={discard}>
               Stop
             </button>
-            <progress aria-label="Working it out" value={levelled.share} max={1} className="mb-4 h-3 w-40" />
+            <progress aria-label="Working it out" value={levelled.progress ?? 0} max={1} className="mb-4 h-3 w-40" />
           </>
         ) : (
           <button type="button" className="button button-first" onClick={begin} disabled={!isNumber}>

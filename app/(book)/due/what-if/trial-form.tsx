@@ -56,7 +56,7 @@ export function TrialForm() {
   const [why, setWhy] = useState('');
   const { busy, reason, send, say } = useMutation();
   const [said, setSaid] = useState('');
-  const { trial, start, discard } = useTrial();
+  const { job: trial, start, discard } = useTrial();
 
   const choices = useMemo(() => choicesOf(work?.tasks ?? []), [work]);
   const forget = () => {
@@ -133,7 +133,7 @@ export function TrialForm() {
             </button>
           )}
         </p>
-        {trial.state === 'working' && <WorkedOut share={trial.share} />}
+        {trial.state === 'working' && <WorkedOut share={trial.progress ?? 0} />}
         {trial.state === 'fault' && (
           <div className="mt-3">
             <FormProblem reason={trial.reason} />

@@ -25,7 +25,7 @@ type Shift = keyof typeof shifts;
 /** Works out in which order a route is walked best, beside the order that it has now. */
 export function RouteOrderer({ route }: { route: OrderableRoute }) {
   const router = useRouter();
-  const { search, start, stop } = useOrder();
+  const { job: search, start, stop } = useOrder();
   const { busy, reason, send } = useMutation();
   const [scope, setScope] = useState<'due' | 'all'>(route.stops.some(({ isDue }) => isDue) ? 'due' : 'all');
   const [shift, setShift] = useState<Shift>('early');
