@@ -25,7 +25,7 @@ export function Leveller({ levelling }: { levelling: Levelling }) {
       days: levelling.days.map(({ date, isOpen }) => ({ date, minutes: isOpen ? count * minutesEach : 0 })),
     });
   return (
-    <div className="mt-5 grid gap-6">
+    <div className="mt-5 grid grid-cols-[minmax(0,1fr)] gap-6">
       <div className="flex flex-wrap items-end gap-4">
         <label>
           <span className="caption block">People on a shift</span>
