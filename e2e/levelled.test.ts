@@ -22,7 +22,10 @@ test('a planner levels thirteen weeks: the fullest day falls, and too few people
   await expect(page.getByRole('heading', { level: 3 }).first()).toBeVisible();
 
   // One area alone; what is typed wrongly is not sent.
-  await page.getByRole('link', { name: 'Press hall' }).click();
+  const area = page.getByRole('link', { name: 'Press hall' });
+  await area.click();
+  // Until the area is there, the whole plant's form still stands.
+  await expect(area).toHaveAttribute('aria-current', 'page');
   await page.getByLabel('People on a shift').fill('0');
   await expect(page.getByRole('button', { name: 'Level the weeks' })).toBeDisabled();
   await page.getByLabel('People on a shift').fill('1');
