@@ -34,6 +34,7 @@ const floors = {
     'interval',
     'lubricant',
     'procedure',
+    'capacity',
     'route',
     'weeks',
     'floor',

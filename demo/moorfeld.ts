@@ -11,6 +11,12 @@ import { type EventName } from '@/core/words/events';
 
 export const plant = { name: 'Moorfeld Tileworks', timeZone: 'Europe/Vienna', dayStartsAtMinutes: 360 };
 
+/** When the technicians work: two shifts, the kiln alone runs through the night. */
+export const shifts = [
+  { name: 'Early', from: 360, to: 840, people: 2, breaks: [{ from: 570, to: 600 }] },
+  { name: 'Late', from: 840, to: 1320, people: 1, breaks: [{ from: 1080, to: 1110 }] },
+];
+
 export const people: { initials: string; name: string; role: string; mayDo: Who[] | null }[] = [
   { initials: 'HB', name: 'Hanna Brückl', role: 'technician', mayDo: ['operator', 'technician', 'mechanic'] },
   { initials: 'TO', name: 'Tomasz Oberleitner', role: 'technician', mayDo: ['operator', 'technician'] },

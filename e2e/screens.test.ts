@@ -111,6 +111,7 @@ const screens = [
   '/plant/templates',
   '/plant/templates/new',
   '/plant/closures',
+  '/plant/shifts',
   '/plant/meters/import',
   '/plant/machines/P1/card',
   '/counter/P1',

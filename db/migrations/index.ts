@@ -539,4 +539,10 @@ export const migrations: readonly Migration[] = [
     'machine_place',
     `machineId ${id} PRIMARY KEY REFERENCES machine(id), x DOUBLE NOT NULL, y DOUBLE NOT NULL`,
   ),
+
+  // When people work, and what the plant says in place of the usual numbers of the trade; empty where it says nothing.
+  addColumns('2026-12-13-01-plant-capacity', 'plant', {
+    shifts: "JSON NOT NULL DEFAULT '[]'",
+    ownNumbers: "JSON NOT NULL DEFAULT '{}'",
+  }),
 ];

@@ -6,6 +6,8 @@ import {
   Model,
   type Sequelize,
 } from 'sequelize';
+import type { Shift } from '@/core/capacity/shifts';
+import type { OwnNumbers } from '@/core/capacity/trade-numbers';
 import type { Procedure } from '@/core/procedure/step';
 import type { OwnSign as Said } from '@/core/words/sign-row';
 import type { Who } from '@/core/words/task-words';
@@ -43,6 +45,10 @@ export class Plant extends Model<InferAttributes<Plant>, InferCreationAttributes
   declare greaseSchool: CreationOptional<'fixed' | 'by-interval'>;
   declare temperatureRule: CreationOptional<'steps' | 'halving'>;
   declare displayUnits: Record<string, string>;
+  /** Empty until the plant says when people work. */
+  declare shifts: CreationOptional<Shift[]>;
+  /** In place of the usual numbers of the trade. */
+  declare ownNumbers: CreationOptional<OwnNumbers>;
 }
 
 export class Person extends Model<InferAttributes<Person>, InferCreationAttributes<Person>> {
@@ -114,6 +120,8 @@ export function initPlant(sequelize: Sequelize) {
       greaseSchool: { ...text, defaultValue: 'fixed' },
       temperatureRule: { ...text, defaultValue: 'steps' },
       displayUnits: json,
+      shifts: { ...json, defaultValue: [] },
+      ownNumbers: { ...json, defaultValue: {} },
     }),
     { sequelize, tableName: 'plant' },
   );

@@ -33,6 +33,7 @@ export default async function PlantPage({ searchParams }: Search) {
             <nav aria-label="Of the plant" className="flex flex-wrap gap-x-5">
               {[
                 ['floor', 'Floor plan'],
+                ['shifts', 'Shifts'],
                 ['closures', 'Holidays and shutdowns'],
                 ['bands', 'Ambient bands'],
                 ['people', 'People'],
