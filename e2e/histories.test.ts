@@ -121,7 +121,7 @@ test('a machine with a meter and a task of 400 h, and others like it', async ({ 
   await expect(page.getByRole('heading', { name: /Points in walking order/ })).toContainText('1 point');
   for (const { code } of cases) {
     await page.goto(`/plant/machines/${base}/copy`);
-    await page.getByLabel('Machine code').fill(`${base}-${code}`);
+    await page.getByLabel('Machine codes').fill(`${base}-${code}`);
     await page.getByRole('button', { name: 'Duplicate with its points' }).click();
     await expect(page).toHaveURL(new RegExp(`/plant/machines/${base}-${code}$`));
   }

@@ -61,10 +61,10 @@ test('its chart for the wall is one page, one more what is read there, and one i
 
 test('the machine is duplicated with its points', async ({ page }) => {
   await openBook(page, `/plant/machines/${code}/copy`, 'Mirela Stöger');
-  await page.getByLabel('Machine code').fill(code);
+  await page.getByLabel('Machine codes').fill(code);
   await page.getByRole('button', { name: 'Duplicate with its points' }).click();
   await expect(page.getByText('Codes are never reused').first()).toBeVisible();
-  await page.getByLabel('Machine code').fill(`${code}-B`);
+  await page.getByLabel('Machine codes').fill(`${code}-B`);
   await page.getByRole('button', { name: 'Duplicate with its points' }).click();
   await expect(page).toHaveURL(new RegExp(`/plant/machines/${code}-B$`));
   await expect(page.getByRole('heading', { name: /Points in walking order/ })).toContainText('30 points');

@@ -350,9 +350,29 @@ export const reservoirForm = z
       issue(['levelMarks', 0, 'levelMm'], 'The marks must rise together: more level, more oil.');
   });
 
-/** A machine made after another one, or from a model. */
+/** So many machines are made after one at once. */
+const mostCopies = 60;
+
+/** A machine made from a model. */
 export const copyForm = z.strictObject({
   code: code('Machine code'),
+  name: line('Name', { required: true }),
+  areaId: reference('Area'),
+});
+/** Machines made after another one, all alike but for their codes. */
+export const copiesForm = z.strictObject({
+  codes: z
+    .string()
+    .transform((typed) => typed.split(/[\s,;]+/).filter((each) => each !== ''))
+    .pipe(
+      z
+        .array(code('Machine codes'))
+        .min(1, { error: 'Machine codes: one at least.' })
+        .max(mostCopies, { error: `Machine codes: at most ${mostCopies} at once.` })
+        .refine((codes) => new Set(codes).size === codes.length, {
+          error: 'Machine codes: one of them is there twice.',
+        }),
+    ),
   name: line('Name', { required: true }),
   areaId: reference('Area'),
 });
@@ -377,6 +397,21 @@ export const outlineForm = z.strictObject({
   points: z.record(ulid, z.tuple([place(fieldWidth), place(fieldHeight)])),
 });
 
+/** A route like another one, on other machines: which stands for which, by their codes; those that are left empty are left out. */
+export const cloneForm = z.strictObject({
+  code: code('Route code'),
+  name: line('Name', { required: true }),
+  machines: z
+    .array(
+      z.strictObject({
+        from: z.string(),
+        to: line('Machine', { max: 20 }).transform((typed) => typed.toUpperCase()),
+      }),
+    )
+    .max(500),
+  /** What has no like on the other machine is left out, and not asked for. */
+  leaveOut: z.boolean().default(false),
+});
 export const routeForm = z.strictObject({
   code: code('Route code'),
   name: line('Name', { required: true }),

@@ -112,9 +112,9 @@ describe('the planner’s desk', async () => {
 
   describe('another machine like this', () => {
     it('has the same points, lubricants and tasks, and no history', async () => {
-      expect(await duplicateMachine(desk, ids.machine, { code: 'M-3', name: 'Fan 2', areaId: ids.area })).toMatchObject(
-        { ok: true, value: { code: 'M-3' } },
-      );
+      expect(
+        await duplicateMachine(desk, ids.machine, { codes: 'M-3', name: 'Fan 2', areaId: ids.area }),
+      ).toMatchObject({ ok: true, value: { codes: ['M-3'] } });
       const copy = (await db.Machine.findOne({ where: { code: 'M-3' } }))!;
       const [state] = await loadTaskStates(db, desk.now, { machineIds: [copy.id] });
       expect(state).toMatchObject({
@@ -125,10 +125,28 @@ describe('the planner’s desk', async () => {
         due: { state: 'unknown' },
       });
       expect(await db.Meter.count({ where: { machineId: copy.id } })).toBe(1);
-      expect(await duplicateMachine(desk, ids.machine, { code: 'M-3', name: 'Again', areaId: ids.area })).toMatchObject(
-        { ok: false, code: 'conflict' },
-      );
+      expect(
+        await duplicateMachine(desk, ids.machine, { codes: 'M-3', name: 'Again', areaId: ids.area }),
+      ).toMatchObject({ ok: false, code: 'conflict' });
       expect(await db.Machine.count({ where: { name: 'Again' } })).toBe(0);
+    });
+
+    it('are made for a list of codes at once, all or none', async () => {
+      const make = (codes: string) => duplicateMachine(desk, ids.machine, { codes, name: 'Row', areaId: ids.area });
+      expect(await make('L-1, M-3\nL-2')).toMatchObject({
+        ok: false,
+        fields: { codes: expect.stringMatching(/^M-3: /) },
+      });
+      expect(await make('L-1 L-1')).toMatchObject({ ok: false, fields: { codes: expect.stringMatching(/twice/) } });
+      expect(await db.Machine.count({ where: { name: 'Row' } })).toBe(0);
+      expect(await make('L-1, L-2\nL-3')).toEqual({ ok: true, value: { codes: ['L-1', 'L-2', 'L-3'] } });
+      const made = await db.Machine.findAll({ where: { name: 'Row' } });
+      const states = await loadTaskStates(db, desk.now, { machineIds: made.map(({ id }) => id) });
+      expect(states.map(({ machine, title }) => `${machine.code} ${title}`).sort()).toEqual([
+        'L-1 Regrease',
+        'L-2 Regrease',
+        'L-3 Regrease',
+      ]);
     });
 
     it('runs as planned alike, and its tasks are due and done alike', async () => {
@@ -212,7 +230,7 @@ describe('the planner’s desk', async () => {
           standstillDays: null,
         })),
       );
-      expect(await duplicateMachine(desk, press.id, { code: 'M-6', name: 'Pump 2', areaId: ids.area })).toMatchObject({
+      expect(await duplicateMachine(desk, press.id, { codes: 'M-6', name: 'Pump 2', areaId: ids.area })).toMatchObject({
         ok: true,
       });
       const copy = (await db.Machine.findOne({ where: { code: 'M-6' } }))!;

@@ -409,7 +409,7 @@ describe('the plan ahead', async () => {
     await projectMachines(db, [ids.machine]);
     expect((await due(monthly)).dueOn).toBe('2026-07-13');
     await db.Task.update({ retiredOn: null }, { where: { id: yearly } });
-    const copied = await duplicateMachine(desk, ids.machine, { code: 'M-9', name: 'Fan 9', areaId: ids.area });
+    const copied = await duplicateMachine(desk, ids.machine, { codes: 'M-9', name: 'Fan 9', areaId: ids.area });
     if (!copied.ok) throw new Error(copied.reason);
     const copies = (await loadTaskStates(db, desk.now, {})).filter(({ machine }) => machine.code === 'M-9');
     const titled = (title: string) => copies.find((copy) => copy.title === title)!;

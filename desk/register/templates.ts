@@ -7,7 +7,7 @@ import type {
   TemplatePoint,
   TemplateTask,
 } from '@/core/register/machine-template';
-import { copyForm, modelForm } from '@/core/register/forms';
+import { copiesForm, copyForm, modelForm } from '@/core/register/forms';
 import { type Database, type Desk, type Result, done, refusal } from '../desk';
 import { alone } from '../locks';
 import { parseForm } from '../parse';
@@ -301,22 +301,32 @@ export async function instantiate(
 
 const codeTaken = { code: 'This code is, or once was, another’s. Codes are never reused: choose another.' };
 
-/** A second machine like this one, with its points, reservoirs and tasks. Its last services are unknown, as they truly are. */
+/**
+ * Other machines like this one, with its points, reservoirs and tasks, all or none. Their last services are unknown, as they
+ * truly are.
+ */
 export async function duplicateMachine(
   desk: Desk,
   machineId: string,
   values: unknown,
-): Promise<Result<{ code: string }>> {
-  const form = parseForm(copyForm, values);
+): Promise<Result<{ codes: string[] }>> {
+  const form = parseForm(copiesForm, values);
   if (!form.ok) return form;
+  const { codes, ...rest } = form.value;
   const template = await templateOf(desk.db, machineId);
   if (!template) return refusal('not-found', 'This machine is not in the register any more.');
+  const known = await desk.db.MachineCode.findAll({ where: { code: codes } });
+  if (known.length > 0) {
+    const taken = `${known.map(({ code }) => code).join(', ')}: ${known.length === 1 ? codeTaken.code : 'these codes are, or once were, others’. Codes are never reused: choose others.'}`;
+    return refusal('conflict', taken, { codes: taken });
+  }
   return saving(
     () =>
-      alone(desk.db, { machineIds: [] }, async (transaction) =>
-        done({ code: (await instantiate(desk, template, form.value, transaction)).code }),
-      ),
-    codeTaken,
+      alone(desk.db, { machineIds: [] }, async (transaction) => {
+        for (const code of codes) await instantiate(desk, template, { code, ...rest }, transaction);
+        return done({ codes });
+      }),
+    { codes: codeTaken.code },
   );
 }
 

@@ -10,13 +10,12 @@ type Option = { value: string; label: string };
 
 const named = (areas: Option[]) => (
   <>
-    <TextField name="code" label="Machine code" required hint="Of the new machine, as painted on it" />
     <TextField name="name" label="Name" required />
     <ChoiceField name="areaId" label="Area" required options={areas} empty="Choose an area" />
   </>
 );
 
-/** A second machine with the points, reservoirs and tasks of the first. */
+/** Other machines with the points, reservoirs and tasks of this one. */
 export function CopyForm({
   machineId,
   areas,
@@ -24,7 +23,7 @@ export function CopyForm({
 }: {
   machineId: string;
   areas: Option[];
-  initial: { code: string; name: string; areaId: string };
+  initial: { codes: string; name: string; areaId: string };
 }) {
   const router = useRouter();
   return (
@@ -33,10 +32,19 @@ export function CopyForm({
       submitLabel="Duplicate with its points"
       save={async (values) => {
         const answer = await duplicateMachine(machineId, values);
-        if (answer.ok) router.push(`/plant/machines/${answer.value.code}`);
+        if (answer.ok) {
+          const { codes } = answer.value;
+          router.push(codes.length === 1 ? `/plant/machines/${codes[0]}` : '/plant');
+        }
         return answer;
       }}
     >
+      <NoteField
+        name="codes"
+        label="Machine codes"
+        rows={3}
+        hint="As painted on them: one, or a whole list, a line or a comma between them"
+      />
       <div className="grid gap-4 sm:grid-cols-2">{named(areas)}</div>
     </SavedForm>
   );
@@ -81,6 +89,7 @@ export function FromModelForm({ models, areas }: { models: Option[]; areas: Opti
     >
       <div className="grid gap-4 sm:grid-cols-2">
         <ChoiceField name="modelId" label="Model" options={models} empty="Choose a model" required />
+        <TextField name="code" label="Machine code" required hint="Of the new machine, as painted on it" />
         {named(areas)}
       </div>
     </SavedForm>

@@ -39,7 +39,7 @@ export default async function CopyMachinePage({ params }: { params: Promise<{ co
         <CopyForm
           machineId={machine.id}
           areas={areas.map(({ id, code: area, name }) => ({ value: id, label: `${area} ${name}` }))}
-          initial={{ code: '', name: machine.name, areaId: machine.areaId }}
+          initial={{ codes: '', name: machine.name, areaId: machine.areaId }}
         />
       </Section>
       <section aria-labelledby="model" className="mt-10 border-t border-ink pt-4">
