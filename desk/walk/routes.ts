@@ -8,7 +8,7 @@ import { alone, machinesOfTasks } from '../locks';
 import { noteWalks, tasksOfRoute } from '../standing/walks';
 import { selectStops } from './stops';
 
-const codeTaken = { code: 'Another route has this code. Choose another.' };
+export const codeTaken = { code: 'Another route has this code. Choose another.' };
 
 /** Makes a route from tasks in walking order. */
 export async function createRoute({ db, now }: Desk, values: unknown): Promise<Result<{ id: string }>> {
@@ -33,7 +33,6 @@ export async function updateRoute(
     // `changed` raises the version also when only the order of stops differs.
     route.changed('name', true);
     await route.update(form, { transaction });
-    await db.Stop.destroy({ where: { routeId: id }, transaction });
     return done({ id });
   });
 }
@@ -65,19 +64,25 @@ async function saveRoute(
       alone(db, { machineIds }, async (transaction) => {
         const saved = await save(form, transaction);
         if (!saved.ok) return saved;
-        await db.Stop.bulkCreate(
-          taskIds.map((taskId, index) => ({
-            id: ulid(now.getTime()),
-            routeId: saved.value.id,
-            taskId,
-            position: index + 1,
-          })),
-          { transaction },
-        );
+        await putStops({ db, now }, saved.value.id, taskIds, transaction);
         await noteWalks(db, transaction, touched);
         return saved;
       }),
     codeTaken,
+  );
+}
+
+/** Gives a route its stops in walking order, in place of those that it has. */
+export async function putStops(
+  { db, now }: Pick<Desk, 'db' | 'now'>,
+  routeId: string,
+  taskIds: readonly string[],
+  transaction: Transaction,
+): Promise<void> {
+  await db.Stop.destroy({ where: { routeId }, transaction });
+  await db.Stop.bulkCreate(
+    taskIds.map((taskId, index) => ({ id: ulid(now.getTime()), routeId, taskId, position: index + 1 })),
+    { transaction },
   );
 }
 

@@ -2,9 +2,22 @@
 
 import { z } from 'zod';
 import { changing, identifier, typed, version } from '@/app/action';
+import * as rearranged from '@/desk/walk/rearranged';
 import * as routeOrder from '@/desk/walk/route-order';
 import * as routes from '@/desk/walk/routes';
 
 export const createRoute = changing(routes.createRoute, typed);
 export const updateRoute = changing(routes.updateRoute, identifier, version, typed);
 export const takeOrder = changing(routeOrder.takeOrder, identifier, version, z.array(identifier).min(1).max(5000));
+export const splitRoute = changing(
+  rearranged.splitRoute,
+  identifier,
+  version,
+  z.strictObject({
+    code: z.string(),
+    keep: z.array(identifier).min(1).max(5000),
+    rest: z.array(identifier).min(1).max(5000),
+  }),
+);
+export const mergeRoutes = changing(rearranged.mergeRoutes, identifier, version, identifier);
+export const cloneRoute = changing(rearranged.cloneRoute, identifier, typed);

@@ -41,6 +41,9 @@ export default async function RoutePage({ params }: { params: Promise<{ id: stri
             <Link href={`/routes/${id}/order`} className="button">
               Order the walk
             </Link>
+            <Link href={`/routes/${id}/rearrange`} className="button">
+              Merge or clone
+            </Link>
             <Link href={`/routes/${id}/edit`} className="button">
               Change route
             </Link>
