@@ -29,7 +29,10 @@ export function useWorkerJob<Request, Progress, Result>(make: () => Worker) {
       setJob({ state: 'working', progress: null });
       const fresh = make();
       worker.current = fresh;
+      // One that was ended says no more: what it had on the way, or that its script was not loaded to the end, is not this job.
+      const isThis = () => worker.current === fresh;
       fresh.onmessage = ({ data }: MessageEvent<JobMessage<Progress, Result>>) => {
+        if (!isThis()) return;
         if (data.kind === 'progress') return setJob({ state: 'working', progress: data.progress });
         setJob(
           data.kind === 'result' ? { state: 'done', result: data.result } : { state: 'fault', reason: data.reason },
@@ -37,6 +40,7 @@ export function useWorkerJob<Request, Progress, Result>(make: () => Worker) {
         end();
       };
       fresh.onerror = () => {
+        if (!isThis()) return;
         setJob({ state: 'fault', reason: 'It could not be worked out on this device.' });
         end();
       };

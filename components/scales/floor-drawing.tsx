@@ -13,6 +13,16 @@ export function frameOf(plan: FloorPlan, margin: number): FloorFrame {
   return { west: x - margin, north: y + height + margin, width: width + 2 * margin, height: height + 2 * margin };
 }
 
+/** A frame around some places, not narrower than a drawing can be looked at. */
+export function frameAround(places: readonly { x: number; y: number }[], margin: number): FloorFrame {
+  const [xs, ys] = [places.map(({ x }) => x), places.map(({ y }) => y)];
+  const [west, north] = [Math.min(...xs) - margin, Math.max(...ys) + margin];
+  const wide = Math.max(...xs) + margin - west;
+  const high = Math.max(north - Math.min(...ys) + margin, 0.35 * wide);
+  const width = Math.max(wide, high);
+  return { west: west - (width - wide) / 2, north, width, height: high };
+}
+
 /** Where something stands on the drawing: north is up. */
 export const drawnAt = ({ north }: FloorFrame, { x, y }: { x: number; y: number }) => ({ x, y: north - y });
 
@@ -111,12 +121,16 @@ export function PlaceMark({
   isChosen: boolean;
 }) {
   const className = isChosen ? 'floor-chosen' : 'floor-machine';
+  const half = size / 3;
   return (
     <>
       {kind === 'machine' ? (
-        <rect x={at.x - 1.6} y={at.y - 1.6} width={3.2} height={3.2} className={className} />
+        <rect x={at.x - half} y={at.y - half} width={2 * half} height={2 * half} className={className} />
       ) : (
-        <path d={`M${at.x - 2.2} ${at.y - 1.6}h4.4v3.6h-4.4zM${at.x - 3} ${at.y - 1.6}h6`} className={className} />
+        <path
+          d={`M${at.x - 1.4 * half} ${at.y - half}h${2.8 * half}v${2.2 * half}h${-2.8 * half}zM${at.x - 1.9 * half} ${at.y - half}h${3.8 * half}`}
+          className={className}
+        />
       )}
       {label !== '' && (
         <text x={at.x} y={at.y + labelBelow(size)} textAnchor="middle" className="floor-code">
@@ -128,7 +142,7 @@ export function PlaceMark({
 }
 
 /** How far below its mark the foot of a label stands. */
-export const labelBelow = (size: number): number => 2.4 + 0.85 * size;
+export const labelBelow = (size: number): number => 1.36 * size;
 
 /** Twenty metres as they are drawn here. */
 export function FloorScale({ frame }: { frame: FloorFrame }) {

@@ -1,5 +1,6 @@
 'use client';
 
+import { clockText } from '@/core/capacity/shifts';
 import type { RouteOrder } from '@/core/route/order';
 
 /** A stretch of the shift and what is done in it. */
@@ -37,12 +38,6 @@ const shapes: Record<Stretch['kind'], (x: number, length: number) => string> = {
   wait: () => '',
 };
 const tenth = (value: number) => Math.round(value * 10) / 10;
-
-/** The clock on the wall for minutes after midnight. @example clockOf(375) // '06:15' */
-export const clockOf = (minutes: number): string => {
-  const whole = Math.round(minutes);
-  return `${String(Math.floor(whole / 60) % 24).padStart(2, '0')}:${String(whole % 60).padStart(2, '0')}`;
-};
 
 /** A shift as a strip: when one walks, works, waits; the end of what may be planned as a tick. */
 export function ShiftStrip({
@@ -92,7 +87,7 @@ export function ShiftStrip({
         <g key={hour}>
           <path d={`M${at(hour)} 28v5`} stroke="var(--color-ink)" strokeWidth={1} />
           <text x={Math.min(width - 30, Math.max(0, at(hour) - 14))} y={44} fontSize="11" fill="var(--color-muted)">
-            {clockOf(hour)}
+            {clockText(hour)}
           </text>
         </g>
       ))}

@@ -42,3 +42,11 @@ export const whoMay = {
 } as const;
 
 export type Who = keyof typeof whoMay;
+
+/**
+ * Whether somebody may do work that is planned for another: what an operator may do, everybody may.
+ * @param mayDo whose work the person is entered for; nothing where nobody has said
+ * @example isTheirs(['technician'], 'mechanic') // false
+ */
+export const isTheirs = (mayDo: readonly Who[] | null | undefined, who: Who): boolean =>
+  !mayDo || who === 'operator' || mayDo.includes(who);

@@ -94,7 +94,7 @@ export type TaskState = {
     /** Turned into a position whose fill, vent and drain nobody has confirmed; null where there is none. */
     unconfirmedMounting: string | null;
   };
-  machine: { id: string; code: string; name: string; hasHourMeter: boolean };
+  machine: { id: string; code: string; name: string; hasHourMeter: boolean; keepsRunning: boolean };
   area: { id: string; code: string; name: string };
   lubricant: LubricantRef | null;
   routes: { id: string; code: string; name: string }[];
@@ -412,6 +412,7 @@ function assemble(
       code: row.machineCode,
       name: row.machineName,
       hasHourMeter,
+      keepsRunning: Boolean(row.keepsRunning),
     },
     area: { id: row.areaId, code: row.areaCode, name: row.areaName },
     lubricant,

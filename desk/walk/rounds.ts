@@ -34,7 +34,7 @@ import { entriesOfRound, progressOfRounds, signature } from '../follow/round-ent
 import { believed } from '../log/believed';
 import { cautionsBefore } from '@/core/words/cautions';
 import { lubricantHazards } from '@/core/words/hazards';
-import { type Who, putsNothingIn, whoMay } from '@/core/words/task-words';
+import { type Who, isTheirs, putsNothingIn, whoMay } from '@/core/words/task-words';
 
 /** The plan of a walk with where its tasks stand, in walking order, and what was noted about the route. */
 export type RouteWalk = { plan: WalkPlan; states: TaskState[]; note: string };
@@ -408,9 +408,7 @@ const walkOpenThing = (
 
 /** That the plan has somebody else do it than is said of the person; what an operator may do, everybody may. */
 const notTheirs = ({ initials, mayDo }: Walk['person'], who: Who): string =>
-  !mayDo || who === 'operator' || mayDo.includes(who)
-    ? ''
-    : `Work of the ${whoMay[who]}: ${initials} is not entered for it. The site’s rules decide.`;
+  isTheirs(mayDo, who) ? '' : `Work of the ${whoMay[who]}: ${initials} is not entered for it. The site’s rules decide.`;
 
 /** What else is in the sump, for whoever works on it. */
 const mixtureOf = ({

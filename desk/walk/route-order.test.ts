@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { routeInput } from '@/core/route/input';
 import { routeOrder } from '@/core/route/order';
 import { rewalk } from '@/core/route/testing';
+import { type WalkChoice, waitsForShutdown, walkOfShift } from '@/core/floor/walk-of-shift';
 import { freshDatabase } from '@/db/testing';
 import { loadDemo } from '@/demo/load';
 import { readOrderableRoute, takeOrder } from './route-order';
@@ -19,6 +20,15 @@ describe('the order of a route of the book', async () => {
     if (!found.ok) throw new Error(found.reason);
     return found.value;
   };
+  /** The search's input for a whole route, as long as it takes. */
+  const walkOf = (route: Awaited<ReturnType<typeof read>>, change: Partial<WalkChoice> = {}) => ({
+    ...walkOfShift(
+      route,
+      { shift: route.capacity.shifts[0]!, people: 1, standing: [], asTaken: false, ...change },
+      route.capacity.numbers,
+    ),
+    shift: undefined,
+  });
   const ordered = async (given: object) => {
     const input = routeInput.parse(given);
     const outcome = await routeOrder.compute(input);
@@ -28,16 +38,17 @@ describe('the order of a route of the book', async () => {
   };
 
   it('knows where every stop is, and has a way to each', async () => {
-    const { input, stops, notPlaced } = await read('R-PRESS');
+    const route = await read('R-PRESS');
+    const { stops, notPlaced } = route;
     expect(notPlaced).toEqual([]);
     expect(stops.length).toBeGreaterThan(10);
-    const { result } = await ordered({ ...input, iterations: 300 });
+    const { result } = await ordered({ ...walkOf(route), iterations: 300 });
     expect(result.walkM).toBeGreaterThan(100);
     expect(new Set(result.sequence.map(({ stopId }) => stopId)).size + result.unscheduled.length).toBe(stops.length);
   });
 
   it('fills the draining of oil with other stops, and never takes longer than the order it had', async () => {
-    const { input } = await read('R-OIL');
+    const input = walkOf(await read('R-OIL'));
     const some = { ...input, stops: input.stops.slice(0, 12).map((stop) => ({ ...stop, after: [] })) };
     const order = some.stops.map(({ id }) => id);
     const own = await ordered({
@@ -52,15 +63,43 @@ describe('the order of a route of the book', async () => {
     expect(best.result.idleMinutes).toBeLessThan(own.result.idleMinutes);
   });
 
+  it('takes the minutes that rounds really took, the walk left out, where a planner says so', async () => {
+    const route = await read('R-KILN');
+    const known = route.stops.filter(({ taken }) => taken);
+    expect(known.length).toBeGreaterThan(10);
+    for (const { minutes, taken } of known) {
+      expect(taken!.rounds).toBeGreaterThanOrEqual(3);
+      // The demo's rounds take some minutes longer than planned, the walk with it.
+      expect(Math.abs(taken!.minutes - minutes)).toBeLessThan(6);
+    }
+    const asTaken = walkOf(route, { asTaken: true });
+    const [first] = known;
+    expect(asTaken.stops.find(({ id }) => id === first!.id)).toMatchObject({ minutes: first!.taken!.minutes });
+  });
+
+  it('keeps doors shut that are shut in the shift, and lets no machine be stopped that keeps running', async () => {
+    const route = await read('R-KILN');
+    const edges = (name: string) =>
+      walkOf(route, { shift: { ...route.capacity.shifts[0]!, name } }).aisles!.edges.length;
+    const [door] = route.plan.aisles;
+    door!.closedIn = ['Night'];
+    expect(edges('Night')).toBe(edges('Early') - 1);
+    const all = await Promise.all(['R-KILN', 'R-MILLS', 'R-LINE'].map(read));
+    const waiting = all.flatMap(({ stops }) => stops.filter(waitsForShutdown));
+    expect(waiting.every(({ search }) => search.state !== 'any' && !search.state!.startsWith('running'))).toBe(true);
+  });
+
   it('leaves out of a shift what costs least, and says of every stop why', async () => {
-    const { input } = await read('R-OIL');
+    const input = walkOf(await read('R-OIL'));
     const { result } = await ordered({ ...input, shift: { from: 360, to: 696 }, iterations: 500 });
     expect(result.unscheduled.length).toBeGreaterThan(20);
     expect(result.unscheduled.every(({ reason }) => reason.length > 20)).toBe(true);
   });
 
   it('gives an answer that the checker can walk', async () => {
-    const { input, plan } = await read('R-KILN');
+    const route = await read('R-KILN');
+    const { plan } = route;
+    const input = walkOf(route);
     // The checker finds its ways by itself, over nodes: every machine is given one of its own.
     const nodes = plan.machines.map(({ code, x, y }) => ({ id: code, x, y }));
     const aisles = { nodes, edges: nodes.slice(1).map(({ id }, index) => ({ from: nodes[index]!.id, to: id })) };

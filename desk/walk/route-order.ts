@@ -1,52 +1,64 @@
-import type { z } from 'zod';
-import { type FloorPlan, aislesOf } from '@/core/floor/floor-plan';
+import type { FloorPlan } from '@/core/floor/floor-plan';
+import { type OrderableStop, walkOfShift } from '@/core/floor/walk-of-shift';
 import { standingOn } from '@/core/interval/due-words';
 import { pointLabel } from '@/core/register/assignment';
-import { beforeAtMachine } from '@/core/route/within-machine';
-import type { routeInput } from '@/core/route/input';
+import { routeInput } from '@/core/route/input';
 import { jobParts, staysOpenUnrun } from '@/core/route/job-parts';
-import type { TaskAction } from '@/core/words/task-words';
+import { walkingOf } from '@/core/route/walking';
+import { beforeAtMachine } from '@/core/route/within-machine';
+import type { TaskAction, Who } from '@/core/words/task-words';
 import { plantToday } from '@/core/time/plant-day';
 import { procedureFor } from '@/core/procedure/usual';
 import { type Desk, type Result, done, refusal } from '../desk';
 import { thePlant } from '../plant';
+import { activePeople } from '../people/active-people';
+import { type Capacity, capacityOf } from '../register/capacity';
 import { readFloorPlan } from '../register/floor-plan';
 import { proceduresAt } from '../register/procedures';
 import { type TaskState, loadTaskStates } from '../standing/states';
+import { minutesTakenOn } from './minutes-taken';
 import { readRoute, updateRoute } from './routes';
 import { howAsked } from './stop-procedures';
 import { selectStops } from './stops';
 
-/** A route as the search takes it, with the words that its stops have on a page. */
+/** A route as a planner puts it in order: what the search takes of each stop, with the words that it has on a page. */
 export type OrderableRoute = {
   route: { id: string; code: string; name: string; version: number };
-  /** The search's input but for shift, seed and locks, which the planner chooses. */
-  input: Pick<
-    z.input<typeof routeInput>,
-    'stops' | 'start' | 'aisles' | 'peopleAvailable' | 'lockOutMinutes' | 'order'
-  >;
-  stops: { taskId: string; label: string; machine: string; title: string; x: number; y: number; isDue: boolean }[];
+  stops: (OrderableStop & {
+    label: string;
+    machine: string;
+    title: string;
+    /** Where on the plan. */
+    x: number;
+    y: number;
+    minutes: number;
+    isDue: boolean;
+    who: Who;
+  })[];
+  start: { x: number; y: number };
+  /** In which it is walked now. */
+  order: string[];
   plan: FloorPlan;
+  capacity: Capacity;
+  /** Who may walk it, and whose work each of them is entered for. */
+  people: { id: string; name: string; mayDo: Who[] | null }[];
   /** Machines of the route that stand nowhere on the plan. */
   notPlaced: string[];
 };
 
-/** Locking a machine out and in again, once a visit; 5 to 15 min. (M C) */
-const lockOutMinutes = 10;
 /** What a gun or a can is taken in hand for. */
 const pouring: ReadonlySet<TaskAction> = new Set(['grease', 'oil-change', 'top-up', 'film']);
-/** What a litre of oil weighs, in kilograms. */
-const kgPerLitre = 0.9;
 
 /** Reads what the order of a route goes by; a refusal says what is missing on the floor plan. */
 export async function readOrderableRoute(desk: Desk, routeId: string): Promise<Result<OrderableRoute>> {
   const { db, now } = desk;
-  const [route, listed, floor, plant, inForce] = await Promise.all([
+  const [route, listed, floor, plant, inForce, people] = await Promise.all([
     readRoute(db, routeId),
     selectStops(db, routeId),
     readFloorPlan(db),
     thePlant(db),
     proceduresAt(db),
+    activePeople(db),
   ]);
   if (!route) return refusal('not-found', 'This route is not in the book any more.');
   const states = await loadTaskStates(db, now, { taskIds: listed.map(({ taskId }) => taskId) });
@@ -61,46 +73,73 @@ export async function readOrderableRoute(desk: Desk, routeId: string): Promise<R
     return refusal('invalid', 'No machine of this route stands on the floor plan yet: place them first.');
   const before = beforeAtMachine(placed.map(atMachine));
   const today = plantToday(now, plant);
-  return done({
-    route: { id: route.id, code: route.code, name: route.name, version: route.version },
-    input: {
-      start: { x: start.x, y: start.y },
-      aisles: aislesOf(floor.plan),
-      lockOutMinutes,
-      order: placed.map(({ taskId }) => taskId),
-      stops: placed.map((state) => {
-        const procedure = procedureFor(howAsked(state), inForce);
-        const next = procedure?.followedBy ? inForce.get(procedure.followedBy) : undefined;
-        return {
-          id: state.taskId,
-          ...placeOf.get(state.machine.code)!,
-          minutes: state.minutes,
-          parts: jobParts(procedure, state.minutes, next),
-          state: state.machineState,
-          machineId: state.machine.id,
-          hall: state.area.code,
-          consequence: state.point.consequence,
-          overdueShare: Math.max(0, (state.due.consumedShare ?? 0) - 1),
-          people: procedure?.people ?? 1,
-          ...(procedure && staysOpenUnrun(procedure) && { neverRunWhileOpen: true }),
-          ...(state.lubricant && pouring.has(state.action) && { lubricantId: state.lubricant.code }),
-          ...(state.amount.kind === 'litres' &&
-            state.amount.value !== null && { loadKg: kgPerLitre * state.amount.value }),
-          after: before.get(state.taskId)!,
-        };
-      }),
-    },
-    stops: placed.map((state) => ({
-      taskId: state.taskId,
+  const capacity = capacityOf(plant);
+  const stops = placed.map((state): OrderableRoute['stops'][number] => {
+    const procedure = procedureFor(howAsked(state), inForce);
+    const next = procedure?.followedBy ? inForce.get(procedure.followedBy) : undefined;
+    const place = placeOf.get(state.machine.code)!;
+    return {
+      id: state.taskId,
       label: pointLabel(state.machine.code, state.point.number),
       machine: state.machine.code,
       title: state.title,
-      ...placeOf.get(state.machine.code)!,
+      minutes: state.minutes,
       isDue: standingOn(state.due, today) !== 'later',
-    })),
+      who: state.who,
+      keepsRunning: state.machine.keepsRunning,
+      ...place,
+      search: {
+        id: state.taskId,
+        ...place,
+        minutes: state.minutes,
+        parts: jobParts(procedure, state.minutes, next),
+        state: state.machineState,
+        machineId: state.machine.id,
+        hall: state.area.code,
+        consequence: state.point.consequence,
+        overdueShare: Math.max(0, (state.due.consumedShare ?? 0) - 1),
+        people: procedure?.people ?? 1,
+        ...(procedure && staysOpenUnrun(procedure) && { neverRunWhileOpen: true }),
+        ...(state.lubricant && pouring.has(state.action) && { lubricantId: state.lubricant.code }),
+        ...(state.amount.kind === 'litres' &&
+          state.amount.value !== null && { loadKg: capacity.numbers.kgPerLitre * state.amount.value }),
+        after: before.get(state.taskId)!,
+      },
+    };
+  });
+  const found = {
+    stops,
+    start: { x: start.x, y: start.y },
+    order: placed.map(({ taskId }) => taskId),
     plan: floor.plan,
+  };
+  const taken = await minutesTakenOn(db, routeId, walkMinutesOf(found, capacity));
+  return done({
+    ...found,
+    capacity,
+    people: people.map(({ id, name, mayDo = null }) => ({ id, name, mayDo })),
+    route: { id: route.id, code: route.code, name: route.name, version: route.version },
+    stops: stops.map((stop) => ({ ...stop, ...(stop.search.parts!.length === 1 && { taken: taken.get(stop.id) }) })),
     notPlaced: [...new Set(inOrder.filter((state) => !placed.includes(state)).map(({ machine }) => machine.code))],
   });
+}
+
+/** How long the ways between the stops of a route are, all doors open. */
+function walkMinutesOf(
+  route: Pick<OrderableRoute, 'stops' | 'start' | 'order' | 'plan'>,
+  { shifts, numbers }: Capacity,
+): Parameters<typeof minutesTakenOn>[2] {
+  const choice = { shift: { ...shifts[0]!, name: '' }, people: 1, standing: [], asTaken: false };
+  const parsed = routeInput.safeParse(walkOfShift(route, choice, numbers));
+  const walking = parsed.success ? walkingOf(parsed.data) : undefined;
+  if (!walking || 'ok' in walking) return () => undefined;
+  const indexOf = new Map(route.stops.map(({ id }, index) => [id, index]));
+  const { minutes, count, placeOf } = walking;
+  const placeAt = (taskId: string) => placeOf.stops[indexOf.get(taskId) ?? -1];
+  return (from, to) => {
+    const [a, b] = [from === undefined ? placeOf.start : placeAt(from), placeAt(to)];
+    return a === undefined || b === undefined ? undefined : minutes[a * count + b];
+  };
 }
 
 const atMachine = ({ taskId, machine, point, action, machineState }: TaskState) => ({

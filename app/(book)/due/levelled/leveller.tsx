@@ -2,7 +2,7 @@
 
 import { useState } from 'react';
 import { DayBars } from '@/components/scales/day-bars';
-import { FormProblem, NoticeLine } from '@/components/ui/notice';
+import { NoticeLine } from '@/components/ui/notice';
 import { counted, day, number } from '@/components/words';
 import { weekOf } from '@/core/interval/due-filter';
 import type { WeekPlan } from '@/core/weeks/level';
@@ -55,7 +55,7 @@ export function Leveller({ levelling }: { levelling: Levelling }) {
           </button>
         )}
       </div>
-      {levelled.state === 'fault' && <FormProblem reason={levelled.reason} />}
+      {levelled.state === 'fault' && <NoticeLine notice={{ level: 'caution', text: levelled.reason }} />}
       {levelled.state === 'done' && (
         <Weeks plan={levelled.result} levelling={levelling} planned={count * minutesEach} />
       )}

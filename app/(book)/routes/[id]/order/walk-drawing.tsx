@@ -4,12 +4,11 @@ import { useMemo } from 'react';
 import {
   AisleLine,
   FloorAreas,
-  type FloorFrame,
   FloorScale,
   PlaceMark,
   aisleEnds,
   drawnAt,
-  frameOf,
+  frameAround,
   labelBelow,
   labelsThatFit,
   textMetres,
@@ -18,22 +17,36 @@ import {
 import { wayBetween } from '@/core/route/walking';
 import type { OrderableRoute } from '@/desk/walk/route-order';
 
+type Aisles = Parameters<typeof wayBetween>[0];
+
 /** The walk on the plan: the way along the aisles as a line, the stops' machines with the number at which they are reached. */
-export function WalkDrawing({ route, walked }: { route: OrderableRoute; walked: readonly string[] }) {
+export function WalkDrawing({
+  route,
+  aisles,
+  walked,
+}: {
+  route: OrderableRoute;
+  /** As doors stand in the shift. */
+  aisles: Aisles;
+  walked: readonly string[];
+}) {
   const { plan, stops } = route;
-  const placeOf = useMemo(() => new Map(stops.map((stop) => [stop.taskId, stop])), [stops]);
+  const placeOf = useMemo(() => new Map(stops.map((stop) => [stop.id, stop])), [stops]);
   const used = useMemo(() => {
     const machines = new Set(stops.map(({ machine }) => machine));
     return { ...plan, machines: plan.machines.filter(({ code }) => machines.has(code)) };
   }, [plan, stops]);
-  const frame = useMemo(() => frameOf(used, 10), [used]);
+  const ways = useMemo(() => waysOf(route, aisles, walked), [route, aisles, walked]);
+  const frame = useMemo(() => frameAround([route.start, ...used.machines, ...ways.flat()], 8), [route, used, ways]);
   const size = textMetres(frame, 1);
   const firstAt = new Map<string, number>();
   for (const [index, taskId] of walked.entries()) {
     const machine = placeOf.get(taskId)!.machine;
     if (!firstAt.has(machine)) firstAt.set(machine, index + 1);
   }
-  const path = useMemo(() => pathOf(route, walked, frame), [route, walked, frame]);
+  const path = ways
+    .map((way) => `M${way.map((corner) => Object.values(drawnAt(frame, corner)).join(' ')).join('L')}`)
+    .join('');
   const marks = used.machines.map(({ code, x, y }) => ({
     code,
     drawn: drawnAt(frame, { x, y }),
@@ -49,7 +62,7 @@ export function WalkDrawing({ route, walked }: { route: OrderableRoute; walked: 
       role="img"
       aria-label={`The walk on the floor plan, ${walked.length} visits`}
       viewBox={viewBoxOf(frame)}
-      className="floor-plan w-full border border-rule bg-sheet"
+      className="floor-plan max-h-[70vh] w-full border border-rule bg-sheet"
       style={{ fontSize: `${size}px` }}
     >
       <FloorAreas plan={plan} frame={frame} size={size} />
@@ -76,21 +89,14 @@ export function WalkDrawing({ route, walked }: { route: OrderableRoute; walked: 
   );
 }
 
-/** The whole way as a path: from the start to each stop in order, and back. */
-function pathOf({ stops, input }: OrderableRoute, walked: readonly string[], frame: FloorFrame): string {
-  const placeOf = new Map(stops.map((stop) => [stop.taskId, stop]));
-  const start = { x: input.start!.x!, y: input.start!.y! };
-  const places = [start, ...walked.map((taskId) => placeOf.get(taskId)!), start];
-  const leg = (from: { x: number; y: number }, to: { x: number; y: number }): string => {
-    if (from.x === to.x && from.y === to.y) return '';
-    const points = wayBetween(input.aisles as Parameters<typeof wayBetween>[0], from, to);
-    return `M${points
-      .map((point) => drawnAt(frame, point))
-      .map(({ x, y }) => `${x} ${y}`)
-      .join('L')}`;
-  };
-  return places
-    .slice(1)
-    .map((place, index) => leg(places[index]!, place))
-    .join('');
+type Corner = { x: number; y: number };
+
+/** The whole way, leg by leg with its corners: from the start to each stop in order, and back. */
+function waysOf({ stops, start }: OrderableRoute, aisles: Aisles, walked: readonly string[]): Corner[][] {
+  const placeOf = new Map(stops.map((stop) => [stop.id, stop]));
+  const places: Corner[] = [start, ...walked.map((taskId) => placeOf.get(taskId)!), start];
+  return places.slice(1).flatMap((to, index) => {
+    const from = places[index]!;
+    return from.x === to.x && from.y === to.y ? [] : [wayBetween(aisles, from, to)];
+  });
 }
