@@ -3,7 +3,11 @@
 import { Check, Minus, X } from 'lucide-react';
 import { useSearchParams } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
+import { CarryTable } from '@/components/carry-list';
+import { counted } from '@/components/words';
+import { numbersOf } from '@/core/capacity/trade-numbers';
 import { answeringKinds } from '@/core/entry/kinds';
+import { carried, carryStops } from '@/core/walk/carried';
 import type { WalkDocument, WalkStop } from '@/core/walk/document';
 import { isOpening } from '@/core/walk/open-things';
 import { Notices } from './notices';
@@ -45,6 +49,9 @@ function Round({ id }: { id: string }) {
   }
   return <Walk {...round} kept={kept} document={round.loaded.document} fromDevice={round.loaded.fromDevice} />;
 }
+
+/** Where on the strip the list of what is carried stands: before the first stop. */
+const cartPlace = -1;
 
 /** So long a stop that came by an answer takes none (ms), and so many answers can be taken back one by one. */
 const shutMs = 1000;
@@ -136,7 +143,9 @@ function Walk({ document, fromDevice, kept, answers, queue, offline, write, undo
       </header>
       <Waits stops={stops} keptOf={kept.of} place={place} onGo={setPlace} />
       <Notices trouble={trouble} queue={queue} onTakeOff={(id) => void undo(id)} />
-      {stop ? (
+      {place === cartPlace ? (
+        <Cart document={document} answers={answers} />
+      ) : stop ? (
         <StopView
           key={stop.taskId}
           stop={stop}
@@ -214,6 +223,20 @@ function nextOpen(stops: WalkDocument['stops'], answers: Map<string, Answer>, pl
   );
 }
 
+/** What is carried to the stops that are still open. */
+function Cart({ document, answers }: { document: WalkDocument; answers: Map<string, Answer> }) {
+  const open = document.stops.filter(({ taskId }) => !answers.has(taskId));
+  return (
+    <section aria-labelledby="carried" className="px-4 py-4">
+      <h1 id="carried" className="text-2xl">
+        What is carried
+      </h1>
+      <p className="mb-3 text-muted">For {counted(open.length, 'stop')} still open, a spare with it.</p>
+      <CarryTable list={carried(carryStops({ ...document, stops: open }), numbersOf(document.ownNumbers))} />
+    </section>
+  );
+}
+
 /** All stops at a glance; tap to jump, out of order is normal. */
 function Strip({
   document,
@@ -233,6 +256,17 @@ function Strip({
   return (
     <nav aria-label="Stops" className="overflow-x-auto">
       <ol className="flex px-4 pb-1">
+        <li>
+          <button
+            type="button"
+            onClick={() => onGo(cartPlace)}
+            aria-current={place === cartPlace ? 'step' : undefined}
+            aria-label="What is carried"
+            className={`flex h-14 items-end border-b-4 px-3 pb-1 ${place === cartPlace ? 'border-ink font-bold' : 'border-transparent'}`}
+          >
+            Cart
+          </button>
+        </li>
         {document.stops.map((stop, index) => {
           const answer = answers.get(stop.taskId);
           const state =

@@ -19,6 +19,7 @@ const round = (roundId: string): WalkDocument => ({
   openThings: [],
   people: [],
   guns: [],
+  ownNumbers: {},
   meters: [someMeter()],
 });
 

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { typedQuantity, line } from '../units/typed-field';
+import { line, longText, typedQuantity } from '../units/typed-field';
 import { type OwnNumbers, type TradeNumberName, tradeNumberNames, tradeNumbers } from './trade-numbers';
 
 type Span = { from: number; to: number };
@@ -120,7 +120,12 @@ const numbersForm = z
 
 /** The shifts of a plant and its own numbers; a number that is left empty is the usual one. */
 export const capacityForm = z
-  .strictObject({ shifts: z.array(shiftForm).max(12), numbers: numbersForm })
+  .strictObject({
+    shifts: z.array(shiftForm).max(12),
+    numbers: numbersForm,
+    /** On every route sheet: whom to call, what to wear, where the spill kit is. */
+    sheetNote: longText('On every route sheet'),
+  })
   .superRefine(({ shifts }, context) =>
     shifts.forEach(({ name }, index) => {
       if (shifts.findIndex((other) => other.name.toLowerCase() === name.toLowerCase()) < index)

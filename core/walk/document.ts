@@ -95,6 +95,13 @@ const stop = z.object({
   amount: z.number().nullable(),
   /** Plan's number where a person has overridden it. */
   plannedAmount: z.number().nullable(),
+  /** What of its lubricant it takes, by plan or by what the log says such a service took; null where nobody can say. */
+  needs: z
+    .object({ value: z.number(), unit: z.enum(['g', 'L']), isByLog: z.boolean() })
+    .nullable()
+    .default(null),
+  /** What is flushed with before an oil change, in litres. */
+  flushL: z.number().default(0),
   /** How much oil or grease there is room for in all; null where nobody has said. */
   holdsL: z.number().nullable().default(null),
   holdsG: z.number().nullable().default(null),
@@ -183,6 +190,8 @@ export const walkDocument = z.object({
   openThings: z.array(openThing).default([]),
   /** Who may be named when something is handed on. */
   people: z.array(z.object({ id: z.string(), initials: z.string(), name: z.string() })).default([]),
+  /** What the plant says in place of the usual numbers of walks and loads. */
+  ownNumbers: z.record(z.string(), z.number()).default({}),
   guns: z.array(
     z.object({
       id: z.string(),

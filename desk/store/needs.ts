@@ -31,15 +31,21 @@ export type AmountRow = {
   lubricant: string | null;
 };
 
-/**
- * Reads what amounts are worked out with, once for all tasks.
- * @param lubricantId for the tasks of one lubricant alone
- */
-export async function loadAmounts(db: Database, now: Date, lubricantId?: string): Promise<Amounts> {
+/** Some of the tasks: of one lubricant, or these; all where it is left out. Of a plant they are few, and are found first. */
+type Some = { lubricantId: string } | { taskIds: readonly string[] } | undefined;
+const someTasks = (some: Some): string =>
+  some === undefined
+    ? 'TRUE'
+    : 'taskIds' in some
+      ? 'due_state.taskId IN (:taskIds)'
+      : 'due_state.lubricantId = :lubricantId';
+
+/** Reads what amounts are worked out with, once for all tasks or some. */
+export async function loadAmounts(db: Database, now: Date, some?: Some): Promise<Amounts> {
   const [guns, gramsPerPiece, litresByLog] = await Promise.all([
     db.Gun.findAll({ order: [['code', 'DESC']] }),
-    readPieces(db, lubricantId),
-    readLitres(db, now, lubricantId),
+    readPieces(db, some),
+    readLitres(db, now, some),
   ]);
   return {
     // Of two guns with one grease the first by code counts.
@@ -60,29 +66,25 @@ const amountOf = ({ taskId, amountKind, amount, lubricantId }: AmountRow, amount
 /** Grams or litres of one service of a task. */
 export const amountEach = (row: AmountRow, amounts: Amounts) => amountOfService(amountOf(row, amounts));
 
-/** The condition of one lubricant's tasks, of which a plant has few: they are found first, whatever else is joined to them. */
-const ofLubricant = (lubricantId: string | undefined): string =>
-  lubricantId === undefined ? 'TRUE' : 'due_state.lubricantId = :lubricantId';
-
 /** Grams in the cartridge of each task that is counted in pieces, by what its device holds. */
-async function readPieces(db: Database, lubricantId: string | undefined): Promise<Map<string, number>> {
+async function readPieces(db: Database, some: Some): Promise<Map<string, number>> {
   const rows = await db.select<{ taskId: string; grams: number }>(
-    `SELECT ${lubricantId === undefined ? '' : 'STRAIGHT_JOIN'} task.id AS taskId, JSON_VALUE(lube_point.details, '$.capacityCm3') * COALESCE(lubricant.densityGCm3, 0.9) AS grams
+    `SELECT ${some ? 'STRAIGHT_JOIN' : ''} task.id AS taskId, JSON_VALUE(lube_point.details, '$.capacityCm3') * COALESCE(lubricant.densityGCm3, 0.9) AS grams
      FROM due_state JOIN task ON task.id = due_state.taskId JOIN lube_point ON lube_point.id = task.pointId LEFT JOIN lubricant ON lubricant.id = due_state.lubricantId
-     WHERE ${ofLubricant(lubricantId)} AND task.amountKind = 'pieces' AND JSON_VALUE(lube_point.details, '$.capacityCm3') IS NOT NULL`,
-    { lubricantId },
+     WHERE ${someTasks(some)} AND task.amountKind = 'pieces' AND JSON_VALUE(lube_point.details, '$.capacityCm3') IS NOT NULL`,
+    { ...some },
   );
   return new Map(rows.map(({ taskId, grams }) => [taskId, Number(grams)]));
 }
 
 /** Litres a service of each task took on average by the log of the last year. */
-async function readLitres(db: Database, now: Date, lubricantId: string | undefined): Promise<Map<string, number>> {
+async function readLitres(db: Database, now: Date, some: Some): Promise<Map<string, number>> {
   const since = new Date(now.getTime() - 365 * 86_400_000);
   const rows = await db.select<{ taskId: string; litres: number; services: number }>(
     `SELECT answered.taskId, SUM(IFNULL(JSON_VALUE(entry.body, '$.amount'), 0)) AS litres, ${countServices} AS services FROM ${believedAnswers}
      WHERE entry.kind = 'top-up' AND entry.decides AND entry.happenedAtUtc >= :since AND entry.happenedAtUtc <= :now AND JSON_VALUE(entry.body, '$.amountKind') = 'litres'
-       ${lubricantId === undefined ? '' : `AND answered.taskId IN (SELECT taskId FROM due_state WHERE ${ofLubricant(lubricantId)})`} GROUP BY answered.taskId`,
-    { since, now, lubricantId },
+       ${some ? `AND answered.taskId IN (SELECT taskId FROM due_state WHERE ${someTasks(some)})` : ''} GROUP BY answered.taskId`,
+    { since, now, ...some },
   );
   return new Map(rows.map(({ taskId, litres, services }) => [taskId, Number(litres) / Number(services)]));
 }
@@ -103,16 +105,15 @@ export type TaskNeed = Pick<NeedRow, 'taskId' | 'lubricant' | 'lubricantName'> &
 
 /**
  * The codes of the routes that each task is on; of its own, as joining them to every task takes the database ages.
- * @param lubricantId of the tasks of one lubricant alone
  */
-async function readRoutesOf(db: Database, lubricantId: string | undefined): Promise<Map<string, string[]>> {
+async function readRoutesOf(db: Database, some: Some): Promise<Map<string, string[]>> {
   const routesOf = new Map<string, string[]>();
   const stops = db.stream<{ taskId: string; code: string }>(
-    lubricantId === undefined
+    some === undefined
       ? 'SELECT stop.taskId, route.code FROM stop JOIN route ON route.id = stop.routeId WHERE route.retiredOn IS NULL ORDER BY route.code'
       : `SELECT STRAIGHT_JOIN stop.taskId, route.code FROM due_state JOIN stop ON stop.taskId = due_state.taskId JOIN route ON route.id = stop.routeId
-         WHERE ${ofLubricant(lubricantId)} AND route.retiredOn IS NULL ORDER BY route.code`,
-    { lubricantId },
+         WHERE ${someTasks(some)} AND route.retiredOn IS NULL ORDER BY route.code`,
+    { ...some },
   );
   for await (const rows of stops)
     for (const { taskId, code } of rows) {
@@ -128,12 +129,13 @@ async function readRoutesOf(db: Database, lubricantId: string | undefined): Prom
  * @param lubricantId of one lubricant alone
  */
 export async function* eachNeed(db: Database, now: Date, lubricantId?: string): AsyncGenerator<TaskNeed[]> {
-  const [amounts, routesOf] = await Promise.all([loadAmounts(db, now, lubricantId), readRoutesOf(db, lubricantId)]);
+  const of = lubricantId === undefined ? undefined : { lubricantId };
+  const [amounts, routesOf] = await Promise.all([loadAmounts(db, now, of), readRoutesOf(db, of)]);
   const rows = db.stream<NeedRow>(
     `SELECT due_state.taskId, task.action, task.amountKind, due_state.amount, due_state.lubricantId, lubricant.code AS lubricant, lubricant.name AS lubricantName, due_state.stages, machine.dutyPlan, machine.dutyHoursPerDay, hours.perDayMid, hours.readMs
      FROM due_state JOIN task ON task.id = due_state.taskId JOIN machine ON machine.id = due_state.machineId JOIN lubricant ON lubricant.id = due_state.lubricantId LEFT JOIN meter_state AS hours ON hours.meterId = due_state.hourMeterId
-     WHERE task.action <> 'check' AND ${ofLubricant(lubricantId)}`,
-    { lubricantId },
+     WHERE task.action <> 'check' AND ${someTasks(of)}`,
+    { ...of },
   );
   for await (const some of rows)
     yield some.map((row) => ({

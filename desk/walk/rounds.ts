@@ -23,6 +23,7 @@ import { readUntilNow } from './last-readings';
 import { type CardLine, auditWords, cardLines } from './operator-card';
 import { type TaskState, loadTaskStates } from '../standing/states';
 import { thePlant } from '../plant';
+import { type Amounts, amountEach, loadAmounts } from '../store/needs';
 import { selectStops } from './stops';
 import { type GivenEntry, doneByOthers } from './twice';
 import { walkGun } from './walk-gun';
@@ -219,19 +220,52 @@ function atStop(
   facts: AtStop | undefined,
   inStore: ReadonlyMap<string, number>,
   procedure: Procedure | undefined,
-): Pick<WalkStop, 'level' | 'coolant' | 'flush' | 'outlets' | 'store'> {
+): Pick<WalkStop, 'level' | 'coolant' | 'flush' | 'flushL' | 'outlets' | 'store'> {
   const { sump, ...shown } = facts ?? { level: [], coolant: null, flush: '', outlets: [], sump: null };
-  if (action !== 'oil-change' || !lubricant) return { ...shown, store: '' };
+  if (action !== 'oil-change' || !lubricant) return { ...shown, flushL: 0, store: '' };
   const fillL = (amount.kind === 'litres' ? amount.value : null) ?? sump?.capacityL ?? null;
   const inStoreL = inStore.get(lubricant.id) ?? 0;
   const flushes = procedure?.steps.some((step) => step.kind === 'put-in' && step.flush);
   const flushL = (flushes && sump?.flushL) || 0;
-  return { ...shown, store: oilForChange({ code: lubricant.code, inStoreL, fillL, flushL }) };
+  return { ...shown, flushL, store: oilForChange({ code: lubricant.code, inStoreL, fillL, flushL }) };
+}
+
+/** How much there is room for. */
+const roomAt = ({ holdsL, holdsG }: TaskState['point']): Pick<WalkStop, 'holdsL' | 'holdsG'> => ({ holdsL, holdsG });
+
+/** What a stop takes of its lubricant; nothing where it takes none, or nobody can say. */
+function needsOf({ taskId, action, amount, lubricant }: TaskState, amounts: Amounts): WalkStop['needs'] {
+  if (!lubricant || putsNothingIn(action)) return null;
+  const row = {
+    taskId,
+    action,
+    amountKind: amount.kind,
+    amount: amount.value,
+    lubricantId: lubricant.id,
+    lubricant: lubricant.code,
+  };
+  const { each, unit, by } = amountEach(row, amounts);
+  return unit === null || each <= 0 ? null : { value: each, unit, isByLog: by === 'log' };
 }
 
 const lubricantsOf = (states: readonly TaskState[]): string[] => [
   ...new Set(states.flatMap(({ lubricant }) => lubricant?.id ?? [])),
 ];
+
+/** The operators' cards of the machines that somebody looks at: whoever comes to look audits them as well. */
+async function cardsToAudit(db: Database, now: Date, states: readonly TaskState[]): Promise<Map<string, CardLine[]>> {
+  const looked = [...new Set(states.filter(({ action }) => putsNothingIn(action)).map(({ machine }) => machine.id))];
+  return looked.length > 0 ? cardLines(db, now, looked) : new Map();
+}
+
+/** What is dangerous of the lubricants of some stops, in words by lubricant. */
+async function hazardsOfLubricants(db: Database, states: readonly TaskState[]): Promise<Map<string, string>> {
+  const rows = await db.Lubricant.findAll({
+    where: { id: lubricantsOf(states) },
+    attributes: ['id', 'code', 'hazards'],
+  });
+  return new Map(rows.map(({ id, code, hazards }) => [id, lubricantHazards(code, hazards)]));
+}
 
 const byKey = (stops: readonly StopProcedure[]): WalkDocument['procedures'] =>
   Object.fromEntries(stops.map(({ procedure }) => [procedureKey(procedure), procedure]));
@@ -253,19 +287,17 @@ async function documentOf(
   },
 ): Promise<WalkDocument> {
   const { route, person } = round;
-  // Whoever comes to look audits the operator's card as well.
-  const looked = [...new Set(states.filter(({ action }) => putsNothingIn(action)).map(({ machine }) => machine.id))];
-  const [cards, hazardous, untilNow, drained, procedures, inStore] = await Promise.all([
-    looked.length > 0 ? cardLines(db, now, looked) : new Map<string, CardLine[]>(),
-    db.Lubricant.findAll({ where: { id: lubricantsOf(states) }, attributes: ['id', 'code', 'hazards'] }),
+  const [cards, hazardsOf, untilNow, drained, procedures, inStore, amounts, plant] = await Promise.all([
+    cardsToAudit(db, now, states),
+    hazardsOfLubricants(db, states),
     readUntilNow(db, now, states),
     drainedBefore(db, changesUnderWay(states, openThings)),
     stopProcedures(db, states, openThings, round.plannedAt),
     litresInStore(db, states),
+    loadAmounts(db, now, { taskIds: states.map(({ taskId }) => taskId) }),
+    thePlant(db),
   ]);
-  const hazardsOf = new Map(hazardous.map(({ id, code, hazards }) => [id, lubricantHazards(code, hazards)]));
   const inOrder = round.stops.flatMap((taskId) => states.find((state) => state.taskId === taskId) ?? []);
-  const handOver = entries.find(({ kind }) => kind === 'hand-over');
   return {
     version: walkDocumentVersion,
     roundId: round.id,
@@ -273,7 +305,7 @@ async function documentOf(
     person: { id: person.id, initials: person.initials, name: person.name },
     startedAt: round.startedAt.toISOString(),
     loadedAt: now.toISOString(),
-    signedAt: handOver?.happenedAt ?? null,
+    signedAt: entries.find(({ kind }) => kind === 'hand-over')?.happenedAt ?? null,
     procedures: byKey([...procedures.values()]),
     openThings: openThings.map((thing) => walkOpenThing(thing, round.id)),
     people: people.map(({ id, initials, name }) => ({ id, initials, name })),
@@ -335,9 +367,9 @@ async function documentOf(
         lubricant,
         amountKind: amount.kind,
         amount: amount.value,
+        needs: needsOf(state, amounts),
         plannedAmount: amount.override ? amount.planned : null,
-        holdsL: point.holdsL,
-        holdsG: point.holdsG,
+        ...roomAt(point),
         dueWords: dueWords(due, today),
         operatorCard: putsNothingIn(action) ? auditWords(cards.get(machine.id) ?? []) : null,
         answeredBy,
@@ -354,6 +386,7 @@ async function documentOf(
         leftAfter: by?.leftAfter ?? null,
       };
     }),
+    ownNumbers: plant.ownNumbers,
     guns: guns.map(walkGun),
     meters: metersOnWalk(meters, entries),
   };

@@ -12,6 +12,8 @@ export const skipReasons = {
   other: 'other',
 } as const;
 
+export type SkipReason = keyof typeof skipReasons;
+
 export const skip = defineKind({
   title: 'Skipped',
   bodies: { 1: z.strictObject({ reason: z.enum(keys(skipReasons)), text: remark('Remark') }) },

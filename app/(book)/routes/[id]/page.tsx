@@ -1,11 +1,15 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
 import { notFound } from 'next/navigation';
+import { CarryTable } from '@/components/carry-list';
+import { Disclosure } from '@/components/ui/disclosure';
 import { PageHead } from '@/components/ui/page-head';
 import { Section } from '@/components/ui/section';
 import { DueList } from '@/components/due-list';
 import { counted, number } from '@/components/words';
+import { numbersOf } from '@/core/capacity/trade-numbers';
 import { plantToday } from '@/core/time/plant-day';
+import { type CarryStop, carried, carryStops } from '@/core/walk/carried';
 import { leanDocument } from '@/core/walk/document';
 import { thePlant } from '@/desk/plant';
 import { dueItem } from '@/app/due-item';
@@ -25,6 +29,9 @@ export default async function RoutePage({ params }: { params: Promise<{ id: stri
   const { plan, states: inOrder, note } = walk;
   const { route } = plan.document;
   const today = plantToday(desk.now, plant);
+  const stops = carryStops(plan.document);
+  const carriedFor = (is: (stop: CarryStop) => boolean) =>
+    carried(stops.filter(is), numbersOf(plan.document.ownNumbers));
   const lean = { ...plan, document: leanDocument(plan.document) };
   return (
     <>
@@ -41,6 +48,9 @@ export default async function RoutePage({ params }: { params: Promise<{ id: stri
             <Link href={`/routes/${id}/order`} className="button">
               Order the walk
             </Link>
+            <Link href={`/routes/${id}/sheet`} className="button">
+              Route sheet
+            </Link>
             <Link href={`/routes/${id}/rearrange`} className="button">
               Merge or clone
             </Link>
@@ -55,6 +65,20 @@ export default async function RoutePage({ params }: { params: Promise<{ id: stri
         <BeginRound plan={lean} timeZone={plant.timeZone} />
         <TakeAlongRoute plan={lean} />
       </div>
+      <Disclosure summary="What it carries" className="mt-4">
+        <div className="mt-2 grid max-w-4xl gap-6">
+          {plan.wanted.length > 0 && plan.wanted.length < inOrder.length && (
+            <div>
+              <h3>For the {counted(plan.wanted.length, 'stop')} wanted</h3>
+              <CarryTable list={carriedFor(({ taskId }) => plan.wanted.includes(taskId))} />
+            </div>
+          )}
+          <div>
+            <h3>For all {counted(inOrder.length, 'stop')}</h3>
+            <CarryTable list={carriedFor(() => true)} />
+          </div>
+        </div>
+      </Disclosure>
       <Section
         id="stops"
         title={

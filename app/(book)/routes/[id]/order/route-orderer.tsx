@@ -2,6 +2,8 @@
 
 import { useRouter } from 'next/navigation';
 import { useMemo } from 'react';
+import { CarryTable } from '@/components/carry-list';
+import { Disclosure } from '@/components/ui/disclosure';
 import { ShiftStrip, stretchesOf } from '@/components/scales/shift-strip';
 import { FormProblem, NoticeLine } from '@/components/ui/notice';
 import { useMutation } from '@/components/ui/use-mutation';
@@ -9,6 +11,7 @@ import { number } from '@/components/words';
 import { type Shift, clockText } from '@/core/capacity/shifts';
 import { routeInput } from '@/core/route/input';
 import { whyHere } from '@/core/route/why-here';
+import { type CarryStop, carried } from '@/core/walk/carried';
 import type { OrderableRoute } from '@/desk/walk/route-order';
 import { takeOrder } from '../../actions';
 import { Compared, type Walk, stopsOf } from './compared';
@@ -19,7 +22,7 @@ import { WalkChoices } from './walk-choices';
 import { WalkDrawing } from './walk-drawing';
 
 /** Works out in which order a route is walked best, beside the order that it has. */
-export function RouteOrderer({ route }: { route: OrderableRoute }) {
+export function RouteOrderer({ route, carry }: { route: OrderableRoute; carry: readonly CarryStop[] }) {
   const orders = useOrders(route);
   const { chosen, input, yours, found, isWorking } = orders;
   const stops = useMemo(() => new Map(route.stops.map((stop) => [stop.id, stop])), [route]);
@@ -49,6 +52,9 @@ export function RouteOrderer({ route }: { route: OrderableRoute }) {
             walked={shown.sequence.filter(({ day }) => day === 0).map(({ stopId }) => stopId)}
           />
           <Strip walk={shown} stops={stops} shift={chosen.shift} plannedTo={input.shift.to} />
+          <Disclosure summary="What it carries">
+            <CarryTable list={carriedOn(shown, carry, route)} />
+          </Disclosure>
         </>
       )}
       <Orders route={route} orders={orders} stops={stops} />
@@ -59,6 +65,14 @@ export function RouteOrderer({ route }: { route: OrderableRoute }) {
         canSplit={found !== undefined && !isWorking && found.unscheduled.length > 0 && chosen.scope === 'all'}
       />
     </div>
+  );
+}
+
+function carriedOn(walk: Walk, carry: readonly CarryStop[], { capacity }: OrderableRoute) {
+  const walked = new Set(stopsOf(walk));
+  return carried(
+    carry.filter(({ taskId }) => walked.has(taskId)),
+    capacity.numbers,
   );
 }
 

@@ -2,15 +2,12 @@
 
 import { useEffect, useMemo, useState } from 'react';
 import { type WorkerJob, useWorkerJob } from '@/components/use-worker-job';
-import { waitsForShutdown, walkOfShift } from '@/core/floor/walk-of-shift';
+import { asItStands, waitsForShutdown, walkOfShift } from '@/core/floor/walk-of-shift';
 import type { OrderProgress, RouteOrder } from '@/core/route/order';
-import { putRight } from '@/core/route/within-machine';
 import { isTheirs, whoMay } from '@/core/words/task-words';
 import type { OrderableRoute } from '@/desk/walk/route-order';
 import { type Walk, stopsOf } from './compared';
 import type { Chosen } from './walk-choices';
-
-type Input = ReturnType<typeof walkOfShift>;
 
 const makeWorker = () =>
   new Worker(new URL('../../../../../workers/route-order.worker.ts', import.meta.url), { type: 'module' });
@@ -39,7 +36,7 @@ export function useOrders(route: OrderableRoute) {
   );
   const { start: walk } = walked;
   useEffect(() => {
-    if (taken.length > 0) walk(asItIs(input));
+    if (taken.length > 0) walk(asItStands(input));
   }, [walk, input, taken]);
   const found = searchedFor === chosen ? walkIn(search.job) : undefined;
   const begin = () => {
@@ -90,19 +87,6 @@ function chosenStops({ stops, people }: OrderableRoute, { scope, personId }: Cho
       });
     else taken.push(stop);
   return { taken, notTaken };
-}
-
-/** What is to be worked out to walk stops as they stand, what would come too early put off, up to a day long. */
-function asItIs(input: Input) {
-  const after = new Map(input.stops.map((stop) => [stop.id, stop.after ?? []]));
-  const order = putRight(input.order, after);
-  return {
-    ...input,
-    order,
-    locks: order.map((stopId, index) => ({ stopId, position: index + 1 })),
-    shift: { ...input.shift, to: input.shift.from + 1440 },
-    iterations: 0,
-  };
 }
 
 /** The walk that a worker has found, or has so far. */

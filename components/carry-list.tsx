@@ -1,0 +1,115 @@
+import { NoticeLine } from './ui/notice';
+import { counted, measured, number } from './words';
+import type { CarryList } from '@/core/walk/carried';
+
+/** So many points are named; the rest is counted. */
+const named = (at: readonly string[], most = 6): string =>
+  at.length > most ? `${at.slice(0, most).join(', ')} and ${at.length - most} more` : at.join(', ');
+
+const amountOf = (value: number, unit: 'g' | 'L') => `${measured(value)} ${unit}`;
+
+/** What is taken along on a walk, with its weights and where it is wanted. */
+export function CarryTable({ list }: { list: CarryList }) {
+  const { lubricants, pans, things, locks, lockedAt, access, kg, drainedL, warnings } = list;
+  if (lubricants.length + things.length + locks + access.length === 0) return <p>Nothing but eyes and ears.</p>;
+  return (
+    <div className="grid gap-3">
+      {warnings.map((warning) => (
+        <NoticeLine key={warning.text} notice={warning} />
+      ))}
+      {lubricants.length > 0 && (
+        <table className="w-full max-w-2xl">
+          <caption className="sr-only">Lubricants to take along</caption>
+          <thead>
+            <tr className="rule-b">
+              <th scope="col">Lubricant</th>
+              <th scope="col" className="pl-4 text-right">
+                Stops take
+              </th>
+              <th scope="col" className="pl-4 text-right">
+                Take along
+              </th>
+              <th scope="col" className="pl-4 text-right">
+                Weighs
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {lubricants.map(({ code, name, unit, needs, takeAlong, kg: weight, cartridges, isByLog, unknownAt }) => (
+              <tr key={`${code} ${unit}`} className="rule-b align-top">
+                <th scope="row" className="font-normal">
+                  <span className="house-code">{code}</span> {name}
+                  {isByLog && <span className="caption block">what is topped up as the log of a year says</span>}
+                  {unknownAt.length > 0 && (
+                    <span className="caption block">besides, as much as is found wanting at {named(unknownAt)}</span>
+                  )}
+                </th>
+                <td className="pl-4 text-right">{needs > 0 ? amountOf(needs, unit) : '–'}</td>
+                <td className="pl-4 text-right font-semibold">
+                  {takeAlong > 0 ? amountOf(takeAlong, unit) : 'some'}
+                  {cartridges !== null && <span className="caption block">{counted(cartridges, 'cartridge')}</span>}
+                </td>
+                <td className="pl-4 text-right">{weight > 0 ? `${number(weight)} kg` : '–'}</td>
+              </tr>
+            ))}
+            <tr>
+              <th scope="row" className="font-normal">
+                In all
+              </th>
+              <td />
+              <td />
+              <td className="pl-4 text-right">{number(kg)} kg</td>
+            </tr>
+          </tbody>
+        </table>
+      )}
+      <dl className="grid gap-x-6 gap-y-1 sm:grid-cols-[max-content_1fr]">
+        {pans.length > 0 && (
+          <>
+            <dt className="font-medium">Pans</dt>
+            <dd>
+              {pans.map(({ litres, at }) => `${measured(litres)} L for ${at}`).join(', ')}; {measured(drainedL)} L come
+              back
+            </dd>
+          </>
+        )}
+        {locks > 0 && (
+          <>
+            <dt className="font-medium">Own locks and tags</dt>
+            <dd>
+              {locks} for the most at one machine; machines that are locked: {named(lockedAt, 12)}
+            </dd>
+          </>
+        )}
+        {things.length > 0 && (
+          <>
+            <dt className="font-medium">Tools and parts</dt>
+            <dd>
+              <ul className="gap-6 sm:columns-2">
+                {things.map(({ name, at }) => (
+                  <li key={name}>
+                    {name} <span className="caption">{named(at, 4)}</span>
+                  </li>
+                ))}
+              </ul>
+            </dd>
+          </>
+        )}
+        {access.length > 0 && (
+          <>
+            <dt className="font-medium">Keys and access</dt>
+            <dd>
+              <ul>
+                {access.map(({ note, at }) => (
+                  <li key={note}>
+                    {note} <span className="caption">{named(at, 4)}</span>
+                  </li>
+                ))}
+              </ul>
+            </dd>
+          </>
+        )}
+      </dl>
+    </div>
+  );
+}
