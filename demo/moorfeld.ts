@@ -17,6 +17,10 @@ export const shifts = [
   { name: 'Late', from: 840, to: 1320, people: 1, breaks: [{ from: 1080, to: 1110 }] },
 ];
 
+/** What every route sheet of the works says at its head. */
+export const sheetNote =
+  'Control room, day and night: 4 17. Safety shoes, glasses, nitrile gloves; hearing protection in mill and press hall. Spill kits at both ends of each hall. Hot work and tanks: only with a permit of the shift foreman.';
+
 export const people: { initials: string; name: string; role: string; mayDo: Who[] | null }[] = [
   { initials: 'HB', name: 'Hanna Brückl', role: 'technician', mayDo: ['operator', 'technician', 'mechanic'] },
   { initials: 'TO', name: 'Tomasz Oberleitner', role: 'technician', mayDo: ['operator', 'technician'] },

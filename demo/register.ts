@@ -8,7 +8,7 @@ import { aislesAndStores, areaOutline, machinePlace } from './floor-plan';
 import type { Chance } from './chance';
 import { closuresAround, historyDays } from './calendar';
 import { machines } from './machines';
-import { areas, people, plant, routes, shifts, templates } from './moorfeld';
+import { areas, people, plant, routes, sheetNote, shifts, templates } from './moorfeld';
 import { outlineOf } from './outlines';
 import type { MachinePlan, PointPlan, ReservoirPlan, TaskPlan } from './plans';
 import { chartLetters, guns, lubricants, replacements, stock } from './store-room';
@@ -72,6 +72,7 @@ export async function writeRegister(db: Database, start: PlantDay, luck: Chance)
     closures: closuresAround(start),
     ambientBandSince: new Date(startOfPlantDay(addDays(start, historyDays - 9), plant)),
     shifts,
+    sheetNote,
     displayUnits: {},
   });
   const personIds = await idsByKey(

@@ -175,10 +175,22 @@ test('the opening page, an entry, a route and a round have none either', async (
   await page.getByRole('link', { name: 'R-LINE' }).click();
   await expect(page.getByRole('button', { name: /Walk all/ })).toBeVisible();
   expect(await seriousFindings(page)).toEqual([]);
-  await page.getByRole('link', { name: 'Order the walk' }).click();
-  await expect(page.getByRole('list', { name: 'Order of the walk' })).toBeVisible();
-  expect(await seriousFindings(page)).toEqual([]);
-  await page.goBack();
+  const route = page.url();
+  for (const [link, seen] of [
+    ['Order the walk', page.getByRole('list', { name: 'Your order' })],
+    ['Route sheet', page.getByRole('heading', { name: 'Findings by number' })],
+    ['Merge or clone', page.getByRole('button', { name: 'Make the route' })],
+  ] as const) {
+    await page.getByRole('link', { name: link, exact: true }).click();
+    await expect(seen).toBeVisible();
+    expect(await seriousFindings(page)).toEqual([]);
+    if (link === 'Route sheet') {
+      await page.getByRole('link', { name: 'Type a sheet back' }).click();
+      await expect(page.getByRole('button', { name: 'Write the round' })).toBeVisible();
+      expect(await seriousFindings(page)).toEqual([]);
+    }
+    await page.goto(route);
+  }
   await page.setViewportSize(phone);
   await walkAll(page);
   await expect(page.getByRole('button', { name: /^Done/ })).toBeVisible();

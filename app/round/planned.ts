@@ -26,6 +26,22 @@ export const isTooCoarse = (stop: Asked, { gramsPerStroke }: Gun): boolean =>
   stop.amount !== null &&
   strokesOf(stop.amount, gramsPerStroke, stop.strokeRounding) < 1;
 
+/**
+ * The guns by which a stop can be greased: with its grease, where no hand is asked for, and with a stroke that its seal takes.
+ * @returns those, and whether one that carries the grease is too coarse
+ */
+export function gunsFor(
+  stop: Asked & Pick<WalkStop, 'forbidsAirGun' | 'filledByHand'>,
+  guns: readonly Gun[],
+): { fitting: Gun[]; tooCoarse: boolean } {
+  const carrying = guns.filter(
+    ({ lubricantId, airPowered }) =>
+      lubricantId === stop.lubricant?.id && !(stop.forbidsAirGun && airPowered) && !stop.filledByHand,
+  );
+  const fitting = carrying.filter((each) => !isTooCoarse(stop, each));
+  return { fitting, tooCoarse: fitting.length < carrying.length };
+}
+
 /** The plan of a stop in the units the technician holds: strokes of the chosen gun for grease, litres for oil. */
 export function plannedOf(stop: Asked, gun: Gun | null): Planned {
   const kind = stop.amountKind as AmountKind;

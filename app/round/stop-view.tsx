@@ -8,7 +8,7 @@ import { measured, number } from '@/components/words';
 import type { WalkDocument, WalkStop } from '@/core/walk/document';
 import { urgencyOf } from '@/core/words/findings';
 import { putsNothingIn } from '@/core/words/task-words';
-import { type Gun, type Planned, doneEntry, isTooCoarse, plannedOf } from './planned';
+import { type Gun, type Planned, doneEntry, gunsFor, plannedOf } from './planned';
 import { GivenAmount } from './given-amount';
 import { StopSheets } from './open-sheet';
 import { type DoneWay, StopAnswers } from './stop-answers';
@@ -219,14 +219,10 @@ const Drained = ({ action, litres, onType }: { action: string; litres: number | 
 
 /** The gun in the hand, among those that carry the grease and are fine enough for the seal. */
 function useGun(stop: WalkStop, guns: readonly Gun[]) {
-  const carrying = guns.filter(
-    ({ lubricantId, airPowered }) =>
-      lubricantId === stop.lubricant?.id && !(stop.forbidsAirGun && airPowered) && !stop.filledByHand,
-  );
-  const fitting = carrying.filter((each) => !isTooCoarse(stop, each));
+  const { fitting, tooCoarse } = gunsFor(stop, guns);
   const [gunId, setGunId] = useState(fitting[0]?.id);
   const gun = fitting.find(({ id }) => id === gunId) ?? null;
-  return { fitting, gun, setGunId, tooCoarse: fitting.length < carrying.length };
+  return { fitting, gun, setGunId, tooCoarse };
 }
 
 /** Reading a meter on the way: what is hard to believe is asked back, and kept when it is said again. */

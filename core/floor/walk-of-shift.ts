@@ -2,6 +2,7 @@ import type { z } from 'zod';
 import { type Shift, plannedUntil } from '../capacity/shifts';
 import type { TradeNumbers } from '../capacity/trade-numbers';
 import type { routeInput } from '../route/input';
+import { putRight } from '../route/within-machine';
 import { type FloorPlan, aislesOf } from './floor-plan';
 
 type RouteInput = z.input<typeof routeInput>;
@@ -85,3 +86,16 @@ const stopped: ReadonlySet<string> = new Set([
 /** Whether a stop waits for a shutdown: its machine keeps running, and it has to stand for it. */
 export const waitsForShutdown = ({ keepsRunning, search }: OrderableStop): boolean =>
   keepsRunning && search.state !== undefined && stopped.has(search.state);
+
+/** What is to be worked out to walk stops in the order they have, what would come too early put off, up to a day long. */
+export function asItStands(input: ReturnType<typeof walkOfShift>): RouteInput {
+  const after = new Map(input.stops.map((stop) => [stop.id, stop.after ?? []]));
+  const order = putRight(input.order, after);
+  return {
+    ...input,
+    order,
+    locks: order.map((stopId, index) => ({ stopId, position: index + 1 })),
+    shift: { ...input.shift, to: input.shift.from + 1440 },
+    iterations: 0,
+  };
+}

@@ -86,6 +86,9 @@ export const findingWords = Object.fromEntries(whats.map((what) => [what, signs[
   string
 >;
 
+/** The number by which a finding is written on paper: its place in the list, which only ever grows at its end. */
+export const findingCode = (what: FindingWhat): number => whats.indexOf(what) + 1;
+
 const rising: readonly Urgency[] = ['watch', 'plan', 'act-now'];
 
 /** Where something is found: what kind of point, what its failure costs, and what is said there in place of the table. */

@@ -545,4 +545,6 @@ export const migrations: readonly Migration[] = [
     shifts: "JSON NOT NULL DEFAULT '[]'",
     ownNumbers: "JSON NOT NULL DEFAULT '{}'",
   }),
+  // What stands on every route sheet: whom to call, what to wear.
+  addColumns('2026-12-13-02-plant-sheet-note', 'plant', { sheetNote: "TEXT NOT NULL DEFAULT ''" }),
 ];

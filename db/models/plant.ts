@@ -49,6 +49,8 @@ export class Plant extends Model<InferAttributes<Plant>, InferCreationAttributes
   declare shifts: CreationOptional<Shift[]>;
   /** In place of the usual numbers of the trade. */
   declare ownNumbers: CreationOptional<OwnNumbers>;
+  /** What stands at the head of every route sheet. */
+  declare sheetNote: CreationOptional<string>;
 }
 
 export class Person extends Model<InferAttributes<Person>, InferCreationAttributes<Person>> {
@@ -122,6 +124,7 @@ export function initPlant(sequelize: Sequelize) {
       displayUnits: json,
       shifts: { ...json, defaultValue: [] },
       ownNumbers: { ...json, defaultValue: {} },
+      sheetNote: { type: DataTypes.TEXT, allowNull: false, defaultValue: '' },
     }),
     { sequelize, tableName: 'plant' },
   );

@@ -19,7 +19,7 @@ export const readCapacity = async (db: Database): Promise<Capacity> => capacityO
 export async function saveCapacity({ db }: Desk, values: unknown): Promise<Result<null>> {
   const form = parseForm(capacityForm, values);
   if (!form.ok) return form;
-  const { shifts, numbers } = form.value;
-  await (await thePlant(db)).update({ shifts, ownNumbers: numbers });
+  const { numbers, ...rest } = form.value;
+  await (await thePlant(db)).update({ ...rest, ownNumbers: numbers });
   return done(null);
 }

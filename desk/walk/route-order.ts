@@ -1,9 +1,10 @@
 import type { FloorPlan } from '@/core/floor/floor-plan';
-import { type OrderableStop, walkOfShift } from '@/core/floor/walk-of-shift';
+import { type OrderableStop, asItStands, walkOfShift } from '@/core/floor/walk-of-shift';
 import { standingOn } from '@/core/interval/due-words';
 import { pointLabel } from '@/core/register/assignment';
 import { routeInput } from '@/core/route/input';
 import { jobParts, staysOpenUnrun } from '@/core/route/job-parts';
+import { routeOrder } from '@/core/route/order';
 import { walkingOf } from '@/core/route/walking';
 import { beforeAtMachine } from '@/core/route/within-machine';
 import type { TaskAction, Who } from '@/core/words/task-words';
@@ -167,4 +168,22 @@ export async function takeOrder(
   const first = order.filter((taskId) => known.has(taskId));
   const rest = taskIds.filter((taskId) => !first.includes(taskId));
   return updateRoute(desk, routeId, version, { code, name, note, taskIds: [...first, ...rest] });
+}
+
+/** A longer walk is not walked through for a sheet: it would take seconds, and is split first. */
+const mostWalkedThrough = 150;
+
+/** What a walk takes in the order it has, in its first shift; undefined where the plan does not say, or it is too long. */
+export async function minutesOfWalk(desk: Desk, routeId: string, taskIds: readonly string[]) {
+  const route = taskIds.length > mostWalkedThrough ? undefined : await readOrderableRoute(desk, routeId);
+  if (!route?.ok) return undefined;
+  const { capacity } = route.value;
+  const shift = capacity.shifts[0]!;
+  const stops = route.value.stops.filter(({ id }) => taskIds.includes(id));
+  const choice = { shift, people: shift.people, standing: [], asTaken: true };
+  const parsed = routeInput.safeParse(asItStands(walkOfShift({ ...route.value, stops }, choice, capacity.numbers)));
+  const outcome = parsed.success ? await routeOrder.compute(parsed.data) : undefined;
+  if (!outcome?.ok || outcome.result.unscheduled.length > 0) return undefined;
+  const { workMinutes, walkMinutes, idleMinutes, totalMinutes } = outcome.result;
+  return { shift, workMinutes, walkMinutes, idleMinutes, totalMinutes };
 }

@@ -9,6 +9,7 @@ import { addDays, isPlantDay, startOfPlantDay } from '@/core/time/plant-day';
 import { thePlant } from '@/desk/plant';
 import { readLog } from '@/desk/log/lines';
 import { readNames } from '@/desk/read/names';
+import { ulid } from '@/core/fields/fields';
 import { type Search, searchOf } from '@/app/search';
 import { openDesk, reading } from '@/app/server';
 import { writtenItem } from '@/app/written-item';
@@ -17,7 +18,7 @@ import { activePeople } from '@/desk/people/active-people';
 export const metadata: Metadata = { title: 'Log' };
 
 const pageSize = 50;
-type Names = 'kind' | 'machine' | 'by' | 'text' | 'from' | 'to' | 'before';
+type Names = 'round' | 'kind' | 'machine' | 'by' | 'text' | 'from' | 'to' | 'before';
 
 /** Everything written, newest first. The address holds the filter. */
 export default async function LogPage({ searchParams }: Search) {
@@ -38,6 +39,7 @@ export default async function LogPage({ searchParams }: Search) {
         db,
         {
           ...(kind && { kind }),
+          ...(ulid.safeParse(search.round).success && { roundId: search.round! }),
           ...(search.machine && { machineCode: search.machine.toUpperCase().slice(0, 20) }),
           ...(search.by && { initials: search.by.slice(0, 8) }),
           ...(search.text && { text: search.text.slice(0, 100) }),
@@ -85,6 +87,11 @@ export default async function LogPage({ searchParams }: Search) {
           “{typed}” is no day, so it limits nothing here. Write it as 24 Nov 2026.
         </p>
       ))}
+      {search.round && (
+        <p className="mt-3">
+          Of one round alone. <Link href="/log">Show everything</Link>
+        </p>
+      )}
       <section aria-label="Entries" className="mt-6 max-w-4xl">
         {lines.length === 0 ? (
           <p>

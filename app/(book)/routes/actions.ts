@@ -5,6 +5,7 @@ import { changing, identifier, typed, version } from '@/app/action';
 import * as rearranged from '@/desk/walk/rearranged';
 import * as routeOrder from '@/desk/walk/route-order';
 import * as routes from '@/desk/walk/routes';
+import { typedSheet, writeSheet as write } from '@/desk/walk/typed-sheet';
 
 export const createRoute = changing(routes.createRoute, typed);
 export const updateRoute = changing(routes.updateRoute, identifier, version, typed);
@@ -21,3 +22,4 @@ export const splitRoute = changing(
 );
 export const mergeRoutes = changing(rearranged.mergeRoutes, identifier, version, identifier);
 export const cloneRoute = changing(rearranged.cloneRoute, identifier, typed);
+export const writeSheet = changing(write, typedSheet);

@@ -2,19 +2,19 @@
 
 import { useState } from 'react';
 import { FieldRows, type Row } from '@/components/ui/field-rows';
-import { QuantityField, TextField } from '@/components/ui/fields';
+import { NoteField, QuantityField, TextField } from '@/components/ui/fields';
 import { SavedForm } from '@/components/ui/saved-form';
 import { number } from '@/components/words';
 import { tradeNumberNames, tradeNumbers } from '@/core/capacity/trade-numbers';
 import { saveCapacity } from '../actions';
 
 /** Shifts as rows, and each number of the trade with its usual value, its mark and where it comes from. */
-export function CapacityForm({ shifts, numbers }: { shifts: Row[]; numbers: Row }) {
+export function CapacityForm({ shifts, numbers, sheetNote }: { shifts: Row[]; numbers: Row; sheetNote: string }) {
   const [said, setSaid] = useState('');
   return (
     <>
       <SavedForm
-        initial={{ shifts, numbers }}
+        initial={{ shifts, numbers, sheetNote }}
         submitLabel="Save shifts and numbers"
         save={async (values) => {
           setSaid('');
@@ -67,6 +67,12 @@ export function CapacityForm({ shifts, numbers }: { shifts: Row[]; numbers: Row 
             })}
           </div>
         </section>
+        <NoteField
+          name="sheetNote"
+          label="On every route sheet"
+          rows={3}
+          hint="Whom to call, what to wear, which permit, where the spill kit is"
+        />
       </SavedForm>
       <p role="status" className="mt-2">
         {said}

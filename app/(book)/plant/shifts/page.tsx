@@ -13,7 +13,7 @@ export const metadata: Metadata = { title: 'Shifts' };
 /** When people work, and the numbers that walks, loads and weeks are worked out with. */
 export default async function ShiftsPage() {
   await openDesk();
-  const { shifts, ownNumbers } = await reading((db) => thePlant(db));
+  const { shifts, ownNumbers, sheetNote } = await reading((db) => thePlant(db));
   const spans = (breaks: readonly { from: number; to: number }[]) =>
     breaks.map(({ from, to }) => `${clockText(from)}-${clockText(to)}`).join(', ');
   return (
@@ -26,7 +26,8 @@ export default async function ShiftsPage() {
       </PageHead>
       <div className="mt-6">
         <CapacityForm
-          key={JSON.stringify([shifts, ownNumbers])}
+          key={JSON.stringify([shifts, ownNumbers, sheetNote])}
+          sheetNote={sheetNote}
           shifts={shifts.map(({ name, from, to, people, breaks }) => ({
             name,
             from: clockText(from),
