@@ -26,9 +26,24 @@ test('a planner levels thirteen weeks: the fullest day falls, and too few people
   await area.click();
   // Until the area is there, the whole plant's form still stands.
   await expect(area).toHaveAttribute('aria-current', 'page');
-  await page.getByLabel('People on a shift').fill('0');
+  await page.getByLabel('Minutes planned a day').fill('0');
   await expect(page.getByRole('button', { name: 'Level the weeks' })).toBeDisabled();
-  await page.getByLabel('People on a shift').fill('1');
+  await page.getByLabel('Minutes planned a day').fill('315');
   await press(page, 'Level the weeks');
   await expect(page.getByText(/^The fullest day falls from/)).toBeVisible({ timeout: 60_000 });
+
+  // A day is fixed: the plan is levelled again around it, kept, and forgotten.
+  const first = page.getByRole('combobox', { name: /^Day of / }).first();
+  const name = await first.getAttribute('aria-label');
+  const on = await first.getByRole('option').nth(1).getAttribute('value');
+  await first.selectOption(on!);
+  await press(page, 'Level them again');
+  await expect(page.getByText(/^The fullest day falls from/)).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByRole('combobox', { name: name! })).toHaveValue(on!);
+  await press(page, 'Keep this plan');
+  await expect(page.getByText(/^Kept on .* by MS: \d+ services/)).toBeVisible();
+  await page.reload();
+  await expect(page.getByText(/^Kept on .* by MS: \d+ services/)).toBeVisible();
+  await press(page, 'Forget it');
+  await expect(page.getByText(/^Kept on/)).toHaveCount(0);
 });

@@ -24,7 +24,7 @@ export const plannedMinutes = (shift: Shift, plannedPct: number): number => (wor
 
 /**
  * Until when a shift is planned, on its clock: its planned share of work from its beginning on, breaks let pass.
- * @example plannedUntil(usualShifts[0], 70) // 705: 315 of 450 min, and a break of 30 before them
+ * @example plannedUntil(usualShifts[0], 70) // 705
  */
 export function plannedUntil(shift: Shift, plannedPct: number): number {
   let until = shift.from + plannedMinutes(shift, plannedPct);

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { dutyClock, plainClock } from '../meter/duty';
-import { addDays, daysBetween } from '../time/plant-day';
+import { addDays, dayNumber, daysBetween } from '../time/plant-day';
 import { mondayOf, weekOf } from './due-filter';
 import { type Horizon, type PlannedTask, Outlook, occurrences, yearOfWork } from './outlook';
 import { type TrialTask, changedTask, whatIf } from './what-if';
@@ -77,6 +77,18 @@ describe('looking ahead', () => {
     expect(days(byUse, '2026-07-31', 'high')[0]).toBe('2026-07-04');
     expect(days(byUse, '2026-07-31', 'low')).toEqual(['2026-07-23']);
     expect(days({ ...byUse, hoursPerDay: still }, '2027-06-01')).toEqual(['2026-07-15']);
+  });
+
+  it('goes by the days that a levelled plan keeps, each within its window, and by its own where none lies there', () => {
+    const kept = (...on: string[]) => days({ keptDays: on.map(dayNumber) });
+    // Three days of give in thirty: the second is two late, and what follows goes on from there.
+    expect(kept('2026-06-20', '2026-07-22')).toEqual(['2026-06-20', '2026-07-22', '2026-08-21', '2026-09-20']);
+    expect(kept('2026-06-25')).toEqual(days());
+    // Of two in one window the nearer one; what is past is not gone back to.
+    expect(kept('2026-06-18', '2026-06-21')[0]).toBe('2026-06-21');
+    expect(days({ dueOn: '2026-06-16', keptDays: [dayNumber('2026-06-14')] })[0]).toBe('2026-06-16');
+    const [first] = occurrences(task({ keptDays: [dayNumber('2026-06-22')] }), horizon);
+    expect(first).toMatchObject({ on: '2026-06-22', fromOn: '2026-06-17', toOn: '2026-06-23' });
   });
 
   it('uses nothing up in a shutdown', () => {

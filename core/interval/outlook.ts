@@ -26,6 +26,8 @@ export type PlannedTask = {
   minutes: number;
   /** The duty plan that its machine goes by, by the name it has among all plans; empty where it has none. */
   dutyPlan: string;
+  /** Days that a levelled plan keeps for it, as day numbers in order; none where nothing is kept. */
+  keptDays?: readonly number[] | undefined;
   /** Grams or litres of one service; null where it is not counted. */
   amount: { lubricant: string; unit: 'g' | 'L'; each: number } | null;
 };
@@ -48,13 +50,13 @@ const shortestDays = 1;
  * @param pace whether machines run at the low, likely or high end of their forecast
  */
 export function* occurrences(task: PlannedTask, horizon: Horizon, pace: Pace = 'mid'): Generator<Occurrence> {
-  for (const { on, length } of occurrenceDays(task, numbered(horizon), pace)) {
+  for (const { on, due, length } of occurrenceDays(task, numbered(horizon), pace)) {
     const tolerance = Math.floor(task.toleranceShare * length);
     yield {
       taskId: task.taskId,
       on: dayOfNumber(on),
-      fromOn: dayOfNumber(on - tolerance),
-      toOn: dayOfNumber(on + tolerance),
+      fromOn: dayOfNumber(due - tolerance),
+      toOn: dayOfNumber(due + tolerance),
     };
   }
 }
@@ -67,12 +69,12 @@ const numbered = ({ today, untilOn, clockOf }: Horizon): NumberedHorizon => ({
   clockOf,
 });
 
-/** The same days by number, and how many days each service's interval is long. */
+/** The same days by number: on which it is done and due, and how many days its interval is long. */
 function* occurrenceDays(
   task: PlannedTask,
   { today, until, clockOf }: NumberedHorizon,
   pace: Pace,
-): Generator<{ on: number; length: number }> {
+): Generator<{ on: number; due: number; length: number }> {
   const clock = clockOf(task.dutyPlan);
   const dueOn = dayNumber(task.dueOn);
   const rates = task.hoursPerDay.mid > 0 ? task.hoursPerDay : task.cyclesPerDay;
@@ -80,15 +82,40 @@ function* occurrenceDays(
     dueOn <= today || !task.byUse || pace === 'mid'
       ? dueOn
       : today + stretched(dueOn - today, rates.mid > 0 ? rates[pace] / rates.mid : 1);
-  let on = Math.max(first, today);
-  let length = on - first + usualLength;
-  for (let done = task.servicesDone; on <= until; done += 1) {
-    yield { on, length };
+  let due = Math.max(first, today);
+  let length = due - first + usualLength;
+  for (let done = task.servicesDone; ; done += 1) {
+    const on = task.keptDays ? keptOr(task, done, due, today, clock, pace) : due;
+    if (on > until) return;
+    yield { on, due, length };
     const next = nextOn(stageAfter(task.stages, done + 1, task.cyclic), on, task, pace, clock);
     if (next === undefined) return;
     length = next - on;
-    on = next;
+    due = next;
   }
+}
+
+/**
+ * The day on which a service is done: the nearest one that the levelled plan keeps for it within its window, as levelling takes
+ * it, or its own. What was served sooner, or is due otherwise now, has no kept day there any more and goes its own way.
+ */
+function keptOr(task: PlannedTask, done: number, due: number, today: number, clock: DutyClock, pace: Pace): number {
+  const again = nextOn(stageAfter(task.stages, done + 1, task.cyclic), due, task, pace, clock);
+  const give = Math.floor(task.toleranceShare * ((again ?? due + usualLength) - due));
+  const near = (task.keptDays ?? []).filter((day) => day >= today && Math.abs(day - due) <= give);
+  return near.reduce((best, day) => (Math.abs(day - due) < Math.abs(best - due) ? day : best), near[0] ?? due);
+}
+
+/** The same for whoever asks for one service alone: its day, and whether the plan says so. */
+export function keptDay(
+  task: PlannedTask,
+  servicesDone: number,
+  due: PlantDay,
+  { today, clockOf }: Pick<Horizon, 'today' | 'clockOf'>,
+): { on: PlantDay; isKept: boolean } {
+  if (!task.keptDays) return { on: due, isKept: false };
+  const on = keptOr(task, servicesDone, dayNumber(due), dayNumber(today), clockOf(task.dutyPlan), 'mid');
+  return { on: dayOfNumber(on), isKept: task.keptDays.includes(on) };
 }
 
 /** Of the interval that is running now only its end is known; its window is taken as that of a month. */

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { plainClock } from '../meter/duty';
-import { addDays } from '../time/plant-day';
+import { addDays, dayNumber } from '../time/plant-day';
 import type { Horizon, PlannedTask } from './outlook';
 import { plannedRounds } from './planned-rounds';
 
@@ -62,6 +62,16 @@ describe('planned rounds', () => {
       ['2026-06-19', ['c', 'd']],
       ['2026-06-22', ['a', 'b', 'd']],
     ]);
+  });
+
+  it('leave to its day what the levelled plan keeps for one, and walk then', () => {
+    const tasks = [
+      task('weekly', '2026-06-17', 7),
+      task('monthly', '2026-06-19', 30, { keptDays: [dayNumber('2026-06-22')] }),
+    ];
+    const [first, second] = rounds(tasks);
+    expect(first).toMatchObject({ on: '2026-06-17', taskIds: ['weekly'] });
+    expect(second).toMatchObject({ on: '2026-06-22', taskIds: expect.arrayContaining(['monthly']) });
   });
 
   it('gather what is overdue into one walk today', () => {

@@ -1,5 +1,5 @@
 import { type PlantDay, addDays, daysBetween } from '../time/plant-day';
-import { type Horizon, type PlannedTask, comesAgainOn } from './outlook';
+import { type Horizon, type PlannedTask, comesAgainOn, keptDay } from './outlook';
 
 /** One coming walk of a route: the day, and the tasks whose windows are open then. */
 export type PlannedRound = {
@@ -27,9 +27,9 @@ export function plannedRounds(
 ): PlannedRound[] {
   const coming = tasks.map((task) => ({
     task,
-    on: task.dueOn as PlantDay | undefined,
     done: task.servicesDone,
     before: task.lastOn ?? addDays(task.dueOn, -30),
+    ...dayOf(task, task.servicesDone, task.dueOn, horizon),
   }));
   const rounds: PlannedRound[] = [];
   for (;;) {
@@ -41,7 +41,10 @@ export function plannedRounds(
     if (on === undefined || on > horizon.untilOn) return rounds;
     const along = coming.filter(
       (each) =>
-        each.on !== undefined && (opensOn(each.on, each.before, each.task) <= on || isSoon(each.on, each.before, on)),
+        each.on !== undefined &&
+        (each.isKept
+          ? each.on <= on
+          : opensOn(each.on, each.before, each.task) <= on || isSoon(each.on, each.before, on)),
     );
     rounds.push({
       routeId: route.id,
@@ -53,10 +56,19 @@ export function plannedRounds(
     for (const each of along) {
       each.done += 1;
       each.before = on;
-      each.on = comesAgainOn(each.task, each.done, on, horizon);
+      Object.assign(each, dayOf(each.task, each.done, comesAgainOn(each.task, each.done, on, horizon), horizon));
     }
   }
 }
+
+/** When a service is meant to be done; what the levelled plan keeps for a day is not taken along by an earlier walk. */
+const dayOf = (
+  task: PlannedTask,
+  done: number,
+  due: PlantDay | undefined,
+  horizon: Horizon,
+): { on: PlantDay | undefined; isKept: boolean } =>
+  due === undefined ? { on: undefined, isKept: false } : keptDay(task, done, due, horizon);
 
 const isSoon = (due: PlantDay, before: PlantDay, on: PlantDay): boolean =>
   due <= addDays(on, gatherDays) && daysBetween(before, on) >= leastShare * daysBetween(before, due);

@@ -547,4 +547,11 @@ export const migrations: readonly Migration[] = [
   }),
   // What stands on every route sheet: whom to call, what to wear.
   addColumns('2026-12-13-02-plant-sheet-note', 'plant', { sheetNote: "TEXT NOT NULL DEFAULT ''" }),
+
+  // The levelled plan as it was kept: on which days each task is meant to be done; thrown away when it is levelled anew.
+  createTable(
+    '2026-12-13-03-kept-day',
+    'kept_day',
+    `taskId ${id} NOT NULL REFERENCES task(id), plannedOn DATE NOT NULL, isLocked BOOLEAN NOT NULL DEFAULT FALSE, personId ${id} NOT NULL REFERENCES person(id), keptAt DATETIME(3) NOT NULL, PRIMARY KEY (taskId, plannedOn)`,
+  ),
 ];

@@ -118,6 +118,15 @@ export class TaskTemplate extends Model<InferAttributes<TaskTemplate>, InferCrea
   declare version: CreationOptional<number>;
 }
 
+/** A day on which the levelled plan means a task to be done; locked where a planner fixed it. */
+export class KeptDay extends Model<InferAttributes<KeptDay>, InferCreationAttributes<KeptDay>> {
+  declare taskId: string;
+  declare plannedOn: string;
+  declare isLocked: CreationOptional<boolean>;
+  declare personId: string;
+  declare keptAt: Date;
+}
+
 export function initPlan(sequelize: Sequelize) {
   const longText = { type: DataTypes.TEXT, allowNull: false, defaultValue: '' };
   Assignment.init(
@@ -198,5 +207,15 @@ export function initPlan(sequelize: Sequelize) {
     }),
     { sequelize, tableName: 'task_template', version: true },
   );
-  return { Assignment, Task, IntervalStage, TaskTemplate };
+  KeptDay.init(
+    columns({
+      taskId: primaryId,
+      plannedOn: { ...dayColumn, primaryKey: true },
+      isLocked: { ...boolean, defaultValue: false },
+      personId: idColumn,
+      keptAt: instantColumn,
+    }),
+    { sequelize, tableName: 'kept_day', timestamps: false },
+  );
+  return { Assignment, Task, IntervalStage, TaskTemplate, KeptDay };
 }

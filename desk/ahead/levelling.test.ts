@@ -4,7 +4,11 @@ import { levelInput } from '@/core/weeks/input';
 import { planLevel } from '@/core/weeks/level';
 import { freshDatabase } from '@/db/testing';
 import { loadDemo } from '@/demo/load';
+import { weekOf } from '@/core/interval/due-filter';
+import { readRoundsAhead } from '../read/rounds-ahead';
+import { forgetPlan, keepPlan } from './kept-plan';
 import { readLevelling } from './levelling';
+import { readOutlookWeek } from './outlook';
 
 describe('the weeks of the demo plant', async () => {
   const db = await freshDatabase();
@@ -17,9 +21,10 @@ describe('the weeks of the demo plant', async () => {
   };
 
   it('are read with the window of each task, and the days on which nobody works', async () => {
-    const { tasks, days, names, people } = await read();
+    const { tasks, days, names, minutesADay } = await read();
     expect(tasks.length).toBeGreaterThan(200);
-    expect(people).toBe(2);
+    // Two in the early shift, one in the late: 70 % of seven and a half hours each.
+    expect(minutesADay).toBeCloseTo(3 * 315);
     expect(days).toHaveLength(91);
     expect(
       days
@@ -35,10 +40,10 @@ describe('the weeks of the demo plant', async () => {
   });
 
   it('come out at least a third lower on the fullest day than on due days, no window broken', async () => {
-    const { tasks, days, people } = await read();
+    const { tasks, days, minutesADay } = await read();
     const input = levelInput.parse({
       tasks,
-      days: days.map(({ date, isOpen }) => ({ date, minutes: isOpen ? people * 336 : 0 })),
+      days: days.map(({ date, isOpen }) => ({ date, minutes: isOpen ? minutesADay : 0 })),
     });
     const outcome = await planLevel.compute(input);
     if (!outcome.ok) throw new Error(outcome.reason);
@@ -61,6 +66,59 @@ describe('the weeks of the demo plant', async () => {
     }
     // What does not fit is named with its reason.
     expect(unassigned.length === 0 || irreducible.length > 0).toBe(true);
+  });
+
+  it('once kept, are what outlook and calendar go by; a fixed day stays, what is forgotten goes by its due day', async () => {
+    const planner = (await db.Person.findOne({ where: { role: 'planner' } }))!;
+    const desk = { db, now, actor: { id: planner.id, initials: planner.initials, name: planner.name } };
+    const { tasks, days, minutesADay } = await read();
+    const fixed = tasks.find(
+      ({ dueFrom, dueTo }) => dueFrom > '2026-05-20' && daysBetween(dueFrom, dueTo) > 8 && dueTo < '2026-07-20',
+    )!;
+    const open = days.filter(({ date, isOpen }) => isOpen && date >= fixed.dueFrom && date <= fixed.dueTo);
+    const on = open.at(-1)!.date;
+    const input = levelInput.parse({
+      tasks: tasks.map((task) => (task === fixed ? { ...task, locked: on } : task)),
+      days: days.map(({ date, isOpen }) => ({ date, minutes: isOpen ? minutesADay : 0 })),
+      iterations: 3000,
+    });
+    const outcome = await planLevel.compute(input);
+    if (!outcome.ok) throw new Error(outcome.reason);
+    const { assignment } = outcome.result;
+    const taskIds = tasks.map(({ id }) => id);
+    const daysOf = async (taskId: string) => {
+      const weeks = [...new Set(days.map(({ date }) => weekOf(date)))];
+      const services = await Promise.all(weeks.map((week) => readOutlookWeek(desk, week)));
+      return services
+        .flatMap((week) => week.services)
+        .flatMap((each) => (each.task.taskId === taskId ? [each.on] : []));
+    };
+    const before = await daysOf(fixed.id);
+    const services = assignment.map((each) => ({
+      taskId: each.taskId,
+      on: each.on,
+      isLocked: each.taskId === fixed.id && each.nth === 0,
+    }));
+    expect(await keepPlan(desk, { taskIds, services })).toMatchObject({ ok: true });
+    expect((await daysOf(fixed.id))[0]).toBe(on);
+    expect(before[0]).toBe(fixed.dueOn);
+    const again = await read();
+    expect(again.tasks.find(({ id }) => id === fixed.id)!.locked).toBe(on);
+    expect(again.kept).toMatchObject({
+      by: planner.initials,
+      services: new Set(services.map((s) => s.taskId + s.on)).size,
+    });
+    const rounds = await readRoundsAhead(desk);
+    const walk = rounds.find((round) => round.on === on && round.taskIds.includes(fixed.id));
+    expect(fixed.route === undefined || walk !== undefined).toBe(true);
+
+    // Of another day, or of a task that is not there, nothing is kept.
+    const past = [{ taskId: fixed.id, on: '2026-05-01', isLocked: false }];
+    expect(await keepPlan(desk, { taskIds: [fixed.id], services: past })).toMatchObject({ ok: false });
+    expect(await keepPlan(desk, { taskIds: [planner.id], services: [] })).toMatchObject({ ok: false });
+    expect((await daysOf(fixed.id))[0]).toBe(on);
+    expect(await forgetPlan(desk, taskIds)).toMatchObject({ ok: true });
+    expect(await daysOf(fixed.id)).toEqual(before);
   });
 
   it('are read for one area alone', async () => {

@@ -1,4 +1,6 @@
 import type { z } from 'zod';
+import { plannedMinutes } from '@/core/capacity/shifts';
+import type { TradeNumbers } from '@/core/capacity/trade-numbers';
 import { type PlannedTask, clocksOf, comesAgainOn } from '@/core/interval/outlook';
 import { pointLabel } from '@/core/register/assignment';
 import { type PlantDay, addDays, daysBetween, plantToday } from '@/core/time/plant-day';
@@ -6,6 +8,8 @@ import type { MachineState } from '@/core/words/machine-states';
 import type { levelInput } from '@/core/weeks/input';
 import { type Database, type Desk, type Result, done, refusal } from '../desk';
 import { thePlant } from '../plant';
+import { capacityOf } from '../register/capacity';
+import { readKept } from './kept-plan';
 import { eachPlanned, loadFrame } from './planned';
 
 type LevelInput = z.input<typeof levelInput>;
@@ -16,8 +20,11 @@ export type Levelling = {
   /** Every day; closed on weekends and in shutdowns. */
   days: { date: PlantDay; isOpen: boolean }[];
   names: Record<string, { label: string; title: string; route: string }>;
-  /** Who may be planned for it. */
-  people: number;
+  /** What may be planned a day, in minutes: all shifts, their planned share; and what its stops and walks cost. */
+  minutesADay: number;
+  numbers: Pick<TradeNumbers, 'plannedPct' | 'stopMin' | 'settingOutMin'>;
+  /** When and by whom what stands now was kept; null where nothing is. */
+  kept: { at: string; by: string; services: number } | null;
 };
 
 /** More tasks than this are levelled area by area. */
@@ -32,11 +39,8 @@ export async function readLevelling(
   weeks: number,
   areaId?: string,
 ): Promise<Result<Levelling>> {
-  const [plant, frame, people] = await Promise.all([
-    thePlant(db),
-    loadFrame({ db, now }),
-    db.Person.count({ where: { active: true, role: 'technician' } }),
-  ]);
+  const [plant, frame] = await Promise.all([thePlant(db), loadFrame({ db, now })]);
+  const { shifts, numbers } = capacityOf(plant);
   const today = plantToday(now, plant);
   const lastDay = addDays(today, 7 * weeks - 1);
   const clockOf = clocksOf(frame.dutyPlans, frame.calendar);
@@ -66,11 +70,23 @@ export async function readLevelling(
   }
   const known = new Set(tasks.map(({ id }) => id));
   for (const task of tasks) task.includes = task.includes!.filter((id) => known.has(id)).slice(0, 50);
+  const { locked, newest } = await readKept(
+    db,
+    tasks.map(({ id }) => id),
+    today,
+  );
+  for (const task of tasks) {
+    const on = locked.get(task.id);
+    // Where its window has moved away from the day, the planner is asked anew.
+    if (on !== undefined && on >= task.dueFrom && on <= task.dueTo) task.locked = on;
+  }
   const closures = plant.closures;
   return done({
     tasks,
     names,
-    people: Math.max(1, people),
+    minutesADay: shifts.reduce((sum, shift) => sum + shift.people * plannedMinutes(shift, numbers.plannedPct), 0),
+    numbers,
+    kept: newest && { ...newest, at: newest.at.toISOString() },
     days: Array.from({ length: 7 * weeks }, (_, index) => {
       const date = addDays(today, index);
       const isClosed = closures.some(({ from, to }) => date >= from && date <= to);

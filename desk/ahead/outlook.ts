@@ -8,7 +8,7 @@ import { type Planned, countOnRounds, eachPlanned, horizonOf, loadFrame, placed 
 export async function readOutlook(
   desk: Pick<Desk, 'db' | 'now'>,
   weeks: number,
-): Promise<{ weeks: OutlookWeek[]; tasks: number; undated: number }> {
+): Promise<{ weeks: OutlookWeek[]; tasks: number; undated: number; kept: number }> {
   const [frame, all] = await Promise.all([loadFrame(desk), countOnRounds(desk.db)]);
   const outlook = new Outlook(horizonOf(frame, weeks));
   let tasks = 0;
@@ -16,7 +16,7 @@ export async function readOutlook(
     for (const task of some) outlook.add(task);
     tasks += some.length;
   }
-  return { weeks: outlook.weeks, tasks, undated: all - tasks };
+  return { weeks: outlook.weeks, tasks, undated: all - tasks, kept: frame.keptDays.size };
 }
 
 /** So many services of a week are listed; the rest is counted. */

@@ -16,6 +16,7 @@ import {
 import { type TaskAction, taskActions } from '@/core/words/task-words';
 import type { Database, Desk } from '../desk';
 import { thePlant } from '../plant';
+import { readKeptDays } from './kept-plan';
 import { type MachineRow, dutyPlanOf, eachTurn, usualHoursPerDay } from '../standing/plan-rows';
 import { onRounds } from '../standing/standing-sql';
 import { type AmountRow, type Amounts, amountEach, loadAmounts } from '../store/needs';
@@ -40,6 +41,8 @@ type Frame = Ahead & {
   ratesOf: Map<string, PlannedTask['hoursPerDay']>;
   planOfMachine: Map<string, string>;
   amounts: Amounts;
+  /** Of the levelled plan, by task. */
+  keptDays: Map<string, number[]>;
 };
 
 /** From today so many weeks on, to the end of the last one. */
@@ -51,9 +54,11 @@ export const horizonOf = ({ today, calendar, dutyPlans }: Ahead, weeks: number):
 
 /** Reads what the planned tasks of the plant share. */
 export async function loadFrame({ db, now }: Pick<Desk, 'db' | 'now'>): Promise<Frame> {
-  const [plant, amounts, meters, machines] = await Promise.all([
-    thePlant(db),
+  const plant = await thePlant(db);
+  const today = plantToday(now, plant);
+  const [amounts, keptDays, meters, machines] = await Promise.all([
     loadAmounts(db, now),
+    readKeptDays(db, today),
     db.select<{ machineId: string; unit: string; low: number; mid: number; high: number }>(
       `SELECT meter.machineId, meter.unit, meter_state.perDayLow AS low, meter_state.perDayMid AS mid, meter_state.perDayHigh AS high
        FROM meter JOIN meter_state ON meter_state.meterId = meter.id WHERE meter_state.confidence <> 'none' ORDER BY meter.name`,
@@ -80,12 +85,13 @@ export async function loadFrame({ db, now }: Pick<Desk, 'db' | 'now'>): Promise<
     planOfMachine.set(machine.id, name);
   }
   return {
-    today: plantToday(now, plant),
+    today,
     calendar: plantCalendar(plant),
     dutyPlans,
     ratesOf,
     planOfMachine,
     amounts,
+    keptDays,
   };
 }
 
@@ -142,7 +148,7 @@ export async function countOnRounds(db: Database): Promise<number> {
 
 const still = { low: 0, mid: 0, high: 0 };
 
-function plannedTask(row: Row, { ratesOf, planOfMachine, amounts, calendar }: Frame): PlannedTask {
+function plannedTask(row: Row, { ratesOf, planOfMachine, amounts, calendar, keptDays }: Frame): PlannedTask {
   const { each, unit } = amountEach(row, amounts);
   const hoursPerDay = usualHoursPerDay(row);
   // By plan alone the hours are off by a third either way, as in the forecast.
@@ -164,6 +170,7 @@ function plannedTask(row: Row, { ratesOf, planOfMachine, amounts, calendar }: Fr
     cyclesPerDay: ratesOf.get(`${row.machineId}/cycles`) ?? still,
     minutes: row.minutes,
     dutyPlan: planOfMachine.get(row.machineId) ?? '',
+    ...(keptDays.has(row.taskId) && { keptDays: keptDays.get(row.taskId) }),
     amount: unit && row.lubricant && each > 0 ? { lubricant: row.lubricant, unit, each } : null,
   };
 }

@@ -2,6 +2,7 @@ import type { Metadata } from 'next';
 import Link from 'next/link';
 import { PageHead } from '@/components/ui/page-head';
 import { readLevelling } from '@/desk/ahead/levelling';
+import { thePlant } from '@/desk/plant';
 import { allAreas } from '@/desk/read/lists';
 import { type Search, searchOf } from '@/app/search';
 import { openDesk, reading, readingMuch } from '@/app/server';
@@ -14,7 +15,7 @@ const weeks = 13;
 export default async function LevelledPage({ searchParams }: Search) {
   const { area } = await searchOf<'area'>(searchParams);
   const desk = await openDesk();
-  const areas = await reading((db) => allAreas(db));
+  const { areas, plant } = await reading(async (db) => ({ areas: await allAreas(db), plant: await thePlant(db) }));
   const chosen = areas.find(({ code }) => code === area);
   const found = await readingMuch(() => readLevelling(desk, weeks, chosen?.id));
   return (
@@ -39,7 +40,7 @@ export default async function LevelledPage({ searchParams }: Search) {
       </nav>
       {found.ok ? (
         found.value.tasks.length > 0 ? (
-          <Leveller key={chosen?.code ?? ''} levelling={found.value} />
+          <Leveller key={chosen?.code ?? ''} levelling={found.value} timeZone={plant.timeZone} />
         ) : (
           <p className="mt-5">Nothing falls into these weeks here.</p>
         )

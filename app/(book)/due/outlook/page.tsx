@@ -21,7 +21,7 @@ export default async function OutlookPage({ searchParams }: Search) {
   const { weeks: asked, from } = await searchOf<'weeks' | 'from'>(searchParams);
   const span = asked === '52' ? 52 : 13;
   const desk = await openDesk();
-  const { weeks, tasks, undated } = await readingMuch(() => readOutlook(desk, span));
+  const { weeks, tasks, undated, kept } = await readingMuch(() => readOutlook(desk, span));
   const lubricants = [...new Set(weeks.flatMap((week) => Object.keys(week.lubricants)))].sort();
   const place = Math.max(0, lubricants.indexOf(from ?? ''));
   const shown = lubricants.slice(place, place + shownCharts[span]);
@@ -50,7 +50,12 @@ export default async function OutlookPage({ searchParams }: Search) {
       <p className="mt-4 max-w-prose">
         Every task from its next due day on, each service on its day; what is overdue counts in this week. Whiskers: all
         machines at the slow, or all at the fast end of their forecast.{' '}
-        {undated > 0 && `${counted(undated, 'task')} without a date are not in it.`}
+        {undated > 0 && `${counted(undated, 'task')} without a date are not in it. `}
+        {kept > 0 && (
+          <>
+            {counted(kept, 'task')} go by the days of the <Link href="/due/levelled">levelled weeks</Link>.
+          </>
+        )}
       </p>
       <Section
         id="work"

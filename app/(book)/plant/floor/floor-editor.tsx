@@ -19,7 +19,7 @@ import { useDrawing } from './use-drawing';
 const margin = 12;
 
 /** Draws the plant: aisles, machines, stores, areas. Nothing is saved until asked. */
-export function FloorEditor({ initial }: { initial: FloorPlanRead }) {
+export function FloorEditor({ initial, shifts }: { initial: FloorPlanRead; shifts: readonly string[] }) {
   const router = useRouter();
   const drawing = useDrawing(initial.plan);
   const { plan, draw, undo, redo } = drawing;
@@ -83,7 +83,7 @@ export function FloorEditor({ initial }: { initial: FloorPlanRead }) {
         />
         <div className="grid content-start gap-5 max-xl:mt-4">
           {tool.name !== 'move' && <ToolPanel tool={tool} />}
-          <ItemPanel plan={plan} item={chosen} onDraw={draw} onTakeOff={takeOff} />
+          <ItemPanel plan={plan} item={chosen} shifts={shifts} onDraw={draw} onTakeOff={takeOff} />
           <Standing plan={plan} unplaced={unplaced.length} corner={tool.corner} />
           <GeoJsonFiles
             plan={plan}

@@ -21,11 +21,14 @@ const nameOf = (item: Item): string => {
 export function ItemPanel({
   plan,
   item,
+  shifts,
   onDraw,
   onTakeOff,
 }: {
   plan: FloorPlan;
   item: Item | null;
+  /** The plant's, by name: in which a door may be closed. */
+  shifts: readonly string[];
   onDraw: (plan: FloorPlan) => void;
   onTakeOff: (item: Item) => void;
 }) {
@@ -51,22 +54,22 @@ export function ItemPanel({
             value={aisle.floors}
             onSet={(floors) => onDraw(aisleChanged(plan, item, { floors: Math.max(0, Math.round(floors)) }))}
           />
-          <label>
-            <span className="caption">Door, closed in these shifts</span>
-            <input
-              className="field"
-              key={aisle.closedIn.join()}
-              defaultValue={aisle.closedIn.join(', ')}
-              placeholder="none"
-              onBlur={(event) => {
-                const closedIn = event.target.value
-                  .split(',')
-                  .map((each) => each.trim())
-                  .filter(Boolean);
-                if (closedIn.join() !== aisle.closedIn.join()) onDraw(aisleChanged(plan, item, { closedIn }));
-              }}
-            />
-          </label>
+          <fieldset>
+            <legend className="caption">Door, closed in these shifts</legend>
+            {[...new Set([...shifts, ...aisle.closedIn])].map((shift) => (
+              <label key={shift} className="flex min-h-11 items-center gap-2 md:min-h-8">
+                <input
+                  type="checkbox"
+                  checked={aisle.closedIn.includes(shift)}
+                  onChange={({ target }) => {
+                    const others = aisle.closedIn.filter((each) => each !== shift);
+                    onDraw(aisleChanged(plan, item, { closedIn: target.checked ? [...others, shift] : others }));
+                  }}
+                />
+                {shift}
+              </label>
+            ))}
+          </fieldset>
         </div>
       )}
       <button type="button" className="button mt-3" onClick={() => onTakeOff(item)}>

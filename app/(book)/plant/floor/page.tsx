@@ -1,6 +1,7 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
 import { PageHead } from '@/components/ui/page-head';
+import { readCapacity } from '@/desk/register/capacity';
 import { readFloorPlan } from '@/desk/register/floor-plan';
 import { reading } from '@/app/server';
 import { FloorEditor } from './floor-editor';
@@ -9,7 +10,7 @@ export const metadata: Metadata = { title: 'Floor plan' };
 
 /** Where everything is, and the aisles by which one walks there. */
 export default async function FloorPage() {
-  const plan = await reading((db) => readFloorPlan(db));
+  const [plan, { shifts }] = await reading((db) => Promise.all([readFloorPlan(db), readCapacity(db)]));
   return (
     <>
       <PageHead trail={<Link href="/plant">Plant</Link>} title="Floor plan">
@@ -18,7 +19,7 @@ export default async function FloorPage() {
           of the nearest aisle.
         </p>
       </PageHead>
-      <FloorEditor key={plan.version} initial={plan} />
+      <FloorEditor key={plan.version} initial={plan} shifts={shifts.map(({ name }) => name)} />
     </>
   );
 }
