@@ -74,8 +74,8 @@ export function Leveller({ levelling, timeZone }: { levelling: Levelling; timeZo
             planned={minutes}
             locks={locks}
             onLock={(taskId, on) => {
-              const { [taskId]: _, ...others } = locks;
-              setLocks(on === '' ? others : { ...others, [taskId]: on });
+              const others = Object.entries(locks).filter(([id]) => id !== taskId);
+              setLocks(Object.fromEntries(on === '' ? others : [...others, [taskId, on]]));
             }}
           />
           <Keep plan={levelled.result} levelling={levelling} locks={locks} />
