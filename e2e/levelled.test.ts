@@ -7,7 +7,10 @@ test('a planner levels thirteen weeks: the fullest day falls, and too few people
   await page.setViewportSize({ width: 1280, height: 800 });
   await openBook(page, '/due', 'Mirela Stöger');
   await page.getByRole('link', { name: 'Levelled weeks' }).click();
+  // The worker has the solver at hand.
+  const solver = page.waitForResponse((response) => response.url().endsWith('/solver/highs.wasm') && response.ok());
   await press(page, 'Level the weeks');
+  await solver;
   const said = page.getByText(/^The fullest day falls from/);
   await expect(said).toBeVisible({ timeout: 60_000 });
   const [before, after] = /from ([\d\s]+) to ([\d\s]+) min/

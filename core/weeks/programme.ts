@@ -103,6 +103,8 @@ function add(map: Map<string, string[]>, key: string, name: string): void {
 function linkRows(weeks: Weeks, link: Link, dayOf: Int32Array, free: ReadonlySet<number>): string[] {
   const [a, b] = [link.before, link.after];
   if (!free.has(a) && !free.has(b)) return [];
+  // Where closed days leave no way to keep two apart, they are not asked to be: no plan could be found at all.
+  if (!isApart(weeks, link, dayOf[a]!, dayOf[b]!)) return [];
   const daysOf = (service: number) => {
     const { from, to } = weeks.services[service]!;
     if (!free.has(service)) return [dayOf[service]!];
