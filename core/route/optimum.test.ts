@@ -121,6 +121,12 @@ const sets = {
   },
 };
 
+const lattice = (columns: number, rows: number) =>
+  Array.from(
+    { length: columns * rows },
+    (_, index) => [10 * (index % columns), 10 * Math.floor(index / columns)] as const,
+  );
+
 function distancesOf(text: string): number[][] {
   const numbers = text.split(' ').map(Number);
   const places = Array.from({ length: numbers.length / 2 }, (_, index) => numbers.slice(2 * index, 2 * index + 2));
@@ -135,6 +141,35 @@ describe('walking alone', () => {
     expect(found.walkM).toBe(proven);
     expect(found.lowerBoundMinutes * 50).toBeLessThanOrEqual(proven + 1e-6);
     expect(found.gapPct).toBeLessThan(1.5);
+  });
+
+  /** Places whose shortest tour is known: an even lattice is walked in as many steps as it has places, a ring along itself. */
+  const known = {
+    'a lattice of 100 places': { places: lattice(10, 10), shortest: 1000 },
+    'a lattice of 240 places': { places: lattice(12, 20), shortest: 2400 },
+    'a ring of 250 places': {
+      places: Array.from({ length: 250 }, (_, index) => {
+        const turn = (2 * Math.PI * index) / 250;
+        return [500 * Math.cos(turn), 500 * Math.sin(turn)] as const;
+      }),
+      shortest: 250 * 1000 * Math.sin(Math.PI / 250),
+    },
+  };
+  it.each(Object.entries(known))('%s is walked within 1 % of its shortest tour', async (_, { places, shortest }) => {
+    // Shuffled, so that the order given says nothing.
+    const random = chance(7);
+    const [start, ...others] = places.map((place) => ({ place, rank: random() })).sort((a, b) => a.rank - b.rank);
+    const at = ({ place: [x, y] }: { place: readonly [number, number] }) => ({ x, y });
+    const found = await best(
+      routeInput.parse({
+        stops: others.map((other, index) => ({ id: `p${index}`, minutes: 0, ...at(other) })),
+        start: at(start!),
+        iterations: 4000,
+      }),
+    );
+    expect(found.walkM).toBeGreaterThan(shortest - 1e-6);
+    expect(found.walkM).toBeLessThan(1.01 * shortest);
+    expect(found.gapPct).toBeLessThan(2);
   });
 
   it('is the best of all orders where they can all be tried', () => {
