@@ -3,6 +3,7 @@
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { DayBars } from '@/components/scales/day-bars';
+import { ScrolledAcross } from '@/components/ui/scrolled-across';
 import { FormProblem, NoticeLine } from '@/components/ui/notice';
 import { useMutation } from '@/components/ui/use-mutation';
 import { counted, day, dayAndClock, number } from '@/components/words';
@@ -173,11 +174,9 @@ function Weeks({
         {plan.answered.length > 0 && `${counted(plan.answered.length, 'service')} are done along with others.`}
       </p>
       <figure>
-        {/* What is wider than a phone is scrolled by keyboard too. */}
-        {/* eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex */}
-        <div className="overflow-x-auto" role="region" aria-label="Days before and after" tabIndex={0}>
+        <ScrolledAcross label="Days before and after">
           <DayBars bars={bars} title="Minutes of each day, before and after" weekOf={weekOf} />
-        </div>
+        </ScrolledAcross>
         <figcaption className="caption">
           Dotted: all on their due days. Full: levelled. The tick is what may be planned. Closed days are left out.
         </figcaption>

@@ -5,6 +5,7 @@ import { useMemo } from 'react';
 import { CarryTable } from '@/components/carry-list';
 import { Disclosure } from '@/components/ui/disclosure';
 import { ShiftStrip, stretchesOf } from '@/components/scales/shift-strip';
+import { ScrolledAcross } from '@/components/ui/scrolled-across';
 import { FormProblem, NoticeLine } from '@/components/ui/notice';
 import { useMutation } from '@/components/ui/use-mutation';
 import { number } from '@/components/words';
@@ -192,13 +193,17 @@ function Strip({
   const stretches = stretchesOf(first, from, ends, (stopId) => stops.get(stopId)!.label);
   return (
     <figure>
-      <ShiftStrip
-        stretches={stretches}
-        from={from}
-        to={Math.max(to, ends)}
-        plannedTo={plannedTo}
-        title={`The shift from ${clockText(from)}: ${number(walk.workMinutes, 0)} min work, ${number(walk.walkMinutes, 0)} min walking, ${number(walk.idleMinutes, 0)} min waiting`}
-      />
+      <ScrolledAcross label="The shift, larger than a phone">
+        <div className="min-w-[44rem]">
+          <ShiftStrip
+            stretches={stretches}
+            from={from}
+            to={Math.max(to, ends)}
+            plannedTo={plannedTo}
+            title={`The shift from ${clockText(from)}: ${number(walk.workMinutes, 0)} min work, ${number(walk.walkMinutes, 0)} min walking, ${number(walk.idleMinutes, 0)} min waiting`}
+          />
+        </div>
+      </ScrolledAcross>
       <figcaption className="caption">
         Full: work. Line: walking. Dotted: waiting, breaks with it. The tick at {clockText(plannedTo)} ends what is
         planned; the rest of the shift is for what is found.

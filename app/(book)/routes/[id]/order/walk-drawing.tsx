@@ -14,6 +14,7 @@ import {
   textMetres,
   viewBoxOf,
 } from '@/components/scales/floor-drawing';
+import { ScrolledAcross } from '@/components/ui/scrolled-across';
 import { wayBetween } from '@/core/route/walking';
 import type { OrderableRoute } from '@/desk/walk/route-order';
 
@@ -37,7 +38,11 @@ export function WalkDrawing({
     return { ...plan, machines: plan.machines.filter(({ code }) => machines.has(code)) };
   }, [plan, stops]);
   const ways = useMemo(() => waysOf(route, aisles, walked), [route, aisles, walked]);
-  const frame = useMemo(() => frameAround([route.start, ...used.machines, ...ways.flat()], 8), [route, used, ways]);
+  // Below it there is room for its scale.
+  const frame = useMemo(() => {
+    const around = frameAround([route.start, ...used.machines, ...ways.flat()], 8);
+    return { ...around, height: around.height + 2.5 * textMetres(around, 1) };
+  }, [route, used, ways]);
   const size = textMetres(frame, 1);
   const firstAt = new Map<string, number>();
   for (const [index, taskId] of walked.entries()) {
@@ -58,34 +63,36 @@ export function WalkDrawing({
     size,
   );
   return (
-    <svg
-      role="img"
-      aria-label={`The walk on the floor plan, ${walked.length} visits`}
-      viewBox={viewBoxOf(frame)}
-      className="floor-plan max-h-[70vh] w-full border border-rule bg-sheet"
-      style={{ fontSize: `${size}px` }}
-    >
-      <FloorAreas plan={plan} frame={frame} size={size} />
-      {plan.aisles.map((aisle) => {
-        const ends = aisleEnds(plan, frame, aisle);
-        return ends && <AisleLine key={`${aisle.from}-${aisle.to}`} ends={ends} aisle={aisle} />;
-      })}
-      {path !== '' && <path d={path} className="floor-walk" />}
-      {marks.map((mark) => (
-        <PlaceMark
-          key={mark.code}
-          at={mark.drawn}
-          kind="machine"
-          label={fitting.has(mark.code) ? text(mark) : ''}
-          size={size}
-          isChosen={mark.first !== undefined}
-        />
-      ))}
-      {plan.stores.map(({ name, x, y }) => (
-        <PlaceMark key={name} at={drawnAt(frame, { x, y })} kind="store" label="" size={size} isChosen={false} />
-      ))}
-      <FloorScale frame={frame} />
-    </svg>
+    <ScrolledAcross label="The walk on the floor plan, larger than a phone">
+      <svg
+        role="img"
+        aria-label={`The walk on the floor plan, ${walked.length} visits`}
+        viewBox={viewBoxOf(frame)}
+        className="floor-plan max-h-[70vh] w-full min-w-[44rem] border border-rule bg-sheet"
+        style={{ fontSize: `${size}px` }}
+      >
+        <FloorAreas plan={plan} frame={frame} size={size} />
+        {plan.aisles.map((aisle) => {
+          const ends = aisleEnds(plan, frame, aisle);
+          return ends && <AisleLine key={`${aisle.from}-${aisle.to}`} ends={ends} aisle={aisle} />;
+        })}
+        {path !== '' && <path d={path} className="floor-walk" />}
+        {marks.map((mark) => (
+          <PlaceMark
+            key={mark.code}
+            at={mark.drawn}
+            kind="machine"
+            label={fitting.has(mark.code) ? text(mark) : ''}
+            size={size}
+            isChosen={mark.first !== undefined}
+          />
+        ))}
+        {plan.stores.map(({ name, x, y }) => (
+          <PlaceMark key={name} at={drawnAt(frame, { x, y })} kind="store" label="" size={size} isChosen={false} />
+        ))}
+        <FloorScale frame={frame} />
+      </svg>
+    </ScrolledAcross>
   );
 }
 

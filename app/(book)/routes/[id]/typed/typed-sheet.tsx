@@ -4,6 +4,7 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { ulid } from 'ulid';
 import { DayInput } from '@/components/ui/day-input';
+import { ScrolledAcross } from '@/components/ui/scrolled-across';
 import { FormProblem } from '@/components/ui/notice';
 import { useMutation } from '@/components/ui/use-mutation';
 import { entryOf } from '@/components/use-outbox';
@@ -87,9 +88,7 @@ export function TypedSheet({
       }}
     >
       <SheetHead head={head} people={document.people} onChange={(values) => setHead({ ...head, ...values })} />
-      {/* What is wider than the screen is scrolled by keyboard too. */}
-      {/* eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex */}
-      <div className="overflow-x-auto" role="region" aria-label="Lines of the sheet" tabIndex={0}>
+      <ScrolledAcross label="Lines of the sheet">
         <table className="w-full min-w-[58rem]">
           <thead>
             <tr className="rule-b">
@@ -118,7 +117,7 @@ export function TypedSheet({
             ))}
           </tbody>
         </table>
-      </div>
+      </ScrolledAcross>
       <Meters document={document} meters={meters} onChange={setMeters} />
       <p role="status">
         {counted(done, 'stop')} done, {off} not in order, {skipped} not done, {left} left.
