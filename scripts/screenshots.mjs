@@ -67,6 +67,11 @@ await shoot('walk-order', '/routes', async () => {
   await page.getByRole('button', { name: 'Work out the order' }).click();
   await page.getByText(/of the best possible/).waitFor({ timeout: 60_000 });
 });
+await shoot('route-sheet', '/routes', async () => {
+  await page.getByRole('link', { name: 'R-PUMP' }).click();
+  await page.getByRole('link', { name: 'Route sheet' }).click();
+  await page.getByRole('heading', { name: 'To take along' }).waitFor();
+});
 await shoot('hand-over', '/today', () => page.getByRole('link', { name: 'Hand-over' }).click());
 await shoot(
   'viscosity-chart',
@@ -89,16 +94,6 @@ const toStep = async (words) => {
   while (!(await page.getByRole('dialog').innerText()).includes(words))
     await page.getByRole('button', { name: /^(Done|Yes|Locked, written|Nothing goes in)/ }).click();
 };
-await shoot(
-  'isolation',
-  '/routes',
-  async () => {
-    await toStep('own proof of zero');
-    await page.getByRole('button', { name: 'Prove it, write my lock' }).click();
-    await page.getByRole('checkbox').first().click();
-  },
-  phone,
-);
 await shoot('procedure', '/routes', () => toStep('Open the filler'), phone);
 await page.emulateMedia({ colorScheme: 'dark' });
 await shoot('open-things', '/plant/machines/RM-C3');
