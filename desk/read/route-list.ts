@@ -1,6 +1,8 @@
+import { plannedMinutes } from '@/core/capacity/shifts';
 import { plantToday } from '@/core/time/plant-day';
 import type { Desk } from '../desk';
 import { thePlant } from '../plant';
+import { capacityOf } from '../register/capacity';
 import { standingSql } from '../standing/standing-sql';
 
 /** One route on the list of all: how long it is, and how much of it is wanted. */
@@ -30,9 +32,13 @@ export async function readRouteList(
   /** The last code of this page where there are more. */
   next: string | null;
   onNone: number;
+  /** What is planned of the longest shift for one person, in minutes: a route that takes longer is no walk. */
+  shiftMinutes: number;
   retired: { id: string; code: string; version: number; retiredOn: string }[];
 }> {
-  const today = plantToday(now, await thePlant(db));
+  const plant = await thePlant(db);
+  const today = plantToday(now, plant);
+  const { shifts, numbers } = capacityOf(plant);
   const [routes, [forgotten], retired] = await Promise.all([
     db.select<RouteLine>(
       `SELECT route.id, route.code, route.name, COUNT(due_state.taskId) AS stops, IFNULL(SUM(IF(due_state.taskId IS NULL, 0, task.minutes)), 0) AS minutes,
@@ -50,6 +56,7 @@ export async function readRouteList(
     next: routes.length > shownRoutes ? routes[shownRoutes - 1]!.code : null,
     retired: after === '' ? retired : [],
     onNone: Number(forgotten!.count),
+    shiftMinutes: Math.max(...shifts.map((shift) => plannedMinutes(shift, numbers.plannedPct))),
     routes: routes.slice(0, shownRoutes).map(({ stops, minutes, overdue, due, unknown, ...route }) => ({
       ...route,
       stops: Number(stops),

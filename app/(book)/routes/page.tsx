@@ -14,7 +14,7 @@ export const metadata: Metadata = { title: 'Routes' };
 export default async function RoutesPage({ searchParams }: Search) {
   const { after } = await searchOf<'after'>(searchParams);
   const desk = await openDesk();
-  const { retired, routes, onNone, next } = await reading(() => readRouteList(desk, after));
+  const { retired, routes, onNone, next, shiftMinutes } = await reading(() => readRouteList(desk, after));
   return (
     <>
       <PageHead
@@ -42,7 +42,7 @@ export default async function RoutesPage({ searchParams }: Search) {
           {onNone === 1 ? 'it' : 'them'}.
         </p>
       )}
-      {routes.length > 0 && <RouteTable routes={routes} />}
+      {routes.length > 0 && <RouteTable routes={routes} shiftMinutes={shiftMinutes} />}
       {next !== null && (
         <p className="mt-4">
           <Link href={`/routes?after=${encodeURIComponent(next)}`}>Routes after {next}</Link>

@@ -6,8 +6,8 @@ import { HeadRow, count } from '@/components/ui/head-row';
 import { number } from '@/components/words';
 import type { RouteLine } from '@/desk/read/route-list';
 
-/** Routes with how long each is and how much of it is wanted. */
-export function RouteTable({ routes }: { routes: readonly RouteLine[] }) {
+/** Routes with how long each is, in shifts where it is longer than one, and how much of it is wanted. */
+export function RouteTable({ routes, shiftMinutes }: { routes: readonly RouteLine[]; shiftMinutes: number }) {
   return (
     <table className="mt-6 w-full">
       <HeadRow folds columns={['Route', ...['Stops', 'Minutes', 'Overdue', 'Due', 'Unknown'].map(count)]} />
@@ -29,6 +29,9 @@ export function RouteTable({ routes }: { routes: readonly RouteLine[] }) {
                 >
                   {value ? number(value, 0) : <span className="text-muted">–</span>}
                   <span className="caption md:hidden"> {label}</span>
+                  {label === 'minutes' && value > shiftMinutes && (
+                    <span className="caption block">{number(value / shiftMinutes)} shifts of one person</span>
+                  )}
                 </td>
               ))}
           </tr>
