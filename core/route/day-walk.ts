@@ -31,6 +31,8 @@ export type DayWalk = {
   loadOf: Float64Array;
   machineOf: Int32Array;
   isIsolated: Uint8Array;
+  /** Done in any state: a lock that is on stays on over it. */
+  isAnyState: Uint8Array;
   /** The hall in which something stands open that may never run meanwhile, from 0; −1 where nothing does. */
   openHallOf: Int32Array;
   opens: Uint8Array;
@@ -142,6 +144,7 @@ function dayWalk(input: RouteInput, walking: Walking, all: readonly Visit[], num
     loadOf: Float64Array.from(visits, (visit) => (visit.part === 0 ? (stopOf(visit).loadKg ?? 0) : 0)),
     machineOf: Int32Array.from(visits, (visit) => machines.get(machineName(stopOf(visit)))!),
     isIsolated: Uint8Array.from(visits, (visit) => Number(stopOf(visit).state.startsWith('isolated'))),
+    isAnyState: Uint8Array.from(visits, (visit) => Number(stopOf(visit).state === 'any')),
     openHallOf: Int32Array.from(visits, (visit) => (neverRuns(visit) ? halls.get(hallName(stopOf(visit)))! : -1)),
     opens: Uint8Array.from(visits, (visit) => Number(visit.part === 0 && staysOpen(stopOf(visit)))),
     closes: Uint8Array.from(visits, (visit) =>

@@ -117,6 +117,19 @@ describe('the order of a walk', () => {
     expect(found.workMinutes).toBe(25);
   });
 
+  it('leaves a lock on over what is done there in any state, and takes it off to run it', async () => {
+    const at = { machineId: 'M1', state: 'isolated' };
+    const chain = stop('chain', 10, { ...at, parts: [{ minutes: 5, waitMinutes: 15 }, { minutes: 1 }] });
+    const between = (state: string) => stop('grease', 10, { machineId: 'M1', state, minutes: 15 });
+    const done = (state: string) =>
+      ordered([chain, between(state)], { lockOutMinutes: 10, locks: [{ stopId: 'chain', position: 1 }] });
+    const [any, running] = [await done('any'), await done('running-loaded')];
+    expect(any.workMinutes).toBe(31);
+    expect(walk(any)).toBe('chain grease chain1');
+    // It has to be locked anew, or the wait is stood through.
+    expect(running.totalMinutes).toBeGreaterThanOrEqual(any.totalMinutes + 10);
+  });
+
   it('works before and after a break, never through it', async () => {
     const found = await ordered([stop('a', 10, { minutes: 25 }), stop('b', 20, { minutes: 25 })], {
       shift: { from: 360, to: 480, breaks: [{ from: 400, to: 415 }] },

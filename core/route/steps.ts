@@ -35,7 +35,7 @@ export class Steps {
 }
 
 function minutesBetween(walk: DayWalk): Float64Array {
-  const { visits, walkMinutes, places, placeOf, start, lubricantOf, isIsolated, machineOf } = walk;
+  const { visits, walkMinutes, places, placeOf, start, lubricantOf, isIsolated, isAnyState, machineOf } = walk;
   const size = visits.length + 1;
   const minutes = new Float64Array(size * size);
   const placeAt = (node: number) => (node === 0 ? start : placeOf[node - 1]!);
@@ -46,7 +46,8 @@ function minutesBetween(walk: DayWalk): Float64Array {
       let sum = walkMinutes[placeAt(a) * places + placeAt(b)]!;
       if (a > 0 && b > 0 && isChange(lubricantOf[a - 1]!, lubricantOf[b - 1]!)) sum += walk.gunChangeMinutes;
       if (b > 0 && isIsolated[b - 1]) {
-        const isLocked = a > 0 && isIsolated[a - 1] && machineOf[a - 1] === machineOf[b - 1];
+        const staysLocked = a > 0 && Boolean(isIsolated[a - 1] || isAnyState[a - 1]);
+        const isLocked = staysLocked && machineOf[a - 1] === machineOf[b - 1];
         if (!isLocked) sum += walk.lockOutMinutes;
       }
       minutes[a * size + b] = sum;

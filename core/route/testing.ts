@@ -229,7 +229,8 @@ class Checker {
     const isIsolated = stop.state.startsWith('isolated');
     const stands = [...this.open.keys()].some((id) => (this.stops.get(id)!.machineId ?? id) === machine);
     const lockOut = isIsolated && this.hand.locked !== machine && !stands ? this.input.lockOutMinutes : 0;
-    this.hand.locked = isIsolated ? machine : '';
+    if (isIsolated) this.hand.locked = machine;
+    else if (this.hand.locked !== machine || stop.state !== 'any') this.hand.locked = '';
     const minutes = partsOf(stop)[part]!.minutes + lockOut;
     this.fault(Math.abs(end - start - minutes) > early, `${name} takes ${end - start} minutes`);
     const isCut = this.breaks.some(({ from, to }) => start < to - early && end > from + early);

@@ -101,7 +101,7 @@ export class Timetable {
       if (walk.isIsolated[visit]) {
         if (lockedMachine !== machine && this.openByMachine[machine] === 0) minutes += walk.lockOutMinutes;
         lockedMachine = machine;
-      } else lockedMachine = -1;
+      } else if (lockedMachine !== machine || !walk.isAnyState[visit]) lockedMachine = -1;
       const begins = this.beginOf(visit, this.readyAt(visit, time), minutes);
       this.idle[visit] = begins - time;
       this.idleMinutes += begins - time;
