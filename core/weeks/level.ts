@@ -80,7 +80,8 @@ export const planLevel = {
       await context.pause?.();
     }
     const isLowest = peakOf(plan) <= filling * (1 + 1e-6);
-    if (context.solver && !isLowest) programmed(plan, input, context.solver as Solver, solverSeconds);
+    if (context.solver && !isLowest && !context.shouldStop?.())
+      await programmed(plan, input, context.solver as Solver, solverSeconds);
     const { out, sets } = takenOut(plan);
     return outcomeOf(input, plan, filling, out, sets);
   },

@@ -3,11 +3,9 @@ import { type Link, type Weeks, isApart } from './services';
 
 /** What of a solver for mixed integer programmes is used: HiGHS by its text format. Comes in as an argument. */
 export type Solver = {
-  solve(
-    problem: string,
-    options?: { time_limit?: number; mip_rel_gap?: number },
-  ): { Status: string; Columns: Record<string, { Primal?: number }> };
+  solve(problem: string, options?: { time_limit?: number; mip_rel_gap?: number }): Solution | Promise<Solution>;
 };
+export type Solution = { Status: string; Columns: Record<string, { Primal?: number }> };
 
 /** A programme with more choices than this is not solved in the time there is. */
 const mostChoices = 3000;
@@ -18,14 +16,17 @@ const peakWeight = 10_000;
  * Gives services their days as a mixed integer programme proves it best: the lowest peak, then the fewest stops and walks. Where
  * there are too many, only those on the fullest days are decided anew, all others stay.
  * @param seconds the solver's time
- * @returns whether the plan became better
+ * @returns whether the plan became better; it stays as it is where the solver fails
  */
-export function programmed(plan: Plan, costs: Costs, solver: Solver, seconds: number): boolean {
+export async function programmed(plan: Plan, costs: Costs, solver: Solver, seconds: number): Promise<boolean> {
   const { weeks } = plan;
   const free = chosen(plan);
   if (free.length === 0) return false;
   const problem = problemOf(plan, costs, new Set(free));
-  const solution = solver.solve(problem, { time_limit: seconds, mip_rel_gap: 1e-4 });
+  const ask = async () => solver.solve(problem, { time_limit: seconds, mip_rel_gap: 1e-4 });
+  // A solver that breaks off takes nothing away: the plan that was found without it stands.
+  const solution = await ask().catch(() => undefined);
+  if (!solution) return false;
   const days = free.map((service) => {
     const { from, to } = weeks.services[service]!;
     for (let day = from; day <= to; day += 1)

@@ -30,7 +30,7 @@ export function RouteTable({ routes, shiftMinutes }: { routes: readonly RouteLin
                   {value ? number(value, 0) : <span className="text-muted">–</span>}
                   <span className="caption md:hidden"> {label}</span>
                   {label === 'minutes' && value > shiftMinutes && (
-                    <span className="caption block">{number(value / shiftMinutes)} shifts of one person</span>
+                    <span className="caption block whitespace-nowrap">{number(value / shiftMinutes)} shifts</span>
                   )}
                 </td>
               ))}

@@ -3,6 +3,7 @@ import { type MethodContext, runMethod } from '@/core/method';
 import { findMethod } from '@/core/methods';
 import { answering, problem, readJson } from '@/app/api/problem';
 import { atLength } from '@/app/heavy';
+import { solverProcess } from '@/app/solver/process';
 
 type Context = { params: Promise<{ id: string }> };
 
@@ -27,5 +28,9 @@ const longest = 30_000;
 /** A long computation lets waiting requests in between, and ends when nobody waits for it any more or it takes too long. */
 function besideOthers(signal: AbortSignal): MethodContext {
   const until = Date.now() + longest;
-  return { pause: () => setImmediate(), shouldStop: () => signal.aborted || Date.now() > until };
+  return {
+    pause: () => setImmediate(),
+    shouldStop: () => signal.aborted || Date.now() > until,
+    solver: solverProcess(signal),
+  };
 }
