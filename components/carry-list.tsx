@@ -81,35 +81,35 @@ export function CarryTable({ list }: { list: CarryList }) {
             </dd>
           </>
         )}
-        {things.length > 0 && (
-          <>
-            <dt className="font-medium">Tools and parts</dt>
-            <dd>
-              <ul className="gap-6 sm:columns-2">
-                {things.map(({ name, at }) => (
-                  <li key={name}>
-                    {name} <span className="caption">{named(at, 4)}</span>
-                  </li>
-                ))}
-              </ul>
-            </dd>
-          </>
-        )}
-        {access.length > 0 && (
-          <>
-            <dt className="font-medium">Keys and access</dt>
-            <dd>
-              <ul>
-                {access.map(({ note, at }) => (
-                  <li key={note}>
-                    {note} <span className="caption">{named(at, 4)}</span>
-                  </li>
-                ))}
-              </ul>
-            </dd>
-          </>
-        )}
+        <Wanted name="Tools and parts" columns of={things.map(({ name, at }) => [name, at])} />
+        <Wanted name="Keys and access" of={access.map(({ note, at }) => [note, at])} />
       </dl>
     </div>
   );
 }
+
+/** Things of one kind, each with where it is wanted; nothing where there is none. */
+const Wanted = ({
+  name,
+  of,
+  columns = false,
+}: {
+  name: string;
+  of: readonly (readonly [what: string, at: readonly string[]])[];
+  /** They are short. */
+  columns?: boolean;
+}) =>
+  of.length === 0 ? null : (
+    <>
+      <dt className="font-medium">{name}</dt>
+      <dd>
+        <ul className={columns ? 'gap-6 sm:columns-2' : undefined}>
+          {of.map(([what, at]) => (
+            <li key={what}>
+              {what} <span className="caption">{named(at, 4)}</span>
+            </li>
+          ))}
+        </ul>
+      </dd>
+    </>
+  );

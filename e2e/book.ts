@@ -1,4 +1,4 @@
-import { type APIRequestContext, type Page, expect } from '@playwright/test';
+import { type APIRequestContext, type Locator, type Page, expect } from '@playwright/test';
 
 export const phone = { width: 390, height: 844 };
 
@@ -113,4 +113,17 @@ export async function read(page: Page, value: string): Promise<void> {
   for (const sign of value)
     await page.getByRole('button', { name: sign === '-' ? 'below nought' : sign, exact: true }).click();
   await press(page, 'Take this reading');
+}
+
+/** Moves the first of a sorted list one place down, by keyboard. */
+export async function moveDown(page: Page, item: Locator): Promise<void> {
+  await item.getByRole('button', { name: /^Move/ }).focus();
+  await page.keyboard.press('Space');
+  await expect(page.getByText(/is over place 1 of/)).toBeAttached();
+  // The list takes its measures only after the picking up was said; a key that comes before them moves nothing.
+  await expect(async () => {
+    if (await page.getByText(/is over place 1 of/).count()) await page.keyboard.press('ArrowDown');
+    await expect(page.getByText(/is over place 2 of/)).toBeAttached({ timeout: 2000 });
+  }).toPass();
+  await page.keyboard.press('Space');
 }

@@ -1,5 +1,5 @@
 import { type Page, expect, test } from '@playwright/test';
-import { logLines, openBook, phone } from './book';
+import { logLines, moveDown, openBook, phone } from './book';
 
 test.describe('by keyboard alone', () => {
   /** Tabs until the focused element has this name. */
@@ -42,15 +42,7 @@ test.describe('by keyboard alone', () => {
     const stops = page.getByRole('list', { name: 'Stops in walking order' }).getByRole('listitem');
     const order = async () => (await stops.allInnerTexts()).map((text) => text.match(/TR-M1·\d+/)![0]);
     const before = await order();
-    await stops.first().getByRole('button', { name: /^Move/ }).focus();
-    await page.keyboard.press('Space');
-    await expect(page.getByText(/is over place 1 of/)).toBeAttached();
-    // The list takes its measures only after the picking up was said; a key that comes before them moves nothing.
-    await expect(async () => {
-      if (await page.getByText(/is over place 1 of/).count()) await page.keyboard.press('ArrowDown');
-      await expect(page.getByText(/is over place 2 of/)).toBeAttached({ timeout: 2000 });
-    }).toPass();
-    await page.keyboard.press('Space');
+    await moveDown(page, stops.first());
     await expect(async () => expect(await order()).toEqual([before[1], before[0], ...before.slice(2)])).toPass();
     const [from, to] = [
       await stops.first().getByRole('button', { name: /^Move/ }).boundingBox(),
