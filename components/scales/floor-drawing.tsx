@@ -13,13 +13,16 @@ export function frameOf(plan: FloorPlan, margin: number): FloorFrame {
   return { west: x - margin, north: y + height + margin, width: width + 2 * margin, height: height + 2 * margin };
 }
 
-/** A frame around some places, not narrower than a drawing can be looked at. */
+/** A drawing stands so much wider than high that it fits a screen at its whole width. */
+const aspect = 1.9;
+
+/** A frame around some places, as wide as a drawing stands on a page. */
 export function frameAround(places: readonly { x: number; y: number }[], margin: number): FloorFrame {
   const [xs, ys] = [places.map(({ x }) => x), places.map(({ y }) => y)];
   const [west, north] = [Math.min(...xs) - margin, Math.max(...ys) + margin];
   const wide = Math.max(...xs) + margin - west;
   const high = Math.max(north - Math.min(...ys) + margin, 0.35 * wide);
-  const width = Math.max(wide, high);
+  const width = Math.max(wide, aspect * high);
   return { west: west - (width - wide) / 2, north, width, height: high };
 }
 
@@ -65,9 +68,12 @@ export const FloorAreas = ({ plan, frame, size }: { plan: FloorPlan; frame: Floo
     return (
       <g key={code}>
         <rect {...corner} width={width} height={height} className="floor-area" />
-        <text x={corner.x + 0.3 * size} y={corner.y + 1.1 * size} className="floor-area-code">
-          {code}
-        </text>
+        {/* Of a hall that is cut off at the top its code would be cut too. */}
+        {corner.y >= 0 && (
+          <text x={corner.x + 0.3 * size} y={corner.y + 1.1 * size} className="floor-area-code">
+            {code}
+          </text>
+        )}
       </g>
     );
   });

@@ -40,9 +40,14 @@ export function WalkDrawing({
   const ways = useMemo(() => waysOf(route, aisles, walked), [route, aisles, walked]);
   // Below it there is room for its scale.
   const frame = useMemo(() => {
-    const around = frameAround([route.start, ...used.machines, ...ways.flat()], 8);
+    const halls = plan.areas.filter((area) => used.machines.some((machine) => isIn(area, machine)));
+    const corners = halls.flatMap(({ x, y, width, height }) => [
+      { x, y },
+      { x: x + width, y: y + height },
+    ]);
+    const around = frameAround([route.start, ...used.machines, ...corners, ...ways.flat()], 4);
     return { ...around, height: around.height + 2.5 * textMetres(around, 1) };
-  }, [route, used, ways]);
+  }, [route, plan, used, ways]);
   const size = textMetres(frame, 1);
   const firstAt = new Map<string, number>();
   for (const [index, taskId] of walked.entries()) {
@@ -95,6 +100,12 @@ export function WalkDrawing({
     </ScrolledAcross>
   );
 }
+
+/** Whether something stands in a hall. */
+const isIn = (
+  { x, y, width, height }: OrderableRoute['plan']['areas'][number],
+  place: { x: number; y: number },
+): boolean => place.x >= x && place.x <= x + width && place.y >= y && place.y <= y + height;
 
 type Corner = { x: number; y: number };
 
