@@ -56,4 +56,7 @@ test('in gloves: whatever is tapped on a round is 56 px, whatever is read 16 px'
   await page.getByRole('navigation', { name: 'Stops' }).getByRole('button', { name: 'Sign' }).click();
   await expect(page.getByRole('button', { name: /^Sign as/ })).toBeVisible();
   expect.soft(await tooSmall(page, 'body'), 'the end of the round').toEqual([]);
+  await press(page, 'What is carried');
+  await expect(page.getByRole('table', { name: 'Lubricants to take along' })).toBeVisible();
+  expect.soft(await tooSmall(page, 'body'), 'the cart').toEqual([]);
 });

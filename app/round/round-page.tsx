@@ -262,7 +262,7 @@ function Strip({
             onClick={() => onGo(cartPlace)}
             aria-current={place === cartPlace ? 'step' : undefined}
             aria-label="What is carried"
-            className={`flex h-14 items-end border-b-4 px-3 pb-1 ${place === cartPlace ? 'border-ink font-bold' : 'border-transparent'}`}
+            className={`flex h-14 min-w-14 items-end justify-center border-b-4 px-3 pb-1 ${place === cartPlace ? 'border-ink font-bold' : 'border-transparent'}`}
           >
             Cart
           </button>
