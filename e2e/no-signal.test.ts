@@ -199,10 +199,11 @@ test('a shift is walked without signal, and comes home once, whole and in its or
   await press(page, 'It is open');
   await page.getByRole('button', { name: 'Back', exact: true }).click();
 
-  // The page is killed right after a tap.
+  // The page is killed as soon as a tap shows that it is kept; one that was not kept yet is no promise.
   await goTo(page, /P2·01 Check level/);
   await page.waitForTimeout(1100);
   await press(page, /^Done/);
+  await isAnswered(page, /P2·01 Check level/);
   page = await killed(context, page, address);
   await isAnswered(page, /P2·01 Check level/);
   const topUp = (await queued(page)).at(-1)!;
