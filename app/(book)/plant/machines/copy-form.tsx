@@ -42,6 +42,7 @@ export function CopyForm({
       <NoteField
         name="codes"
         label="Machine codes"
+        required
         rows={3}
         hint="As painted on them: one, or a whole list, a line or a comma between them"
       />
