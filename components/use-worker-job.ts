@@ -1,6 +1,6 @@
 'use client';
 
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { startTransition, useCallback, useEffect, useRef, useState } from 'react';
 import type { JobMessage } from '@/core/job-message';
 
 export type WorkerJob<Progress, Result> =
@@ -33,11 +33,9 @@ export function useWorkerJob<Request, Progress, Result>(make: () => Worker) {
       const isThis = () => worker.current === fresh;
       fresh.onmessage = ({ data }: MessageEvent<JobMessage<Progress, Result>>) => {
         if (!isThis()) return;
-        if (data.kind === 'progress') return setJob({ state: 'working', progress: data.progress });
-        setJob(
-          data.kind === 'result' ? { state: 'done', result: data.result } : { state: 'fault', reason: data.reason },
-        );
-        end();
+        // Long lists may hang on it: they are drawn in pieces, so that the page answers in between.
+        startTransition(() => setJob(stateAfter(data)));
+        if (data.kind !== 'progress') end();
       };
       fresh.onerror = () => {
         if (!isThis()) return;
@@ -61,4 +59,11 @@ export function useWorkerJob<Request, Progress, Result>(make: () => Worker) {
     setJob({ state: 'idle' });
   }, [end]);
   return { job, start, stop, discard };
+}
+
+function stateAfter<Progress, Result>(message: JobMessage<Progress, Result>): WorkerJob<Progress, Result> {
+  if (message.kind === 'progress') return { state: 'working', progress: message.progress };
+  return message.kind === 'result'
+    ? { state: 'done', result: message.result }
+    : { state: 'fault', reason: message.reason };
 }
