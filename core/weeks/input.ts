@@ -15,6 +15,8 @@ const task = z
     /** Its due day, for the comparison; the middle of the window where it is not given. */
     dueOn: plantDay('Due on').optional(),
     route: name('Route').optional(),
+    /** Routes that come by it too, and could have it among their stops. */
+    alsoRoutes: z.array(name('Route')).max(20).optional().meta({ title: 'Other routes that could have it' }),
     machineId: name('Machine').optional(),
     machineState: z.enum(routeStates).default('any').meta({ title: 'Machine state' }),
     everyDays: quantity('Comes again every', 'd', { min: 1, max: 4000 }).optional(),
@@ -46,6 +48,8 @@ export const levelInput = z
     stopMinutes: minutes('Stopping a machine', 480).default(10),
     /** What setting out on a route costs, once on each day on which it is walked. */
     walkMinutes: minutes('Setting out on a walk', 480).default(10),
+    /** So that nothing changes its route for a trifle. */
+    moveMinutes: minutes('What another route has to save for a task at the least', 480).default(20),
     seed: z.int().min(0).max(4_294_967_295).default(1).meta({ title: 'Seed' }),
     iterations: z.int().min(0).max(5_000_000).optional().meta({ title: 'Iterations' }),
   })
@@ -92,6 +96,7 @@ export type LevelTask = LevelInput['tasks'][number];
 export const levelRules = [
   'Tasks have different ids, and includes names tasks of the list.',
   'dueTo is not earlier than dueFrom; days come in order, and some have minutes.',
+  'A task stays on one route all the time: its own, or one of alsoRoutes where that saves moveMinutes of setting out.',
   `All tasks come to ${mostServices} services in the days at most.`,
   'A task comes again everyDays after it was done, half its window sooner or later; where that day is closed, on the nearest open one.',
   'What is late when the days begin has the length of its window from the first day on, and what comes after it is put off with it.',

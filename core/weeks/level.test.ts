@@ -60,6 +60,21 @@ function faultsOf({ tasks, days }: ReturnType<typeof levelInput.parse>, result: 
     if (Math.abs(work - minutes) > 1e-6) faults.push(`${date} has ${work} minutes, said ${minutes}`);
     if (work > days.find((each) => each.date === date)!.minutes + 1e-6) faults.push(`${date} is overfull`);
   }
+  return [...faults, ...faultsOfRoutes(tasks, result)];
+}
+
+function faultsOfRoutes(tasks: ReturnType<typeof levelInput.parse>['tasks'], result: WeekPlan): string[] {
+  const faults: string[] = [];
+  const routeOf = new Map<string, string | undefined>(tasks.map(({ id, route }) => [id, route]));
+  for (const { taskId, route, insteadOf } of result.otherRoutes) {
+    const task = tasks.find(({ id }) => id === taskId)!;
+    if (task.route !== insteadOf || !task.alsoRoutes?.includes(route)) faults.push(`${taskId} cannot go on ${route}`);
+    routeOf.set(taskId, route);
+  }
+  const walks = new Set(
+    result.assignment.flatMap(({ taskId, on }) => (routeOf.get(taskId) ? [`${routeOf.get(taskId)} ${on}`] : [])),
+  );
+  if (walks.size !== result.walks) faults.push(`${result.walks} walks said, ${walks.size} walked`);
   return faults;
 }
 
@@ -85,6 +100,22 @@ describe('levelling weeks', () => {
       workdays(14, 100),
     );
     expect([day(4), day(7)]).toContain(assignment[0]!.on);
+  });
+
+  it('has a task go with another route that comes by, where that saves walks; not for a trifle', async () => {
+    const weekly = (id: string, route: string, more: Given = {}) => ({
+      ...{ id, route, minutes: 5, dueFrom: day(2), dueTo: day(2), everyDays: 7 },
+      ...more,
+    });
+    const tasks = [weekly('a', 'R-1'), weekly('b', 'R-2', { alsoRoutes: ['R-1', 'R-3'] })];
+    const { otherRoutes, walks } = await levelled(tasks, workdays(28, 60));
+    expect(otherRoutes).toEqual([{ taskId: 'b', route: 'R-1', insteadOf: 'R-2' }]);
+    expect(walks).toBe(4);
+    const stays = await levelled(tasks, workdays(28, 60), { moveMinutes: 100 });
+    expect(stays).toMatchObject({ otherRoutes: [], walks: 8 });
+    // With others on its own route nothing is saved.
+    const busy = await levelled([...tasks, weekly('c', 'R-2')], workdays(28, 60));
+    expect(busy).toMatchObject({ otherRoutes: [], walks: 8 });
   });
 
   it('stops a machine once for several things, and walks a route for more than a trifle', async () => {
@@ -190,6 +221,7 @@ function quarter(tasks: number, seed: number, minutes = 480) {
         dueTo: dayOfNumber(due + give),
         everyDays,
         route: `R${any(5)}`,
+        alsoRoutes: random() < 0.3 ? [`R${any(5)}`, `R${any(5)}`] : [],
         machineId: `M${any(tasks / 4)}`,
         machineState: random() < 0.3 ? 'isolated' : 'any',
       };

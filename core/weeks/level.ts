@@ -28,6 +28,9 @@ const output = z.object({
   dueOrder: z
     .object({ minutesPerDay: z.array(dayMinutes), peakMinutes: minutes('The fullest day') })
     .meta({ title: 'Every task on its due day' }),
+  otherRoutes: z
+    .array(z.object({ taskId, route: z.string(), insteadOf: z.string() }))
+    .meta({ title: 'Tasks that save walks on another route than their own' }),
   stops: z.int().min(0).meta({ title: 'Days on which machines are stopped, in sum' }),
   walks: z.int().min(0).meta({ title: 'Days on which routes are walked, in sum' }),
   unassigned: z.array(taskId).meta({ title: 'Not planned' }),
@@ -61,7 +64,7 @@ export const planLevel = {
   version: 1,
   title: 'Levelling weeks',
   summary:
-    'On which day of its window each recurring task is done, so that the fullest day is low and machines stop seldom.',
+    'On which day of its window, and on which of the routes that come by, each recurring task is done, so that the fullest day is low and machines stop seldom.',
   source:
     'Own search under simulated annealing; where a solver is at hand, a mixed integer programme (HiGHS); the least peak by the fullest stretch of days (after Hall 1935)',
   input: levelInput,
@@ -96,7 +99,7 @@ function outcomeOf(
   out: readonly number[],
   sets: readonly Irreducible[],
 ): Outcome<WeekPlan> {
-  const { weeks, dayOf, load } = plan;
+  const { weeks, dayOf, routeOf, load } = plan;
   const idOf = (service: number) => input.tasks[weeks.services[service]!.task]!.id;
   const dateOf = (day: number) => dayOfNumber(weeks.days[day]!);
   const planned = [...weeks.services.keys()].filter((service) => dayOf[service]! >= 0);
@@ -127,8 +130,13 @@ function outcomeOf(
     lowerBoundFillingShare: filling,
     peakFillingShare: peakOf(plan),
     dueOrder,
+    otherRoutes: input.tasks.flatMap(({ id, route }, task) =>
+      route === undefined || weeks.routes[routeOf[task]!] === route
+        ? []
+        : [{ taskId: id, route: weeks.routes[routeOf[task]!]!, insteadOf: route }],
+    ),
     stops: distinct(planned.map((service) => [weeks.services[service]!.machine, dayOf[service]!])),
-    walks: distinct(planned.map((service) => [weeks.services[service]!.route, dayOf[service]!])),
+    walks: distinct(planned.map((service) => [routeOf[weeks.services[service]!.task]!, dayOf[service]!])),
     unassigned: [...new Set([...out.map(idOf), ...weeks.closed.map((task) => input.tasks[task]!.id)])],
     ...(irreducible.length > 0 && { irreducible }),
   };

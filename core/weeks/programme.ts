@@ -14,7 +14,7 @@ const peakWeight = 10_000;
 
 /**
  * Gives services their days as a mixed integer programme proves it best: the lowest peak, then the fewest stops and walks. Where
- * there are too many, only those on the fullest days are decided anew, all others stay.
+ * there are too many, only those on the fullest days are decided anew, all others stay; and so does the route of each task.
  * @param seconds the solver's time
  * @returns whether the plan became better; it stays as it is where the solver fails
  */
@@ -60,14 +60,15 @@ function chosen({ weeks, dayOf, load }: Plan): number[] {
 }
 
 function problemOf(plan: Plan, { stopMinutes, walkMinutes }: Costs, free: ReadonlySet<number>): string {
-  const { weeks, dayOf } = plan;
+  const { weeks, dayOf, routeOf } = plan;
   const rows: string[] = [];
   const binaries: string[] = [];
   const byDay: string[][] = Array.from(weeks.days, () => []);
   const fixed = plan.load.slice();
   const shared = new Map<string, string[]>();
   for (const service of free) {
-    const { from, to, minutes, machine, route } = weeks.services[service]!;
+    const { from, to, minutes, machine, task } = weeks.services[service]!;
+    const route = routeOf[task]!;
     fixed[dayOf[service]!]! -= minutes;
     const own: string[] = [];
     for (let day = from; day <= to; day += 1) {

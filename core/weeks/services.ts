@@ -11,9 +11,8 @@ export type Service = {
   /** First and last open day on which it may be done, by number among the open days. */
   from: number;
   to: number;
-  /** The machine that is stopped for it, the route it is done on; −1 for none. */
+  /** The machine that is stopped for it; −1 for none. */
   machine: number;
-  route: number;
 };
 
 /** How far apart two services are: so many days, more or less by some. */
@@ -26,7 +25,9 @@ export type Weeks = {
   services: Service[];
   links: Link[];
   machines: number;
-  routes: number;
+  /** Routes by name; and of each task those that can have it, its own first. */
+  routes: string[];
+  routesOf: number[][];
   /** Services that others do along: which task's, and on which service's day. */
   answered: { task: number; by: number }[];
   /** Tasks that were late on the first day. */
@@ -59,14 +60,17 @@ export function weeksOf({ tasks, days }: LevelInput): Weeks {
   const numbers = Int32Array.from(open, ({ date }) => dayNumber(date));
   const lastDay = dayNumber(days.at(-1)!.date);
   const machines = namesOf(tasks.map((task) => (isStopped(task) ? task.machineId : undefined)));
-  const routes = namesOf(tasks.map(({ route }) => route));
+  const routes = namesOf(tasks.flatMap(({ route, alsoRoutes }) => [route, ...(alsoRoutes ?? [])]));
   const weeks: Weeks = {
     days: numbers,
     capacity: Float64Array.from(open, ({ minutes }) => minutes),
     services: [],
     links: [],
     machines: machines.size,
-    routes: routes.size,
+    routes: [...routes.keys()],
+    routesOf: tasks.map(({ route, alsoRoutes = [] }) =>
+      route === undefined ? [] : [...new Set([route, ...alsoRoutes])].map((each) => routes.get(each)!),
+    ),
     answered: [],
     late: [],
     closed: [],
@@ -83,13 +87,12 @@ export function weeksOf({ tasks, days }: LevelInput): Weeks {
       locked: lockedDay(task),
       minutes: task.minutes,
       machine: isStopped(task) ? (machines.get(task.machineId ?? '') ?? -1) : -1,
-      route: routes.get(task.route ?? '') ?? -1,
     });
   }
   return weeks;
 }
 
-type Given = { locked: number | undefined; minutes: number; machine: number; route: number };
+type Given = { locked: number | undefined; minutes: number; machine: number };
 
 function addServices(
   weeks: Weeks,
@@ -118,8 +121,8 @@ function addServices(
       );
       if (window === undefined) weeks.closed.push(task);
       if (window === undefined) return;
-      const { minutes, machine, route } = given;
-      service = weeks.services.push({ task, nth, minutes, ...window, machine, route }) - 1;
+      const { minutes, machine } = given;
+      service = weeks.services.push({ task, nth, minutes, ...window, machine }) - 1;
     }
     if (previous >= 0) weeks.links.push({ before: previous, after: service, everyDays, give });
     previous = service;

@@ -2,7 +2,7 @@ import { type Link, type Service, type Weeks, isApart } from './services';
 
 /**
  * Gives every service a day by trying: from a first plan, what is due first going first to the emptiest day, single services move
- * by chance to other days of their windows; what is worse is kept now and then, less and less often (simulated annealing,
+ * by chance to other days of their windows, and tasks to other routes that come by; what is worse is kept now and then, less and less often (simulated annealing,
  * Kirkpatrick, Gelatt and Vecchi 1983).
  */
 
@@ -13,8 +13,11 @@ const movesPerReport = 5000;
 const warmest = 20;
 const coldest = 0.2;
 
-/** What a day's stops and walks cost beside the work. */
-export type Costs = { stopMinutes: number; walkMinutes: number };
+/** One try in so many is another route for a task. */
+const triesPerRoute = 8;
+
+/** What a day's stops and walks cost beside the work, and a task on another route than its own. */
+export type Costs = { stopMinutes: number; walkMinutes: number; moveMinutes: number };
 
 /**
  * The share of its minutes that some day has to be filled to at least: of all stretches of days the one into which most work
@@ -40,13 +43,16 @@ export function leastFilling({ days, capacity, services }: Weeks): number {
   return most;
 }
 
-/** A plan under way: the day of each service, and what that comes to. */
+/** A plan under way: the day of each service, the route of each task, and what that comes to. */
 export class Plan {
   readonly dayOf: Int32Array;
+  /** Of each task; −1 for none. */
+  readonly routeOf: Int32Array;
   readonly load: Float64Array;
   private readonly stops: Int16Array;
   private readonly walks: Int16Array;
   private readonly linksOf: Link[][];
+  private readonly servicesOf: number[][];
 
   constructor(
     readonly weeks: Weeks,
@@ -57,7 +63,10 @@ export class Plan {
     this.dayOf = new Int32Array(weeks.services.length).fill(-1);
     this.load = new Float64Array(days);
     this.stops = new Int16Array(days * weeks.machines);
-    this.walks = new Int16Array(days * weeks.routes);
+    this.walks = new Int16Array(days * weeks.routes.length);
+    this.routeOf = Int32Array.from(weeks.routesOf, ([own = -1]) => own);
+    this.servicesOf = weeks.routesOf.map(() => []);
+    for (const [service, { task }] of weeks.services.entries()) this.servicesOf[task]!.push(service);
     this.linksOf = weeks.services.map(() => []);
     for (const link of weeks.links) {
       this.linksOf[link.before]!.push(link);
@@ -84,20 +93,45 @@ export class Plan {
     this.dayOf[service] = -1;
   }
 
+  /** Gives a task one of its routes. @returns by how much the plan became dearer */
+  walkOn(task: number, route: number): number {
+    const before = this.routeOf[task]!;
+    if (before === route) return 0;
+    let dearer = this.moveCost(task, route) - this.moveCost(task, before);
+    for (const service of this.servicesOf[task]!) {
+      const day = this.dayOf[service]!;
+      if (day < 0) continue;
+      if ((this.walks[this.walkOf(day, before)]! -= 1) === 0) dearer -= this.costs.walkMinutes;
+      if ((this.walks[this.walkOf(day, route)]! += 1) === 1) dearer += this.costs.walkMinutes;
+    }
+    this.routeOf[task] = route;
+    return dearer;
+  }
+
+  private walkOf(day: number, route: number): number {
+    return day * this.weeks.routes.length + route;
+  }
+
+  private moveCost(task: number, route: number): number {
+    return route === (this.weeks.routesOf[task]![0] ?? -1) ? 0 : this.costs.moveMinutes;
+  }
+
   private change(service: number, day: number, by: 1 | -1): void {
-    const { machine, route, minutes } = this.weeks.services[service]!;
+    const { machine, minutes, task } = this.weeks.services[service]!;
+    const route = this.routeOf[task]!;
     this.load[day]! += by * minutes;
     if (machine >= 0) this.stops[day * this.weeks.machines + machine]! += by;
-    if (route >= 0) this.walks[day * this.weeks.routes + route]! += by;
+    if (route >= 0) this.walks[this.walkOf(day, route)]! += by;
   }
 
   /** What a service adds to a day on which it is not. */
   costOn(service: number, day: number): number {
-    const { machine, route, minutes } = this.weeks.services[service]!;
+    const { machine, minutes, task } = this.weeks.services[service]!;
+    const route = this.routeOf[task]!;
     const load = this.load[day]!;
     let cost = this.dayCost(day, load + minutes) - this.dayCost(day, load);
     if (machine >= 0 && this.stops[day * this.weeks.machines + machine] === 0) cost += this.costs.stopMinutes;
-    if (route >= 0 && this.walks[day * this.weeks.routes + route] === 0) cost += this.costs.walkMinutes;
+    if (route >= 0 && this.walks[this.walkOf(day, route)] === 0) cost += this.costs.walkMinutes;
     return cost;
   }
 
@@ -116,7 +150,8 @@ export class Plan {
     const { stopMinutes, walkMinutes } = this.costs;
     const count = (marks: Int16Array) => marks.reduce((sum, each) => sum + Number(each > 0), 0);
     const days = this.load.reduce((sum, load, day) => sum + this.dayCost(day, load), 0);
-    return days + stopMinutes * count(this.stops) + walkMinutes * count(this.walks);
+    const moved = this.routeOf.reduce((sum, route, task) => sum + this.moveCost(task, route), 0);
+    return days + stopMinutes * count(this.stops) + walkMinutes * count(this.walks) + moved;
   }
 }
 
@@ -149,27 +184,46 @@ export function* spread(plan: Plan, random: () => number, moves: number): Genera
     const { from, to } = plan.weeks.services[service]!;
     return to > from;
   });
-  let best = { cost: plan.cost(), dayOf: plan.dayOf.slice() };
+  const choosable = [...plan.weeks.routesOf.keys()].filter((task) => plan.weeks.routesOf[task]!.length > 1);
+  const asItIs = (cost: number) => ({ cost, dayOf: plan.dayOf.slice(), routeOf: plan.routeOf.slice() });
+  let best = asItIs(plan.cost());
   let { cost } = best;
-  for (let move = 1; move <= moves && movable.length > 0; move += 1) {
+  for (let move = 1; move <= moves && movable.length + choosable.length > 0; move += 1) {
     const heat = warmest * (coldest / warmest) ** (move / moves);
-    const service = movable[Math.floor(random() * movable.length)]!;
-    cost += moved(plan, service, random, -heat * Math.log(1 - random()));
-    if (cost < best.cost - 1e-6) best = { cost, dayOf: plan.dayOf.slice() };
+    const isRoute = choosable.length > 0 && (movable.length === 0 || move % triesPerRoute === 0);
+    const one = oneOf(isRoute ? choosable : movable, random);
+    cost += (isRoute ? rerouted : moved)(plan, one, random, heat);
+    if (cost < best.cost - 1e-6) best = asItIs(cost);
     if (move % movesPerReport === 0) yield move;
   }
+  for (const task of choosable) plan.walkOn(task, best.routeOf[task]!);
   for (const service of movable) plan.take(service);
   for (const service of movable) plan.put(service, best.dayOf[service]!);
 }
 
+const oneOf = <Value>(some: readonly Value[], random: () => number): Value => some[Math.floor(random() * some.length)]!;
+
+/** By how much a step may be worse. */
+const allowed = (heat: number, random: () => number): number => -heat * Math.log(1 - random());
+
+/** Tries a task on another route. @returns by how much the plan became dearer */
+function rerouted(plan: Plan, task: number, random: () => number, heat: number): number {
+  const before = plan.routeOf[task]!;
+  const dearer = plan.walkOn(task, oneOf(plan.weeks.routesOf[task]!, random));
+  if (dearer <= allowed(heat, random)) return dearer;
+  plan.walkOn(task, before);
+  return 0;
+}
+
 /** Tries one service on another day. @returns by how much the plan became dearer */
-function moved(plan: Plan, service: number, random: () => number, worse: number): number {
+function moved(plan: Plan, service: number, random: () => number, heat: number): number {
   const { from, to } = plan.weeks.services[service]!;
   const old = plan.dayOf[service]!;
   const day = from + Math.floor(random() * (to - from + 1));
   if (day === old || !plan.mayGo(service, day)) return 0;
   plan.take(service);
   const dearer = plan.costOn(service, day) - plan.costOn(service, old);
+  const worse = allowed(heat, random);
   plan.put(service, dearer <= worse ? day : old);
   return dearer <= worse ? dearer : 0;
 }
