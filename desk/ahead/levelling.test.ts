@@ -7,6 +7,7 @@ import { freshDatabase } from '@/db/testing';
 import { loadDemo } from '@/demo/load';
 import { weekOf } from '@/core/interval/due-filter';
 import { readRoundsAhead } from '../read/rounds-ahead';
+import { moveStops } from '../walk/rearranged';
 import { forgetPlan, keepPlan } from './kept-plan';
 import { readLevelling } from './levelling';
 import { readOutlookWeek } from './outlook';
@@ -143,6 +144,30 @@ describe('the weeks of the demo plant', async () => {
     expect((await daysOf(fixed.id))[0]).toBe(on);
     expect(await forgetPlan(desk, taskIds)).toMatchObject({ ok: true });
     expect(await daysOf(fixed.id)).toEqual(before);
+  });
+
+  it('have tasks go with another route that comes by; moved there, they have it', async () => {
+    const planner = (await db.Person.findOne({ where: { role: 'planner' } }))!;
+    const desk = { db, now, actor: { id: planner.id, initials: planner.initials, name: planner.name } };
+    const plan = async () => {
+      const { tasks, days, minutesADay } = await read();
+      const input = levelInput.parse({
+        tasks,
+        days: days.map(({ date, isOpen }) => ({ date, minutes: isOpen ? minutesADay : 0 })),
+      });
+      const outcome = await planLevel.compute(input);
+      if (!outcome.ok) throw new Error(outcome.reason);
+      return { ...outcome.result, routeOf: new Map(tasks.map(({ id, route }) => [id, route])) };
+    };
+    const before = await plan();
+    expect(before.otherRoutes.length).toBeGreaterThan(0);
+    const moves = before.otherRoutes.map(({ taskId, route, insteadOf }) => ({ taskId, from: insteadOf, to: route }));
+    expect(await moveStops(desk, moves)).toEqual({ ok: true, value: { stops: moves.length } });
+    const after = await plan();
+    for (const { taskId, to } of moves) expect(after.routeOf.get(taskId)).toBe(to);
+    expect(after.walks).toBeLessThanOrEqual(before.walks * 1.05);
+    // By an older page nothing is moved twice.
+    expect(await moveStops(desk, moves)).toMatchObject({ ok: false });
   });
 
   it('are read for one area alone', async () => {

@@ -8,6 +8,7 @@ import type { MachineState } from '@/core/words/machine-states';
 import type { levelInput } from '@/core/weeks/input';
 import { type Database, type Desk, type Result, done, refusal } from '../desk';
 import { thePlant } from '../plant';
+import { groupBy } from '../group-by';
 import { capacityOf } from '../register/capacity';
 import { readKept } from './kept-plan';
 import { eachPlanned, loadFrame } from './planned';
@@ -53,7 +54,7 @@ export async function readLevelling(
     for (const task of soon) {
       const place = placesOf.get(task.taskId);
       if (!place) continue;
-      const { machineId, machineState, route, includes, ...name } = place;
+      const { machineId, machineState, route, alsoRoutes, includes, ...name } = place;
       names[task.taskId] = { ...name, route: route ?? '' };
       tasks.push({
         ...windowOf(task, today, clockOf),
@@ -61,7 +62,7 @@ export async function readLevelling(
         minutes: task.minutes,
         machineId,
         machineState,
-        ...(route !== null && { route }),
+        ...(route !== null && { route, alsoRoutes: alsoRoutes.filter((code) => code !== route).slice(0, 20) }),
         includes,
       });
     }
@@ -118,6 +119,8 @@ type Place = {
   machineId: string;
   machineState: MachineState;
   route: string | null;
+  /** The routes that come to its machine. */
+  alsoRoutes: string[];
   includes: string[];
 };
 
@@ -138,5 +141,19 @@ async function readPlaces(db: Database, tasks: readonly PlannedTask[]): Promise<
      WHERE task.id IN (:taskIds)`,
     { taskIds: tasks.map(({ taskId }) => taskId) },
   );
-  return new Map(rows.map(({ taskId, code, number, ...row }) => [taskId, { ...row, label: pointLabel(code, number) }]));
+  const coming = await db.select<{ machineId: string; code: string }>(
+    'SELECT DISTINCT due_state.machineId, route.code FROM due_state JOIN route ON route.id = due_state.routeId WHERE due_state.machineId IN (:machineIds) ORDER BY route.code',
+    { machineIds: [...new Set(rows.map(({ machineId }) => machineId))] },
+  );
+  const routesOf = groupBy(coming, ({ machineId }) => machineId);
+  return new Map(
+    rows.map(({ taskId, code, number, ...row }) => [
+      taskId,
+      {
+        ...row,
+        alsoRoutes: (routesOf.get(row.machineId) ?? []).map((each) => each.code),
+        label: pointLabel(code, number),
+      },
+    ]),
+  );
 }

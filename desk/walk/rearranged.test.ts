@@ -4,7 +4,7 @@ import { duplicateMachine } from '../register/templates';
 import { createTask } from '../plan/tasks';
 import { strayTasks } from '../standing/walks';
 import { smallPlant, taskForm } from '../testing';
-import { cloneRoute, mergeRoutes, splitRoute } from './rearranged';
+import { cloneRoute, mergeRoutes, moveStops, splitRoute } from './rearranged';
 import { createRoute, isRouteRetired, readRoute } from './routes';
 
 describe('routes rearranged', async () => {
@@ -59,6 +59,27 @@ describe('routes rearranged', async () => {
     expect(await isRouteRetired(db, other)).toBe(true);
     expect(await strayTasks(db)).toEqual([]);
     expect(await mergeRoutes(desk, one, version, other)).toMatchObject({ ok: false });
+  });
+
+  it('hand stops to another one that comes to the machine: all or none, each behind the last one there', async () => {
+    const [here, there] = [await route('H-1', look, wipe, listen), await route('H-2', ids.task)];
+    const moved = (...moves: [string, string, string][]) =>
+      moveStops(
+        desk,
+        moves.map(([taskId, from, to]) => ({ taskId, from, to })),
+      );
+    expect(await moved([wipe, 'H-1', 'H-2'], [ids.task, 'H-1', 'H-2'])).toMatchObject({
+      reason: expect.stringMatching(/not on H-1 any more/),
+    });
+    expect((await read(here)).taskIds).toEqual([look, wipe, listen]);
+    expect(await moved([wipe, 'H-1', 'H-2'], [look, 'H-1', 'H-2'])).toMatchObject({ ok: true });
+    expect((await read(here)).taskIds).toEqual([listen]);
+    expect((await read(there)).taskIds).toEqual([ids.task, wipe, look]);
+    expect(await strayTasks(db)).toEqual([]);
+    expect(await moved([listen, 'H-1', 'H-2'])).toMatchObject({
+      reason: expect.stringMatching(/Nothing would be left/),
+    });
+    expect(await moved([listen, 'H-1', 'H-9'])).toMatchObject({ ok: false });
   });
 
   it('are made for other machines; what has no like there is named, not swallowed', async () => {

@@ -1,5 +1,7 @@
 import type { Transaction } from 'sequelize';
-import { ulid } from 'ulid';
+import { ulid as newId } from 'ulid';
+import { z } from 'zod';
+import { ulid } from '@/core/fields/fields';
 import { cloneForm, routeForm } from '@/core/register/forms';
 import { pointLabel } from '@/core/register/assignment';
 import { plantToday } from '@/core/time/plant-day';
@@ -10,31 +12,36 @@ import { parseForm } from '../parse';
 import { thePlant } from '../plant';
 import { noteWalks } from '../standing/walks';
 import { codeTaken, createRoute, putStops, readRoute } from './routes';
+import { selectStops } from './stops';
 
 const gone = refusal('not-found', 'This route is not in the book any more.');
 
-/** Changes a route and what goes with it in one transaction, nobody else changing their machines meanwhile. */
-async function rearranging(
+/**
+ * Changes routes in one transaction, nobody else changing their machines meanwhile; only while each is as it was read, for
+ * every change of a route counts its version up.
+ */
+async function rearranging<Value>(
   db: Database,
-  id: string,
-  version: number,
+  read: readonly { id: string; version: number }[],
   touched: readonly string[],
-  change: (transaction: Transaction) => Promise<string>,
-): Promise<Result<{ id: string }>> {
+  change: (transaction: Transaction) => Promise<Value>,
+): Promise<Result<Value>> {
   const machineIds = await machinesOfTasks(db, [...touched]);
   return saving(
     () =>
       alone(db, { machineIds }, async (transaction) => {
-        const route = await db.Route.findByPk(id, { transaction });
-        if (!route || route.retiredOn !== null) return gone;
-        const stale = checkVersion(route, version);
-        if (stale) return stale;
-        // `changed` raises the version also when only its stops differ.
-        route.changed('name', true);
-        await route.save({ transaction });
+        for (const { id, version } of [...read].sort((a, b) => a.id.localeCompare(b.id))) {
+          const route = await db.Route.findByPk(id, { transaction });
+          if (!route || route.retiredOn !== null) return gone;
+          const stale = checkVersion(route, version);
+          if (stale) return stale;
+          // `changed` raises the version also when only its stops differ.
+          route.changed('name', true);
+          await route.save({ transaction });
+        }
         const led = await change(transaction);
         await noteWalks(db, transaction, [...touched]);
-        return done({ id: led });
+        return done(led);
       }),
     codeTaken,
   );
@@ -62,11 +69,11 @@ export async function splitRoute(
   const form = parseForm(routeForm, { code, name: route.name, note: route.note, taskIds: rest });
   if (!form.ok) return form;
   const { taskIds, ...fields } = form.value;
-  return rearranging(db, id, version, route.taskIds, async (transaction) => {
-    const made = await db.Route.create({ id: ulid(now.getTime()), ...fields }, { transaction });
+  return rearranging(db, [{ id, version }], route.taskIds, async (transaction) => {
+    const made = await db.Route.create({ id: newId(now.getTime()), ...fields }, { transaction });
     await putStops({ db, now }, id, keep, transaction);
     await putStops({ db, now }, made.id, taskIds, transaction);
-    return made.id;
+    return { id: made.id };
   });
 }
 
@@ -88,14 +95,70 @@ export async function mergeRoutes(
       'invalid',
       `Both together have ${taskIds.length} stops: more than a route may have. Nothing is merged.`,
     );
-  return rearranging(db, id, version, taskIds, async (transaction) => {
+  return rearranging(db, [{ id, version }, other], taskIds, async (transaction) => {
     await putStops({ db, now }, id, taskIds, transaction);
     await db.Route.update(
       { retiredOn: plantToday(now, await thePlant(db, transaction)) },
       { where: { id: otherId }, transaction },
     );
-    return id;
+    return { id };
   });
+}
+
+export const stopsToMove = z
+  .array(z.strictObject({ taskId: ulid, from: z.string().max(20), to: z.string().max(20) }))
+  .min(1)
+  .max(500);
+
+/**
+ * Has other routes walk to some stops: each behind the last that its new route has at the same machine. All or none.
+ * @param moves with the codes of both routes
+ */
+export async function moveStops(
+  { db, now }: Desk,
+  moves: z.output<typeof stopsToMove>,
+): Promise<Result<{ stops: number }>> {
+  const codes = [...new Set(moves.flatMap(({ from, to }) => [from, to]))];
+  const found = await db.Route.findAll({ where: { code: codes, retiredOn: null } });
+  const routes = new Map(
+    await Promise.all(
+      found.map(
+        async ({ id, version, code }) => [code, { id, version, code, stops: await selectStops(db, id) }] as const,
+      ),
+    ),
+  );
+  for (const { taskId, from, to } of moves) {
+    const [before, after] = [routes.get(from), routes.get(to)];
+    if (!before || !after) return gone;
+    const stop = before.stops.find((each) => each.taskId === taskId);
+    if (!stop) return refusal('invalid', `A stop is not on ${from} any more. Nothing is moved: open the page anew.`);
+    const behind = after.stops.findLastIndex(({ machineId }) => machineId === stop.machineId);
+    if (behind < 0)
+      return refusal(
+        'invalid',
+        `${to} does not come to the machine of a stop any more. Nothing is moved: open the page anew.`,
+      );
+    before.stops.splice(before.stops.indexOf(stop), 1);
+    if (!after.stops.some((each) => each.taskId === taskId)) after.stops.splice(behind + 1, 0, stop);
+  }
+  const empty = [...routes.values()].find(({ stops }) => stops.length === 0);
+  if (empty)
+    return refusal('invalid', `Nothing would be left on ${empty.code}: merge it with the other route instead.`);
+  return rearranging(
+    db,
+    [...routes.values()],
+    moves.map(({ taskId }) => taskId),
+    async (transaction) => {
+      for (const { id, stops } of routes.values())
+        await putStops(
+          { db, now },
+          id,
+          stops.map(({ taskId }) => taskId),
+          transaction,
+        );
+      return { stops: moves.length };
+    },
+  );
 }
 
 /** The machines of a route in walking order, with how many stops each has. */

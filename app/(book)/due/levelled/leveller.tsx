@@ -11,6 +11,7 @@ import { weekOf } from '@/core/interval/due-filter';
 import type { WeekPlan } from '@/core/weeks/level';
 import type { Levelling } from '@/desk/ahead/levelling';
 import { forgetPlan, keepPlan } from '../actions';
+import { OtherRoutes } from './other-routes';
 import { useLevelled } from './use-levelled';
 
 const mostMinutes = 1e5;
@@ -193,6 +194,7 @@ function Weeks({
           }}
         />
       ))}
+      <OtherRoutes plan={plan} levelling={levelling} />
       <section aria-labelledby="levelled-week" className="max-w-4xl">
         <div className="flex flex-wrap items-end gap-4">
           <h2 id="levelled-week" className="text-xl">
