@@ -7,7 +7,7 @@ const rooms = {
   outbox: { rooms: ['core'], packages: ['idb', 'ulid', 'zod'] },
   workers: { rooms: ['core'], packages: ['serwist'] },
   // What looks at every request before the application does; `server.ts` brings both together.
-  door: { rooms: ['core'], packages: [] },
+  door: { rooms: ['core'], packages: ['prom-client'] },
   app: { rooms: ['desk', 'components', 'outbox', 'workers', 'core'], packages: null },
   demo: { rooms: ['core', 'desk'], packages: ['ulid'] },
   // Outside devices: they know the public API by HTTP and nothing of the house.
@@ -20,6 +20,7 @@ const rooms = {
 const floors = {
   core: [
     'words',
+    'people',
     'time',
     'fields',
     'units',

@@ -24,8 +24,14 @@ const environment = z.object({
   LISTEN_ADDRESS: z.string().min(1).default('0.0.0.0'),
   /** `1` where a proxy in front sets the forwarded headers and lets nobody else write them. */
   TRUST_PROXY: z.enum(['0', '1']).default('0'),
+  /** On which port of this machine alone the measurements are read (`/metrics`); none where it is not set. */
+  METRICS_PORT: z.coerce.number().int().min(1).max(65_535).optional(),
+  /** `1`: one line of JSON for each request, on standard output. */
+  LOG_REQUESTS: z.enum(['0', '1']).default('0'),
   /** Requests that one address may send in a minute; a plant may sit behind one. 0: no limit. */
   REQUESTS_PER_MINUTE: z.coerce.number().int().min(0).max(1_000_000).default(6000),
+  /** `1` where the made-up plant is shown: people sign in by one tap on their name. Never set for a real one. */
+  TAGEBUCH_DEMO: z.enum(['0', '1']).default('0'),
   /** Where phones reach the book, for QR codes on charts and labels, such as https://book.example. */
   SITE_URL: z
     .url({ protocol: /^https?$/, error: 'SITE_URL must look like https://host or http://host:port.' })
@@ -46,6 +52,9 @@ export function readConfig(env: Record<string, string | undefined> = process.env
     siteUrl: parsed.data.SITE_URL,
     // Without an address to be reached at there is nobody else to listen for.
     listenAddress: parsed.data.SITE_URL ? parsed.data.LISTEN_ADDRESS : '127.0.0.1',
+    metricsPort: parsed.data.METRICS_PORT,
+    logsRequests: parsed.data.LOG_REQUESTS === '1',
+    isDemo: parsed.data.TAGEBUCH_DEMO === '1',
     trustProxy: parsed.data.TRUST_PROXY === '1',
     requestsPerMinute: parsed.data.REQUESTS_PER_MINUTE,
   };

@@ -2,25 +2,29 @@ import { createHash, randomBytes } from 'node:crypto';
 import { readFileSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { type NextRequest, NextResponse } from 'next/server';
-import { personCookie } from './app/person-cookie';
+import { sessionCookies } from './app/session-cookies';
 
 /**
- * Before any page: which scripts and styles the browser is to run for it, and that a page of the book is opened only after
- * one has picked one's name.
+ * Before any page: which scripts and styles the browser is to run for it, and that whoever comes without a session signs in
+ * first. Whether a session is good, and for what, is asked where the page is made.
  */
 export function proxy(request: NextRequest) {
   const { pathname, search } = request.nextUrl;
   if (pathname.startsWith('/api/')) return NextResponse.next();
-  if (!openToAll.test(pathname) && !request.cookies.has(personCookie)) {
+  // What was typed into a form is answered in words, and not lost on the way to the sign-in.
+  const isAction = request.headers.has('next-action');
+  if (!openToAll.test(pathname) && !isAction && !sessionCookies.some((name) => request.cookies.has(name))) {
     const open = request.nextUrl.clone();
-    open.pathname = '/open';
+    open.pathname = '/sign-in';
     open.search = '';
     open.searchParams.set('to', pathname + search);
     return NextResponse.redirect(open);
   }
-  if (process.env.NODE_ENV === 'development') return NextResponse.next();
-  const policy = policyWith(randomBytes(16).toString('base64'));
   const headers = new Headers(request.headers);
+  // Whoever has to sign in on the way comes back here.
+  headers.set('x-tagebuch-path', pathname + search);
+  if (process.env.NODE_ENV === 'development') return NextResponse.next({ request: { headers } });
+  const policy = policyWith(randomBytes(16).toString('base64'));
   // The framework takes the nonce for what it renders from here.
   headers.set('content-security-policy', policy);
   const response = NextResponse.next({ request: { headers } });
@@ -29,10 +33,11 @@ export function proxy(request: NextRequest) {
 }
 
 /**
- * What holds nothing of the book: picking a name, the shell of the Round with what puts it on a device, and its marks. What
+ * What holds nothing of the book: signing in, the shell of the Round with what puts it on a device, and its marks. What
  * the shell shows it asks for, and is answered then.
  */
-const openToAll = /^\/(?:open|round|service-worker\.js|manifest\.webmanifest|(?:apple-)?icon[\w.-]*\.(?:svg|png))$/;
+const openToAll =
+  /^\/(?:sign-in(?:\/.*)?|round|service-worker\.js|manifest\.webmanifest|(?:apple-)?icon[\w.-]*\.(?:svg|png))$/;
 
 /**
  * Only our own scripts: those of a rendered page bear the nonce of its answer, those of a page made when the application

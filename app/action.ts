@@ -2,7 +2,8 @@ import 'server-only';
 import { revalidatePath } from 'next/cache';
 import { z } from 'zod';
 import { type Desk, refusal } from '@/desk/desk';
-import { type ActionResult, act } from './server';
+import type { Action } from '@/core/people/rights';
+import { type ActionResult, type Sender, act, actOpenly } from './server';
 import { ulid } from '@/core/fields/fields';
 
 /** What comes along with a form: an identifier of the book, and which version of it the form began from. */
@@ -11,7 +12,6 @@ export const version = z.int().min(0);
 /** What was typed into a form: parsed by the use case, with words for each field. */
 export const typed = z.unknown();
 
-type UseCase<Args extends unknown[], Value> = (desk: Desk, ...args: Args) => Promise<ActionResult<Value>>;
 type Parsers<Args extends unknown[]> = { [Place in keyof Args]: z.ZodType<Args[Place]> };
 
 const unfitting = refusal(
@@ -19,24 +19,58 @@ const unfitting = refusal(
   'This does not fit the page that it came from. Nothing was saved; open the page anew beside it.',
 );
 
-/** A use case as a server action. Its arguments come from outside, whatever the page they were written for says. */
-export function asking<Args extends unknown[], Value>(useCase: UseCase<Args, Value>, ...parsers: Parsers<Args>) {
-  const expected = z.tuple(parsers as unknown as [z.ZodType, ...z.ZodType[]]);
-  return async (...sent: Args): Promise<ActionResult<Value>> => {
-    const args = expected.safeParse(sent);
-    return args.success ? act((desk) => useCase(desk, ...(args.data as unknown as Args))) : unfitting;
-  };
+/** Who an action is for stands with it, so that a test can ask every one of them. */
+type Sent<Args extends unknown[], Value> = ((...sent: Args) => Promise<ActionResult<Value>>) & {
+  asks: Action | 'nothing';
+};
+
+/** Arguments come from outside, whatever the page they were written for says. */
+function parsed<Args extends unknown[]>(parsers: Parsers<Args>, sent: Args): Args | undefined {
+  const args = z.tuple(parsers as unknown as [z.ZodType, ...z.ZodType[]]).safeParse(sent);
+  return args.success ? (args.data as unknown as Args) : undefined;
+}
+
+/** A use case as a server action of whoever may do it. */
+export function asking<Args extends unknown[], Value>(
+  action: Action,
+  useCase: (desk: Desk, ...args: Args) => Promise<ActionResult<Value>>,
+  ...parsers: Parsers<Args>
+): Sent<Args, Value> {
+  const send = (...sent: Args) =>
+    act(action, async (desk) => {
+      const args = parsed(parsers, sent);
+      return args ? useCase(desk, ...args) : unfitting;
+    });
+  return Object.assign(send, { asks: action });
 }
 
 /**
  * The same for a use case that changes something: every page of the book is made anew. The Round is none of them: it was
  * made when the application was built, its scripts are known by their hashes, and it reads what changes by itself.
  */
-export function changing<Args extends unknown[], Value>(useCase: UseCase<Args, Value>, ...parsers: Parsers<Args>) {
-  const ask = asking(useCase, ...parsers);
-  return async (...sent: Args): Promise<ActionResult<Value>> => {
+export function changing<Args extends unknown[], Value>(
+  action: Action,
+  useCase: (desk: Desk, ...args: Args) => Promise<ActionResult<Value>>,
+  ...parsers: Parsers<Args>
+): Sent<Args, Value> {
+  const ask = asking(action, useCase, ...parsers);
+  const send = async (...sent: Args) => {
     const result = await ask(...sent);
     if (result.ok) revalidatePath('/(book)', 'layout');
     return result;
   };
+  return Object.assign(send, { asks: action });
+}
+
+/** What anybody may send, signed in or not: there is little of it. */
+export function openly<Args extends unknown[], Value>(
+  useCase: (sender: Sender, ...args: Args) => Promise<ActionResult<Value>>,
+  ...parsers: Parsers<Args>
+): Sent<Args, Value> {
+  const send = (...sent: Args) =>
+    actOpenly(async (sender) => {
+      const args = parsed(parsers, sent);
+      return args ? useCase(sender, ...args) : unfitting;
+    });
+  return Object.assign(send, { asks: 'nothing' as const });
 }

@@ -1,7 +1,7 @@
 import { AsyncLocalStorage } from 'node:async_hooks';
 
 /** What a page wants said about its answer, which the framework has no way to say: `server.ts` puts it on the answer. */
-export type Answer = { hindered: boolean };
+export type Answer = { hindered: boolean; requestId: string };
 
 // Kept on the process: the server and the application are bundled apart and load this file each for itself.
 const shared = globalThis as { tagebuchAnswers?: AsyncLocalStorage<Answer> };

@@ -1,23 +1,14 @@
 import 'server-only';
-import { cookies } from 'next/headers';
+import { headers } from 'next/headers';
 import { notFound, redirect } from 'next/navigation';
 import { cache } from 'react';
 import { readConfig } from '../config';
-import {
-  type Actor,
-  type Database,
-  type Desk,
-  type Refusal,
-  connect,
-  hindrance,
-  namesNothing,
-  refusal,
-} from '@/desk/desk';
-import { findActivePerson } from '@/desk/read/lists';
-import { sayHindered } from './answer';
+import { type Database, type Desk, type Refusal, connect, hindrance, namesNothing, refusal } from '@/desk/desk';
+import { type Action, may, whoDoes } from '@/core/people/rights';
+import { type SignedIn, findSession } from '@/desk/people/sessions';
+import { answers, sayHindered } from './answer';
 import { heavily } from './heavy';
-import { personCookie } from './person-cookie';
-import { ulid } from '@/core/fields/fields';
+import { sessionToken } from './session';
 
 /** What keeps a page from being made; Next passes the digest on unchanged, and the error page has the words for it. */
 class Hindered extends Error {
@@ -40,8 +31,8 @@ export function database(): Database {
   return shared.tagebuchDatabase;
 }
 
-/** Runs database work for a page; an outage becomes the page that says so, a name of nothing the page that finds nothing. */
-export async function reading<Value>(work: (db: Database) => Promise<Value>): Promise<Value> {
+/** Runs database work for a page that is open to all; an outage becomes the page that says so, a name of nothing the page that finds nothing. */
+export async function readingOpenly<Value>(work: (db: Database) => Promise<Value>): Promise<Value> {
   try {
     return await work(database());
   } catch (error) {
@@ -53,38 +44,74 @@ export async function reading<Value>(work: (db: Database) => Promise<Value>): Pr
   }
 }
 
+/** The same for whoever may do what the page is for. */
+export async function reading<Value>(work: (db: Database) => Promise<Value>, action: Action = 'read'): Promise<Value> {
+  await letIn(action);
+  return readingOpenly(work);
+}
+
 /** The same for a page that reads much of the plant: such pages wait for each other and let plain ones pass. */
 export const readingMuch = <Value>(work: (db: Database) => Promise<Value>): Promise<Value> =>
   reading((db) => heavily(() => work(db)));
 
-/** Who has opened the book on the device that asks, if anyone. */
-export async function findActor(db: Database): Promise<Actor | null> {
-  const { data: id } = ulid.safeParse((await cookies()).get(personCookie)?.value);
-  if (!id) return null;
-  const person = await findActivePerson(db, id);
-  return person ? { id: person.id, initials: person.initials, name: person.name } : null;
+/** Who is signed in on the device that asks, if anyone. */
+export async function findSignedIn(db: Database, now: Date): Promise<SignedIn | null> {
+  const token = await sessionToken();
+  return (token && (await findSession(db, now, token))) || null;
 }
 
 /** The same for a page: asked once, by whichever part of it needs it first. */
-export const currentActor = cache((): Promise<Actor | null> => reading(findActor));
+export const currentlyIn = cache((): Promise<SignedIn | null> => readingOpenly((db) => findSignedIn(db, new Date())));
 
-/** The desk of this request: database, one instant taken as now, the acting person. Asks for a name when there is none. */
-export async function openDesk(): Promise<Desk> {
-  const actor = await currentActor();
-  if (!actor) redirect('/open');
+/** Whoever may do something goes on; others sign in, or are told whose it is to do. */
+async function letIn(action: Action): Promise<SignedIn> {
+  const signedIn = await currentlyIn();
+  if (signedIn && may(signedIn, action)) return signedIn;
+  const to = (await headers()).get('x-tagebuch-path') ?? '/today';
+  redirect(`/sign-in?${new URLSearchParams({ to, ...(signedIn && { needs: action }) }).toString()}`);
+}
+
+/** The desk of this request: database, one instant taken as now, the acting person. Others sign in first. */
+export async function openDesk(action: Action = 'read'): Promise<Desk> {
+  const { actor } = await letIn(action);
   return { db: database(), now: new Date(), actor };
+}
+
+/** Whether whoever looks at a page may do something: what they may not is left out of it. */
+export async function mayHere(action: Action): Promise<boolean> {
+  const signedIn = await currentlyIn();
+  return signedIn !== null && may(signedIn, action);
 }
 
 /** What a server action answers; expected refusals are values. */
 export type ActionResult<Value> = { ok: true; value: Value } | Refusal;
 
-/** Runs a use case for a server action: an outage or a fault becomes words, and the form keeps what was typed. */
-export async function act<Value>(work: (desk: Desk) => Promise<ActionResult<Value>>): Promise<ActionResult<Value>> {
-  const actor = await currentActor().catch(() => undefined);
-  if (actor === undefined) return away;
-  if (actor === null) return refusal('invalid', 'Pick your name first: open the book in another tab, then save again.');
+/** Whoever sends an action: signed in, or not yet. */
+export type Sender = { db: Database; now: Date; signedIn: SignedIn | null };
+
+/** Runs a use case for a server action of whoever may do it: an outage or a fault becomes words, and the form keeps what was typed. */
+export const act = <Value>(
+  action: Action,
+  work: (desk: Desk) => Promise<ActionResult<Value>>,
+): Promise<ActionResult<Value>> =>
+  actOpenly(async ({ db, now, signedIn }) => {
+    if (!signedIn)
+      return refusal(
+        'signed-out',
+        'You are signed out. Sign in in another tab, then save again: what you typed is kept.',
+      );
+    if (!may(signedIn, action)) return refusal('forbidden', `This is not yours to do. ${whoDoes(action)}`);
+    return work({ db, now, actor: signedIn.actor });
+  });
+
+/** The same for what anybody may send, such as initials and a password. */
+export async function actOpenly<Value>(
+  work: (sender: Sender) => Promise<ActionResult<Value>>,
+): Promise<ActionResult<Value>> {
+  const signedIn = await currentlyIn().catch(() => undefined);
+  if (signedIn === undefined) return away;
   try {
-    return await work({ db: database(), now: new Date(), actor });
+    return await work({ db: database(), now: new Date(), signedIn });
   } catch (error) {
     const hindered = hindrance(error);
     if (hindered) return refusal(hindered.code, `${hindered.words} Nothing was saved; what you typed is kept.`);
@@ -104,6 +131,6 @@ const away = refusal(
 /** Logs an unexpected error under an id that the screen shows. */
 export function logFault(error: unknown): string {
   const id = Date.now().toString(36).toUpperCase();
-  console.error(`fault ${id}`, error);
+  console.error(`fault ${id}, request ${answers.getStore()?.requestId ?? 'none'}`, error);
   return id;
 }

@@ -88,6 +88,7 @@ export async function writeNow(draft: Draft, before: readonly Draft[] = []): Pro
 export function useOutbox() {
   const [queue, setQueue] = useState<Queued[] | null>(null);
   const [offline, setOffline] = useState(false);
+  const [signedOut, setSignedOut] = useState(false);
 
   useEffect(() => {
     let stopped = false;
@@ -97,7 +98,10 @@ export function useOutbox() {
       const waiting = (await outbox.all()).some(({ refused, heldUntil }) => !refused && heldUntil <= Date.now());
       if (waiting) {
         const result = await outbox.send(Date.now(), fetch, eager);
-        if (!stopped) setOffline(result.offline);
+        if (stopped) return;
+        setOffline(result.offline && !result.signedOut);
+        // A pass that rests says nothing new of it.
+        if (result.signedOut || !result.offline) setSignedOut(result.signedOut === true);
       }
     };
     void openOutbox().then(async (outbox) => {
@@ -126,7 +130,7 @@ export function useOutbox() {
     return entries;
   }, []);
   const takeBack = useCallback(async (id: string) => (await openOutbox()).takeBack(id), []);
-  return { queue, offline, put, takeBack };
+  return { queue, offline, signedOut: signedOut && (queue?.length ?? 0) > 0, put, takeBack };
 }
 
 /** What waits on this device, oldest first. */

@@ -3,6 +3,7 @@ import * as mariadb from 'mariadb';
 import { ConnectionError, Sequelize, type Transaction } from 'sequelize';
 import { initFloor } from './models/floor';
 import { initLog } from './models/log';
+import { initPeople } from './models/people';
 import { initPlan } from './models/plan';
 import { initPlant } from './models/plant';
 import { initProjection } from './models/projection';
@@ -53,6 +54,7 @@ export function connect(url: string, poolSize = 10) {
   });
   const models = {
     ...initPlant(sequelize),
+    ...initPeople(sequelize),
     ...initRegister(sequelize),
     ...initFloor(sequelize),
     ...initStoreRoom(sequelize),

@@ -1,6 +1,7 @@
 import type { LookName } from '@/core/words/looks';
 import type { MachineState } from '@/core/words/machine-states';
 import type { PointKind } from '@/core/register/point-kinds';
+import type { Role } from '@/core/people/rights';
 import type { TaskAction, Who } from '@/core/words/task-words';
 import { type EventName } from '@/core/words/events';
 
@@ -21,11 +22,11 @@ export const shifts = [
 export const sheetNote =
   'Control room, day and night: 4 17. Safety shoes, glasses, nitrile gloves; hearing protection in mill and press hall. Spill kits at both ends of each hall. Hot work and tanks: only with a permit of the shift foreman.';
 
-export const people: { initials: string; name: string; role: string; mayDo: Who[] | null }[] = [
-  { initials: 'HB', name: 'Hanna Brückl', role: 'technician', mayDo: ['operator', 'technician', 'mechanic'] },
-  { initials: 'TO', name: 'Tomasz Oberleitner', role: 'technician', mayDo: ['operator', 'technician'] },
-  { initials: 'MS', name: 'Mirela Stöger', role: 'planner', mayDo: null },
-  { initials: 'JK', name: 'Jonas Kreil', role: 'apprentice', mayDo: ['operator'] },
+export const people: { initials: string; name: string; role: string; roles: Role[]; mayDo: Who[] | null }[] = [
+  { initials: 'HB', name: 'Hanna Brückl', role: 'technician', roles: ['technician', 'planner'], mayDo: ['operator', 'technician', 'mechanic'] },
+  { initials: 'TO', name: 'Tomasz Oberleitner', role: 'technician', roles: ['technician'], mayDo: ['operator', 'technician'] },
+  { initials: 'MS', name: 'Mirela Stöger', role: 'planner', roles: ['planner', 'administrator'], mayDo: null },
+  { initials: 'JK', name: 'Jonas Kreil', role: 'apprentice', roles: ['technician'], mayDo: ['operator'] },
 ];
 
 export const areas = [

@@ -34,7 +34,7 @@ export async function smallPlant(db: Database, now = new Date('2026-06-15T10:00:
   });
   await db.Person.bulkCreate([
     { id: ids.anna, initials: 'AN', name: 'Anna', role: 'technician' },
-    { id: ids.bert, initials: 'BE', name: 'Bert', role: 'planner' },
+    { id: ids.bert, initials: 'BE', name: 'Bert', role: 'planner', roles: ['planner'] },
   ]);
   await db.Area.create({ id: ids.area, code: 'A', name: 'Hall A', position: 1, outline: null });
   await db.Machine.bulkCreate([

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { type Caller, refusedAtDoor } from './door';
 import { limiter } from './limiter';
 
-const rules = { limiter: limiter(0) };
+const rules = { limiter: limiter(0), bySession: limiter(0) };
 const site = { ...rules, siteUrl: 'https://book.example' };
 const caller = (change: Partial<Caller> = {}, headers: Caller['headers'] = {}): Caller => ({
   method: 'GET',
@@ -57,7 +57,7 @@ describe('the door', () => {
 
 describe('the limit of an address', () => {
   it('takes a backlog at once, then a steady flow, and counts what it refuses', () => {
-    const by = { limiter: limiter(60) };
+    const by = { limiter: limiter(60), bySession: limiter(0) };
     const at = (ms: number) => refusedAtDoor(caller(), by, ms);
     for (let request = 0; request < 60; request += 1) expect(at(0)).toBeUndefined();
     expect(at(0)).toMatchObject({ code: 'too-many', retryAfterS: 1 });
@@ -65,6 +65,20 @@ describe('the limit of an address', () => {
     expect(at(1000)).toMatchObject({ code: 'too-many' });
     expect(at(4100)).toBeUndefined();
     expect(refusedAtDoor(caller({ address: '10.0.0.2' }), by, 0)).toBeUndefined();
+  });
+
+  it('has a session or token that runs wild wait, and not those who come from the same address', () => {
+    const by = { limiter: limiter(0), bySession: limiter(30) };
+    const ask = (headers: Caller['headers']) => code(caller({}, headers), by);
+    const wild = { cookie: 'light=dark; tagebuch-session=abc' };
+    for (let count = 0; count < 30; count += 1) expect(ask(wild)).toBe('in');
+    expect(ask(wild)).toBe('too-many');
+    expect(ask({ cookie: '__Host-tagebuch-session=abc' })).toBe('too-many');
+    for (const other of [{ cookie: 'tagebuch-session=abd' }, {}, { authorization: 'Bearer abc' }])
+      expect(ask(other)).toBe('in');
+    for (let count = 0; count < 40; count += 1) ask({ authorization: 'Bearer abc' });
+    expect(ask({ authorization: 'Bearer abc' })).toBe('too-many');
+    expect(ask({})).toBe('in');
   });
 
   it('lets nobody wait for more than a minute or so, and remembers no more than it must', () => {

@@ -14,6 +14,8 @@ export type DoorRules = {
   /** Where the book is reached, such as https://book.example; undefined where it is served on this machine only. */
   siteUrl?: string | undefined;
   limiter: Limiter;
+  /** The same by session or token: one that has run wild does not use up what its whole plant may send. */
+  bySession: Limiter;
 };
 export type Refused = { code: ProblemCode; detail: string; retryAfterS?: number };
 
@@ -29,12 +31,20 @@ const one = (value: string | string[] | undefined): string | undefined => (Array
  * @param nowMs for counting
  * @returns why it is sent away; undefined where it may come in
  */
-export function refusedAtDoor(caller: Caller, { siteUrl, limiter }: DoorRules, nowMs: number): Refused | undefined {
-  const waitMs = limiter.take(caller.address, nowMs);
+export function refusedAtDoor(
+  caller: Caller,
+  { siteUrl, limiter, bySession }: DoorRules,
+  nowMs: number,
+): Refused | undefined {
+  const holder = holderOf(caller);
+  const waitMs = Math.max(
+    limiter.take(caller.address, nowMs),
+    holder === undefined ? 0 : bySession.take(`${caller.address} ${holder}`, nowMs),
+  );
   if (waitMs > 0)
     return {
       code: 'too-many',
-      detail: 'So many requests came from this address that it has to wait a moment. Nothing is lost: send it again.',
+      detail: 'So many requests came from here that it has to wait a moment. Nothing is lost: send it again.',
       retryAfterS: Math.ceil(waitMs / 1000),
     };
   if (caller.url.length > longestUrl || !isDecodable(caller.url.split('?')[0]!))
@@ -50,6 +60,12 @@ export function refusedAtDoor(caller: Caller, { siteUrl, limiter }: DoorRules, n
   return changes(caller.method) ? refusedOrigin(caller, host, siteUrl) : undefined;
 }
 
+/** What a request says that it may come in by: its session or its token. Whether that is good is asked later. */
+function holderOf({ headers }: Caller): string | undefined {
+  const session = /(?:^|;\s*)(?:__Host-)?tagebuch-session=([\w-]{1,100})/.exec(one(headers.cookie) ?? '')?.[1];
+  return one(headers.authorization)?.slice(0, 200) ?? session;
+}
+
 function isDecodable(path: string): boolean {
   try {
     decodeURIComponent(path);
@@ -59,8 +75,11 @@ function isDecodable(path: string): boolean {
   }
 }
 
+/** Whether a host is this machine itself. */
+export const isLoopback = (host: string): boolean => loopback.test(host);
+
 const isOurHost = (host: string, siteUrl: string | undefined): boolean =>
-  loopback.test(host) || (siteUrl !== undefined && host.toLowerCase() === new URL(siteUrl).host);
+  isLoopback(host) || (siteUrl !== undefined && host.toLowerCase() === new URL(siteUrl).host);
 
 /** A change is taken from our own pages and from programs, not from pages of others that a browser happens to have open. */
 function refusedOrigin({ url, headers }: Caller, host: string, siteUrl: string | undefined): Refused | undefined {

@@ -1,6 +1,6 @@
 import { request as httpRequest } from 'node:http';
 import { expect, test } from '@playwright/test';
-import { openBook, post } from './book';
+import { post, signIn } from './book';
 
 const motor = { boreMm: 60, outsideDiameterMm: 130, speedRpm: 1500 };
 
@@ -107,9 +107,8 @@ test('a path that cannot be decoded is 400, never 500', async ({ baseURL }) => {
     expect(await status(path)).toBe(400);
 });
 
-test('an entry is taken once: 201, then 200, then 409 for other content', async ({ page, request }) => {
-  await openBook(page, '/plant/machines/TR-L1');
-  const cookie = (await page.context().cookies()).find(({ name }) => name === 'tagebuch-person')!;
+test('an entry is taken once: 201, then 200, then 409 for other content', async ({ request }) => {
+  const personId = await signIn(request, 'TO');
   const entry = {
     id: '01JZZZZZZZZZZZZZZZZZZZZZZA',
     kind: 'note',
@@ -117,7 +116,7 @@ test('an entry is taken once: 201, then 200, then 409 for other content', async 
     body: { text: 'Posted from outside.' },
     happenedAt: new Date().toISOString(),
     offsetMinutes: 60,
-    personId: cookie.value,
+    personId,
     deviceId: 'test',
     machineId: null,
   };
@@ -144,10 +143,13 @@ test('an entry is taken once: 201, then 200, then 409 for other content', async 
 });
 
 test('a round that is not in the book is 404', async ({ request }) => {
+  await signIn(request);
   expect((await request.get('/api/rounds/01ARZ3NDEKTSV4RRFFQ69G5FAV')).status()).toBe(404);
 });
 
 test.describe('meters and plan over the API', () => {
+  test.beforeEach(({ request }) => signIn(request));
+
   type Meter = { id: string; machine: string; last: { value: number } | null };
   const meters = async (request: Parameters<Parameters<typeof test>[2]>[0]['request']) =>
     ((await (await request.get('/api/meters')).json()) as { meters: Meter[] }).meters;

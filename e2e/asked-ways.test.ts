@@ -1,6 +1,6 @@
 import { type APIRequestContext, type Page, expect, test } from '@playwright/test';
 import { ulid } from 'ulid';
-import { logLines, openBook, openStop, post, press, pressAndArrive, read } from './book';
+import { logLines, openBook, openStop, post, press, pressAndArrive, read, signIn } from './book';
 
 test.describe.configure({ mode: 'serial' });
 
@@ -13,6 +13,7 @@ async function written(page: Page, machine: string): Promise<string> {
 }
 /** What a device has read at a point some time ago. */
 async function readBefore(request: APIRequestContext, label: string, value: object, hoursAgo: number): Promise<void> {
+  await signIn(request);
   const [machine, number] = label.split('·');
   const areas = ['SO', 'TR'];
   const lists = await Promise.all(areas.map(async (area) => (await request.get(`/api/points?area=${area}`)).json()));

@@ -2,11 +2,18 @@ import { type APIRequestContext, type Locator, type Page, expect } from '@playwr
 
 export const phone = { width: 390, height: 844 };
 
-/** Opens the book in a person's name, at a page. */
+/** Signs in by a tap on a name, as the demo lets everybody, and goes to a page. */
 export async function openBook(page: Page, to = '/today', name = 'Hanna Brückl'): Promise<void> {
-  await page.goto(`/open?to=${encodeURIComponent(to)}`);
+  await page.goto(`/sign-in?to=${encodeURIComponent(to)}`);
   await page.getByRole('button', { name }).click();
-  await page.waitForURL((url) => !url.pathname.startsWith('/open'));
+  await page.waitForURL((url) => !url.pathname.startsWith('/sign-in'));
+}
+
+/** Has what is asked without a page signed in as somebody. @returns the person's identifier */
+export async function signIn(request: APIRequestContext, initials = 'MS'): Promise<string> {
+  const answer = await request.post('/api/session', { data: { initials } });
+  expect(answer.status(), await answer.text()).toBe(201);
+  return ((await (await request.get('/api/session')).json()) as { person: { id: string } }).person.id;
 }
 
 /** Adds a machine to the press hall; its page is open then. */

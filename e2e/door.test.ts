@@ -1,6 +1,6 @@
 import { request as httpRequest } from 'node:http';
 import { expect, test } from '@playwright/test';
-import { openBook } from './book';
+import { openBook, signIn } from './book';
 
 type Sent = { method?: string; path?: string; headers?: Record<string, string>; body?: string };
 
@@ -27,7 +27,7 @@ test('only requests that are meant for this book come in', async ({ baseURL }) =
   expect((await post({ ...json, origin: 'https://evil.example' })).status).toBe(403);
   expect((await post({ ...json, 'sec-fetch-site': 'cross-site' })).status).toBe(403);
   expect((await post({ 'content-type': 'text/plain' })).status).toBe(415);
-  expect((await post({ 'content-type': 'application/x-www-form-urlencoded' }, '/api/entries')).status).toBe(415);
+  expect((await post({ 'content-type': 'application/x-www-form-urlencoded' }, '/api/session')).status).toBe(415);
   expect((await post({ 'next-action': '0'.repeat(42) }, '/today')).status).toBe(403);
 });
 
@@ -40,12 +40,16 @@ test('an address in a link leads nowhere but into the book', async ({ page, base
     'https://evil.example',
   ]) {
     await page.context().clearCookies();
-    await page.goto(`/open?to=${encodeURIComponent(to)}`);
+    await page.goto(`/sign-in?to=${encodeURIComponent(to)}`);
     await page.getByRole('button', { name: 'Hanna Brückl' }).click();
     await page.waitForURL(/\/today\//);
     expect(new URL(page.url()).origin).toBe(new URL(baseURL!).origin);
   }
-  const calendar = await send(baseURL!, { path: '/api/calendar.ics', headers: { 'x-forwarded-host': 'evil.example' } });
+  const [session] = (await page.context().cookies()).filter((cookie) => cookie.name === 'tagebuch-session');
+  const { name, value } = session!;
+  const headers = { 'x-forwarded-host': 'evil.example', cookie: `${name}=${value}` };
+  const calendar = await send(baseURL!, { path: '/api/calendar.ics', headers });
+  expect(calendar.text).toContain('BEGIN:VCALENDAR');
   expect(calendar.text).not.toContain('evil.example');
 });
 
@@ -85,6 +89,7 @@ test('pages run our own scripts only, and nothing frames them', async ({ page })
 
 test('what names nothing, or names it twice, is answered as such', async ({ request, page }) => {
   const status = async (path: string) => (await request.get(path)).status();
+  await signIn(request);
   expect(await status('/api/meters/%C3%A9/readings')).toBe(404);
   expect(await status('/api/rounds/%C3%A9')).toBe(404);
   expect(await status('/api/due?week=0000-W01')).toBe(200);
@@ -95,7 +100,7 @@ test('what names nothing, or names it twice, is answered as such', async ({ requ
     '/lubricants/translate?plate=SAE+90&plate=ISO+VG+68',
     '/plant/machines/GL1-01/points/1/choose?from=1&from=2&lubricant=a&lubricant=b',
     '/due?area=BM&area=P1',
-    '/open?to=/today&to=/plant',
+    '/sign-in?to=/today&to=/plant',
   ])
     expect((await page.request.get(path)).status(), path).toBe(200);
   for (const path of [
@@ -106,11 +111,12 @@ test('what names nothing, or names it twice, is answered as such', async ({ requ
     '/plant/templates/%C3%A9',
   ])
     expect((await page.request.get(path)).status(), path).toBe(404);
-  await page.context().addCookies([{ name: 'tagebuch-person', value: '%C3%A9', url: page.url() }]);
+  await page.context().addCookies([{ name: 'tagebuch-session', value: '%C3%A9', url: page.url() }]);
   expect((await page.request.get('/today')).status()).toBe(200);
 });
 
 test('text that cannot be kept is refused where it comes in', async ({ request }) => {
+  await signIn(request);
   const refused = async (text: string) => {
     const answer = await request.post('/api/entries', {
       data: Buffer.from(`{"body":{"text":"${text}"}}`),

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { addMotorBearing, logLines, openBook, phone, planAndRoute, pressAndArrive, walkAll } from './book';
+import { addMotorBearing, logLines, openBook, phone, planAndRoute, pressAndArrive, walkAll, signIn } from './book';
 
 test.describe.configure({ mode: 'serial' });
 
@@ -159,6 +159,7 @@ test('a round begins without signal, once however often it is tapped, and an uns
   context,
   request,
 }) => {
+  await signIn(request);
   await openBook(page, '/routes', 'Jonas Kreil');
   await page.setViewportSize(phone);
   await page.getByRole('link', { name: 'R-PUMP' }).click();

@@ -1,5 +1,5 @@
 import { type APIRequestContext, expect, test } from '@playwright/test';
-import { addMachine, openBook } from './book';
+import { addMachine, openBook, signIn } from './book';
 
 /**
  * Histories of meters posted over the API, and the due dates that follow compared with a calculation by hand. Every
@@ -132,6 +132,7 @@ test('a machine with a meter and a task of 400 h, and others like it', async ({ 
 
 for (const [index, { name, code, readings, newDial, leftOut, daysAfterLast }] of cases.entries()) {
   test(`the due date of ${name}`, async ({ request }) => {
+    await signIn(request);
     const machine = `${base}-${code}`;
     const { taskId, machineId, pointId } = await planOf(request, machine);
     const meterId = (

@@ -1,9 +1,9 @@
-import { type BrowserContext, type Page, expect, test } from '@playwright/test';
+import { type BrowserContext, type Page, expect, request as requests, test } from '@playwright/test';
 import { ulid } from 'ulid';
 import { type Database, connect } from '../db/connection';
 import { serve } from '../scripts/lib/application.mjs';
 import { freePort } from '../scripts/lib/database.mjs';
-import { phone, post, press, read } from './book';
+import { phone, post, press, read, signIn } from './book';
 import { ShakyWay } from './shaky-way';
 import { finishOilChange, lockIt, stepsUntil } from './steps';
 
@@ -17,6 +17,7 @@ const served = async () => ({
   port: await freePort(),
   databaseUrl: process.env.TEST_RUNNING_DATABASE_URL!,
   logFile: `${process.env.TEST_FOLDER}/no-signal.log`,
+  env: { TAGEBUCH_DEMO: '1' },
 });
 
 let book: Awaited<ReturnType<typeof served>>;
@@ -136,8 +137,8 @@ test('a shift is walked without signal, and comes home once, whole and in its or
   test.setTimeout(300_000);
   const context = await browser.newContext({ ...device, viewport: { width: 1280, height: 800 } });
   let page = await context.newPage();
-  await page.goto(`${base}/open?to=/routes/new`);
-  await page.getByRole('button', { name: 'Tomasz Oberleitner' }).click();
+  await page.goto(`${base}/sign-in?to=/routes/new`);
+  await page.getByRole('button', { name: 'Hanna Brückl' }).click();
   await page.getByLabel('Route code').fill(routeCode);
   await page.getByLabel('Name').fill('Far from any mast');
   for (const machine of machines) {
@@ -146,8 +147,12 @@ test('a shift is walked without signal, and comes home once, whole and in its or
   }
   await page.getByRole('button', { name: 'Make route' }).click();
   await expect(page.getByRole('heading', { level: 1 })).toContainText(routeCode);
-  await page.getByRole('button', { name: 'Take it along on this device' }).click();
   await chooseProcedure(page, 'CP-O1/points/4', /filter difference/, 'Filter element through its by-pass, on the run');
+  // Whoever walks it is another than whoever planned it.
+  await page.goto(`${base}/sign-in?to=/routes`);
+  await page.getByRole('button', { name: 'Tomasz Oberleitner' }).click();
+  await page.getByRole('link', { name: routeCode }).click();
+  await page.getByRole('button', { name: 'Take it along on this device' }).click();
   await page.setViewportSize(phone);
   await takeAlong(page, routeCode);
 
@@ -260,9 +265,10 @@ test('a shift is walked without signal, and comes home once, whole and in its or
   };
   const { personId, pointId, taskId } = task!;
   const opened = { ...said, id: openId, personId, pointId, taskIds: [taskId], kind: 'open' };
-  const direct = `http://127.0.0.1:${book.port}/api/entries`;
+  const plant = await requests.newContext({ baseURL: `http://127.0.0.1:${book.port}` });
+  await signIn(plant, 'JK');
   const body = { does: 'open', name: 'Tank cover', runs: 'never', thing: 'cover' };
-  expect((await post(context.request, direct, { ...opened, body })).status()).toBe(201);
+  expect((await post(plant, '/api/entries', { ...opened, body })).status()).toBe(201);
 
   // The way is there again, but every reply gets lost; then the book itself is stopped; then all is well.
   way.losesReplies = true;
@@ -281,7 +287,7 @@ test('a shift is walked without signal, and comes home once, whole and in its or
 
   // It is closed, and what was refused is written again.
   const closed = { ...opened, id: ulid(), kind: 'close', body: { openId, name: 'Tank cover' } };
-  expect((await post(context.request, direct, closed)).status()).toBe(201);
+  expect((await post(plant, '/api/entries', closed)).status()).toBe(201);
   await press(page, 'Take it off this device and write it again');
   await goTo(page, /P2·01 Check level/);
   await press(page, /^Done/);
@@ -300,7 +306,7 @@ test('what drained over night is finished next day by somebody else, without sig
   expect(handedOn.length).toBeGreaterThan(0);
   const context = await browser.newContext({ ...device, viewport: phone });
   const first = await context.newPage();
-  await first.goto(`${base}/open?to=/round`);
+  await first.goto(`${base}/sign-in?to=/round`);
   await first.getByRole('button', { name: 'Hanna Brückl' }).click();
   await first.waitForURL(({ pathname }) => pathname === '/round');
   await first.goto(`${base}/routes`);

@@ -1,7 +1,7 @@
 import { readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { expect, test } from '@playwright/test';
-import { logLines, openBook, phone, pressAndArrive, walkAll } from './book';
+import { logLines, openBook, phone, pressAndArrive, walkAll, signIn } from './book';
 
 const folder = process.env.TEST_FOLDER!;
 const hold = join(folder, 'hold');
@@ -54,6 +54,7 @@ test('the database is killed in the middle of a round and nothing is lost', asyn
 });
 
 test('the API says that the database is away, and may be asked again', async ({ request }) => {
+  await signIn(request);
   writeFileSync(hold, '');
   process.kill(Number(readFileSync(join(folder, 'db.pid'), 'utf8')), 'SIGKILL');
   await expect(async () => {
@@ -62,7 +63,9 @@ test('the API says that the database is away, and may be asked again', async ({ 
     expect(answer.headers()['content-type']).toContain('application/problem+json');
     expect(answer.headers()['retry-after']).toBeTruthy();
     // A page too may be asked for again.
-    expect((await request.get('/open')).status()).toBe(503);
+    expect((await request.get('/sign-in')).status()).toBe(503);
+    // Whoever stands in front sends nobody here meanwhile, and does not start it anew.
+    expect([(await request.get('/readyz')).status(), (await request.get('/healthz')).status()]).toEqual([503, 200]);
   }).toPass({ timeout: 30_000 });
   rmSync(hold);
   await expect(async () =>

@@ -54,12 +54,12 @@ test('people are added with what they may do, open the book, and are taken off t
   await page.getByRole('button', { name: 'Put on the list' }).click();
   await expect(page.getByRole('heading', { name: 'Helga Bauer fitter' })).toBeVisible();
   await expect(page.getByText('May do the work of: mechanic.')).toBeVisible();
-  await page.goto('/open');
+  await page.goto('/sign-in');
   await expect(page.getByRole('button', { name: /Helga Bauer/ })).toBeVisible();
   await page.goto('/plant/people');
   await page.getByRole('button', { name: 'Take Helga Bauer off the list' }).click();
   await expect(page.getByText('Off the list since')).toBeVisible();
-  await page.goto('/open');
+  await page.goto('/sign-in');
   await expect(page.getByRole('button', { name: /Helga Bauer/ })).toHaveCount(0);
 });
 

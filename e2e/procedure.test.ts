@@ -71,7 +71,15 @@ test('an oil change is walked in its order, handed on over night, and finished b
     .getByRole('navigation', { name: 'Stops' })
     .getByRole('button', { name: /RM-B1·01/ })
     .click();
+  // "all sent" stands there too before the last tap is kept.
+  const written = other.waitForResponse(
+    (response) =>
+      response.url().endsWith('/api/entries') &&
+      response.status() === 201 &&
+      (response.request().postDataJSON() as { kind?: string }).kind === 'oil-change',
+  );
   await finishOilChange(other, '12');
+  await written;
   await expect(other.getByText('all sent')).toBeVisible({ timeout: 30_000 });
   const lines = (await logLines(other, 'machine=RM-B1')).slice(0, 12).join('\n');
   for (const said of [

@@ -30,7 +30,7 @@ test('an apprentice reads an old plate and finds the lubricant', async ({ page }
 });
 
 test('active sulphur on a bronze wheel is stopped, a suitable oil is taken', async ({ page }) => {
-  await openBook(page, '/today', 'Jonas Kreil');
+  await openBook(page, '/today', 'Hanna Brückl');
   await addMachine(page, code, 'Test conveyor');
   await addPoint(page, 'Worm unit', 'Head drive', {
     'Centre distance': '80',
@@ -105,7 +105,7 @@ test('a planner overrules a stop with a reason that the point shows ever after',
 });
 
 test('a bearing closed on both sides is not regreased, and the page says why', async ({ page }) => {
-  await openBook(page, '/today', 'Jonas Kreil');
+  await openBook(page, '/today', 'Hanna Brückl');
   await addPoint(page, 'Rolling bearing', 'Closed bearing', {
     Designation: '6312-2Z',
     Speed: '1500',
@@ -125,7 +125,7 @@ test('a bearing closed on both sides is not regreased, and the page says why', a
 });
 
 test('22220-K-C3-W33 gets its dimensions, amount and strokes from the designation', async ({ page }) => {
-  await openBook(page, '/today', 'Jonas Kreil');
+  await openBook(page, '/today', 'Hanna Brückl');
   await addPoint(page, 'Rolling bearing', 'Drum bearing', {
     Designation: '22220-K-C3-W33',
     Speed: '300',

@@ -1,5 +1,5 @@
-import AxeBuilder from '@axe-core/playwright';
-import { type BrowserContext, type Page, expect, test as base } from '@playwright/test';
+import { type BrowserContext, expect, test as base } from '@playwright/test';
+import { seriousFindings } from './accessible';
 import { openBook, phone, walkAll } from './book';
 
 type OpenBook = Awaited<ReturnType<BrowserContext['storageState']>>;
@@ -9,7 +9,8 @@ const test = base.extend<object, { openedBook: OpenBook }>({
   openedBook: [
     async ({ browser }, use, { project }) => {
       const page = await browser.newPage({ baseURL: project.use.baseURL! });
-      await openBook(page);
+      // Whoever administers sees every screen.
+      await openBook(page, '/today', 'Mirela Stöger');
       await use(await page.context().storageState());
       await page.close();
     },
@@ -17,29 +18,6 @@ const test = base.extend<object, { openedBook: OpenBook }>({
   ],
   storageState: ({ openedBook }, use) => use(openedBook),
 });
-
-/** Serious and critical findings of axe on the page as it stands, by all rules or only some. */
-async function seriousFindings(page: Page, rules?: string[]): Promise<string[]> {
-  // Controls that are still shut would be let off.
-  await expect(page.locator('fieldset[role=none]:disabled')).toHaveCount(0);
-  const axe = new AxeBuilder({ page })
-    // Of long lists the first rows stand for all.
-    .exclude('li:nth-child(n+21)')
-    .exclude('tr:nth-child(n+21)')
-    .options({ resultTypes: ['violations'], preload: false })
-    // No frames here; otherwise each finding is carried through a page of its own, which takes twice as long.
-    .setLegacyMode();
-  const { violations } = await (rules ? axe.withRules(rules) : axe).analyze();
-  return violations
-    .filter(({ impact }) => impact === 'serious' || impact === 'critical')
-    .map(
-      ({ id, nodes }) =>
-        `${id}: ${nodes
-          .map(({ target }) => target.join(' '))
-          .slice(0, 3)
-          .join(' | ')}`,
-    );
-}
 
 /** What may differ at another width: what scrolls, what is hidden, what still has its name. Colours are the same tokens. */
 const byWidth = [
@@ -115,6 +93,8 @@ const screens = [
   '/plant/meters/import',
   '/plant/machines/P1/card',
   '/counter/P1',
+  '/me',
+  '/plant/clients',
   '/plant/machines/GL1-01/points/1/commission',
 ];
 
@@ -137,7 +117,7 @@ for (const screen of screens) {
 }
 
 test('the opening page, an entry, a route and a round have none either', async ({ page }) => {
-  await page.goto('/open');
+  await page.goto('/sign-in');
   expect(await seriousFindings(page)).toEqual([]);
   // Of a kind that is put right on its own page, whatever else is being written meanwhile.
   await page.goto('/log?kind=grease');

@@ -1,6 +1,6 @@
 import { type APIRequestContext, type Page, expect, test } from '@playwright/test';
 import ICAL from 'ical.js';
-import { addMachine, logLines, openBook, phone } from './book';
+import { addMachine, logLines, openBook, phone, signIn } from './book';
 
 const planner = 'Mirela Stöger';
 type Meter = {
@@ -15,6 +15,8 @@ const meterOf = async (request: APIRequestContext, machine: string, unit = 'hour
   const { meters } = (await (await request.get('/api/meters')).json()) as { meters: Meter[] };
   return meters.find((meter) => meter.machine === machine && meter.unit === unit)!;
 };
+test.beforeEach(({ request }) => signIn(request));
+
 const dayAgo = (days: number) => new Date(Date.now() - days * 86_400_000);
 
 /** Adds a meter to the machine whose page is open. */
@@ -244,8 +246,12 @@ test('a long list exists only where it is looked at, and goes on while scrolling
   const total = Number(await page.getByRole('status').locator('strong').innerText());
   expect(total).toBeGreaterThan(150);
   expect(await page.getByRole('row').count()).toBeLessThan(70);
-  await page.evaluate(() => window.scrollTo(0, document.body.scrollHeight));
-  await expect(page.getByRole('link', { name: /^last service unknown|^due in \d{3,} days/ }).first()).toBeVisible();
+  // The list grows as it is scrolled, once the page has come to life.
+  await expect(async () => {
+    await page.evaluate(() => window.scrollTo(0, document.body.scrollHeight));
+    const far = page.getByRole('link', { name: /^last service unknown|^due in \d{3,} days/ }).first();
+    await expect(far).toBeVisible({ timeout: 1000 });
+  }).toPass({ timeout: 15_000 });
   expect(await page.getByRole('row').count()).toBeLessThan(70);
 });
 

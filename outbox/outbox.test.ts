@@ -157,6 +157,22 @@ describe('the outbox', () => {
     },
   );
 
+  it('asks for a name where the book does, and lets others’ entries wait for them without blame', async () => {
+    const outbox = await freshOutbox();
+    await outbox.put(note('A', { machineId: 'M1' }), 1);
+    expect(await outbox.send(10, async () => problem('signed-out'))).toMatchObject({ offline: true, signedOut: true });
+    expect((await outbox.all()).map(({ tries }) => tries)).toEqual([undefined]);
+    for (const id of ['B', 'C', 'D']) await outbox.put(note(id, { machineId: id, personId: 'other' }), 2);
+    await outbox.put(note('E', { machineId: 'M2' }), 3);
+    const mine = async (_: string, init: RequestInit) =>
+      (JSON.parse(String(init.body)) as EntryInput).personId === 'p' ? arrived(idIn(init)) : problem('not-yours');
+    const passed = await outbox.send(10_000, mine, true);
+    expect(passed).toEqual({ sent: ['A', 'E'], refused: [], offline: false });
+    expect(await outbox.all()).toMatchObject(['B', 'C', 'D'].map((id) => ({ id, aside: 'It is not-yours.' })));
+    // They are back.
+    expect((await outbox.send(60_000, taking)).sent).toEqual(['B', 'C', 'D']);
+  });
+
   it('takes three troubles in a row for the server’s own, and rests', async () => {
     const outbox = await freshOutbox();
     for (const id of ['A', 'B', 'C', 'D', 'E']) await outbox.put(note(id, { machineId: id }), 1);

@@ -23,7 +23,13 @@ export type Queued = QueuedEntry | QueuedRound;
 type Item = Pick<QueuedEntry, 'id' | 'entry' | 'before'> | Pick<QueuedRound, 'id' | 'round'>;
 
 /** What one pass of sending came to. `offline`: the book was not reached, or was in trouble; everything is kept. */
-export type SendResult = { sent: string[]; refused: string[]; offline: boolean };
+export type SendResult = {
+  sent: string[];
+  refused: string[];
+  offline: boolean;
+  /** The book was reached, and asks who is there. */
+  signedOut?: true;
+};
 
 interface OutboxSchema extends DBSchema {
   queue: { key: string; value: Queued; indexes: { byTime: number } };
@@ -233,7 +239,12 @@ export class Outbox {
         for (const lane of holdsUp) behind.add(lane);
         if (answer.kind === 'not-reached') {
           restMs = Math.max(answer.afterMs, 1);
+          if (answer.isSignedOut) result.signedOut = true;
           break;
+        }
+        if (answer.kind === 'of-others') {
+          await this.keep({ ...leaving, aside: answer.words, pausedUntil: now + othersPauseMs });
+          continue;
         }
         await this.keep(this.tried(leaving, answer, now));
         troubles += 1;
@@ -325,15 +336,25 @@ function orderOf(queued: Queued): { waitsFor: string[]; holdsUp: string[] } {
 }
 
 /** What the book says of itself, not of what was sent: it is asked again as a whole. */
-const notNow: readonly string[] = ['unavailable', 'busy', 'disk-full', 'too-many'] satisfies ProblemCode[];
+const notNow: readonly string[] = [
+  'unavailable',
+  'busy',
+  'disk-full',
+  'too-many',
+  'signed-out',
+] satisfies ProblemCode[];
+/** What somebody else wrote here waits for them; so often it is tried whether they are back. */
+const othersPauseMs = 30_000;
 
 type Answer =
   | { kind: 'arrived' }
   | { kind: 'refused'; reason: string; problems: Problem[] }
   /** Somebody answered, but neither yes nor no. */
   | { kind: 'trouble'; words: string }
+  /** It was written by somebody else than whoever is signed in. */
+  | { kind: 'of-others'; words: string }
   /** Nobody answered, or the book says itself that it cannot just now. */
-  | { kind: 'not-reached'; afterMs: number };
+  | { kind: 'not-reached'; afterMs: number; isSignedOut?: boolean };
 
 /**
  * Sends one thing and reads the answer with care: a sign-in page of the wireless, a proxy or a stranger may answer in
@@ -361,9 +382,8 @@ async function readAnswer(id: string, response: Response): Promise<Answer> {
   const isProblem = type === 'application/problem+json';
   const said = (isProblem || type === 'application/json' ? await response.json().catch(() => null) : null) as Said;
   if (response.ok && type === 'application/json' && said?.id === id) return { kind: 'arrived' };
-  if (isProblem && isFinal(said?.code)) return refusalOf(said);
-  if (isProblem && notNow.includes(String(said?.code)))
-    return { kind: 'not-reached', afterMs: pauseAsked(response.headers) };
+  const ours = isProblem ? ofTheBook(said, response.headers) : undefined;
+  if (ours) return ours;
   return {
     kind: 'trouble',
     words:
@@ -371,6 +391,16 @@ async function readAnswer(id: string, response: Response): Promise<Answer> {
         ? said.detail
         : `Something answered in place of the book (${response.status}).`,
   };
+}
+
+/** What the book itself says by one of its codes; undefined where it is none of those. */
+function ofTheBook(said: Said, headers: Headers): Answer | undefined {
+  const code = said?.code;
+  if (isFinal(code)) return refusalOf(said);
+  if (notNow.includes(String(code)))
+    return { kind: 'not-reached', afterMs: pauseAsked(headers), isSignedOut: code === 'signed-out' };
+  if (code === ('not-yours' satisfies ProblemCode)) return { kind: 'of-others', words: String(said?.detail) };
+  return undefined;
 }
 
 const refusalOf = (said: Said): Answer => ({

@@ -8,6 +8,7 @@ import { build, prepareDatabase, serve } from './lib/application.mjs';
 import { flag } from './lib/arguments.mjs';
 import { freePort, startDatabase } from './lib/database.mjs';
 import { ensureNodeModules, ensurePrograms } from './lib/packages.mjs';
+import { demoCookie } from './lib/session.mjs';
 import { reportFailure, run, step } from './lib/steps.mjs';
 
 const root = dirname(dirname(fileURLToPath(import.meta.url)));
@@ -62,7 +63,7 @@ async function benchDemo(sizes) {
       port,
       databaseUrl: database.url,
       logFile: join(folder, 'application.log'),
-      env: { REQUESTS_PER_MINUTE: '0' },
+      env: { REQUESTS_PER_MINUTE: '0', TAGEBUCH_DEMO: '1' },
     });
   });
   const { output } = await run('npx', ['tsx', 'scripts/bench/core.ts'], {
@@ -71,7 +72,7 @@ async function benchDemo(sizes) {
   });
   const core = JSON.parse(output.slice(output.indexOf('{')));
   const base = `http://127.0.0.1:${port}`;
-  const cookie = `tagebuch-person=${core.personId}`;
+  const cookie = await demoCookie(base, 'HB');
   const page = (path) => medianOf(() => fetch(base + path, { headers: { cookie } }));
   const rows = [
     ['One plain SQL query (count of points)', core.plainQueryMs],

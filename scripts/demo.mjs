@@ -89,6 +89,7 @@ try {
       databaseUrl: connections.url,
       logFile: join(folder, 'application.log'),
       dev,
+      env: { TAGEBUCH_DEMO: '1' },
     };
     application = superviseApplication(await serve(served), served, say);
   });

@@ -12,6 +12,7 @@ import { flag } from './lib/arguments.mjs';
 import { freePort, startDatabase } from './lib/database.mjs';
 import { ensureNodeModules, ensurePrograms } from './lib/packages.mjs';
 import { belongTo, endAll, pause, start } from './lib/processes.mjs';
+import { demoCookie } from './lib/session.mjs';
 import { PlainError, reportFailure, run, step, totalTime } from './lib/steps.mjs';
 
 const root = dirname(dirname(fileURLToPath(import.meta.url)));
@@ -46,9 +47,10 @@ async function fullDisk() {
     await prepareDatabase(root, database, { demo: true });
     const port = await freePort();
     const base = `http://127.0.0.1:${port}`;
-    const env = { REQUESTS_PER_MINUTE: '0' };
+    const env = { REQUESTS_PER_MINUTE: '0', TAGEBUCH_DEMO: '1' };
     application = await serve({ distDir, port, databaseUrl: database.url, logFile: join(at, 'application.log'), env });
-    const [person] = (await (await fetch(`${base}/api/people`)).json()).people;
+    const cookie = await demoCookie(base, 'HB');
+    const { person } = await (await fetch(`${base}/api/session`, { headers: { cookie } })).json();
     let count = 0;
     const note = async () => {
       count += 1;
@@ -70,7 +72,7 @@ async function fullDisk() {
       const answer = await words(
         await fetch(`${base}/api/entries`, {
           method: 'POST',
-          headers: { 'content-type': 'application/json' },
+          headers: { 'content-type': 'application/json', cookie },
           body: JSON.stringify(envelope),
           signal: AbortSignal.timeout(30_000),
         }).catch((error) => new Response(JSON.stringify({ code: String(error) }), { status: 599 })),
@@ -98,7 +100,6 @@ async function fullDisk() {
       const answer = await note();
       if (answer.status !== 503 || answer.ms > 20_000) check('it goes on saying so', false, JSON.stringify(answer));
     }
-    const cookie = `tagebuch-person=${person.id}`;
     for (const path of ['/api/people', '/today', '/plant', '/log'])
       check(`${path} is still served`, (await fetch(base + path, { headers: { cookie } })).status === 200);
     rmSync(filler);
@@ -244,14 +245,14 @@ async function demoAtEveryStep() {
   }
   let answered;
   const { output } = await demo('Ready', async (child) => {
-    answered = (await fetch(`http://127.0.0.1:${port}/api/people`)).status;
+    answered = (await fetch(`http://127.0.0.1:${port}/api/methods`)).status;
     // The starter alone is killed: what it started goes on without anybody who watches it.
     process.kill(child.pid, 'SIGKILL');
   });
   check('after all of that it comes up', answered === 200, output);
   check('a killed starter leaves orphans', leftOf(data).length > 0);
   const again = await demo('Ready', async (child) => {
-    answered = (await fetch(`http://127.0.0.1:${port}/api/people`)).status;
+    answered = (await fetch(`http://127.0.0.1:${port}/api/methods`)).status;
     const second = await demo('no such word', () => {});
     check(
       'a second start beside it is refused in words, and leaves the first one its mark',

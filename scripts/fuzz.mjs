@@ -6,6 +6,7 @@ import { request as httpRequest } from 'node:http';
 import { dirname, join, relative } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { flag } from './lib/arguments.mjs';
+import { demoCookie } from './lib/session.mjs';
 import { attackBook } from './lib/attack.mjs';
 import { step } from './lib/steps.mjs';
 
@@ -155,7 +156,7 @@ const send = ({ method, path, headers = {}, body }, port) =>
 
 function request(sense) {
   const which = whole(10);
-  const withCookie = happens(0.95) ? { cookie } : { cookie: `tagebuch-person=${encode(text())}` };
+  const withCookie = happens(0.95) ? { cookie } : { cookie: `tagebuch-session=${encode(text())}` };
   if (which < 4)
     return {
       method: pick(['GET', 'GET', 'GET', 'HEAD']),
@@ -166,7 +167,7 @@ function request(sense) {
     // Files of the whole plant are asked for too, but would else be most of the time.
     const first = pick(handlers);
     const { path, source } = first.path.includes('.') || first.path.includes('planned') ? pick(handlers) : first;
-    const reads = source.includes('function GET') && (!source.includes('function POST') || happens(0.3));
+    const reads = source.includes('const GET') && (!source.includes('const POST') || happens(0.3));
     if (reads) return { method: 'GET', path: filled(path) + query(), headers: withCookie };
     const good = sense[path]?.() ?? {};
     const payload = happens(0.25) ? good : bent(good);
@@ -307,11 +308,12 @@ function requestsThatMakeSense({ actions, base, people, tasks }) {
 
 await attackBook('fuzz', async ({ distDir, luck, base, port, logFile, application }) => {
   next = luck;
-  const json = async (path) => (await fetch(base + path)).json();
-  const { people } = await json('/api/people');
+  cookie = await demoCookie(base, 'MS');
+  const json = async (path) => (await fetch(base + path, { headers: { cookie } })).json();
+  const { person } = await json('/api/session');
+  const people = [person];
   const { meters } = await json('/api/meters');
   const { tasks } = await json('/api/plan.json');
-  cookie = `tagebuch-person=${people[0].id}`;
   known.code = [...new Set(meters.map(({ machine }) => machine))];
   known.taskId = tasks.slice(0, 60).map(({ taskId }) => taskId);
   known.id = [...meters.slice(0, 20).map(({ id }) => id), ...(await json('/api/methods')).methods.map(({ id }) => id)];

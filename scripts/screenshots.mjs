@@ -43,7 +43,7 @@ const startRound = async (route) => {
   await page.getByRole('navigation', { name: 'Stops' }).waitFor();
 };
 
-await page.goto(`${base}/open`);
+await page.goto(`${base}/sign-in`);
 await page.getByRole('button', { name: /Hanna/ }).click();
 await page.waitForURL(/today/);
 

@@ -6,6 +6,7 @@ import { ulid } from 'ulid';
 import { type Database, connect } from '@/db/connection';
 import type { Desk } from '@/desk/desk';
 import { verifyLog } from '@/desk/log/verify';
+import { openSession } from '@/desk/people/sessions';
 import { compareWithLog } from '@/desk/standing/rebuild';
 import { updateTask } from '@/desk/plan/tasks';
 import { saveClosures } from '@/desk/register/machines';
@@ -41,6 +42,16 @@ const routes = await db.select<{ routeId: string; taskId: string }>(
 );
 const before = await db.Entry.count();
 
+/** Everybody is signed in before it begins: sessions are rows that outlive every kill. */
+const cookies = new Map<string, string>();
+for (const { id: personId } of await db.Person.findAll({ where: { active: true } })) {
+  const { token } = await openSession(db, new Date(), { personId, how: 'demo', device: 'soak' });
+  cookies.set(personId, `tagebuch-session=${token}`);
+}
+const planning = (await db.Person.findOne({ where: { initials: 'MS' } }))!;
+/** Writers send in the name of whoever wrote; readings of meters are a planner's, or a machine's. */
+const cookieFor = (body: object): string => cookies.get('personId' in body ? String(body.personId) : planning.id) ?? '';
+
 /** What the book has said that it has, by identifier, with what was sent. */
 const acknowledged = new Map<string, EntryInput>();
 const refused: string[] = [];
@@ -71,7 +82,7 @@ async function acknowledge(path: string, body: object, mayRefuse = false): Promi
     tries += 1;
     const answer = await fetch(baseUrl + path, {
       method: 'POST',
-      headers: { 'content-type': 'application/json' },
+      headers: { 'content-type': 'application/json', cookie: cookieFor(body) },
       body: JSON.stringify(body),
       signal: AbortSignal.timeout(20_000),
     }).catch(() => undefined);
@@ -161,15 +172,17 @@ function material(personId: string): Material {
 
 /** Lives one life after another, until the time is up and enough were lived. */
 async function device(): Promise<void> {
-  const reach = (path: string, init: RequestInit) => fetch(baseUrl + path, init);
+  const reachAs = (personId: string) => (path: string, init: RequestInit) =>
+    fetch(baseUrl + path, { ...init, headers: { ...(init.headers as object), cookie: cookies.get(personId)! } });
   while (!isOver() || begun < Number(sequencesText)) {
     const number = (begun += 1);
+    const personId = pick(people).id;
     // A chance of its own: which life comes first changes none of them.
     const life = await liveThrough(
       `device-${number}`,
       chance(Number(seedText) * 1000 + number),
-      material(pick(people).id),
-      reach,
+      material(personId),
+      reachAs(personId),
     );
     lives.push(life);
     refused.push(...life.refused.map((said) => `device ${number} ${said}`));

@@ -99,6 +99,7 @@ try {
       port,
       databaseUrl: connections.url,
       logFile: join(folder, 'application.log'),
+      env: { TAGEBUCH_DEMO: '1' },
     });
   });
   const flowReport = join(folder, 'playwright.json');

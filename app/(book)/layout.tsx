@@ -6,14 +6,15 @@ import { Listening } from '@/components/listening';
 import { Navigation } from '@/components/navigation';
 import { Shortcuts } from '@/components/shortcuts';
 import { thePlant } from '@/desk/plant';
-import { openDesk, reading } from '../server';
+import { mayHere, openDesk, readingOpenly } from '../server';
+import { SignOut } from '../sign-in/sign-out';
 
 export const dynamic = 'force-dynamic';
 
 /** The frame of the book: sections down the left margin, the page beside them. */
 export default async function BookLayout({ children }: { children: ReactNode }) {
-  const { db, actor } = await openDesk();
-  const plant = await reading(() => thePlant(db));
+  const { db, actor } = await openDesk('own');
+  const [plant, mayRead] = await Promise.all([readingOpenly(() => thePlant(db)), mayHere('read')]);
   return (
     <div className="mx-auto max-w-[1400px] md:grid md:grid-cols-[168px_minmax(0,1fr)] print:block">
       <a href="#page" className="button sr-only focus:not-sr-only focus:absolute focus:top-2 focus:left-2 focus:z-10">
@@ -24,17 +25,20 @@ export default async function BookLayout({ children }: { children: ReactNode }) 
           <p className="text-lg font-semibold">Tagebuch</p>
           <p className="caption">{plant.name}</p>
         </div>
-        <div className="md:mt-8">
-          <Navigation />
-        </div>
+        <div className="md:mt-8">{mayRead && <Navigation />}</div>
         <div className="hidden md:absolute md:bottom-6 md:block">
           <p className="caption">Writing as</p>
           <p>
-            <strong>{actor.initials}</strong> {actor.name}
+            <Link href="/me">
+              <strong>{actor.initials}</strong> {actor.name}
+            </Link>
           </p>
-          <Link href="/open" className="inline-flex min-h-8 items-center text-sm">
-            Someone else
-          </Link>
+          <p className="grid justify-items-start">
+            <a href="/sign-in" className="inline-flex min-h-8 items-center text-sm">
+              Someone else
+            </a>
+            <SignOut />
+          </p>
           <LightChoice />
           <Listening>
             <GoTo />
@@ -42,7 +46,8 @@ export default async function BookLayout({ children }: { children: ReactNode }) 
           </Listening>
         </div>
         <p className="caption px-3 pb-2 md:hidden">
-          Writing as {actor.name} · <Link href="/open">someone else</Link> <LightChoice />
+          Writing as <Link href="/me">{actor.name}</Link> · <a href="/sign-in">someone else</a> · <SignOut />{' '}
+          <LightChoice />
         </p>
       </header>
       <main id="page" className="min-w-0 px-4 py-6 md:px-8">

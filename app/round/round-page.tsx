@@ -74,13 +74,39 @@ const writtenWords = ({ kind, body }: { kind: string; body: Record<string, unkno
   return body.result === 'off' ? 'not in order' : 'done';
 };
 
+/** What of this device is in the book, and what keeps the rest. */
+const Sending = ({
+  away,
+  waiting,
+  signedOut,
+  roundId,
+}: {
+  away: boolean;
+  waiting: number;
+  signedOut: boolean;
+  roundId: string;
+}) => (
+  <p className="caption text-right" role="status">
+    {away ? 'no connection, ' : ''}
+    {waiting === 0 ? 'all sent' : `${waiting} waiting`}
+    {signedOut && (
+      <a
+        href={`/sign-in?to=${encodeURIComponent(`/round?id=${roundId}`)}`}
+        className="ml-2 inline-flex min-h-14 items-center"
+      >
+        Sign in to send
+      </a>
+    )}
+  </p>
+);
+
 type WalkProps = Omit<ReturnType<typeof useRound>, 'loaded'> & {
   document: WalkDocument;
   fromDevice: boolean;
   kept: ReturnType<typeof useKept>;
 };
 
-function Walk({ document, fromDevice, kept, answers, queue, offline, write, undo, seeChange }: WalkProps) {
+function Walk({ document, fromDevice, kept, answers, queue, offline, signedOut, write, undo, seeChange }: WalkProps) {
   const { stops, guns, meters, route, signedAt } = document;
   const firstOpen = (after = -1) => {
     const open = (index: number) => !answers.has(stops[index]!.taskId);
@@ -134,10 +160,12 @@ function Walk({ document, fromDevice, kept, answers, queue, offline, write, undo
             </a>{' '}
             <span className="text-muted">{route.name}</span>
           </p>
-          <p className="caption text-right" role="status">
-            {offline || (fromDevice && queue.length > 0) ? 'no connection, ' : ''}
-            {queue.length === 0 ? 'all sent' : `${queue.length} waiting`}
-          </p>
+          <Sending
+            away={offline || (fromDevice && queue.length > 0)}
+            waiting={queue.length}
+            signedOut={signedOut}
+            roundId={document.roundId}
+          />
         </div>
         <Strip document={document} answers={answers} place={place} onGo={setPlace} />
       </header>

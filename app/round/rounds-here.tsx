@@ -90,7 +90,7 @@ function TakenWhen({
       </p>
       {taking.state === 'failed' && (
         <p role="alert" className="mt-1">
-          {taking.reason} {along ? 'What is here stays as it is.' : ''} <a href="/open?to=/round">Pick a name</a>
+          {taking.reason} {along ? 'What is here stays as it is.' : ''} <a href="/sign-in?to=/round">Sign in</a>
         </p>
       )}
       {along?.more && (

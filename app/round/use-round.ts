@@ -44,7 +44,7 @@ export async function loadRound(id: string): Promise<Loaded> {
 
 /** The document of a round, what has been answered on it, and the ways to answer. */
 export function useRound(id: string) {
-  const { queue, offline, put, takeBack } = useOutbox();
+  const { queue, offline, signedOut, put, takeBack } = useOutbox();
   const [loaded, setLoaded] = useState<Loaded>({ state: 'loading' });
 
   useEffect(() => {
@@ -128,5 +128,5 @@ export function useRound(id: string) {
     [revise],
   );
 
-  return { loaded, answers, queue: queue ?? [], offline, write, undo, seeChange };
+  return { loaded, answers, queue: queue ?? [], offline, signedOut, write, undo, seeChange };
 }

@@ -71,12 +71,20 @@ function useHeld(name: string, hint?: string) {
 }
 
 /** `suggestions`: what is usual, to choose from while typing; anything else may be typed as well. */
-export function TextField(props: FieldProps & { autoComplete?: string; suggestions?: readonly string[] }) {
+export function TextField(
+  props: FieldProps & { autoComplete?: string; suggestions?: readonly string[]; type?: 'text' | 'password' },
+) {
   const { id, control } = useControl(props.name, props.hint);
   const list = props.suggestions && `${id}-list`;
   return (
     <Field {...props} id={id}>
-      <input {...control} list={list} autoComplete={props.autoComplete ?? 'off'} className="field" />
+      <input
+        {...control}
+        type={props.type ?? 'text'}
+        list={list}
+        autoComplete={props.autoComplete ?? 'off'}
+        className="field"
+      />
       {list && (
         <datalist id={list}>
           {props.suggestions?.map((each) => (

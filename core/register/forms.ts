@@ -5,6 +5,7 @@ import { keysOf, materials } from '../compat/vocabulary';
 import { isPlantDay } from '../time/plant-day';
 import { line, longText, requiredQuantity, typedQuantity } from '../units/typed-field';
 import { machineStates } from '../words/machine-states';
+import { roles } from '../people/rights';
 import { whoMay } from '../words/task-words';
 import { fieldHeight, fieldWidth } from './outline';
 import { fillRowFor } from './reservoir';
@@ -165,6 +166,10 @@ export const personForm = z.strictObject({
     error: 'Works as: devices put themselves on the list; this is for people.',
   }),
   mayDo: z.array(z.enum(keysOf(whoMay))).default([]),
+  roles: z
+    .array(z.enum(keysOf(roles)))
+    .min(1, { error: 'In the book as: tick at least one. Who leaves is taken off the list.' })
+    .default(['technician']),
 });
 
 export const meterForm = z.strictObject({

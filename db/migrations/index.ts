@@ -6,6 +6,8 @@ import { type Migration, addCheck, addColumns, createTable, id, noNull, sqlMigra
  */
 const stamps = 'createdAt DATETIME(3) NOT NULL, updatedAt DATETIME(3) NOT NULL';
 const version = 'version INT NOT NULL DEFAULT 0';
+/** SHA-256 of what only its holder knows, in hexadecimal. */
+const digest = 'CHAR(64) CHARACTER SET ascii COLLATE ascii_bin';
 
 export const migrations: readonly Migration[] = [
   // The plant and its people. One plant per database: `singleton` is unique and always 1.
@@ -553,5 +555,53 @@ export const migrations: readonly Migration[] = [
     '2026-12-13-03-kept-day',
     'kept_day',
     `taskId ${id} NOT NULL REFERENCES task(id), plannedOn DATE NOT NULL, isLocked BOOLEAN NOT NULL DEFAULT FALSE, personId ${id} NOT NULL REFERENCES person(id), keptAt DATETIME(3) NOT NULL, PRIMARY KEY (taskId, plannedOn)`,
+  ),
+
+  // Who signs in, by what they are let do. Whoever planned goes on planning; whoever administers is made by a command.
+  addColumns('2026-12-14-01-person-roles', 'person', { roles: `JSON NOT NULL DEFAULT '["technician"]'` }),
+  sqlMigration(
+    '2026-12-14-02-person-roles-as-before',
+    `UPDATE person SET roles = CASE role WHEN 'planner' THEN '["planner"]' WHEN 'device' THEN '[]' ELSE '["technician"]' END`,
+    'DO 0',
+  ),
+  createTable(
+    '2026-12-14-03-sign-in-secret',
+    'sign_in_secret',
+    `personId ${id} PRIMARY KEY REFERENCES person(id), passwordHash VARCHAR(200) CHARACTER SET ascii COLLATE ascii_bin NOT NULL, passwordSetAt DATETIME(3) NOT NULL`,
+  ),
+  createTable(
+    '2026-12-14-04-session',
+    'session',
+    `id ${id} PRIMARY KEY, tokenHash ${digest} NOT NULL UNIQUE, personId ${id} NOT NULL REFERENCES person(id), how VARCHAR(12) CHARACTER SET ascii NOT NULL, deviceHash ${digest} NOT NULL, device VARCHAR(200) NOT NULL,
+     openedAt DATETIME(3) NOT NULL, seenAt DATETIME(3) NOT NULL, endsAt DATETIME(3) NOT NULL, endedAt DATETIME(3) NULL, KEY (personId, openedAt), KEY (deviceHash), KEY (endsAt)`,
+  ),
+  createTable(
+    '2026-12-14-05-sign-in-link',
+    'sign_in_link',
+    `id ${id} PRIMARY KEY, tokenHash ${digest} NOT NULL UNIQUE, personId ${id} NOT NULL REFERENCES person(id), madeBy ${id} NULL REFERENCES person(id), endsAt DATETIME(3) NOT NULL, usedAt DATETIME(3) NULL, KEY (personId)`,
+  ),
+  createTable(
+    '2026-12-14-06-sign-in-failure',
+    'sign_in_failure',
+    `bucket ${digest} PRIMARY KEY, failures INT NOT NULL, lastAt DATETIME(3) NOT NULL, KEY (lastAt)`,
+  ),
+  createTable(
+    '2026-12-14-07-machine-client',
+    'machine_client',
+    `id ${id} PRIMARY KEY, name VARCHAR(80) NOT NULL, tokenHash ${digest} NOT NULL UNIQUE, scopes JSON NOT NULL, madeBy ${id} NULL REFERENCES person(id),
+     madeAt DATETIME(3) NOT NULL, endsAt DATETIME(3) NOT NULL, endedAt DATETIME(3) NULL, usedAt DATETIME(3) NULL`,
+  ),
+  createTable(
+    '2026-12-14-08-calendar-feed',
+    'calendar_feed',
+    `id ${id} PRIMARY KEY, tokenHash ${digest} NOT NULL UNIQUE, personId ${id} NOT NULL REFERENCES person(id), madeAt DATETIME(3) NOT NULL, endedAt DATETIME(3) NULL, KEY (personId)`,
+  ),
+
+  // Copies of the whole book: when, how large, up to which entry; or why there is none.
+  createTable(
+    '2026-12-14-09-copy-made',
+    'copy_made',
+    `id ${id} PRIMARY KEY, madeAt DATETIME(3) NOT NULL, endedAt DATETIME(3) NOT NULL, file VARCHAR(120) NULL, bytes BIGINT NULL, sha256 ${digest} NULL,
+     headSeq BIGINT NULL, headHash ${digest} NULL, isEncrypted BOOLEAN NULL, failure VARCHAR(500) NULL, KEY (madeAt)`,
   ),
 ];

@@ -8,6 +8,7 @@ import {
 } from 'sequelize';
 import type { Shift } from '@/core/capacity/shifts';
 import type { OwnNumbers } from '@/core/capacity/trade-numbers';
+import type { Role } from '@/core/people/rights';
 import type { Procedure } from '@/core/procedure/step';
 import type { OwnSign as Said } from '@/core/words/sign-row';
 import type { Who } from '@/core/words/task-words';
@@ -63,6 +64,8 @@ export class Person extends Model<InferAttributes<Person>, InferCreationAttribut
   declare leftAt: CreationOptional<Date | null>;
   /** Whose work the person may do; null where nobody has said. */
   declare mayDo: CreationOptional<Who[] | null>;
+  /** What the person may do in the book; a device has none. */
+  declare roles: CreationOptional<Role[]>;
 }
 
 /** What the plant, or one of its points, says in place of a row of the table of signs, and whose word that is. */
@@ -134,6 +137,7 @@ export function initPlant(sequelize: Sequelize) {
       initials: text,
       name: text,
       role: text,
+      roles: { ...json, defaultValue: ['technician'] },
       active: { ...boolean, defaultValue: true },
       leftAt: { ...instantColumn, allowNull: true },
       mayDo: optionalJson,

@@ -15,7 +15,7 @@ export async function automaticPerson(db: Database, now: Date, initials: keyof t
   if (known) return known.id;
   const [made] = await db.Person.findOrCreate({
     where: { initials },
-    defaults: { id: ulid(now.getTime()), initials, name: automatic[initials], role: 'device' },
+    defaults: { id: ulid(now.getTime()), initials, name: automatic[initials], role: 'device', roles: [] },
   });
   return made.id;
 }

@@ -2,8 +2,10 @@ import { Op } from 'sequelize';
 import { ulid } from 'ulid';
 import type { z } from 'zod';
 import { personForm } from '@/core/register/forms';
-import { type Desk, type Result, done, refusal } from '../desk';
+import { type Database, type Desk, type Result, done, refusal } from '../desk';
 import { parseForm } from '../parse';
+import { endSessions } from './sessions';
+import { makeLink } from './sign-in-links';
 
 /** Hands that are people; devices write by a name of their own. */
 const people = { role: { [Op.ne]: 'device' } };
@@ -28,6 +30,13 @@ export const allHands = ({ db }: Pick<Desk, 'db'>) =>
     ],
   });
 
+/** One of them. */
+export const findPerson = (db: Database, id: string) => db.Person.findOne({ where: { id, ...people } });
+
+/** Whether a person has chosen a password. */
+export const hasPassword = async (db: Database, id: string): Promise<boolean> =>
+  (await db.SignInSecret.count({ where: { personId: id } })) > 0;
+
 /** Puts a person on the plant's list. */
 export async function addPerson({ db, now }: Desk, values: unknown): Promise<Result<{ id: string }>> {
   const form = parseForm(personForm, values);
@@ -41,7 +50,7 @@ export async function addPerson({ db, now }: Desk, values: unknown): Promise<Res
 }
 
 /** Changes what is said of a person. Initials stay: they stand on paper. */
-export async function changePerson({ db }: Desk, id: string, values: unknown): Promise<Result<null>> {
+export async function changePerson({ db, actor }: Desk, id: string, values: unknown): Promise<Result<null>> {
   const form = parseForm(personForm, values);
   if (!form.ok) return form;
   return db.transaction(async (transaction) => {
@@ -51,6 +60,14 @@ export async function changePerson({ db }: Desk, id: string, values: unknown): P
       return refusal('invalid', 'The initials of a person stay as they are.', {
         initials: `Initials: ${person.initials} stands under entries and on paper, and stays.`,
       });
+    if (id === actor.id && !form.value.roles.includes('administrator') && person.roles.includes('administrator'))
+      return refusal(
+        'conflict',
+        'You cannot stop administering yourself: have somebody else do it, so that one is left.',
+        {
+          roles: 'In the book as: another administrator takes this from you.',
+        },
+      );
     await person.update(rowOf(form.value), { transaction });
     return done(null);
   });
@@ -70,5 +87,15 @@ export const setActive = ({ db, now, actor }: Desk, id: string, active: boolean)
         'You cannot take yourself off the list: have somebody else do it, so that one is left.',
       );
     await person.update({ active, leftAt: active ? null : now }, { transaction });
+    if (!active) await endSessions(db, now, { personId: id });
     return done(null);
   });
+
+/** Makes a link by which a person chooses a password: for whoever is new, or has forgotten theirs. */
+export const makeSignInLink = ({ db, now, actor }: Desk, id: string) => makeLink(db, now, id, actor.id);
+
+/** Ends one session of a person. */
+export async function endSessionOf({ db, now }: Desk, personId: string, id: string): Promise<Result<null>> {
+  const ended = await endSessions(db, now, { personId, id });
+  return ended > 0 ? done(null) : refusal('not-found', 'This session has ended already.');
+}

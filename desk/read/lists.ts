@@ -45,4 +45,3 @@ export const findRouteInUse = (db: Database, code: string) => db.Route.findOne({
 
 export const allPeople = (db: Database) => db.Person.findAll({ order: byName });
 /** Who may open the book. */
-export const findActivePerson = (db: Database, id: string) => db.Person.findOne({ where: { id, active: true } });

@@ -25,9 +25,8 @@ describe('a trick that somebody found', async () => {
     expect(await onRounds()).toEqual([]);
   });
 
-  it('is judged by a planner alone, in words that say something', async () => {
+  it('is judged in words that say something', async () => {
     const words = { text: 'From the ladder side.', hazard: 'The belt runs close by: guard on.' };
-    expect(await judgeTrick(desk, said.id, words, 'approved')).toMatchObject({ ok: false });
     expect(await judgeTrick(planner, said.id, { ...words, text: ' ' }, 'approved')).toMatchObject({
       ok: false,
       fields: { text: 'Say how it is done.' },

@@ -5,7 +5,6 @@ import { pointLabel } from '@/core/register/assignment';
 import { longText } from '@/core/units/typed-field';
 import { type Database, type Desk, type Result, done, refusal } from '../desk';
 import { parseForm } from '../parse';
-import { unlessPlanner } from '../people/planner';
 
 /** A way to get at something, as somebody found it. On rounds it stands once a planner has said that it is safe. */
 export type Trick = {
@@ -108,12 +107,6 @@ export async function judgeTrick(
 ): Promise<Result<{ entryId: string }>> {
   const trick = await db.Trick.findByPk(entryId);
   if (!trick) return refusal('not-found', 'This trick is not in the book.');
-  const refused = await unlessPlanner(
-    db,
-    actor,
-    'A planner says whether a trick is shown on rounds: ask one. It waits until then.',
-  );
-  if (refused) return refused;
   const judged = { state, judgedBy: actor.id, judgedAt: now };
   if (state === 'declined') await trick.update(judged);
   else {

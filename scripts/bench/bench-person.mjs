@@ -2,7 +2,7 @@
 import * as mariadb from 'mariadb';
 
 export const id = (kind, number) => `0${kind}${String(number).padStart(24, '0')}`;
-export const cookie = `tagebuch-person=${id('H', 1)}`;
+export const initials = 'BE';
 
 export async function connectionOf(url, name) {
   const { username, password, port } = new URL(url);

@@ -26,7 +26,7 @@ export async function beginPlant(db: Database): Promise<void> {
     `INSERT INTO plant (id, name, timeZone, ambientBands, displayUnits, createdAt, updatedAt) VALUES (${id('X', 1)}, 'Bench', 'Europe/Vienna', '[]', '{}', ${stamps})`,
   );
   await run(
-    `INSERT INTO person (id, initials, name, role, createdAt, updatedAt) VALUES (${id('H', 1)}, 'BE', 'Bench', 'technician', ${stamps})`,
+    `INSERT INTO person (id, initials, name, role, roles, createdAt, updatedAt) VALUES (${id('H', 1)}, 'BE', 'Bench', 'technician', '["planner","administrator"]', ${stamps})`,
   );
   await run(
     `INSERT INTO area (id, code, name, position, createdAt, updatedAt) SELECT ${id('A', 'seq')}, CONCAT('A', seq), CONCAT('Hall ', seq), seq, ${stamps} FROM seq_1_to_20`,

@@ -3,8 +3,9 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { prepareDatabase, serve } from '../lib/application.mjs';
 import { freePort, startDatabase } from '../lib/database.mjs';
+import { demoCookie } from '../lib/session.mjs';
 import { run, step } from '../lib/steps.mjs';
-import { connectionOf, cookie, id } from './bench-person.mjs';
+import { connectionOf, id, initials } from './bench-person.mjs';
 import { benchPosts } from './posts.mjs';
 import { roundOwnScripts } from './round-size.mjs';
 
@@ -85,7 +86,7 @@ async function best(work, most = 15) {
 const memoryMb = (pid) => Number(/VmHWM:\s+(\d+)/.exec(readFileSync(`/proc/${pid}/status`, 'utf8'))[1]) / 1024;
 
 /** Costs of every page at one size. */
-async function measure(base, connection) {
+async function measure(base, connection, cookie) {
   const rows = [];
   // What every page needs is compiled before the bare one is measured, as it is when the others are.
   for (let round = 0; round < 60; round += 1)
@@ -129,12 +130,19 @@ export async function benchPages({ root, folder, distDir, sizes }) {
         from = points;
         const port = await freePort();
         const logFile = join(folder, `${share}.log`);
-        const served = { distDir, port, databaseUrl: database.url, logFile, env: { REQUESTS_PER_MINUTE: '0' } };
+        const served = {
+          distDir,
+          port,
+          databaseUrl: database.url,
+          logFile,
+          env: { REQUESTS_PER_MINUTE: '0', TAGEBUCH_DEMO: '1' },
+        };
         const application = await serve(served);
         const connection = await connectionOf(database.schemaUrl, 'tagebuch');
         try {
           const base = `http://127.0.0.1:${port}`;
-          const rows = await measure(base, connection);
+          const cookie = await demoCookie(base, initials);
+          const rows = await measure(base, connection, cookie);
           console.log('\n        ms    SQL ms   × (bare + SQL)   × smallest        kB');
           for (const { path, kind, ms, sqlMs, ratio, kB } of rows) {
             if (!smallest.has(path)) smallest.set(path, ms);
@@ -145,9 +153,9 @@ export async function benchPages({ root, folder, distDir, sizes }) {
           }
           const { output } = await run('npx', ['tsx', 'scripts/bench/writing.ts'], { cwd: root, env });
           console.log(output.trimEnd());
-          await benchPosts(base, points);
+          await benchPosts(base, points, cookie);
           console.log(
-            `  the Round's own scripts: ${(await roundOwnScripts(base)).toFixed(1)} kB gzip beyond the bare page's`,
+            `  the Round's own scripts: ${(await roundOwnScripts(base, cookie)).toFixed(1)} kB gzip beyond the bare page's`,
           );
           console.log(`  the server's process held ${memoryMb(application.pid).toFixed(0)} MB at most\n`);
         } finally {

@@ -1,12 +1,12 @@
 // Entries a second through the server: each a post of its own, by so many writers.
-import { cookie, id } from './bench-person.mjs';
+import { id } from './bench-person.mjs';
 
 const seconds = 5;
 /** What a meter of the large plant showed last; more in a larger one, as it was read when the plant was smaller. */
 const lastShown = (meter, points) => 1000 + 249 * (8 + (meter % 9)) + 3 + points / 6250;
 let turn = Date.now();
 
-export async function benchPosts(base, points) {
+export async function benchPosts(base, points, cookie) {
   for (const [phase, writers] of [1, 32].entries()) {
     let count = 0;
     const post = async (writer, nth) => {

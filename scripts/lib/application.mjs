@@ -47,14 +47,19 @@ export async function build(root, distDir) {
   const stamp = join(root, distDir, 'tagebuch-source');
   const fingerprint = await sourceFingerprint(root);
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === fingerprint) return 'unchanged';
+  await buildAnew(root, distDir);
+  mkdirSync(dirname(stamp), { recursive: true });
+  writeFileSync(stamp, fingerprint);
+  return 'built';
+}
+
+/** Builds the application into `distDir`, and the worker that keeps the Round on a device. */
+export async function buildAnew(root, distDir) {
   await run('npx', ['next', 'build'], {
     cwd: root,
     env: { NEXT_DIST_DIR: distDir, NEXT_TELEMETRY_DISABLED: '1', NODE_ENV: 'production' },
   });
   await buildServiceWorker(root, distDir);
-  mkdirSync(dirname(stamp), { recursive: true });
-  writeFileSync(stamp, fingerprint);
-  return 'built';
 }
 
 /**

@@ -57,7 +57,13 @@ export async function attackBook(name, attack) {
     await step('Plant', () => prepareDatabase(root, connections, { demo: true }));
     const port = await freePort();
     const logFile = join(folder, 'application.log');
-    const served = { distDir, port, databaseUrl: connections.url, logFile, env: { REQUESTS_PER_MINUTE: '0' } };
+    const served = {
+      distDir,
+      port,
+      databaseUrl: connections.url,
+      logFile,
+      env: { REQUESTS_PER_MINUTE: '0', TAGEBUCH_DEMO: '1' },
+    };
     await step('Server', async () => {
       application = superviseApplication(await serve(served), served, () => {}, quick);
     });

@@ -30,10 +30,11 @@ export function freePort() {
  * beside the data (0600): one owns the schema, the other runs the application and gets its rights table by table.
  *
  * @param {string} folder e.g. `.data/demo`
- * @param {{ port?: number, roomMb?: number }} [options] a fixed port, to restart a server where its clients expect it
+ * @param {{ port?: number, roomMb?: number, keepsLog?: boolean }} [options] a fixed port, to restart a server where its clients expect it;
+ *   whether it keeps a binary log, by which what came after a copy is replayed
  * @returns {Promise<{ url: string, schemaUrl: string, port: number, pid: number, exit: Promise<number>, stop: () => Promise<void> }>}
  */
-export async function startDatabase(folder, { port, roomMb = usualRoomMb } = {}) {
+export async function startDatabase(folder, { port, roomMb = usualRoomMb, keepsLog = false } = {}) {
   mkdirSync(folder, { recursive: true, mode: 0o700 });
   chmodSync(folder, 0o700);
   const data = join(folder, 'mariadb');
@@ -91,6 +92,14 @@ export async function startDatabase(folder, { port, roomMb = usualRoomMb } = {})
       '--collation-server=utf8mb4_unicode_ci',
       '--default-time-zone=+00:00',
       '--innodb-buffer-pool-size=256M',
+      ...(keepsLog
+        ? [
+            `--log-bin=${join(folder, 'binlog')}`,
+            '--log-bin-trust-function-creators=1',
+            '--sync-binlog=1',
+            '--server-id=1',
+          ]
+        : []),
     ],
     { log: openLog(join(folder, 'mariadb.log')) },
   );
@@ -114,7 +123,8 @@ export async function startDatabase(folder, { port, roomMb = usualRoomMb } = {})
       CREATE DATABASE IF NOT EXISTS tagebuch CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci;
       CREATE OR REPLACE USER 'tagebuch'@'127.0.0.1' IDENTIFIED BY '${running}';
       CREATE OR REPLACE USER 'tagebuch_schema'@'127.0.0.1' IDENTIFIED BY '${schema}';
-      GRANT ALL PRIVILEGES ON \`tagebuch%\`.* TO 'tagebuch_schema'@'127.0.0.1' WITH GRANT OPTION;`);
+      GRANT ALL PRIVILEGES ON \`tagebuch%\`.* TO 'tagebuch_schema'@'127.0.0.1' WITH GRANT OPTION;
+      GRANT RELOAD, BINLOG MONITOR, BINLOG REPLAY ON *.* TO 'tagebuch_schema'@'127.0.0.1';`);
     writeFileSync(passwordFile, JSON.stringify({ running, schema }), { mode: 0o600 });
     rmSync(join(folder, 'password'), { force: true });
   }

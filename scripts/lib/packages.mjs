@@ -18,6 +18,11 @@ const PROGRAMS = {
     packageName: 'mariadb-server-core',
   },
   mariadb: { paths: ['/usr/bin/mariadb', '/usr/local/bin/mariadb'], packageName: 'mariadb-client-core' },
+  'mariadb-dump': { paths: ['/usr/bin/mariadb-dump', '/usr/local/bin/mariadb-dump'], packageName: 'mariadb-client' },
+  'mariadb-binlog': {
+    paths: ['/usr/bin/mariadb-binlog', '/usr/local/bin/mariadb-binlog'],
+    packageName: 'mariadb-client',
+  },
   chromium: { paths: ['/usr/bin/chromium'], packageName: 'chromium' },
 };
 

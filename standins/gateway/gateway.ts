@@ -1,5 +1,6 @@
 // `npm run standins`: a small simulated gateway that posts hour meters, temperatures, pressures, levels and drops to the public API.
 //   BASE_URL   where the book is served (http://127.0.0.1:3000)
+//   TOKEN      the token that was made for it; a demo is signed in to by a tap without one
 //   --once     one tick, then end          --every 60   seconds between ticks
 //   --step 8   hours between readings      --seed 1     the same seed makes the same faults
 import { type ApiTask, canObserve, observationsOf } from './observe';
@@ -14,15 +15,35 @@ const everyMs = Math.max(5, option('every', 60)) * 1000;
 const stepMs = Math.max(0.1, option('step', 8)) * 3_600_000;
 const next = chance(option('seed', 1));
 
+/** As whom it comes: by the token of a machine, or in a demo as its planner. */
+async function identity(): Promise<Record<string, string>> {
+  if (process.env.TOKEN) return { authorization: `Bearer ${process.env.TOKEN}` };
+  const answer = await fetch(`${base}/api/session`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ initials: 'MS' }),
+  });
+  if (!answer.ok)
+    throw new Error('this is no demo: a token is made under Plant, Machines that sign in, and given as TOKEN=');
+  return {
+    cookie: answer.headers
+      .getSetCookie()
+      .map((cookie) => cookie.split(';')[0])
+      .join('; '),
+  };
+}
+let known: Record<string, string> | undefined;
+const identified = async () => (known ??= await identity());
+
 async function get<Answer>(path: string): Promise<Answer> {
-  const response = await fetch(base + path);
+  const response = await fetch(base + path, { headers: await identified() });
   if (!response.ok) throw new Error(`${base}${path} answered ${response.status}`);
   return (await response.json()) as Answer;
 }
-const post = (path: string, body: unknown) =>
+const post = async (path: string, body: unknown) =>
   fetch(base + path, {
     method: 'POST',
-    headers: { 'content-type': 'application/json' },
+    headers: { 'content-type': 'application/json', ...(await identified()) },
     body: JSON.stringify(body),
   });
 

@@ -2,11 +2,13 @@ import type { Metadata } from 'next';
 import Link from 'next/link';
 import { PageHead } from '@/components/ui/page-head';
 import { methodGroups } from '@/core/methods';
+import { openDesk } from '@/app/server';
 
 export const metadata: Metadata = { title: 'Bench' };
 
 /** Every published method as a calculator. */
-export default function BenchPage() {
+export default async function BenchPage() {
+  await openDesk();
   return (
     <>
       <PageHead title="Bench" />

@@ -7,7 +7,7 @@ import * as ownSigns from '@/desk/own-signs';
 
 const signRow = z.strictObject({ what: z.string().max(40), row: z.string().max(200) });
 
-export const saveOwnSign = changing(ownSigns.saveOwnSign, identifier.nullable(), signRow, typed);
+export const saveOwnSign = changing('plan', ownSigns.saveOwnSign, identifier.nullable(), signRow, typed);
 
-export const planObservations = asking(observations.planObservations, typed);
-export const takeObservations = changing(observations.takeObservations, typed);
+export const planObservations = asking('import', observations.planObservations, typed);
+export const takeObservations = changing('import', observations.takeObservations, typed);

@@ -6,7 +6,7 @@ import { counted } from '@/components/words';
 import { countWaitingTricks } from '@/desk/register/tricks';
 import { thePlant } from '@/desk/plant';
 import { readPlantTree } from '@/desk/read/plant-tree';
-import { openDesk, reading } from '@/app/server';
+import { mayHere, openDesk, reading } from '@/app/server';
 import { AreaForm } from './area-form';
 import { AreaTable } from './area-table';
 import { BandChoice } from './bands/band-choice';
@@ -18,6 +18,7 @@ export const metadata: Metadata = { title: 'Plant' };
 export default async function PlantPage({ searchParams }: Search) {
   const { area: open } = await searchOf<'area'>(searchParams);
   const desk = await openDesk();
+  const mayAdminister = await mayHere('administer');
   const { areas, folded, plant, tricks } = await reading(async (db) => ({
     ...(await readPlantTree(desk, open)),
     plant: await thePlant(db),
@@ -37,6 +38,12 @@ export default async function PlantPage({ searchParams }: Search) {
                 ['closures', 'Holidays and shutdowns'],
                 ['bands', 'Ambient bands'],
                 ['people', 'People'],
+                ...(mayAdminister
+                  ? [
+                      ['clients', 'Machines that sign in'],
+                      ['copies', 'Copies'],
+                    ]
+                  : []),
                 ['templates', 'Templates'],
                 ['procedures', 'Procedures'],
                 ['tricks', tricks > 0 ? `Tricks: ${tricks} to judge` : 'Tricks'],

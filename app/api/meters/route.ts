@@ -1,18 +1,16 @@
 import { eachMeterInUse } from '@/desk/read/meter';
 import type { MeterStanding } from '@/desk/standing/meters';
-import { database } from '@/app/server';
-import { answering } from '../problem';
+import type { Database } from '@/desk/desk';
+import { handling } from '../handling';
 import { jsonList, streamed } from '../streamed';
 
 /** Every meter in use with where it stands, so that a gateway can find the ones it reads. */
-export async function GET() {
-  return answering(() =>
-    streamed(jsonList('{"meters":[', eachAnswered(), ']}'), { 'content-type': 'application/json' }),
-  );
-}
+export const GET = handling('read', ({ db }) =>
+  streamed(jsonList('{"meters":[', eachAnswered(db), ']}'), { 'content-type': 'application/json' }),
+);
 
-async function* eachAnswered() {
-  for await (const some of eachMeterInUse(database())) yield some.map(({ machine, meter }) => answered(machine, meter));
+async function* eachAnswered(db: Database) {
+  for await (const some of eachMeterInUse(db)) yield some.map(({ machine, meter }) => answered(machine, meter));
 }
 
 const answered = (

@@ -1,17 +1,16 @@
 import { type Observed, eachObserved } from '@/desk/bulk/observations-file';
 import { pointLabel } from '@/core/register/assignment';
-import { database } from '@/app/server';
+import type { Database } from '@/desk/desk';
 import { csvResponse } from '../csv';
-import { answering } from '../problem';
+import { handling } from '../handling';
 
 /** What was read at points as a table, one reading a line: all of it, or of the machine of `?machine=`. It is imported as it is. */
-export async function GET(request: Request) {
-  const machine = new URL(request.url).searchParams.get('machine') ?? undefined;
-  return answering(() => csvResponse('readings-taken.csv', lines(machine)));
-}
+export const GET = handling('read', ({ db }, request) =>
+  csvResponse('readings-taken.csv', lines(db, request.nextUrl.searchParams.get('machine') ?? undefined)),
+);
 
-async function* lines(machine: string | undefined) {
-  for await (const looks of eachObserved(database(), machine)) yield looks.flatMap(linesOf);
+async function* lines(db: Database, machine: string | undefined) {
+  for await (const looks of eachObserved(db, machine)) yield looks.flatMap(linesOf);
 }
 
 const linesOf = ({ id, at, code, number, initials, values }: Observed) =>

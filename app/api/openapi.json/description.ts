@@ -5,10 +5,12 @@ import { instant, plantDay, ulid } from '@/core/fields/fields';
 import { dueFilter } from '@/core/interval/due-filter';
 import { describeMethod } from '@/core/method';
 import { methods } from '@/core/methods';
+import { type Role, roles } from '@/core/people/rights';
 import { type ProblemCode, problemCodes } from '@/core/problem-codes';
 import { roundBegun } from '@/core/walk/begin';
 import { shiftList, walkPlan } from '@/core/walk/shift';
 import { walkDocument } from '@/core/walk/document';
+import { signInForm } from '@/desk/people/sign-in';
 import { observationPost } from '@/desk/write/observations';
 import { oneReadingPost, readingsPost } from '@/desk/write/readings';
 
@@ -132,6 +134,11 @@ const answers = {
     count: z.int(),
     dutyPlans: z.record(z.string(), z.looseObject({})),
   }),
+  signedIn: z.object({ endsAt: z.string() }),
+  whoIs: z.object({
+    person: z.object({ id: ulid, initials: z.string(), name: z.string() }),
+    roles: z.array(z.enum(Object.keys(roles) as [Role, ...Role[]])),
+  }),
 } satisfies Record<string, z.ZodType>;
 
 const content = (schema: Json, type = 'application/json') => ({ content: { [type]: { schema } } });
@@ -159,9 +166,237 @@ const dueQuery = Object.keys(dueFilter.shape).map((name) =>
   query(name, { type: 'string' }, 'What makes no sense is left out.'),
 );
 
-/** The whole HTTP interface, made from the schemas that its handlers parse with. */
 const anyEntry = { oneOf: Object.keys(entrySchemas).map((name) => ({ $ref: `#/components/schemas/${name}` })) };
 
+type Operation = { responses: Json } & Json;
+
+/** Every path with what may be asked of it. */
+const paths: Record<string, Record<string, Operation>> = {
+  '/api/session': {
+    post: {
+      summary: 'Signs a program in as a person; the answer sets the session’s cookie. Machines send a token instead.',
+      ...taking(takenIn(signInForm)),
+      responses: { 201: json('Signed in', answers.signedIn), ...problems('signed-out', ...posted) },
+    },
+    get: { summary: 'Who is signed in.', responses: { 200: json('The person', answers.whoIs), ...problems() } },
+    delete: {
+      summary: 'Signs out: the session ends for everybody who holds it.',
+      responses: { 204: { description: 'Signed out' }, ...problems() },
+    },
+  },
+  '/api/entries': {
+    post: {
+      summary:
+        'Writes an entry of the log, or some that go in together: all or, where one is refused, none. The same again writes nothing. Told of is the last.',
+      ...taking({ oneOf: [anyEntry, { type: 'array', minItems: 1, maxItems: 50, items: anyEntry }] }),
+      responses: {
+        201: json('Written', answers.written),
+        200: json('It was in the book already', answers.written),
+        ...problems(...posted),
+      },
+    },
+  },
+  '/api/rounds': {
+    post: {
+      summary: 'Takes a walk that a device has begun. The same again writes nothing.',
+      ...taking(takenIn(roundBegun)),
+      responses: {
+        201: json('Written', answers.begun),
+        200: json('It was in the book already', answers.begun),
+        ...problems(...posted),
+      },
+    },
+  },
+  '/api/rounds/{id}': {
+    get: {
+      summary: 'The one document that a walk works from.',
+      parameters: [inPath('id', 'The round’s identifier')],
+      responses: { 200: json('The walk', walkDocument), ...problems('not-found') },
+    },
+  },
+  '/api/shift': {
+    get: {
+      summary: 'What a device takes along for the shift of whoever is signed in on it.',
+      responses: { 200: json('The shift', shiftList), ...problems() },
+    },
+  },
+  '/api/routes/{id}/walk': {
+    get: {
+      summary: 'What a device needs to begin a walk of a route by itself, for whoever is signed in on it.',
+      parameters: [inPath('id', 'The route’s identifier')],
+      // What its reader fills in by itself is left out.
+      responses: {
+        200: { description: 'The plan of a walk', ...content(takenIn(walkPlan)) },
+        ...problems('signed-out', 'not-found'),
+      },
+    },
+  },
+  '/api/methods': {
+    get: { summary: 'Every method with its schemas.', responses: { 200: json('Methods', answers.methods) } },
+  },
+  ...Object.fromEntries(
+    methods.map((method) => {
+      const { id, title, version } = method;
+      const { input, output } = describeMethod(method);
+      const result = {
+        type: 'object',
+        required: ['method', 'version', 'result', 'working', 'notices', 'source'],
+        properties: { method: { const: id }, version: { const: version }, result: bare(output as Json) },
+      };
+      return [
+        `/api/methods/${id}`,
+        {
+          post: {
+            summary: title,
+            ...taking(bare(input as Json)),
+            responses: {
+              200: { description: 'The result with its working', ...content(result) },
+              ...problems('invalid', 'not-json', 'too-large', 'wrong-media', 'foreign'),
+            },
+          },
+        },
+      ];
+    }),
+  ),
+  '/api/meters': {
+    get: {
+      summary: 'Every meter in use with where it stands.',
+      responses: { 200: json('Meters', answers.meters), ...problems() },
+    },
+  },
+  '/api/meters/{id}/readings': {
+    get: {
+      summary: 'The readings of a meter as they are used.',
+      parameters: [inPath('id', 'The meter’s identifier')],
+      responses: { 200: json('Readings', answers.readings), ...problems('not-found') },
+    },
+    post: {
+      summary: 'Takes readings off a dial. Implausible ones are kept, marked and left out.',
+      parameters: [inPath('id', 'The meter’s identifier')],
+      ...taking({ anyOf: [takenIn(readingsPost), takenIn(oneReadingPost)] }),
+      responses: {
+        201: json('Something was written', answers.readingsWritten),
+        200: json('All of it was in the book already', answers.readingsWritten),
+        ...problems('not-found', ...posted),
+      },
+    },
+  },
+  '/api/observations': {
+    get: {
+      summary: 'What was read at points, each as it is posted.',
+      parameters: [query('machine', { type: 'string' }, 'Code of the machine; all of them when not given')],
+      responses: { 200: json('Observations', answers.observations), ...problems() },
+    },
+    post: {
+      summary:
+        'Takes what was read at a point. What lies past a limit of its task is a finding, and no look done. The same again writes nothing.',
+      ...taking(takenIn(observationPost)),
+      responses: {
+        201: json('Written', answers.observed),
+        200: json('It was in the book already', answers.observed),
+        ...problems('not-found', ...posted),
+      },
+    },
+  },
+  '/api/people': {
+    get: {
+      summary: 'Who writes in the book. Entries are written in the name of whoever is signed in.',
+      responses: { 200: json('People', answers.people), ...problems() },
+    },
+  },
+  '/api/points': {
+    get: {
+      summary: 'The points of an area.',
+      parameters: [query('area', { type: 'string' }, 'Code of the area; the first when not given')],
+      responses: { 200: json('Points', answers.points), ...problems('not-found') },
+    },
+  },
+  '/api/tasks': {
+    get: {
+      summary: 'The tasks of an area.',
+      parameters: [query('area', { type: 'string' }, 'Code of the area; the first when not given')],
+      responses: { 200: json('Tasks', answers.tasks), ...problems('not-found') },
+    },
+  },
+  '/api/find': {
+    get: {
+      summary: 'Machines, points, lubricants, routes and people by code or name.',
+      parameters: [query('q', { type: 'string' }, 'What is looked for')],
+      responses: { 200: json('Found', answers.found), ...problems() },
+    },
+  },
+  '/api/due': {
+    get: {
+      summary: 'A stretch of the due list.',
+      parameters: [
+        query('offset', { type: 'integer', minimum: 0 }, 'Where it begins'),
+        query('limit', { type: 'integer', minimum: 1, maximum: 200 }, 'How much of it'),
+        ...dueQuery,
+      ],
+      responses: { 200: json('Tasks', answers.due), ...problems('invalid') },
+    },
+  },
+  '/api/planned-work': {
+    get: {
+      summary: 'The plan as looking ahead takes it.',
+      responses: { 200: json('Planned work', answers.plannedWork), ...problems('busy') },
+    },
+  },
+  '/api/plan.json': {
+    get: {
+      summary: 'Every task with its interval and where it stands.',
+      responses: { 200: json('The plan', answers.plan), ...problems('busy') },
+    },
+  },
+  '/api/observations.csv': {
+    get: {
+      summary: 'What was read at points as a table, one reading a line; it is imported as it is.',
+      parameters: [query('machine', { type: 'string' }, 'Code of the machine; all of them when not given')],
+      responses: { 200: text('Readings', 'text/csv'), ...problems('busy') },
+    },
+  },
+  '/api/plan.csv': {
+    get: { summary: 'The same as a table.', responses: { 200: text('The plan', 'text/csv'), ...problems('busy') } },
+  },
+  '/api/needs.csv': {
+    get: {
+      summary: 'What the plan uses in a year, and what is missing.',
+      responses: { 200: text('The order list', 'text/csv'), ...problems('busy') },
+    },
+  },
+  '/api/calendar.ics': {
+    get: {
+      summary: 'Planned rounds, to subscribe to.',
+      parameters: [
+        query('route', { type: 'string' }, 'Code of one route; all when not given'),
+        query('key', { type: 'string' }, 'Of an address that a person made for a calendar, which does not sign in'),
+      ],
+      responses: { 200: text('iCalendar', 'text/calendar'), ...problems('not-found', 'busy') },
+    },
+  },
+  '/api/openapi.json': {
+    get: {
+      summary: 'This description.',
+      responses: { 200: { description: 'OpenAPI 3.1', ...content({ type: 'object' }) } },
+    },
+  },
+};
+
+/** What says nothing of the plant, or is the way in. */
+const openToAll = (path: string, verb: string): boolean =>
+  path.startsWith('/api/methods') || path === '/api/openapi.json' || (path === '/api/session' && verb === 'post');
+
+/** What asks who one is may say that one has to sign in, or that it is not one's to do. */
+const guarded = (path: string, verb: string, { responses, ...operation }: Operation): Operation =>
+  openToAll(path, verb)
+    ? { ...operation, responses }
+    : {
+        ...operation,
+        security: [{ session: [] }, { token: [] }],
+        responses: { ...responses, ...problems('signed-out', 'forbidden') },
+      };
+
+/** The whole HTTP interface, made from the schemas that its handlers parse with. */
 export const description = {
   openapi: '3.1.0',
   info: {
@@ -169,202 +404,17 @@ export const description = {
     version: '1',
     description: 'The lubrication book of a plant: computing, reading, and writing its log.',
   },
-  paths: {
-    '/api/entries': {
-      post: {
-        summary:
-          'Writes an entry of the log, or some that go in together: all or, where one is refused, none. The same again writes nothing. Told of is the last.',
-        ...taking({ oneOf: [anyEntry, { type: 'array', minItems: 1, maxItems: 50, items: anyEntry }] }),
-        responses: {
-          201: json('Written', answers.written),
-          200: json('It was in the book already', answers.written),
-          ...problems(...posted),
-        },
-      },
-    },
-    '/api/rounds': {
-      post: {
-        summary: 'Takes a walk that a device has begun. The same again writes nothing.',
-        ...taking(takenIn(roundBegun)),
-        responses: {
-          201: json('Written', answers.begun),
-          200: json('It was in the book already', answers.begun),
-          ...problems(...posted),
-        },
-      },
-    },
-    '/api/rounds/{id}': {
-      get: {
-        summary: 'The one document that a walk works from.',
-        parameters: [inPath('id', 'The round’s identifier')],
-        responses: { 200: json('The walk', walkDocument), ...problems('not-found') },
-      },
-    },
-    '/api/shift': {
-      get: {
-        summary: 'What a device takes along for the shift of whoever has opened the book on it.',
-        responses: { 200: json('The shift', shiftList), ...problems('no-name') },
-      },
-    },
-    '/api/routes/{id}/walk': {
-      get: {
-        summary: 'What a device needs to begin a walk of a route by itself, for whoever has opened the book on it.',
-        parameters: [inPath('id', 'The route’s identifier')],
-        // What its reader fills in by itself is left out.
-        responses: {
-          200: { description: 'The plan of a walk', ...content(takenIn(walkPlan)) },
-          ...problems('no-name', 'not-found'),
-        },
-      },
-    },
-    '/api/methods': {
-      get: { summary: 'Every method with its schemas.', responses: { 200: json('Methods', answers.methods) } },
-    },
-    ...Object.fromEntries(
-      methods.map((method) => {
-        const { id, title, version } = method;
-        const { input, output } = describeMethod(method);
-        const result = {
-          type: 'object',
-          required: ['method', 'version', 'result', 'working', 'notices', 'source'],
-          properties: { method: { const: id }, version: { const: version }, result: bare(output as Json) },
-        };
-        return [
-          `/api/methods/${id}`,
-          {
-            post: {
-              summary: title,
-              ...taking(bare(input as Json)),
-              responses: {
-                200: { description: 'The result with its working', ...content(result) },
-                ...problems('invalid', 'not-json', 'too-large', 'wrong-media', 'foreign'),
-              },
-            },
-          },
-        ];
-      }),
-    ),
-    '/api/meters': {
-      get: {
-        summary: 'Every meter in use with where it stands.',
-        responses: { 200: json('Meters', answers.meters), ...problems() },
-      },
-    },
-    '/api/meters/{id}/readings': {
-      get: {
-        summary: 'The readings of a meter as they are used.',
-        parameters: [inPath('id', 'The meter’s identifier')],
-        responses: { 200: json('Readings', answers.readings), ...problems('not-found') },
-      },
-      post: {
-        summary: 'Takes readings off a dial. Implausible ones are kept, marked and left out.',
-        parameters: [inPath('id', 'The meter’s identifier')],
-        ...taking({ anyOf: [takenIn(readingsPost), takenIn(oneReadingPost)] }),
-        responses: {
-          201: json('Something was written', answers.readingsWritten),
-          200: json('All of it was in the book already', answers.readingsWritten),
-          ...problems('not-found', ...posted),
-        },
-      },
-    },
-    '/api/observations': {
-      get: {
-        summary: 'What was read at points, each as it is posted.',
-        parameters: [query('machine', { type: 'string' }, 'Code of the machine; all of them when not given')],
-        responses: { 200: json('Observations', answers.observations), ...problems() },
-      },
-      post: {
-        summary:
-          'Takes what was read at a point. What lies past a limit of its task is a finding, and no look done. The same again writes nothing.',
-        ...taking(takenIn(observationPost)),
-        responses: {
-          201: json('Written', answers.observed),
-          200: json('It was in the book already', answers.observed),
-          ...problems('not-found', ...posted),
-        },
-      },
-    },
-    '/api/people': {
-      get: {
-        summary: 'In whose name entries can be written.',
-        responses: { 200: json('People', answers.people), ...problems() },
-      },
-    },
-    '/api/points': {
-      get: {
-        summary: 'The points of an area.',
-        parameters: [query('area', { type: 'string' }, 'Code of the area; the first when not given')],
-        responses: { 200: json('Points', answers.points), ...problems('not-found') },
-      },
-    },
-    '/api/tasks': {
-      get: {
-        summary: 'The tasks of an area.',
-        parameters: [query('area', { type: 'string' }, 'Code of the area; the first when not given')],
-        responses: { 200: json('Tasks', answers.tasks), ...problems('not-found') },
-      },
-    },
-    '/api/find': {
-      get: {
-        summary: 'Machines, points, lubricants, routes and people by code or name.',
-        parameters: [query('q', { type: 'string' }, 'What is looked for')],
-        responses: { 200: json('Found', answers.found), ...problems() },
-      },
-    },
-    '/api/due': {
-      get: {
-        summary: 'A stretch of the due list.',
-        parameters: [
-          query('offset', { type: 'integer', minimum: 0 }, 'Where it begins'),
-          query('limit', { type: 'integer', minimum: 1, maximum: 200 }, 'How much of it'),
-          ...dueQuery,
-        ],
-        responses: { 200: json('Tasks', answers.due), ...problems('invalid') },
-      },
-    },
-    '/api/planned-work': {
-      get: {
-        summary: 'The plan as looking ahead takes it.',
-        responses: { 200: json('Planned work', answers.plannedWork), ...problems('busy') },
-      },
-    },
-    '/api/plan.json': {
-      get: {
-        summary: 'Every task with its interval and where it stands.',
-        responses: { 200: json('The plan', answers.plan), ...problems('busy') },
-      },
-    },
-    '/api/observations.csv': {
-      get: {
-        summary: 'What was read at points as a table, one reading a line; it is imported as it is.',
-        parameters: [query('machine', { type: 'string' }, 'Code of the machine; all of them when not given')],
-        responses: { 200: text('Readings', 'text/csv'), ...problems('busy') },
-      },
-    },
-    '/api/plan.csv': {
-      get: { summary: 'The same as a table.', responses: { 200: text('The plan', 'text/csv'), ...problems('busy') } },
-    },
-    '/api/needs.csv': {
-      get: {
-        summary: 'What the plan uses in a year, and what is missing.',
-        responses: { 200: text('The order list', 'text/csv'), ...problems('busy') },
-      },
-    },
-    '/api/calendar.ics': {
-      get: {
-        summary: 'Planned rounds, to subscribe to.',
-        parameters: [query('route', { type: 'string' }, 'Code of one route; all when not given')],
-        responses: { 200: text('iCalendar', 'text/calendar'), ...problems('not-found', 'busy') },
-      },
-    },
-    '/api/openapi.json': {
-      get: {
-        summary: 'This description.',
-        responses: { 200: { description: 'OpenAPI 3.1', ...content({ type: 'object' }) } },
-      },
-    },
-  },
+  paths: Object.fromEntries(
+    Object.entries(paths).map(([path, verbs]) => [
+      path,
+      Object.fromEntries(Object.entries(verbs).map(([verb, operation]) => [verb, guarded(path, verb, operation)])),
+    ]),
+  ),
   components: {
+    securitySchemes: {
+      session: { type: 'apiKey', in: 'cookie', name: 'tagebuch-session' },
+      token: { type: 'http', scheme: 'bearer', description: 'Of a machine that was let in' },
+    },
     schemas: { ...entrySchemas, problem: givenOut(problemSchema) },
     responses: Object.fromEntries(
       [...new Set(Object.values(problemCodes).map(({ status }) => status))].map((status) => {

@@ -1,4 +1,5 @@
+import { openly } from '../handling';
 import { description } from './description';
 
-/** What this interface takes and answers, as OpenAPI 3.1. */
-export const GET = () => Response.json(description);
+/** The description of the whole interface. */
+export const GET = openly(() => Response.json(description));

@@ -1,12 +1,9 @@
-import { database } from '@/app/server';
-import { answering } from '../problem';
 import { activePeople } from '@/desk/people/active-people';
+import { handling } from '../handling';
 
-/** Who may write in the book, so that whoever posts entries can say in whose name. */
-export async function GET() {
-  return answering(async () =>
-    Response.json({
-      people: (await activePeople(database())).map(({ id, initials, name, role }) => ({ id, initials, name, role })),
-    }),
-  );
-}
+/** Who writes in the book. */
+export const GET = handling('read', async ({ db }) =>
+  Response.json({
+    people: (await activePeople(db)).map(({ id, initials, name, role }) => ({ id, initials, name, role })),
+  }),
+);

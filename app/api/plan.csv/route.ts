@@ -1,16 +1,13 @@
 import { readingsText } from '@/core/register/readings-text';
 import { type PlanLine, eachPlanLine } from '@/desk/read/plan-lines';
 import { csvResponse } from '../csv';
-import { answering } from '../problem';
-import { database } from '@/app/server';
+import { type Asked, handling } from '../handling';
 
 /** The plan as a table: every task with its interval and where it stands. */
-export async function GET() {
-  return answering(() => csvResponse('plan.csv', eachRow(), ['stages']));
-}
+export const GET = handling('read', (asked) => csvResponse('plan.csv', eachRow(asked), ['stages']));
 
-async function* eachRow() {
-  for await (const lines of eachPlanLine({ db: database(), now: new Date() })) yield lines.map(asRow);
+async function* eachRow({ db, now }: Asked) {
+  for await (const lines of eachPlanLine({ db, now })) yield lines.map(asRow);
 }
 
 /** Lists as text; the exact stages are left to the other format. */

@@ -1,6 +1,10 @@
 import { readShift } from '@/desk/read/shift';
-import { answeringActor } from '../actor';
+import { deskOf, handling } from '../handling';
+import { problem } from '../problem';
 
 /** What the device of whoever asks takes along for the shift. */
-export const GET = () =>
-  answeringActor(async (desk) => Response.json(await readShift(desk), { headers: { 'cache-control': 'no-store' } }));
+export const GET = handling('write', async (asked) => {
+  const desk = deskOf(asked);
+  if (!desk) return problem('forbidden', 'Machines walk no rounds.');
+  return Response.json(await readShift(desk), { headers: { 'cache-control': 'no-store' } });
+});

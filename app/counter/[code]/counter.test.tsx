@@ -37,22 +37,20 @@ const show = (change: Partial<Parameters<typeof Counter>[0]> = {}) =>
       machine={{ id: 'M', code: 'P1', name: 'Press 1' }}
       lines={[line()]}
       meters={[cuts]}
-      people={[{ id: 'OP', initials: 'OT', name: 'Otto' }]}
-      personId={null}
+      person={{ id: 'OP', initials: 'OT', name: 'Otto' }}
       {...change}
     />,
   );
 const press = (name: string | RegExp) => screen.getByRole<HTMLButtonElement>('button', { name });
 
 describe('the counter at a machine', () => {
-  it('is written only in somebody’s name, with its caution before it', async () => {
+  it('is written in the name of whoever is signed in, with its caution before it', async () => {
     bookAnswers();
     const { user, container } = show();
-    expect(press('Done').disabled).toBe(true);
+    expect(container.textContent).toContain('OT Otto');
     expect(container.textContent!.indexOf('Spindle stopped.')).toBeLessThan(
       container.textContent!.indexOf('Oil the ways'),
     );
-    await user.selectOptions(screen.getByLabelText('Who is at the machine'), 'OP');
     await user.click(press('Done'));
     expect(await screen.findByText('Oil the ways: written.', { exact: false })).toBeDefined();
     const [entry] = await waitingEntries();
@@ -71,7 +69,7 @@ describe('the counter at a machine', () => {
 
   it('says how long since, and so whether it is wanted', async () => {
     bookAnswers();
-    const due = show({ personId: 'OP' });
+    const due = show();
     const standing = () => due.container.querySelector('li p.text-lg')!;
     await waitFor(() => expect(standing().className).toContain('font-semibold'));
     await due.user.click(press('Done'));
@@ -82,7 +80,7 @@ describe('the counter at a machine', () => {
 
   it('counts up in steps, down not below what stands in the book, and writes the count', async () => {
     const sent = bookAnswers();
-    const { user } = show({ personId: 'OP' });
+    const { user } = show();
     const count = () => screen.getByLabelText('Cuts counts').textContent;
     expect(press('Write the count').disabled).toBe(true);
     await user.click(press('Cuts less one'));
@@ -98,7 +96,6 @@ describe('the counter at a machine', () => {
   it('goes by the count where the task does', async () => {
     bookAnswers();
     const { user, container } = show({
-      personId: 'OP',
       lines: [line({ interval: { cycles: 150 }, every: 'every 150 cycles', counted: 60 })],
     });
     const standing = () => container.querySelector('li p.text-lg')!;
@@ -118,7 +115,6 @@ describe('the counter at a machine', () => {
   it('begins a counter that was never read at its first count, which is typed', async () => {
     const sent = bookAnswers();
     const { user, container } = show({
-      personId: 'OP',
       meters: [{ ...cuts, last: null }],
       lines: [line({ interval: { cycles: 50 }, every: 'every 50 cycles', lastAt: null })],
     });

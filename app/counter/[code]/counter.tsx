@@ -8,18 +8,18 @@ type Props = {
   machine: { id: string; code: string; name: string };
   lines: CardLine[];
   meters: CardMeter[];
-  people: { id: string; initials: string; name: string }[];
-  personId: string | null;
+  /** Whoever is signed in here, in whose name everything is written. */
+  person: { id: string; initials: string; name: string };
 };
 
 /** Big targets, no typing, works without signal: entries wait on the device and are sent later. */
-export function Counter({ machine, lines, meters, people, personId }: Props) {
+export function Counter({ machine, lines, meters, person }: Props) {
   const meter = meters[0];
-  const { who, setWho, said, waiting, count, setCount, written, standingOf, done, writeCount, undo } = useCounter({
+  const { said, waiting, count, setCount, written, standingOf, done, writeCount, undo } = useCounter({
     machine,
     lines,
     meter,
-    personId,
+    personId: person.id,
   });
   return (
     <main className="mx-auto max-w-xl px-4 py-4 text-base">
@@ -28,37 +28,30 @@ export function Counter({ machine, lines, meters, people, personId }: Props) {
           {machine.code} <span className="font-normal">{machine.name}</span>
         </h1>
       </header>
-      <label className="mt-3 block">
-        <span className="caption">Who is at the machine</span>
-        <select className="field min-h-14 text-lg" value={who} onChange={(event) => setWho(event.target.value)}>
-          <option value="">Choose your name</option>
-          {people.map(({ id, initials, name }) => (
-            <option key={id} value={id}>
-              {initials} {name}
-            </option>
-          ))}
-        </select>
-      </label>
+      <p className="mt-3 flex min-h-14 flex-wrap items-center gap-x-4 text-lg">
+        <span>
+          At the machine: <strong>{person.initials}</strong> {person.name}
+        </span>
+        <a
+          href={`/sign-in?to=${encodeURIComponent(`/counter/${machine.code}`)}`}
+          className="inline-flex min-h-14 items-center"
+        >
+          Somebody else
+        </a>
+      </p>
       {lines.length === 0 && <p className="mt-4">Nothing here is done by the operator.</p>}
       {meter && (
         <MeterCount
           meter={meter}
           count={count}
           written={written}
-          disabled={!who}
           onCount={setCount}
           onWrite={() => void writeCount()}
         />
       )}
       <ul>
         {lines.map((line) => (
-          <CardTask
-            key={line.taskId}
-            line={line}
-            standing={standingOf(line)}
-            disabled={!who}
-            onDone={() => void done(line)}
-          />
+          <CardTask key={line.taskId} line={line} standing={standingOf(line)} onDone={() => void done(line)} />
         ))}
       </ul>
       <p role="status" className="mt-3 min-h-7">
@@ -81,14 +74,12 @@ const MeterCount = ({
   meter,
   count,
   written,
-  disabled,
   onCount,
   onWrite,
 }: {
   meter: CardMeter;
   count: number | null;
   written: number | null;
-  disabled: boolean;
   onCount: (count: number | null) => void;
   onWrite: () => void;
 }) => (
@@ -113,7 +104,7 @@ const MeterCount = ({
     <button
       type="button"
       className="button mt-2 min-h-14 w-full text-lg"
-      disabled={disabled || count === null || count === written}
+      disabled={count === null || count === written}
       onClick={onWrite}
     >
       Write the count
@@ -159,12 +150,10 @@ const CountOn = ({
 const CardTask = ({
   line,
   standing,
-  disabled,
   onDone,
 }: {
   line: CardLine;
   standing: { words: string; due: boolean };
-  disabled: boolean;
   onDone: () => void;
 }) => (
   <li className="rule-b py-4">
@@ -187,12 +176,7 @@ const CardTask = ({
     </p>
     {line.enough && <p className="text-muted">Enough: {line.enough}</p>}
     <p className={`mt-1 text-lg ${standing.due ? 'font-semibold' : ''}`}>{standing.words}</p>
-    <button
-      type="button"
-      className="button button-first mt-2 min-h-16 w-full text-xl"
-      disabled={disabled}
-      onClick={onDone}
-    >
+    <button type="button" className="button button-first mt-2 min-h-16 w-full text-xl" onClick={onDone}>
       Done
     </button>
   </li>

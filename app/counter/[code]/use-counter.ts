@@ -24,10 +24,9 @@ export function useCounter({
   machine: { id: string };
   lines: CardLine[];
   meter: CardMeter | undefined;
-  personId: string | null;
+  personId: string;
 }) {
   const { queue, put, takeBack } = useOutbox();
-  const [who, setWho] = useState(personId ?? '');
   const [nowMs, setNowMs] = useState<number | null>(null);
   const [lastDone, setLastDone] = useState<Record<string, Done>>(() =>
     Object.fromEntries(lines.flatMap(({ taskId, lastAt: at }) => (at ? [[taskId, { at }]] : []))),
@@ -66,7 +65,7 @@ export function useCounter({
     const [entry] = await keep(
       {
         ...doneEntry(asked, planned, planned.value),
-        personId: who,
+        personId,
         machineId: machine.id,
         pointId: line.pointId,
         taskIds: [line.taskId],
@@ -92,7 +91,7 @@ export function useCounter({
     const kept = await keep({
       kind: 'reading',
       body: { meterId: meter.id, value: count },
-      personId: who,
+      personId,
       machineId: machine.id,
     });
     if (kept.length === 0) return;
@@ -109,8 +108,6 @@ export function useCounter({
     return cardStanding(interval, at ? nowMs - Date.parse(at) : undefined, since);
   };
   return {
-    who,
-    setWho,
     said,
     count,
     setCount,

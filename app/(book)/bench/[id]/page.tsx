@@ -4,6 +4,7 @@ import { notFound } from 'next/navigation';
 import { PageHead } from '@/components/ui/page-head';
 import { describeMethod } from '@/core/method';
 import { findMethod } from '@/core/methods';
+import { openDesk } from '@/app/server';
 import { MethodForm } from './method-form';
 import type { JsonSchema } from './schema-fields';
 
@@ -15,6 +16,7 @@ export const generateMetadata = async ({ params }: Props): Promise<Metadata> => 
 
 /** One method: a form made from its schema, the result, the working, the notices. */
 export default async function MethodPage({ params }: Props) {
+  await openDesk();
   const method = findMethod((await params).id);
   if (!method) notFound();
   const { id, version, title, summary, source, rules, input, output } = describeMethod(method);

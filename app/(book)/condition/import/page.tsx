@@ -9,7 +9,7 @@ export const metadata: Metadata = { title: 'Import what was read' };
 
 /** Readings of points from a table, and all that the book holds as such a table. */
 export default async function ImportObservationsPage() {
-  await openDesk();
+  await openDesk('import');
   return (
     <div className="max-w-3xl">
       <PageHead trail={<Link href="/condition">Condition</Link>} title="Import what was read">

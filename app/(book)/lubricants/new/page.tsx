@@ -6,7 +6,7 @@ import { LubricantForm } from '../lubricant-form';
 export const metadata: Metadata = { title: 'Add a lubricant' };
 
 export default async function NewLubricantPage() {
-  await openDesk();
+  await openDesk('plan');
   return (
     <div className="max-w-4xl">
       <div className="mb-6">

@@ -11,7 +11,7 @@ export const metadata: Metadata = { title: 'Many points at once' };
 
 /** One field changed on many points: picked by filter, seen before it is done, taken back as a whole. */
 export default async function ManyPage() {
-  await openDesk();
+  await openDesk('plan');
   const { choices, areas, sets, plant } = await reading(async (db) => ({
     ...(await pointsToPickFrom(db)),
     sets: await readChangeSets(db, 'points'),

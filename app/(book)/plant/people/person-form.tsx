@@ -4,11 +4,12 @@ import { useState } from 'react';
 import { ChoicesField, TextField, optionsOf } from '@/components/ui/fields';
 import { SavedForm } from '@/components/ui/saved-form';
 import { useMutation } from '@/components/ui/use-mutation';
+import { roles } from '@/core/people/rights';
 import { whoMay } from '@/core/words/task-words';
 import { addPerson, changePerson, setActive } from '../actions';
 
-type Values = { initials: string; name: string; role: string; mayDo: string[] };
-const nobody: Values = { initials: '', name: '', role: '', mayDo: [] };
+type Values = { initials: string; name: string; role: string; mayDo: string[]; roles: string[] };
+const nobody: Values = { initials: '', name: '', role: '', mayDo: [], roles: ['technician'] };
 
 /** A person for the list, or what is said of one who is on it. */
 export function PersonForm({ id, initial = nobody }: { id?: string; initial?: Values }) {
@@ -24,7 +25,9 @@ export function PersonForm({ id, initial = nobody }: { id?: string; initial?: Va
           setSaid('');
           const answer = await (id === undefined ? addPerson(values) : changePerson(id, values));
           if (answer.ok) {
-            setSaid(id === undefined ? `${values.name} can open the book now.` : 'Saved.');
+            setSaid(
+              id === undefined ? `${values.name} is on the list. Make a link, and they choose a password.` : 'Saved.',
+            );
             // An empty form for the next one.
             if (id === undefined) setAdded(added + 1);
           }
@@ -36,6 +39,12 @@ export function PersonForm({ id, initial = nobody }: { id?: string; initial?: Va
           <TextField name="name" label="Name" required />
           <TextField name="role" label="Works as" required />
         </div>
+        <ChoicesField
+          name="roles"
+          label="In the book as"
+          options={optionsOf(roles)}
+          hint="What each may do stands below. One may be several."
+        />
         <ChoicesField
           name="mayDo"
           label="May do the work of"

@@ -8,7 +8,7 @@ import { RouteForm } from '../route-form';
 export const metadata: Metadata = { title: 'Make a route' };
 
 export default async function NewRoutePage() {
-  const desk = await openDesk();
+  const desk = await openDesk('plan');
   const { areas, choices } = await reading(async (db) => {
     const areas = await areasToPickFrom(db);
     return { areas, choices: areas ? [] : await readTaskChoices(db, desk.now) };

@@ -23,9 +23,9 @@ export async function generateMetadata({ params }: Props): Promise<Metadata> {
 
 /** The diary page of one date: left what is to do, right what was written, open things and findings at the foot. */
 export default async function DiaryPage({ params }: Props) {
+  const desk = await openDesk();
   const { day } = await params;
   if (!isPlantDay(day) || day < '1990' || day > '2190') notFound();
-  const desk = await openDesk();
   const { page, names } = await reading(async (db) => {
     const page = await readDiary(desk, day);
     return { page, names: await readNames(db, page.written) };

@@ -14,7 +14,7 @@ import { type SaidOwn, saidOwn } from '@/desk/own-signs';
 import { placeOfPoint } from '@/desk/read/place';
 import { PlaceLink } from '@/app/place-link';
 import { type Search, searchOf } from '@/app/search';
-import { reading } from '@/app/server';
+import { openDesk, reading } from '@/app/server';
 import { OwnSignForm } from './own-sign-form';
 
 type Props = { params: Promise<{ what: string }> } & Search;
@@ -26,6 +26,7 @@ export async function generateMetadata({ params }: Props): Promise<Metadata> {
 
 /** One sign: its rows, and what the plant or one of its points says in their place. */
 export default async function RulePage({ params, searchParams }: Props) {
+  await openDesk();
   const { what } = await params;
   const { point: named } = await searchOf<'point'>(searchParams);
   if (!isOwn(signs, what)) notFound();

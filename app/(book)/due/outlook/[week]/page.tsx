@@ -12,9 +12,9 @@ export const metadata: Metadata = { title: 'Week ahead' };
 
 /** What one coming week asks for, day by day. */
 export default async function OutlookWeekPage({ params }: { params: Promise<{ week: string }> }) {
+  const desk = await openDesk();
   const { week } = dueFilter.pick({ week: true }).parse(await params);
   if (!week) notFound();
-  const desk = await openDesk();
   const { count, minutes, services } = await readingMuch(() => readOutlookWeek(desk, week));
   const monday = mondayOf(week);
   return (

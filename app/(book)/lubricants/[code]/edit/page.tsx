@@ -12,7 +12,7 @@ const typed = (value: number | null | undefined): string => (value == null ? '' 
 
 export default async function EditLubricantPage({ params }: { params: Promise<{ code: string }> }) {
   const code = decodeURIComponent((await params).code);
-  await openDesk();
+  await openDesk('plan');
   const row = await reading((db) => findLubricant(db, code));
   if (!row) notFound();
   return (

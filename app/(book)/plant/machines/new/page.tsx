@@ -10,7 +10,7 @@ import { allAreas, allModels } from '@/desk/read/lists';
 export const metadata: Metadata = { title: 'Add a machine' };
 
 export default async function NewMachinePage() {
-  await openDesk();
+  await openDesk('plan');
   const { areas, models } = await reading(async (db) => ({
     areas: (await allAreas(db)).map(({ id, code, name }) => ({
       value: id,

@@ -8,7 +8,7 @@ export const metadata: Metadata = { title: 'Import readings' };
 
 /** Many readings from a table: preview first, nothing is written before it is confirmed. */
 export default async function ImportReadingsPage() {
-  await openDesk();
+  await openDesk('import');
   return (
     <>
       <PageHead trail={<Link href="/plant">Plant</Link>} title="Import readings">

@@ -13,7 +13,7 @@ export const metadata: Metadata = { title: 'Write a procedure' };
 const blank = procedure({ code: 'written', title: 'Title', steps: [begin, finish] });
 
 export default async function NewProcedurePage() {
-  await openDesk();
+  await openDesk('plan');
   return (
     <>
       <PageHead trail={<Link href="/plant/procedures">Procedures</Link>} title="Write a procedure">

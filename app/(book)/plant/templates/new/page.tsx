@@ -8,7 +8,7 @@ import { TemplateForm } from '../template-form';
 export const metadata: Metadata = { title: 'Make a template' };
 
 export default async function NewTemplatePage() {
-  await openDesk();
+  await openDesk('plan');
   const procedures = await reading(procedureChoices);
   return (
     <div className="max-w-5xl">

@@ -12,7 +12,7 @@ export const metadata: Metadata = { title: 'Change a route' };
 
 export default async function EditRoutePage({ params }: { params: Promise<{ id: string }> }) {
   const { id } = await params;
-  const desk = await openDesk();
+  const desk = await openDesk('plan');
   const { areas, choices, route, retired } = await reading(async (db) => {
     const [retired, route, areas] = await Promise.all([isRouteRetired(db, id), readRoute(db, id), areasToPickFrom(db)]);
     const choices = areas

@@ -15,7 +15,7 @@ export const metadata: Metadata = { title: 'Merge or clone a route' };
 /** Takes another route's stops into this one, or makes one like it for other machines. */
 export default async function RearrangePage({ params }: { params: Promise<{ id: string }> }) {
   const { id } = await params;
-  await openDesk();
+  await openDesk('plan');
   const { route, others, machines } = await reading(async (db) => ({
     route: await readRoute(db, id),
     others: (await routesInUse(db)).filter((each) => each.id !== id),

@@ -15,7 +15,7 @@ export const metadata: Metadata = { title: 'A sheet typed back' };
 export default async function TypedPage({ params, searchParams }: { params: Promise<{ id: string }> } & Search) {
   const { id } = await params;
   const { what } = await searchOf<'what'>(searchParams);
-  const desk = await openDesk();
+  const desk = await openDesk('write-for-others');
   const { plant, walk } = await reading(async (db) => ({ plant: await thePlant(db), walk: await readWalk(desk, id) }));
   if (!walk) notFound();
   const { wanted, document } = walk.plan;

@@ -25,9 +25,9 @@ export const generateMetadata = async ({ params }: Props): Promise<Metadata> => 
 
 /** What one day leaves to the next: rounds, what was skipped and why, what stands open, locks, findings; who has read it. */
 export default async function HandOverPage({ params }: Props) {
+  const desk = await openDesk();
   const { day } = await params;
   if (!isPlantDay(day) || day < '1990' || day > '2190') notFound();
-  const desk = await openDesk();
   const { page, names } = await reading(async (db) => {
     const page = await readHandOver(desk, day);
     return { page, names: await readNames(db, page.skipped) };

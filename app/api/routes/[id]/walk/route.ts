@@ -1,16 +1,16 @@
 import { leanDocument } from '@/core/walk/document';
 import type { LeanPlan } from '@/core/walk/shift';
 import { readWalk } from '@/desk/walk/rounds';
-import { answeringActor } from '../../../actor';
-import { problem } from '../../../problem';
+import { deskOf, handling } from '@/app/api/handling';
+import { problem } from '@/app/api/problem';
 
 type Context = { params: Promise<{ id: string }> };
 
 /** What a device needs to begin a walk of this route without signal. */
-export const GET = (_: Request, { params }: Context) =>
-  answeringActor(async (desk) => {
-    const walk = await readWalk(desk, (await params).id);
-    if (!walk) return problem('not-found', 'This route is not in the book any more.');
-    const plan: LeanPlan = { ...walk.plan, document: leanDocument(walk.plan.document) };
-    return Response.json(plan, { headers: { 'cache-control': 'no-store' } });
-  });
+export const GET = handling<Context>('write', async (asked, _, { params }) => {
+  const desk = deskOf(asked);
+  const walk = desk && (await readWalk(desk, (await params).id));
+  if (!walk) return problem('not-found', 'This route is not in the book any more.');
+  const plan: LeanPlan = { ...walk.plan, document: leanDocument(walk.plan.document) };
+  return Response.json(plan, { headers: { 'cache-control': 'no-store' } });
+});

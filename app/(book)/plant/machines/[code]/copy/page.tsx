@@ -13,7 +13,7 @@ export const metadata: Metadata = { title: 'Another like this' };
 
 export default async function CopyMachinePage({ params }: { params: Promise<{ code: string }> }) {
   const code = decodeURIComponent((await params).code);
-  const desk = await openDesk();
+  const desk = await openDesk('plan');
   const { page, areas } = await reading(async (db) => ({
     page: await readMachinePage(desk, code),
     areas: await allAreas(db),

@@ -13,7 +13,7 @@ const typed = (value: number | null) => (value === null ? '' : String(value));
 
 export default async function EditMachinePage({ params }: { params: Promise<{ code: string }> }) {
   const { code } = await params;
-  await openDesk();
+  await openDesk('plan');
   const { machine, areas } = await reading(async (db) => ({
     machine: await findMachine({ db }, decodeURIComponent(code)),
     areas: await allAreas(db),

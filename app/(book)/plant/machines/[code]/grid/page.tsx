@@ -14,7 +14,7 @@ export const metadata: Metadata = { title: 'Points as a table' };
 
 export default async function GridPage({ params }: { params: Promise<{ code: string }> }) {
   const code = decodeURIComponent((await params).code);
-  const desk = await openDesk();
+  const desk = await openDesk('plan');
   const { page, codes } = await reading(async (db) => ({
     page: await readMachinePage(desk, code),
     codes: (await lubricantsInUse(db)).map((row) => row.code),

@@ -15,7 +15,7 @@ export const metadata: Metadata = { title: 'Write a procedure' };
 /** The plant’s own way of a shipped procedure, or the next version of one that is its own already. */
 export default async function EditProcedurePage({ params }: { params: Promise<{ code: string }> }) {
   const { code } = await params;
-  await openDesk();
+  await openDesk('plan');
   const whole = await reading((db) => wholeProcedure(db, code));
   if (!whole) notFound();
   const { procedure, isShipped, isWithdrawn, inPlaceOf, basedOn, base, replacedBy } = whole;

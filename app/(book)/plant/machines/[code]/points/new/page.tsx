@@ -11,7 +11,7 @@ export const metadata: Metadata = { title: 'Add a point' };
 
 export default async function NewPointPage({ params }: { params: Promise<{ code: string }> }) {
   const code = decodeURIComponent((await params).code);
-  await openDesk();
+  await openDesk('plan');
   const { machine, reservoirs } = await reading(async (db) => {
     const found = await findMachine({ db }, code);
     return { machine: found, reservoirs: found ? await reservoirsOf(db, found.id) : [] };

@@ -10,7 +10,7 @@ export const metadata: Metadata = { title: 'Add a reservoir' };
 
 export default async function NewReservoirPage({ params }: { params: Promise<{ code: string }> }) {
   const code = decodeURIComponent((await params).code);
-  const desk = await openDesk();
+  const desk = await openDesk('plan');
   const page = await reading(() => readMachinePage(desk, code));
   if (!page) notFound();
   return (

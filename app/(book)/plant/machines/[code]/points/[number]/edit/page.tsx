@@ -13,7 +13,7 @@ export const metadata: Metadata = { title: 'Change a point' };
 
 export default async function EditPointPage({ params }: { params: Promise<{ code: string; number: string }> }) {
   const { code, number } = await params;
-  await openDesk();
+  await openDesk('plan');
   const { machine, point, reservoirs } = await reading(async (db) => {
     const found = await findMachine({ db }, decodeURIComponent(code));
     return {

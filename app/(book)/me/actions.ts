@@ -1,0 +1,15 @@
+'use server';
+
+import { changing, identifier, typed } from '@/app/action';
+import { whence } from '@/app/session';
+import * as feeds from '@/desk/people/calendar-feeds';
+import * as own from '@/desk/people/own-sign-in';
+
+export const changePassword = changing(
+  'own',
+  async (desk, form: unknown) => own.changePassword(desk, form, await whence()),
+  typed,
+);
+export const endOwnSession = changing('own', own.endOwnSession, identifier);
+export const addFeed = changing('own', feeds.addFeed);
+export const endFeed = changing('own', feeds.endFeed, identifier);

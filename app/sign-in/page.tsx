@@ -1,0 +1,65 @@
+import type { Metadata } from 'next';
+import type { ReactNode } from 'react';
+import { type Action, actions, may, whoDoes } from '@/core/people/rights';
+import { activePeople } from '@/desk/people/active-people';
+import { thePlant } from '@/desk/plant';
+import { readConfig } from '../../config';
+import { type Search, searchOf } from '../search';
+import { currentlyIn, readingOpenly } from '../server';
+import { isSafeHere } from '../session';
+import { DemoNames, SignInForm } from './sign-in-form';
+
+export const metadata: Metadata = { title: 'Sign in' };
+export const dynamic = 'force-dynamic';
+
+/** Where somebody signs in: every entry carries their name. */
+export default async function SignInPage({ searchParams }: Search) {
+  const { to = '/today', needs } = await searchOf<'to' | 'needs'>(searchParams);
+  const { isDemo } = readConfig();
+  const signedIn = await currentlyIn();
+  const isKnown = (said: string | undefined): said is Action => said !== undefined && Object.hasOwn(actions, said);
+  return (
+    <Frame>
+      {signedIn && isKnown(needs) && (
+        <p className="mb-4 border-l-4 border-ink pl-3">
+          This page is not for {signedIn.actor.name}, who is signed in here. {whoDoes(needs)}{' '}
+          {may(signedIn, 'read') ? (
+            <a href="/today">Back to today</a>
+          ) : (
+            'The counter of a machine opens by the code that hangs at it.'
+          )}
+        </p>
+      )}
+      {isDemo ? (
+        <>
+          <p className="mb-6">
+            <strong>Demo.</strong> This plant is made up: tap a name to sign in. A real plant asks for a password.
+          </p>
+          <DemoNames people={await demoPeople()} to={to} />
+        </>
+      ) : (await isSafeHere()) ? (
+        <SignInForm to={to} />
+      ) : (
+        <p role="alert">
+          Nobody signs in here: this page came over the network without https, and a password could be read on the way.
+          Ask whoever looks after the book for its address that begins with https.
+        </p>
+      )}
+    </Frame>
+  );
+}
+
+const demoPeople = async () =>
+  (await readingOpenly(activePeople)).map(({ initials, name, role }) => ({ initials, name, role }));
+
+async function Frame({ children }: { children: ReactNode }) {
+  const { isDemo } = readConfig();
+  return (
+    <main className="mx-auto max-w-md px-6 py-12 md:py-20">
+      {/* Of the plant only the demo's name is for everybody. */}
+      {isDemo && <p className="caption">{(await readingOpenly((db) => thePlant(db))).name}</p>}
+      <h1 className="mb-4 text-3xl">Tagebuch</h1>
+      {children}
+    </main>
+  );
+}

@@ -1,0 +1,113 @@
+import { Op } from 'sequelize';
+import { ulid } from 'ulid';
+import type { Role } from '@/core/people/rights';
+import type { WayIn } from '@/db/models/people';
+import type { Actor, Database } from '../desk';
+import { digestOf, newToken } from './tokens';
+
+/** Whoever has not been heard of for so long, or came in so long ago, signs in anew (ASVS 3.3.2 asks for twelve hours). */
+export const idleHours = 2;
+export const longestHours = 12;
+/** A session is noted as seen at most so often, so that reading writes little. */
+const noteEveryMs = 60_000;
+/** What has ended is shown for so long, and then forgotten. */
+const rememberedDays = 90;
+
+const hoursMs = (hours: number): number => hours * 3_600_000;
+const longestText = 200;
+
+/** Whoever is signed in: the person, what they may do, and by which session. */
+export type SignedIn = { actor: Actor; roles: Role[]; sessionId: string };
+
+export type DeviceSaid = {
+  /** What the device keeps to be known again; made here where it has nothing. */
+  deviceToken?: string | undefined;
+  /** What its browser says that it is. */
+  device: string;
+};
+
+/**
+ * Opens a session for a person.
+ * @returns the token that the device holds from now on, and that by which it is known again
+ */
+export async function openSession(
+  db: Database,
+  now: Date,
+  { personId, how, deviceToken = newToken(), device }: DeviceSaid & { personId: string; how: WayIn },
+): Promise<{ token: string; deviceToken: string; endsAt: Date }> {
+  const token = newToken();
+  const endsAt = new Date(now.getTime() + hoursMs(longestHours));
+  await db.transaction(async (transaction) => {
+    await db.change(
+      'DELETE FROM session WHERE endsAt < :before',
+      { before: new Date(now.getTime() - rememberedDays * 86_400_000) },
+      transaction,
+    );
+    await db.Session.create(
+      {
+        id: ulid(now.getTime()),
+        tokenHash: digestOf(token),
+        personId,
+        how,
+        deviceHash: digestOf(deviceToken),
+        device: device.slice(0, longestText),
+        openedAt: now,
+        seenAt: now,
+        endsAt,
+      },
+      { transaction },
+    );
+  });
+  return { token, deviceToken, endsAt };
+}
+
+type Row = { sessionId: string; seenAt: Date; id: string; initials: string; name: string; roles: string | Role[] };
+
+/** Who holds a token; undefined where its session has ended, or its person is off the list. */
+export async function findSession(db: Database, now: Date, token: string): Promise<SignedIn | undefined> {
+  const [row] = await db.select<Row>(
+    `SELECT session.id AS sessionId, session.seenAt, person.id, person.initials, person.name, person.roles
+     FROM session JOIN person ON person.id = session.personId
+     WHERE session.tokenHash = :tokenHash AND session.endedAt IS NULL AND session.endsAt > :now AND session.seenAt > :idle AND person.active`,
+    { tokenHash: digestOf(token), now, idle: new Date(now.getTime() - hoursMs(idleHours)) },
+  );
+  if (!row) return undefined;
+  const { sessionId, seenAt, id, initials, name, roles } = row;
+  if (now.getTime() - seenAt.getTime() > noteEveryMs)
+    await db.Session.update({ seenAt: now }, { where: { id: sessionId } });
+  return {
+    actor: { id, initials, name },
+    roles: typeof roles === 'string' ? (JSON.parse(roles) as Role[]) : roles,
+    sessionId,
+  };
+}
+
+/** Ends sessions of a person: one, or all but one. Those that have ended stay as they were. */
+export async function endSessions(
+  db: Database,
+  now: Date,
+  which: { personId: string; id?: string; butNot?: string },
+): Promise<number> {
+  const [ended] = await db.Session.update(
+    { endedAt: now },
+    {
+      where: {
+        personId: which.personId,
+        endedAt: null,
+        ...(which.id !== undefined && { id: which.id }),
+        ...(which.butNot !== undefined && { id: { [Op.ne]: which.butNot } }),
+      },
+    },
+  );
+  return ended;
+}
+
+/** Where a person is signed in, newest first; and where they were not long ago. */
+export const sessionsOf = (db: Database, personId: string, most = 20) =>
+  db.Session.findAll({ where: { personId }, order: [['openedAt', 'DESC']], limit: most });
+
+/** Whether a session still lets anybody in. */
+export const isOpen = (
+  { endedAt, endsAt, seenAt }: { endedAt: Date | null; endsAt: Date; seenAt: Date },
+  now: Date,
+): boolean => endedAt === null && endsAt > now && seenAt.getTime() > now.getTime() - hoursMs(idleHours);
