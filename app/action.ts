@@ -19,10 +19,7 @@ const unfitting = refusal(
   'This does not fit the page that it came from. Nothing was saved; open the page anew beside it.',
 );
 
-/** Who an action is for stands with it, so that a test can ask every one of them. */
-type Sent<Args extends unknown[], Value> = ((...sent: Args) => Promise<ActionResult<Value>>) & {
-  asks: Action | 'nothing';
-};
+type Sent<Args extends unknown[], Value> = (...sent: Args) => Promise<ActionResult<Value>>;
 
 /** Arguments come from outside, whatever the page they were written for says. */
 function parsed<Args extends unknown[]>(parsers: Parsers<Args>, sent: Args): Args | undefined {
@@ -30,18 +27,17 @@ function parsed<Args extends unknown[]>(parsers: Parsers<Args>, sent: Args): Arg
   return args.success ? (args.data as unknown as Args) : undefined;
 }
 
-/** A use case as a server action of whoever may do it. */
+/** A use case as a server action of whoever may do it. The action is named where it is made; a test reads it there. */
 export function asking<Args extends unknown[], Value>(
   action: Action,
   useCase: (desk: Desk, ...args: Args) => Promise<ActionResult<Value>>,
   ...parsers: Parsers<Args>
 ): Sent<Args, Value> {
-  const send = (...sent: Args) =>
+  return (...sent) =>
     act(action, async (desk) => {
       const args = parsed(parsers, sent);
       return args ? useCase(desk, ...args) : unfitting;
     });
-  return Object.assign(send, { asks: action });
 }
 
 /**
@@ -54,12 +50,11 @@ export function changing<Args extends unknown[], Value>(
   ...parsers: Parsers<Args>
 ): Sent<Args, Value> {
   const ask = asking(action, useCase, ...parsers);
-  const send = async (...sent: Args) => {
+  return async (...sent) => {
     const result = await ask(...sent);
     if (result.ok) revalidatePath('/(book)', 'layout');
     return result;
   };
-  return Object.assign(send, { asks: action });
 }
 
 /** What anybody may send, signed in or not: there is little of it. */
@@ -67,10 +62,9 @@ export function openly<Args extends unknown[], Value>(
   useCase: (sender: Sender, ...args: Args) => Promise<ActionResult<Value>>,
   ...parsers: Parsers<Args>
 ): Sent<Args, Value> {
-  const send = (...sent: Args) =>
+  return (...sent) =>
     actOpenly(async (sender) => {
       const args = parsed(parsers, sent);
       return args ? useCase(sender, ...args) : unfitting;
     });
-  return Object.assign(send, { asks: 'nothing' as const });
 }

@@ -100,8 +100,7 @@ export function useOutbox() {
         const result = await outbox.send(Date.now(), fetch, eager);
         if (stopped) return;
         setOffline(result.offline && !result.signedOut);
-        // A pass that rests says nothing new of it.
-        if (result.signedOut || !result.offline) setSignedOut(result.signedOut === true);
+        setSignedOut(result.signedOut === true);
       }
     };
     void openOutbox().then(async (outbox) => {

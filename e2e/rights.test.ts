@@ -222,10 +222,10 @@ test('what asks for nobody is a short list', () => {
     'GET /api/openapi.json',
     'POST /api/methods/NONE',
     'POST /api/session',
+    'chooseByLink',
     'signIn',
     'signInDemo',
     'signOut',
-    'useLink',
   ]);
 });
 

@@ -162,6 +162,8 @@ describe('the outbox', () => {
     await outbox.put(note('A', { machineId: 'M1' }), 1);
     expect(await outbox.send(10, async () => problem('signed-out'))).toMatchObject({ offline: true, signedOut: true });
     expect((await outbox.all()).map(({ tries }) => tries)).toEqual([undefined]);
+    // While it rests it goes on saying why.
+    expect(await outbox.send(11, taking)).toMatchObject({ sent: [], offline: true, signedOut: true });
     for (const id of ['B', 'C', 'D']) await outbox.put(note(id, { machineId: id, personId: 'other' }), 2);
     await outbox.put(note('E', { machineId: 'M2' }), 3);
     const mine = async (_: string, init: RequestInit) =>

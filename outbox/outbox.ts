@@ -103,6 +103,8 @@ export class Outbox {
   /** Passes in a row that did not reach the book, and until when none is made. */
   private failures = 0;
   private restUntil = 0;
+  /** Whether it rests because the book asks who is there. */
+  private restsSignedOut = false;
 
   /** Through which the other pages of this device hear of changes. */
   private readonly channel: BroadcastChannel | undefined;
@@ -212,7 +214,8 @@ export class Outbox {
 
   private async pass(now: number, fetcher: Fetch, eager: boolean): Promise<SendResult> {
     const result: SendResult = { sent: [], refused: [], offline: false };
-    if (isAhead(this.restUntil, now, longestPauseMs)) return { ...result, offline: true };
+    if (isAhead(this.restUntil, now, longestPauseMs)) return this.saidWhy({ ...result, offline: true });
+    this.restsSignedOut = false;
     /** What may not be overtaken: machines and rounds of which something earlier still waits. */
     const behind = new Set<string>();
     let troubles = 0;
@@ -239,7 +242,7 @@ export class Outbox {
         for (const lane of holdsUp) behind.add(lane);
         if (answer.kind === 'not-reached') {
           restMs = Math.max(answer.afterMs, 1);
-          if (answer.isSignedOut) result.signedOut = true;
+          this.restsSignedOut = answer.isSignedOut === true;
           break;
         }
         if (answer.kind === 'of-others') {
@@ -261,7 +264,11 @@ export class Outbox {
     }
     result.offline = restMs > 0 || (troubles > 0 && result.sent.length === 0);
     this.changed();
-    return result;
+    return this.saidWhy(result);
+  }
+
+  private saidWhy(result: SendResult): SendResult {
+    return this.restsSignedOut ? { ...result, signedOut: true } : result;
   }
 
   private tried(queued: Queued, { words }: { words: string }, now: number): Queued {

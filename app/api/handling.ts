@@ -12,11 +12,10 @@ export type Caller = SignedIn | { client: string; scopes: readonly Scope[] };
 export type Asked = { db: Database; now: Date; caller: Caller };
 
 type Answers<Given> = (asked: Asked, request: NextRequest, given: Given) => Promise<Response> | Response;
-/** Who a handler is for stands with it, so that a test can ask every one of them. */
-type Handler<Given> = ((request: NextRequest, given: Given) => Promise<Response>) & { asks: Action | 'nothing' };
+type Handler<Given> = (request: NextRequest, given: Given) => Promise<Response>;
 
 /**
- * A handler for whoever may do something; others are told to sign in, or whose it is to do.
+ * A handler for whoever may do something, which is named where it is made: a test reads it there. Others are told to sign in, or whose it is to do.
  * @param isKey says of a key in the address (`?key=`) whether it lets its holder read, where there is such a thing
  */
 export function handling<Given = unknown>(
@@ -24,7 +23,7 @@ export function handling<Given = unknown>(
   work: Answers<Given>,
   { isKey }: { isKey?: (db: Database, key: string) => Promise<boolean> } = {},
 ): Handler<Given> {
-  const handle = (request: NextRequest, given: Given) =>
+  return (request, given) =>
     answering(async () => {
       const [db, now] = [database(), new Date()];
       const key = isKey && request.nextUrl.searchParams.get('key');
@@ -39,15 +38,13 @@ export function handling<Given = unknown>(
       if (!may(caller, action)) return problem('forbidden', whoDoes(action));
       return work({ db, now, caller }, request, given);
     });
-  return Object.assign(handle, { asks: action });
 }
 
 /** A handler that anybody may ask: what it says is the same for every plant. */
 export function openly<Given = unknown>(
   work: (request: NextRequest, given: Given) => Promise<Response> | Response,
 ): Handler<Given> {
-  const handle = (request: NextRequest, given: Given) => answering(async () => work(request, given));
-  return Object.assign(handle, { asks: 'nothing' as const });
+  return (request, given) => answering(async () => work(request, given));
 }
 
 const bearer = /^Bearer +([\w-]{20,100})$/i;

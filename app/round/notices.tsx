@@ -4,10 +4,13 @@ import type { Queued } from '@/outbox/outbox';
 export function Notices({
   trouble,
   queue,
+  signedOut,
   onTakeOff,
 }: {
   trouble: string | null;
   queue: readonly Queued[];
+  /** Whether the book asks who is there before it takes anything. */
+  signedOut: boolean;
   onTakeOff: (id: string) => void;
 }) {
   const aside = queue.find((queued) => queued.aside)?.aside;
@@ -16,6 +19,14 @@ export function Notices({
       {trouble !== null && (
         <p role="alert" className="m-4 border-l-4 border-stop pl-3">
           <strong>Not kept on this device.</strong> {trouble}
+        </p>
+      )}
+      {signedOut && (
+        <p role="status" className="m-4 border-l-4 border-ink pl-3">
+          <strong>Signed out.</strong> What is written stays on this device and is sent once you sign in.{' '}
+          <a href="/sign-in?to=/round" className="inline-flex min-h-14 items-center">
+            Sign in to send
+          </a>
         </p>
       )}
       {queue.map(

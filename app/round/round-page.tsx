@@ -74,29 +74,11 @@ const writtenWords = ({ kind, body }: { kind: string; body: Record<string, unkno
   return body.result === 'off' ? 'not in order' : 'done';
 };
 
-/** What of this device is in the book, and what keeps the rest. */
-const Sending = ({
-  away,
-  waiting,
-  signedOut,
-  roundId,
-}: {
-  away: boolean;
-  waiting: number;
-  signedOut: boolean;
-  roundId: string;
-}) => (
+/** What of this device is in the book. */
+const Sending = ({ away, waiting }: { away: boolean; waiting: number }) => (
   <p className="caption text-right" role="status">
     {away ? 'no connection, ' : ''}
     {waiting === 0 ? 'all sent' : `${waiting} waiting`}
-    {signedOut && (
-      <a
-        href={`/sign-in?to=${encodeURIComponent(`/round?id=${roundId}`)}`}
-        className="ml-2 inline-flex min-h-14 items-center"
-      >
-        Sign in to send
-      </a>
-    )}
   </p>
 );
 
@@ -160,17 +142,12 @@ function Walk({ document, fromDevice, kept, answers, queue, offline, signedOut, 
             </a>{' '}
             <span className="text-muted">{route.name}</span>
           </p>
-          <Sending
-            away={offline || (fromDevice && queue.length > 0)}
-            waiting={queue.length}
-            signedOut={signedOut}
-            roundId={document.roundId}
-          />
+          <Sending away={offline || (fromDevice && queue.length > 0)} waiting={queue.length} />
         </div>
         <Strip document={document} answers={answers} place={place} onGo={setPlace} />
       </header>
       <Waits stops={stops} keptOf={kept.of} place={place} onGo={setPlace} />
-      <Notices trouble={trouble} queue={queue} onTakeOff={(id) => void undo(id)} />
+      <Notices trouble={trouble} queue={queue} signedOut={signedOut} onTakeOff={(id) => void undo(id)} />
       {place === cartPlace ? (
         <Cart document={document} answers={answers} />
       ) : stop ? (

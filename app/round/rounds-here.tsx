@@ -18,7 +18,7 @@ const open = (id: string) => window.history.pushState(null, '', `/round?id=${id}
 export function RoundsHere() {
   const instead = useSearchParams().get('instead');
   const { along, taking, take } = useShift();
-  const { queue, takeBack } = useOutbox();
+  const { queue, signedOut, takeBack } = useOutbox();
   const trouble = useDeviceTrouble();
   const newer = useNewerVersion();
   const timeZone = along?.shift?.timeZone ?? 'UTC';
@@ -36,7 +36,7 @@ export function RoundsHere() {
           can be worked with. <a href={instead}>Try the page again</a>
         </p>
       )}
-      <Notices trouble={trouble} queue={queue ?? []} onTakeOff={(id) => void takeBack(id)} />
+      <Notices trouble={trouble} queue={queue ?? []} signedOut={signedOut} onTakeOff={(id) => void takeBack(id)} />
       {newer && (
         <p className="m-4 border-l-4 border-ink pl-3">
           A newer version of the book is on this device. Nothing that was written is touched.{' '}

@@ -44,10 +44,10 @@ export const signInDemo = openly(
 );
 
 /** Chooses a password by a link, and signs in by it. */
-export const useLink = openly(
+export const chooseByLink = openly(
   async ({ db, now }, token: string, password: string) => {
     if (!(await isSafeHere())) return unsafe;
-    const opened = await links.useLink(db, now, token, password, await whence());
+    const opened = await links.chooseByLink(db, now, token, password, await whence());
     if (!opened.ok) return opened;
     await keepSession(opened.value);
     return done({ to: '/today' });

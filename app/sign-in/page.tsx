@@ -38,7 +38,10 @@ export default async function SignInPage({ searchParams }: Search) {
           <DemoNames people={await demoPeople()} to={to} />
         </>
       ) : (await isSafeHere()) ? (
-        <SignInForm to={to} />
+        <>
+          <SignInForm to={to} />
+          <p className="caption mt-5">Forgotten? An administrator makes you a link by which you choose another.</p>
+        </>
       ) : (
         <p role="alert">
           Nobody signs in here: this page came over the network without https, and a password could be read on the way.

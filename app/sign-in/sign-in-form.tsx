@@ -1,12 +1,44 @@
 'use client';
 
-import { useState } from 'react';
+import { type ReactNode, useState } from 'react';
 import { FormProblem } from '@/components/ui/notice';
 import { useMutation } from '@/components/ui/use-mutation';
-import { signIn, signInDemo, useLink as chooseByLink } from './actions';
+import { signIn, signInDemo, chooseByLink } from './actions';
 
 /** Goes on as somebody else: nothing of what was read for the one before stays in the page. */
 const goTo = (path: string) => window.location.assign(path);
+
+/** A form by which somebody gets in: what keeps them out stands above its one button. */
+function WayIn({
+  submit,
+  busy,
+  reason,
+  label,
+  children,
+}: {
+  submit: () => Promise<void>;
+  busy: boolean;
+  reason: string | null;
+  label: string;
+  children: ReactNode;
+}) {
+  return (
+    <form
+      method="post"
+      className="grid gap-5"
+      onSubmit={(event) => {
+        event.preventDefault();
+        void submit();
+      }}
+    >
+      {children}
+      <FormProblem reason={reason} title="Not signed in." />
+      <button className="button button-first" disabled={busy}>
+        {busy ? 'Signing in …' : label}
+      </button>
+    </form>
+  );
+}
 
 /** Initials and password, filled in by whatever keeps passwords. */
 export function SignInForm({ to }: { to: string }) {
@@ -19,16 +51,9 @@ export function SignInForm({ to }: { to: string }) {
     else setPassword('');
   };
   return (
-    <form
-      method="post"
-      className="grid gap-5"
-      onSubmit={(event) => {
-        event.preventDefault();
-        void submit();
-      }}
-    >
+    <WayIn submit={submit} busy={busy} reason={reason} label="Sign in">
       <label className="block">
-        <span className="caption block">Initials</span>
+        <span className="caption mb-1.5 block">Initials</span>
         <input
           className="field w-full"
           name="username"
@@ -41,12 +66,7 @@ export function SignInForm({ to }: { to: string }) {
         />
       </label>
       <PasswordField label="Password" autoComplete="current-password" value={password} onChange={setPassword} />
-      <FormProblem reason={reason} />
-      <button className="button button-first" disabled={busy}>
-        {busy ? 'Signing in …' : 'Sign in'}
-      </button>
-      <p className="caption">Forgotten? An administrator makes you a link by which you choose another.</p>
-    </form>
+    </WayIn>
   );
 }
 
@@ -68,7 +88,7 @@ function PasswordField({
   return (
     <div>
       <label className="block">
-        <span className="caption block">{label}</span>
+        <span className="caption mb-1.5 block">{label}</span>
         <input
           className="field w-full"
           name="password"
@@ -79,7 +99,7 @@ function PasswordField({
           onChange={(event) => onChange(event.target.value)}
         />
       </label>
-      {hint && <p className="caption mt-1">{hint}</p>}
+      {hint && <p className="caption mt-2">{hint}</p>}
       <label className="mt-1 inline-flex min-h-11 items-center gap-2">
         <input type="checkbox" checked={isShown} onChange={() => setIsShown(!isShown)} />
         <span className="caption">show it</span>
@@ -97,14 +117,7 @@ export function LinkForm({ token, initials }: { token: string; initials: string 
     if (answer.ok) goTo(answer.value.to);
   };
   return (
-    <form
-      method="post"
-      className="grid gap-5"
-      onSubmit={(event) => {
-        event.preventDefault();
-        void submit();
-      }}
-    >
+    <WayIn submit={submit} busy={busy} reason={reason} label="Take it and sign in">
       {/* So that whatever keeps passwords keeps this one under the right name. */}
       <input type="text" name="username" autoComplete="username" value={initials} readOnly hidden />
       <PasswordField
@@ -114,11 +127,7 @@ export function LinkForm({ token, initials }: { token: string; initials: string 
         onChange={setPassword}
         hint="At least 12 characters. Three or four words that belong to nothing will do; paste one if you keep them somewhere."
       />
-      <FormProblem reason={reason} />
-      <button className="button button-first" disabled={busy}>
-        {busy ? 'Saving …' : 'Take it and sign in'}
-      </button>
-    </form>
+    </WayIn>
   );
 }
 
@@ -147,7 +156,7 @@ export function DemoNames({ people, to }: { people: { initials: string; name: st
           </li>
         ))}
       </ul>
-      <FormProblem reason={reason} />
+      <FormProblem reason={reason} title="Not signed in." />
     </>
   );
 }

@@ -14,12 +14,12 @@ export function NoticeLine({ notice: { level, text } }: { notice: Notice }) {
 }
 
 /** What went wrong with a save, said where the eye is. */
-export function FormProblem({ reason }: { reason: string | null }) {
+export function FormProblem({ reason, title = 'Not saved.' }: { reason: string | null; title?: string }) {
   return (
     <div role="alert">
       {reason && (
         <p className="border-l-4 border-ink py-1 pl-3">
-          <strong>Not saved.</strong> {reason}
+          <strong>{title}</strong> {reason}
         </p>
       )}
     </div>

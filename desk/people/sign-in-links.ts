@@ -31,7 +31,7 @@ export async function makeLink(
   return done({ token, endsAt });
 }
 
-const void_ = refusal(
+const noLonger = refusal(
   'not-found',
   'This link was used, is older than a day, or a newer one was made. Ask an administrator for another.',
 );
@@ -41,14 +41,14 @@ export async function linkOwner(db: Database, now: Date, token: string) {
   const link = await db.SignInLink.findOne({ where: { tokenHash: digestOf(token), usedAt: null } });
   const person =
     link && link.endsAt > now ? await db.Person.findOne({ where: { id: link.personId, active: true } }) : null;
-  return link && person ? done({ link, person }) : void_;
+  return link && person ? done({ link, person }) : noLonger;
 }
 
 /**
  * Chooses a password by a link, and signs in by it. All other sessions of the person end: whoever has the password of before
  * may be somebody else.
  */
-export async function useLink(
+export async function chooseByLink(
   db: Database,
   now: Date,
   token: string,
@@ -61,7 +61,7 @@ export async function useLink(
   const set = await setPassword(db, now, person.id, password);
   if (!set.ok) return set;
   const [used] = await db.SignInLink.update({ usedAt: now }, { where: { id: link.id, usedAt: null } });
-  if (used === 0) return void_;
+  if (used === 0) return noLonger;
   await endSessions(db, now, { personId: person.id });
   return done(await openSession(db, now, { ...from, personId: person.id, how: 'link' }));
 }

@@ -6,7 +6,7 @@ import { addClient, allClients, endClient, findClient } from './machine-clients'
 import { changePassword, endOwnSession } from './own-sign-in';
 import { setActive } from './people';
 import { endSessions, findSession, openSession, sessionsOf } from './sessions';
-import { linkOwner, makeLink, useLink } from './sign-in-links';
+import { linkOwner, makeLink, chooseByLink } from './sign-in-links';
 import { setPassword, signIn, signInDemo } from './sign-in';
 
 const good = 'three cranes on a wall';
@@ -126,7 +126,7 @@ describe('signing in', async () => {
     const old = await makeLink(db, now, ids.bert, ids.anna);
     const made = await makeLink(db, now, ids.bert, null);
     if (!old.ok || !made.ok) throw new Error('no link');
-    const chosen = (token: string, password = 'four cranes on a wall') => useLink(db, now, token, password, here);
+    const chosen = (token: string, password = 'four cranes on a wall') => chooseByLink(db, now, token, password, here);
     expect(await linkOwner(db, now, old.value.token)).toMatchObject({ ok: false });
     expect(await chosen(old.value.token)).toMatchObject({ ok: false });
     expect(await chosen(made.value.token, 'passwordpassword')).toMatchObject({

@@ -10,7 +10,6 @@ import {
   readdirSync,
   renameSync,
   rmSync,
-  statSync,
   writeFileSync,
 } from 'node:fs';
 import { join } from 'node:path';
@@ -161,6 +160,3 @@ export function rotated(folder: string, keep: number): string[] {
   for (const name of old) for (const each of [name, `${name}.json`]) rmSync(join(folder, each), { force: true });
   return old;
 }
-
-/** How much room a copy takes (bytes). */
-export const sizeOf = (folder: string, name: string): number => statSync(join(folder, name)).size;

@@ -7,6 +7,7 @@ import { Readable, Transform } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { createGunzip } from 'node:zlib';
 import type { Database } from '@/db/connection';
+import { emptied } from '../lib/emptied';
 import { findProgram } from '../lib/packages.mjs';
 import { PlainError } from '../lib/steps.mjs';
 import type { CopySaid } from './make-copy';
@@ -39,24 +40,12 @@ export async function restoreCopy(
   try {
     await withOptionsFile(url, (place) => fed(place, plain, changed));
   } catch (error) {
+    // Half a book is none.
     await emptied(db);
     throw error;
   }
   return { position };
 }
-
-/** Takes out what had gone in when a copy broke off: half a book is none. */
-const emptied = (db: Database): Promise<void> =>
-  db.transaction(async (transaction) => {
-    const tables = await db.select<{ name: string }>(
-      'SELECT table_name AS name FROM information_schema.tables WHERE table_schema = DATABASE()',
-      {},
-      transaction,
-    );
-    await db.sequelize.query('SET FOREIGN_KEY_CHECKS = 0', { transaction });
-    for (const { name } of tables) await db.sequelize.query(`DROP TABLE \`${name}\``, { transaction });
-    await db.sequelize.query('SET FOREIGN_KEY_CHECKS = 1', { transaction });
-  });
 
 /**
  * Replays what the binary log holds from a position on.
