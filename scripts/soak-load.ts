@@ -26,6 +26,8 @@ const whole = (below: number): number => Math.floor(luck.next() * below);
 const pick = <Value>(list: readonly Value[]): Value => list[whole(list.length)]!;
 const pause = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
 const db: Database = connect(databaseUrl, 4);
+/** Whatever was killed is back long before; who waits longer has found a fault. */
+const longestWaitMs = 5 * 60_000;
 /** Set once the time is up, while the others are still waiting for something. */
 let over = false;
 const isOver = (): boolean => over;
@@ -78,7 +80,7 @@ const entryOf = (task: Task, change: Partial<EntryInput> = {}): EntryInput => ({
 
 /** Sends until the book answers with its own word, as a device does. */
 async function acknowledge(path: string, body: object, mayRefuse = false): Promise<{ id?: string } | undefined> {
-  for (;;) {
+  for (const since = Date.now(); ;) {
     tries += 1;
     const answer = await fetch(baseUrl + path, {
       method: 'POST',
@@ -89,8 +91,14 @@ async function acknowledge(path: string, body: object, mayRefuse = false): Promi
     if (answer?.ok) {
       const said = (await answer.json().catch(() => undefined)) as { id?: string } | undefined;
       if (said) return said;
-    } else if (answer && [409, 422].includes(answer.status)) {
+    } else if (answer && [401, 403, 409, 422].includes(answer.status)) {
       if (!mayRefuse) refused.push(`${path} ${answer.status} ${await answer.text().catch(() => '')}`);
+      return undefined;
+    }
+    if (Date.now() - since > longestWaitMs) {
+      refused.push(
+        `${path} had no answer of the book for ${longestWaitMs / 60_000} minutes; the last was ${answer?.status ?? 'none'}`,
+      );
       return undefined;
     }
     await pause(50 + whole(200));
@@ -113,6 +121,8 @@ async function writer(): Promise<void> {
       ? entryOf(task, {
           kind: 'correction',
           body: { void: true, reason: 'Soaked.' },
+          // Taken back by whoever wrote it: what others wrote is a planner's to correct.
+          personId: original.personId,
           machineId: original.machineId,
           pointId: original.pointId ?? null,
           taskIds: [],

@@ -7,7 +7,7 @@ import { createInterface } from 'node:readline';
 import { flag } from './lib/arguments.mjs';
 import { attackBook } from './lib/attack.mjs';
 import { pause, start } from './lib/processes.mjs';
-import { step } from './lib/steps.mjs';
+import { PlainError, step } from './lib/steps.mjs';
 
 const kills = Number(flag('kills', '20'));
 
@@ -46,6 +46,7 @@ await attackBook('soak', async ({ root, seed, luck, base, databaseUrl, database,
     load.stdin.end('end\n');
     await ended;
   });
+  if (!result) throw new PlainError('The load ended without saying what it found.');
   const { checks, ...numbers } = JSON.parse(result);
   return { checks, summary: JSON.stringify({ ...numbers, killed }) };
 });
