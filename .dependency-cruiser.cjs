@@ -24,6 +24,7 @@ const floors = {
     'time',
     'fields',
     'units',
+    'changes',
     'entry',
     'viscosity',
     'compat',
@@ -49,8 +50,8 @@ const floors = {
     'walk',
   ],
   desk: [
-    'people',
     'log',
+    'people',
     'standing',
     'change',
     'follow',

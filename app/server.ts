@@ -4,7 +4,8 @@ import { notFound, redirect } from 'next/navigation';
 import { cache } from 'react';
 import { readConfig } from '../config';
 import { type Database, type Desk, type Refusal, connect, hindrance, namesNothing, refusal } from '@/desk/desk';
-import { type Action, may, whoDoes } from '@/core/people/rights';
+import { type Action, isRecorded, may, whoDoes } from '@/core/people/rights';
+import { recordingFor } from '@/desk/log/recording';
 import { type SignedIn, findSession } from '@/desk/people/sessions';
 import { answers, sayHindered } from './answer';
 import { heavily } from './heavy';
@@ -101,7 +102,8 @@ export const act = <Value>(
         'You are signed out. Sign in in another tab, then save again: what you typed is kept.',
       );
     if (!may(signedIn, action)) return refusal('forbidden', `This is not yours to do. ${whoDoes(action)}`);
-    return work({ db, now, actor: signedIn.actor });
+    const { actor } = signedIn;
+    return work({ db: isRecorded(action) ? recordingFor(db, now, actor) : db, now, actor });
   });
 
 /** The same for what anybody may send, such as initials and a password. */

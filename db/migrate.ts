@@ -3,6 +3,7 @@ import { type QueryInterface, QueryTypes, type Sequelize } from 'sequelize';
 import { SequelizeStorage, Umzug } from 'umzug';
 import { migrations } from './migrations';
 import { projectionVersion } from './models/projection';
+import { keepRecording, stopRecording } from './recording';
 
 /** The migrator of a database; `up()`, `down({ to: 0 })` and `pending()` as Umzug gives them. */
 export function migrator(sequelize: Sequelize) {
@@ -97,7 +98,10 @@ export async function migrate(sequelize: Sequelize, say: (words: string) => void
   try {
     const fit = await schemaFit(sequelize);
     if (fit.unknown.length > 0) throw new SchemaMisfit(misfitWords(fit)!);
-    return (await migrator(sequelize).up()).map(({ name }) => name);
+    if (fit.missing.length > 0) await stopRecording(sequelize);
+    const ran = (await migrator(sequelize).up()).map(({ name }) => name);
+    await keepRecording(sequelize);
+    return ran;
   } finally {
     clearInterval(heartbeat);
     await run('UPDATE schema_lock SET holder = NULL WHERE id = 1 AND holder = :holder');

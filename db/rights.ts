@@ -8,6 +8,10 @@ const rightsOf: Record<string, string> = {
   log_head: 'SELECT, UPDATE',
   // What a round went by stays as it was.
   procedure_version: 'SELECT, INSERT',
+  // What was noted of a change is taken up by the log; by triggers of the schema's owner it got there.
+  change_seen: 'SELECT, DELETE',
+  // Values are only ever erased.
+  change_made: 'SELECT, INSERT, UPDATE',
   SequelizeMeta: 'SELECT',
   schema_lock: 'SELECT',
 };

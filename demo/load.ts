@@ -12,7 +12,12 @@ import { writeRegister } from './register';
  * broken off, the database is as empty as before.
  */
 export const loadDemo = (db: Database, now: Date): Promise<{ entries: number }> =>
-  db.transaction(() => writeDemo(db, now));
+  db.transaction(async (transaction) => {
+    const loaded = await writeDemo(db, now);
+    // A plant that is given is not one that somebody changed.
+    await db.change('DELETE FROM change_seen', {}, transaction);
+    return loaded;
+  });
 
 async function writeDemo(db: Database, now: Date): Promise<{ entries: number }> {
   const today = plantToday(now, plant);

@@ -1,5 +1,5 @@
-export function groupBy<Row>(rows: readonly Row[], keyOf: (row: Row) => string): Map<string, Row[]> {
-  const groups = new Map<string, Row[]>();
+export function groupBy<Row, Key extends string>(rows: readonly Row[], keyOf: (row: Row) => Key): Map<Key, Row[]> {
+  const groups = new Map<Key, Row[]>();
   for (const row of rows) {
     const key = keyOf(row);
     const group = groups.get(key);

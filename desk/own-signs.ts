@@ -54,11 +54,11 @@ export async function saveOwnSign(
     return refusal('not-found', 'This point is not in the book.');
   const place = { pointId: pointId ?? wholePlant, what, signRow: row };
   if (values === null) {
-    await db.OwnSign.destroy({ where: place });
+    await db.transaction(() => db.OwnSign.destroy({ where: place }));
     return done(null);
   }
   const form = parseForm(ownSignForm, values);
   if (!form.ok) return form;
-  await db.OwnSign.upsert({ ...place, ...form.value, personId: actor.id, saidAt: now });
+  await db.transaction(() => db.OwnSign.upsert({ ...place, ...form.value, personId: actor.id, saidAt: now }));
   return done(null);
 }

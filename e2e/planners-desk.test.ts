@@ -99,13 +99,13 @@ test('many points are changed at once, seen before, and taken back', async ({ pa
   await page.getByRole('button', { name: 'Change 30 points' }).click();
   await expect(page.getByText('30 points changed.')).toBeVisible();
   await page.goto(`/plant/machines/${code}/points/7`);
-  await expect(page.getByText('Pinch point between rollers.')).toBeVisible();
+  await expect(page.getByText('Caution. Pinch point between')).toBeVisible();
   await page.goto('/plant/many');
   await page.getByRole('button', { name: 'Take back Cautions, add a sentence, 30 points' }).first().click();
   await expect(page.getByText('Taken back: 30 points as before.')).toBeVisible();
   await page.goto(`/plant/machines/${code}/points/7`);
   await expect(page.getByRole('heading', { name: 'Lubricant' })).toBeVisible();
-  await expect(page.getByText('Pinch point between rollers.')).toHaveCount(0);
+  await expect(page.getByText('Caution. Pinch point between')).toHaveCount(0);
 });
 
 test('"/" goes anywhere by code or name, by keyboard alone', async ({ page }) => {

@@ -6,6 +6,7 @@ import { ulid } from 'ulid';
 import { readConfig } from '../config';
 import { connect } from '@/db/connection';
 import { personForm } from '@/core/register/forms';
+import { recordingFor } from '@/desk/log/recording';
 import { linkHours, makeLink } from '@/desk/people/sign-in-links';
 
 const { values } = parseArgs({
@@ -17,7 +18,9 @@ const { values } = parseArgs({
   },
 });
 const { databaseUrl, siteUrl, port } = readConfig();
-const db = connect(databaseUrl, 2);
+const own = connect(databaseUrl, 2);
+/** What a command changes stands in the log like what somebody does in the book: in the name of the book itself. */
+const db = recordingFor(own, new Date(), undefined);
 
 /** What was asked for cannot be done: said in words, without a stack. */
 class Unfit extends Error {}
@@ -57,8 +60,10 @@ async function makePerson(now: Date): Promise<string> {
 
 try {
   const now = new Date();
-  await makePlant(now);
-  const link = await makeLink(db, now, await makePerson(now), null);
+  const link = await db.transaction(async () => {
+    await makePlant(now);
+    return makeLink(db, now, await makePerson(now), null);
+  });
   if (!link.ok) throw new Unfit(link.reason);
   const site = siteUrl?.replace(/\/$/, '') ?? `http://127.0.0.1:${port}`;
   console.log(`${site}/sign-in/link/${link.value.token}`);
@@ -68,5 +73,5 @@ try {
   console.error(error.message);
   process.exitCode = 1;
 } finally {
-  await db.close();
+  await own.close();
 }

@@ -2,6 +2,7 @@
 import { parseArgs } from 'node:util';
 import { readConfig } from '../config';
 import { connect } from '@/db/connection';
+import { recordingFor } from '@/desk/log/recording';
 import { addClient } from '@/desk/people/machine-clients';
 
 const { values } = parseArgs({
@@ -12,8 +13,9 @@ const { values } = parseArgs({
   },
 });
 const db = connect(readConfig().databaseUrl, 1);
+const now = new Date();
 const made = await addClient(
-  { db, now: new Date(), actor: null },
+  { db: recordingFor(db, now, undefined), now, actor: null },
   { name: values.name, scopes: values.scopes.split(','), days: values.days },
 );
 if (made.ok) console.log(made.value.token);

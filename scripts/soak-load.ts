@@ -5,6 +5,7 @@ import { createInterface } from 'node:readline';
 import { ulid } from 'ulid';
 import { type Database, connect } from '@/db/connection';
 import type { Desk } from '@/desk/desk';
+import { verifyChanges } from '@/desk/log/verify-changes';
 import { verifyLog } from '@/desk/log/verify';
 import { openSession } from '@/desk/people/sessions';
 import { compareWithLog } from '@/desk/standing/rebuild';
@@ -12,6 +13,8 @@ import { updateTask } from '@/desk/plan/tasks';
 import { saveClosures } from '@/desk/register/machines';
 import { chance } from '@/demo/chance';
 import { type EntryInput } from '@/core/entry/envelope';
+import { kindsOfTheBook } from '@/core/entry/kinds';
+import { recordingFor } from '@/desk/log/recording';
 import { type Life, type Material, liveThrough, wrongIn } from './soak-device';
 
 const [baseUrl, databaseUrl, seedText, writersText, sequencesText] = process.argv.slice(2) as [
@@ -204,7 +207,8 @@ async function device(): Promise<void> {
 async function planner(): Promise<void> {
   const actor = { id: people[0]!.id, initials: people[0]!.initials, name: people[0]!.name };
   while (!isOver()) {
-    const desk: Desk = { db, now: new Date(), actor };
+    const now = new Date();
+    const desk: Desk = { db: recordingFor(db, now, actor), now, actor };
     try {
       if (whole(40) === 0) {
         const to = `2027-07-${String(10 + whole(18)).padStart(2, '0')}`;
@@ -270,10 +274,15 @@ const falsified = [...acknowledged.values()].filter((entry) => {
   return row && (row.kind !== entry.kind || canonical(JSON.parse(row.body)) !== canonical(entry.body));
 });
 const byBook = [...rows.values()].filter(({ kind, body }) => kind === 'finding' && body.includes('double-dose')).length;
-const stored = rows.size - before;
+const byPlanners = [...rows.values()].filter(({ kind }) => kindsOfTheBook.includes(kind)).length;
+const stored = rows.size - before - byPlanners;
 const readingRows = await db.Entry.count({ where: { kind: 'reading', deviceId: 'api:api' } });
 const { firstBroken, entries } = await verifyLog(db);
 const { differences } = await compareWithLog(db);
+const { wrong: changesWrong } = await verifyChanges(db);
+const [{ unseen }] = (await db.select<{ unseen: number }>('SELECT COUNT(*) AS unseen FROM change_seen')) as [
+  { unseen: number },
+];
 const checks = [
   { name: 'nothing acknowledged is lost', ok: lost.length === 0, said: lost.slice(0, 5) },
   { name: 'nothing acknowledged is other than it was sent', ok: falsified.length === 0, said: falsified.slice(0, 3) },
@@ -287,6 +296,11 @@ const checks = [
     name: `${lives.length} lives of devices: nothing lost, nothing taken back that came, each machine in order`,
     ok: wrong.length === 0 && lives.length >= Number(sequencesText),
     said: wrong.slice(0, 10),
+  },
+  {
+    name: 'what planners changed is in the log, each change once, and nothing waits to be taken up',
+    ok: unseen === 0 && changesWrong.length === 0 && byPlanners > 0,
+    said: { unseen, changesWrong, byPlanners },
   },
   { name: 'the chain of seals is whole', ok: firstBroken === null && entries === rows.size, said: { firstBroken } },
   { name: 'the projection says what a rebuild says', ok: differences.length === 0, said: differences.slice(0, 2) },

@@ -2,6 +2,7 @@
 // `npm run verify -- 1234:5f2c…` also compares with a head that was written down earlier: entry 1234 must bear that seal.
 import { readConfig } from '../config';
 import { connect } from '@/db/connection';
+import { verifyChanges } from '@/desk/log/verify-changes';
 import { verifyLog } from '@/desk/log/verify';
 
 const noted = process.argv.slice(2).map((each) => /^(\d{1,15}):([0-9a-f]{64})$/.exec(each));
@@ -23,6 +24,13 @@ try {
     console.log(`${entries} entries whole; the first break is at entry ${firstBroken}.`);
     process.exitCode = 1;
   }
+  const { checked, erased, wrong } = await verifyChanges(db);
+  console.log(
+    wrong.length === 0
+      ? `${checked} changes of the plan are as they were sealed${erased > 0 ? `, ${erased} are erased` : ''}.`
+      : `Changes of the plan that are not as they were sealed: ${wrong.slice(0, 20).join('; ')}.`,
+  );
+  if (wrong.length > 0) process.exitCode = 1;
   for (const each of noted) {
     const [, seq, hash] = each!;
     const entry = await db.Entry.findOne({ where: { seq: Number(seq) }, attributes: ['hash'] });

@@ -1,6 +1,7 @@
 import type { NextRequest } from 'next/server';
-import { type Action, type Scope, may, whoDoes } from '@/core/people/rights';
+import { type Action, type Scope, isRecorded, may, whoDoes } from '@/core/people/rights';
 import type { Database } from '@/desk/desk';
+import { recordingFor } from '@/desk/log/recording';
 import { findClient } from '@/desk/people/machine-clients';
 import type { SignedIn } from '@/desk/people/sessions';
 import { database, findSignedIn } from '../server';
@@ -36,7 +37,8 @@ export function handling<Given = unknown>(
           'Sign in first. Machines send the token that was made for them; a key may have ended.',
         );
       if (!may(caller, action)) return problem('forbidden', whoDoes(action));
-      return work({ db, now, caller }, request, given);
+      const by = 'actor' in caller ? caller.actor : undefined;
+      return work({ db: isRecorded(action) ? recordingFor(db, now, by) : db, now, caller }, request, given);
     });
 }
 

@@ -10,6 +10,7 @@ import {
   fillingKinds,
   findingAnsweringKinds,
   kinds,
+  kindsOfTheBook,
   serviceKinds,
   versionsOf,
 } from './kinds';
@@ -206,6 +207,8 @@ describe('kinds', () => {
       'isolation',
       'hand-over',
       'correction',
+      'plan-change',
+      'administration',
     ]);
     expect(decidingKinds.filter((kind) => !serviceKinds.includes(kind))).toEqual([
       'commissioning',
@@ -215,7 +218,13 @@ describe('kinds', () => {
       'override',
       'note',
     ]);
-    expect(entryKinds.filter((kind) => !kinds[kind].needsMachine)).toEqual(['hand-over', 'note', 'correction']);
+    expect(entryKinds.filter((kind) => !kinds[kind].needsMachine)).toEqual([
+      'hand-over',
+      'note',
+      'correction',
+      ...kindsOfTheBook,
+    ]);
+    expect(kindsOfTheBook).toEqual(['plan-change', 'administration']);
   });
 });
 

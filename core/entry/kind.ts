@@ -45,6 +45,8 @@ export type KindSpec<Bodies extends Schemas> = {
   answersFinding?: boolean;
   /** Naming the task of a stop, it answers the stop. */
   answersStop: boolean;
+  /** The book alone writes it, and takes it from nobody. */
+  byBook?: true;
   /** How a mistake in it is mended: with a new body, by voiding it, or not at all, as something newer takes its place. */
   mended: 'anew' | 'by-voiding' | 'by-the-next';
   /** What it says, in one line. */

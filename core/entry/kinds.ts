@@ -2,6 +2,7 @@ import type { z } from 'zod';
 import { isOwn } from '../own';
 import type { TaskAction } from '../words/task-words';
 import type { KindSpec, Say } from './kind';
+import { administration } from './kinds/administration';
 import { check } from './kinds/check';
 import { close } from './kinds/close';
 import { commissioning } from './kinds/commissioning';
@@ -18,6 +19,7 @@ import { note } from './kinds/note';
 import { oilChange } from './kinds/oil-change';
 import { open } from './kinds/open';
 import { override } from './kinds/override';
+import { planChange } from './kinds/plan-change';
 import { postpone } from './kinds/postpone';
 import { reading } from './kinds/reading';
 import { sample } from './kinds/sample';
@@ -49,6 +51,8 @@ export const kinds = {
   override,
   note,
   correction,
+  'plan-change': planChange,
+  administration,
 } as const;
 
 type Kinds = typeof kinds;
@@ -134,6 +138,8 @@ export function fitsAction(kind: EntryKind, kindVersion: number, action: TaskAct
 /** The newest version of a kind: what is written now. */
 export const newestVersion = (kind: EntryKind): number => versionsOf(kind).at(-1) ?? 1;
 
+/** Kinds that the book alone writes. */
+export const kindsOfTheBook = kindsThat(({ byBook }) => byBook === true);
 /** Kinds from which it follows where tasks and meters stand. */
 export const decidingKinds = kindsThat(({ decides }) => decides);
 /** Kinds after which a sump holds what they name. */

@@ -20,6 +20,8 @@ type Rule = {
   /** Said of whoever may: "Planners change the plan." */
   words: string;
   roles: readonly Role[];
+  /** Whatever it changes of the plan, or of who gets in, stands in the log in the name of whoever did it. */
+  recorded?: true;
   scopes?: readonly Scope[];
 };
 
@@ -29,7 +31,7 @@ const whoWrites = ['technician', 'planner'] as const;
 
 /** The one table of who may do what. Every page, action and handler names one of these and nothing else decides. */
 export const actions = {
-  own: { words: 'look after their own sign-in', roles: everybody },
+  own: { words: 'look after their own sign-in', roles: everybody, recorded: true },
   read: { words: 'read the book', roles: whoReads, scopes: ['plan'] },
   count: { words: 'use the counter at a machine', roles: ['operator', ...whoWrites] },
   write: { words: 'walk rounds and write entries', roles: whoWrites },
@@ -37,12 +39,12 @@ export const actions = {
   'write-for-others': { words: 'type in what others have written on paper', roles: ['planner'] },
   'post-readings': { words: 'post readings of meters', roles: ['planner'], scopes: ['readings'] },
   'post-observations': { words: 'post observations', roles: ['planner'], scopes: ['observations'] },
-  store: { words: 'keep the store room and the guns', roles: whoWrites },
-  plan: { words: 'change the plan', roles: ['planner'] },
-  'take-out': { words: 'take things out of use', roles: ['planner'] },
-  import: { words: 'import files', roles: ['planner'] },
-  settings: { words: 'change how the plant works', roles: ['planner', 'administrator'] },
-  administer: { words: 'look after people and what signs in', roles: ['administrator'] },
+  store: { words: 'keep the store room and the guns', roles: whoWrites, recorded: true },
+  plan: { words: 'change the plan', roles: ['planner'], recorded: true },
+  'take-out': { words: 'take things out of use', roles: ['planner'], recorded: true },
+  import: { words: 'import files', roles: ['planner'], recorded: true },
+  settings: { words: 'change how the plant works', roles: ['planner', 'administrator'], recorded: true },
+  administer: { words: 'look after people and what signs in', roles: ['administrator'], recorded: true },
 } as const satisfies Record<string, Rule>;
 export type Action = keyof typeof actions;
 
@@ -56,6 +58,9 @@ export function may(standing: Standing, action: Action): boolean {
     ? standing.roles.some((role) => rule.roles.includes(role))
     : standing.scopes.some((scope) => rule.scopes?.includes(scope) ?? false);
 }
+
+/** Whether what somebody changes in doing it stands in the log. */
+export const isRecorded = (action: Action): boolean => (actions[action] as Rule).recorded === true;
 
 /** Who does something, in words: "Planners change the plan." */
 export function whoDoes(action: Action): string {

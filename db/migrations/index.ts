@@ -604,4 +604,21 @@ export const migrations: readonly Migration[] = [
     `id ${id} PRIMARY KEY, madeAt DATETIME(3) NOT NULL, endedAt DATETIME(3) NOT NULL, file VARCHAR(120) NULL, bytes BIGINT NULL, sha256 ${digest} NULL,
      headSeq BIGINT NULL, headHash ${digest} NULL, isEncrypted BOOLEAN NULL, failure VARCHAR(500) NULL, KEY (madeAt)`,
   ),
+
+  addColumns('2026-12-15-00-session-ended-by', 'session', { endedBy: `${id} NULL` }),
+
+  // Changes of the plan and of who gets in: as the triggers of db/recording.ts note them, until the log has taken them up;
+  // and what was and became, beside the entry that seals it.
+  createTable(
+    '2026-12-15-01-change-seen',
+    'change_seen',
+    `seq BIGINT AUTO_INCREMENT PRIMARY KEY, mark ${id} NULL, thing VARCHAR(40) CHARACTER SET ascii COLLATE ascii_bin NOT NULL, thingId VARCHAR(255) COLLATE utf8mb4_bin NOT NULL, ofId VARCHAR(255) COLLATE utf8mb4_bin NULL,
+     was LONGTEXT NULL, became LONGTEXT NULL, KEY (mark)`,
+  ),
+  createTable(
+    '2026-12-15-02-change-made',
+    'change_made',
+    `seq BIGINT NOT NULL REFERENCES entry(seq), place SMALLINT UNSIGNED NOT NULL, thing VARCHAR(40) CHARACTER SET ascii COLLATE ascii_bin NOT NULL, thingId VARCHAR(255) COLLATE utf8mb4_bin NOT NULL, ofId VARCHAR(255) COLLATE utf8mb4_bin NULL,
+     salt CHAR(32) CHARACTER SET ascii NULL, was LONGTEXT NULL, became LONGTEXT NULL, erasedAt DATETIME(3) NULL, PRIMARY KEY (seq, place), KEY (thingId, seq), KEY (ofId, seq)`,
+  ),
 ];

@@ -46,6 +46,8 @@ export class Session extends Model<InferAttributes<Session>, InferCreationAttrib
   declare seenAt: Date;
   declare endsAt: Date;
   declare endedAt: CreationOptional<Date | null>;
+  /** Who ended it, where that was somebody else. */
+  declare endedBy: CreationOptional<string | null>;
 }
 
 /** An address that lets one person in once, to choose a password. */
@@ -121,6 +123,7 @@ export function initPeople(sequelize: Sequelize) {
       seenAt: instantColumn,
       endsAt: instantColumn,
       endedAt: optionalInstant,
+      endedBy: optionalId,
     }),
     { sequelize, tableName: 'session', timestamps: false },
   );

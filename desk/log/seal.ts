@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto';
 import canonicalize from 'canonicalize';
 import type { Database } from '../desk';
+import type { Values } from '@/core/changes/change';
 import { type EntryEnvelope } from '@/core/entry/envelope';
 
 type Row = InstanceType<Database['Entry']>;
@@ -46,3 +47,7 @@ export const contentOf = (envelope: EntryEnvelope): string => canonicalize(envel
 
 /** The same of an entry that stands in the log. */
 export const sealedContent = (row: Sent): string => canonicalize(asSent(row))!;
+
+/** The digest of what a thing of the plan was or became, by which the log knows it; null where it was not there. */
+export const digestOfValues = (salt: string, values: Values | null): string | null =>
+  values && createHash('sha256').update(salt).update(canonicalize(values)!).digest('hex');

@@ -19,9 +19,9 @@ const longest = 84;
 const singleWords = (text: string): string[] =>
   (text.normalize('NFC').match(/[\p{L}\p{N}]+/gu) ?? []).map((word) => word.slice(0, longest));
 
-const identifierOrInstant = /^(?:[0-7][0-9A-HJKMNP-TV-Z]{25}|\d{4}-\d\d-\d\dT[\d:.]+(?:Z|[+-]\d\d:\d\d))$/;
+const identifierOrInstant = /^(?:[0-7][0-9A-HJKMNP-TV-Z]{25}|[0-9a-f]{64}|\d{4}-\d\d-\d\dT[\d:.]+(?:Z|[+-]\d\d:\d\d))$/;
 
-/** Every text in a body that is no identifier or instant, one after another; empty where there is none. */
+/** Every text in a body that is no identifier, digest or instant, one after another; empty where there is none. */
 export function wordsOf(body: unknown): string {
   if (typeof body === 'string') return identifierOrInstant.test(body) ? '' : body;
   if (typeof body !== 'object' || body === null) return '';

@@ -11,13 +11,17 @@ export async function addFeed({ db, now, actor }: Desk): Promise<Result<{ key: s
   const open = await db.CalendarFeed.count({ where: { personId: actor.id, endedAt: null } });
   if (open >= mostFeeds) return refusal('conflict', `You have ${mostFeeds} addresses already. End one first.`);
   const key = newToken();
-  await db.CalendarFeed.create({ id: ulid(now.getTime()), tokenHash: digestOf(key), personId: actor.id, madeAt: now });
+  await db.transaction(() =>
+    db.CalendarFeed.create({ id: ulid(now.getTime()), tokenHash: digestOf(key), personId: actor.id, madeAt: now }),
+  );
   return done({ key });
 }
 
 /** Ends an address of whoever asks. */
 export async function endFeed({ db, now, actor }: Desk, id: string): Promise<Result<null>> {
-  const [ended] = await db.CalendarFeed.update({ endedAt: now }, { where: { id, personId: actor.id, endedAt: null } });
+  const [ended] = await db.transaction(() =>
+    db.CalendarFeed.update({ endedAt: now }, { where: { id, personId: actor.id, endedAt: null } }),
+  );
   return ended > 0 ? done(null) : refusal('not-found', 'This address has ended already.');
 }
 

@@ -33,21 +33,25 @@ export async function addClient(
   if (!form.ok) return form;
   const { name, days } = form.value;
   const token = newToken();
-  await db.MachineClient.create({
-    id: ulid(now.getTime()),
-    name,
-    tokenHash: digestOf(token),
-    scopes: form.value.scopes,
-    madeBy: actor?.id ?? null,
-    madeAt: now,
-    endsAt: new Date(now.getTime() + days * 86_400_000),
-  });
+  await db.transaction(() =>
+    db.MachineClient.create({
+      id: ulid(now.getTime()),
+      name,
+      tokenHash: digestOf(token),
+      scopes: form.value.scopes,
+      madeBy: actor?.id ?? null,
+      madeAt: now,
+      endsAt: new Date(now.getTime() + days * 86_400_000),
+    }),
+  );
   return done({ token });
 }
 
 /** Lets a machine in no more. */
 export async function endClient({ db, now }: Desk, id: string): Promise<Result<null>> {
-  const [ended] = await db.MachineClient.update({ endedAt: now }, { where: { id, endedAt: null } });
+  const [ended] = await db.transaction(() =>
+    db.MachineClient.update({ endedAt: now }, { where: { id, endedAt: null } }),
+  );
   return ended > 0 ? done(null) : refusal('not-found', 'This was let in no more already.');
 }
 

@@ -95,7 +95,7 @@ export const setActive = ({ db, now, actor }: Desk, id: string, active: boolean)
 export const makeSignInLink = ({ db, now, actor }: Desk, id: string) => makeLink(db, now, id, actor.id);
 
 /** Ends one session of a person. */
-export async function endSessionOf({ db, now }: Desk, personId: string, id: string): Promise<Result<null>> {
-  const ended = await endSessions(db, now, { personId, id });
+export async function endSessionOf({ db, now, actor }: Desk, personId: string, id: string): Promise<Result<null>> {
+  const ended = await db.transaction(() => endSessions(db, now, { personId, id, endedBy: actor.id }));
   return ended > 0 ? done(null) : refusal('not-found', 'This session has ended already.');
 }

@@ -86,10 +86,10 @@ export async function findSession(db: Database, now: Date, token: string): Promi
 export async function endSessions(
   db: Database,
   now: Date,
-  which: { personId: string; id?: string; butNot?: string },
+  which: { personId: string; id?: string; butNot?: string; endedBy?: string },
 ): Promise<number> {
   const [ended] = await db.Session.update(
-    { endedAt: now },
+    { endedAt: now, ...(which.endedBy !== undefined && { endedBy: which.endedBy }) },
     {
       where: {
         personId: which.personId,

@@ -1,4 +1,5 @@
 import { ulid } from 'ulid';
+import { recordingFor } from '../log/recording';
 import { type Database, type Result, done, refusal } from '../desk';
 import { type Opened, type Whence, setPassword } from './sign-in';
 import { endSessions, openSession } from './sessions';
@@ -58,10 +59,15 @@ export async function chooseByLink(
   const owner = await linkOwner(db, now, token);
   if (!owner.ok) return owner;
   const { link, person } = owner.value;
-  const set = await setPassword(db, now, person.id, password);
-  if (!set.ok) return set;
-  const [used] = await db.SignInLink.update({ usedAt: now }, { where: { id: link.id, usedAt: null } });
-  if (used === 0) return noLonger;
-  await endSessions(db, now, { personId: person.id });
-  return done(await openSession(db, now, { ...from, personId: person.id, how: 'link' }));
+  return recordingFor(db, now, person).transaction(async () => {
+    const [used] = await db.SignInLink.update({ usedAt: now }, { where: { id: link.id, usedAt: null } });
+    if (used === 0) return noLonger;
+    const set = await setPassword(db, now, person.id, password);
+    if (!set.ok) {
+      await db.SignInLink.update({ usedAt: null }, { where: { id: link.id } });
+      return set;
+    }
+    await endSessions(db, now, { personId: person.id });
+    return done(await openSession(db, now, { ...from, personId: person.id, how: 'link' }));
+  });
 }

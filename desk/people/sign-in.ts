@@ -130,6 +130,7 @@ export async function setPassword(db: Database, now: Date, personId: string, pas
   if (!person) return refusal('not-found', 'This person is not on the plant’s list.');
   const fault = passwordFault(password, [person.name, person.initials, plant.name, 'Tagebuch'], isCommonPassword);
   if (fault) return refusal('invalid', 'This password is not taken; the one before stays.', { password: fault });
-  await db.SignInSecret.upsert({ personId, passwordHash: await keptOf(password), passwordSetAt: now });
+  const passwordHash = await keptOf(password);
+  await db.transaction(() => db.SignInSecret.upsert({ personId, passwordHash, passwordSetAt: now }));
   return done(null);
 }

@@ -41,15 +41,17 @@ export async function saveTaskTemplate(
     const bad = await unknownProcedure(db, procedureCode);
     if (bad) return { ...bad, fields: { [`tasks.${place}.procedureCode`]: bad.fields!.procedureCode! } };
   }
-  return saving(async () => {
-    if (!known) return done({ id: (await db.TaskTemplate.create({ id: ulid(now.getTime()), ...row })).id });
-    const template = await db.TaskTemplate.findByPk(known.id);
-    if (!template) return refusal('not-found', 'This template is not in the book any more.');
-    const stale = checkVersion(template, known.version);
-    if (stale) return stale;
-    await template.update(row);
-    return done({ id: template.id });
-  }, nameTaken);
+  const save = () =>
+    db.transaction(async () => {
+      if (!known) return done({ id: (await db.TaskTemplate.create({ id: ulid(now.getTime()), ...row })).id });
+      const template = await db.TaskTemplate.findByPk(known.id);
+      if (!template) return refusal('not-found', 'This template is not in the book any more.');
+      const stale = checkVersion(template, known.version);
+      if (stale) return stale;
+      await template.update(row);
+      return done({ id: template.id });
+    });
+  return saving(save, nameTaken);
 }
 
 const applyForm = z.strictObject({

@@ -20,6 +20,6 @@ export async function saveCapacity({ db }: Desk, values: unknown): Promise<Resul
   const form = parseForm(capacityForm, values);
   if (!form.ok) return form;
   const { numbers, ...rest } = form.value;
-  await (await thePlant(db)).update({ ...rest, ownNumbers: numbers });
+  await db.transaction(async () => (await thePlant(db)).update({ ...rest, ownNumbers: numbers }));
   return done(null);
 }

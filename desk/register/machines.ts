@@ -46,14 +46,16 @@ export async function createArea({ db, now }: Desk, values: unknown): Promise<Re
   if (!form.ok) return form;
   return saving(async () => {
     const { coldestC = null, warmestC = null, ...rest } = form.value;
-    const area = await db.Area.create({
-      id: ulid(now.getTime()),
-      ...rest,
-      coldestC,
-      warmestC,
-      position: (await db.Area.count()) + 1,
-      outline: null,
-    });
+    const area = await db.transaction(async () =>
+      db.Area.create({
+        id: ulid(now.getTime()),
+        ...rest,
+        coldestC,
+        warmestC,
+        position: (await db.Area.count()) + 1,
+        outline: null,
+      }),
+    );
     return done({ id: area.id });
   }, codeTaken);
 }

@@ -17,7 +17,7 @@ export async function saveOutline(
     if (!machine) return refusal('not-found', 'This machine is not in the register any more.');
     const stale = checkVersion(machine, version);
     if (stale) return stale;
-    await machine.update({ outline: form.value });
+    await db.transaction(() => machine.update({ outline: form.value }));
     return done(null);
   });
 }

@@ -113,5 +113,5 @@ export async function addReplacement({ db, now, actor }: Desk, values: unknown):
       machineCode: `Only on machine: say whose chart calls it ${rest.formerName}.`,
     });
   const row = { ...rest, id: ulid(now.getTime()), machineId: onMachine?.machineId ?? null, personId: actor.id };
-  return done({ id: (await db.Replacement.create(row)).id });
+  return done({ id: (await db.transaction(() => db.Replacement.create(row))).id });
 }

@@ -2,7 +2,7 @@ import { type EntryBody, newestVersion } from '@/core/entry/kinds';
 import type { Database } from '../desk';
 import type { Received } from '../log/append';
 import { derivedId } from '../log/derived-id';
-import { automaticPerson } from '../people/automatic-person';
+import { automaticPerson } from '../automatic-person';
 
 /**
  * A finding that the book itself writes beside an entry, at the same place and instant, by its own name.

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import type { Role } from '@/core/people/rights';
 import { freshDatabase } from '@/db/testing';
 import { smallPlant } from '../testing';
-import { automaticPerson } from '../people/automatic-person';
+import { automaticPerson } from '../automatic-person';
 import { refusedHand } from './hand';
 import { writeEntry } from './write-entries';
 

@@ -11,7 +11,7 @@ import { own } from '@/core/own';
 import type { Database } from '../desk';
 import { bookFinding } from './book-finding';
 import { ownSignsAt } from '../own-signs';
-import { automaticPerson } from '../people/automatic-person';
+import { automaticPerson } from '../automatic-person';
 import { type WriteOutcome, invalid } from './outcome';
 import { offsetOf, source } from './readings';
 import { writeTogether } from './write-entries';

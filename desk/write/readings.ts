@@ -6,7 +6,7 @@ import type { Database } from '../desk';
 import { deriveMeters } from '../standing/meters';
 import { alone } from '../locks';
 import { derivedId } from '../log/derived-id';
-import { automaticPerson } from '../people/automatic-person';
+import { automaticPerson } from '../automatic-person';
 import { appendProjected } from '../change/append-projected';
 import { type EntryEnvelope } from '@/core/entry/envelope';
 

@@ -1,7 +1,8 @@
 import type { Transaction } from 'sequelize';
 import { type EntryEnvelope, entryEnvelope } from '@/core/entry/envelope';
-import type { EntryBody } from '@/core/entry/kinds';
+import { type EntryBody, kindsOfTheBook } from '@/core/entry/kinds';
 import { problemsOf } from '@/core/problems';
+import { recordingFor } from '../log/recording';
 import { appendProjected } from '../change/append-projected';
 import { type Database, hindrance, isDuplicate } from '../desk';
 import { type Whom, alone, aloneWithFree } from '../locks';
@@ -71,6 +72,14 @@ function readEnvelope(raw: unknown): { ok: true; envelope: EntryEnvelope } | (Wr
   const parsed = entryEnvelope.safeParse(raw, { reportInput: true });
   if (!parsed.success) return invalid(problemsOf(parsed.error, entryEnvelope));
   const envelope = parsed.data;
+  if (kindsOfTheBook.includes(envelope.kind))
+    return invalid([
+      {
+        pointer: '/kind',
+        detail: 'The book writes this by itself when somebody changes what it is about.',
+        code: 'rule',
+      },
+    ]);
   const problems = checkBody(envelope.kind, envelope.kindVersion, envelope.body);
   return problems.length > 0 ? invalid(problems) : { ok: true, envelope };
 }
@@ -183,7 +192,7 @@ const writtenBefore = (known: Appended, envelope: EntryEnvelope): WriteOutcome =
 async function beginFirstHours(
   db: Database,
   now: Date,
-  { kind, body, machineId, pointId, taskIds }: EntryEnvelope,
+  { kind, body, personId, machineId, pointId, taskIds }: EntryEnvelope,
   transaction: Transaction,
 ): Promise<string[]> {
   if (
@@ -193,14 +202,16 @@ async function beginFirstHours(
     !machineId
   )
     return [];
-  await applyFirstHours(
-    db,
-    now,
-    await db.LubePoint.findAll({
-      where: { retiredOn: null, ...(pointId ? { id: pointId } : { machineId }) },
+  await recordingFor(db, now, { id: personId }).transaction(async () =>
+    applyFirstHours(
+      db,
+      now,
+      await db.LubePoint.findAll({
+        where: { retiredOn: null, ...(pointId ? { id: pointId } : { machineId }) },
+        transaction,
+      }),
       transaction,
-    }),
-    transaction,
+    ),
   );
   return [machineId];
 }

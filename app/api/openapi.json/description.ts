@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { bodySchema, entryKinds, kinds, versionsOf } from '@/core/entry/kinds';
+import { bodySchema, entryKinds, kinds, kindsOfTheBook, versionsOf } from '@/core/entry/kinds';
 import { entryEnvelope } from '@/core/entry/envelope';
 import { instant, plantDay, ulid } from '@/core/fields/fields';
 import { dueFilter } from '@/core/interval/due-filter';
@@ -35,9 +35,10 @@ function entryOf(kind: (typeof entryKinds)[number], version: number): Json {
     },
   };
 }
+const sentKinds = entryKinds.filter((kind) => !kindsOfTheBook.includes(kind));
 /** Every kind that can be written, in every version: `entry-grease-1`. */
 const entrySchemas: Json = Object.fromEntries(
-  entryKinds.flatMap((kind) => versionsOf(kind).map((version) => [`entry-${kind}-${version}`, entryOf(kind, version)])),
+  sentKinds.flatMap((kind) => versionsOf(kind).map((version) => [`entry-${kind}-${version}`, entryOf(kind, version)])),
 );
 
 const problemSchema = z.object({

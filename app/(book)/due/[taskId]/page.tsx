@@ -18,6 +18,7 @@ import { plantToday } from '@/core/time/plant-day';
 import { deriveTaskStates } from '@/desk/standing/states';
 import { thePlant } from '@/desk/plant';
 import { pointPath } from '@/app/due-item';
+import { ChangesSection } from '@/app/changes-section';
 import { openDesk, reading } from '@/app/server';
 
 export const metadata: Metadata = { title: 'Why is this due?' };
@@ -124,6 +125,7 @@ export default async function WhyDuePage({ params }: { params: Promise<{ taskId:
           </div>
         </Section>
       )}
+      <ChangesSection ids={[taskId]} timeZone={plant.timeZone} />
     </div>
   );
 }

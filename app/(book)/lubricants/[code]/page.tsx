@@ -8,6 +8,7 @@ import { isGreaseKind } from '@/core/store/store-room';
 import { plantToday } from '@/core/time/plant-day';
 import { thePlant } from '@/desk/plant';
 import { readLubricantPage } from '@/desk/read/store-room';
+import { ChangesSection } from '@/app/changes-section';
 import { openDesk, reading } from '@/app/server';
 import { FactsSection } from './facts-section';
 import { GunsSection } from './guns-section';
@@ -87,6 +88,7 @@ export default async function LubricantPage({ params }: Props) {
           {grease && <GunsSection guns={guns} />}
         </div>
       </div>
+      <ChangesSection ids={[lubricant.id, ...guns.map(({ gun }) => gun.id)]} timeZone={plant.timeZone} />
     </>
   );
 }

@@ -14,6 +14,7 @@ import { leanDocument } from '@/core/walk/document';
 import { thePlant } from '@/desk/plant';
 import { dueItem } from '@/app/due-item';
 import { readWalk } from '@/desk/walk/rounds';
+import { ChangesSection } from '@/app/changes-section';
 import { openDesk, reading } from '@/app/server';
 import { BeginRound } from '@/app/round/begin-round';
 import { TakeAlongRoute } from '@/app/round/take-along-route';
@@ -98,6 +99,7 @@ export default async function RoutePage({ params }: { params: Promise<{ id: stri
       >
         <DueList caption={`Stops of ${route.code}`} items={inOrder.map((state) => dueItem(state, today))} />
       </Section>
+      <ChangesSection ids={[id]} timeZone={plant.timeZone} />
     </>
   );
 }

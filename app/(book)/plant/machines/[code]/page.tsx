@@ -12,6 +12,7 @@ import { readNames } from '@/desk/read/names';
 import { dueItem } from '@/app/due-item';
 import { openDesk, reading } from '@/app/server';
 import { writtenItem } from '@/app/written-item';
+import { ChangesSection } from '@/app/changes-section';
 import { OutOfUse } from '@/app/(book)/in-use';
 import { OpenThingsSection } from '@/app/open-thing-lines';
 import { FindingsHere } from './findings-here';
@@ -107,6 +108,15 @@ export default async function MachinePage({ params }: Props) {
           </Section>
         </div>
       </div>
+      <ChangesSection
+        ids={[
+          machine.id,
+          ...reservoirs.map(({ id }) => id),
+          ...points.map(({ id }) => id),
+          ...states.map(({ taskId }) => taskId),
+        ]}
+        timeZone={plant.timeZone}
+      />
     </>
   );
 }

@@ -6,6 +6,7 @@ import { Section } from '@/components/ui/section';
 import { findPerson, hasPassword } from '@/desk/people/people';
 import { sessionsOf } from '@/desk/people/sessions';
 import { thePlant } from '@/desk/plant';
+import { ChangesSection } from '@/app/changes-section';
 import { SessionList } from '@/app/session-list';
 import { openDesk, reading } from '@/app/server';
 import { siteAddress } from '@/app/site-address';
@@ -45,6 +46,7 @@ export default async function PersonSignInPage({ params }: { params: Promise<{ i
       <Section id="sessions" title="Where they are signed in" className="mt-8" spaced>
         <SessionList sessions={sessions} now={now} timeZone={plant.timeZone} end={endSessionOf.bind(null, id)} />
       </Section>
+      <ChangesSection ids={[id]} timeZone={plant.timeZone} kind="administration" />
     </div>
   );
 }

@@ -16,6 +16,7 @@ import { FindingsHere } from '../../findings-here';
 import { pointNumber } from '@/app/search';
 import { openDesk, reading } from '@/app/server';
 import { writtenItem } from '@/app/written-item';
+import { ChangesSection } from '@/app/changes-section';
 import { OutOfUse } from '@/app/(book)/in-use';
 import { DeviceSection } from './device-section';
 import { FactsSection } from './facts-section';
@@ -142,6 +143,7 @@ export default async function PointPage({ params }: Props) {
           </Section>
         </div>
       </div>
+      <ChangesSection ids={[point.id, ...page.states.map(({ taskId }) => taskId)]} timeZone={plant.timeZone} />
     </>
   );
 }

@@ -1,5 +1,5 @@
 import { ulid } from 'ulid';
-import type { Database } from '../desk';
+import type { Database } from './desk';
 
 /** Hands that write without a person: they stand in the log by name, and nobody opens the book as them. */
 const automatic = {
