@@ -20,10 +20,10 @@ const rooms = {
 const floors = {
   core: [
     'words',
-    'people',
     'time',
     'fields',
     'units',
+    'people',
     'changes',
     'entry',
     'viscosity',

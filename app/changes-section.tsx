@@ -5,6 +5,7 @@ import { fieldWords, thingWords, valueWords } from '@/core/changes/change';
 import { type ChangeLine, changesOf } from '@/desk/log/changes-of';
 import { reading } from './server';
 
+const instant = /^\d{4}-\d\d-\d\dT[\d:]+Z$/;
 /** So many are shown where a thing itself is; the Log holds all. */
 const most = 30;
 
@@ -36,7 +37,7 @@ export async function ChangesSection({
                 {line.outside ? 'in the database, past the book' : `by ${line.person.name}`}
               </p>
               <p className="break-words">
-                <ChangeWords line={line} />
+                <ChangeWords line={line} timeZone={timeZone} />
               </p>
             </li>
           ))}
@@ -50,7 +51,9 @@ export async function ChangesSection({
 }
 
 /** What was changed, each field with what it was; of what is new or gone only what it is called by. */
-function ChangeWords({ line: { thing, how, values, erased } }: { line: ChangeLine }) {
+function ChangeWords({ line: { thing, how, values, erased }, timeZone }: { line: ChangeLine; timeZone: string }) {
+  const say = (value: unknown): string =>
+    typeof value === 'string' && instant.test(value) ? dayAndClock(value, timeZone) : valueWords(value);
   const what = thingWords(thing);
   if (erased) return `${what} ${how}; what it said told of somebody, and is erased.`;
   if (how === 'changed')
@@ -60,7 +63,7 @@ function ChangeWords({ line: { thing, how, values, erased } }: { line: ChangeLin
         {values.map(({ field, was, became }, index) => (
           <span key={field}>
             {index > 0 && '; '}
-            {fieldWords(field)} <del>{valueWords(was)}</del> → <strong>{valueWords(became)}</strong>
+            {fieldWords(field)} <del>{say(was)}</del> → <strong>{say(became)}</strong>
           </span>
         ))}
       </>

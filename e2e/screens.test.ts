@@ -90,6 +90,7 @@ const screens = [
   '/plant/templates/new',
   '/plant/closures',
   '/plant/shifts',
+  '/plant/settings',
   '/plant/meters/import',
   '/plant/machines/P1/card',
   '/counter/P1',

@@ -59,6 +59,8 @@ describe('words for changes', () => {
     [null, 'nothing'],
     ['', 'nothing'],
     [0, '0'],
+    [true, 'yes'],
+    [false, 'no'],
     ['Hall A', 'Hall A'],
     ['{"hours":500,"days":null}', 'hours 500'],
     ['["a",{"maxPerDay":2}]', 'a, max per day 2'],

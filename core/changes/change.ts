@@ -83,5 +83,5 @@ function spread(value: unknown): string {
       .filter(([, each]) => each !== null && each !== '')
       .map(([field, each]) => `${fieldWords(field)} ${spread(each)}`)
       .join(', ');
-  return String(value);
+  return typeof value === 'boolean' ? (value ? 'yes' : 'no') : String(value);
 }

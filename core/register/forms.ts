@@ -2,6 +2,7 @@ import { isOwn } from '../own';
 import { z } from 'zod';
 import { type ReadDesignation, readDesignation } from '../bearing/designations';
 import { keysOf, materials } from '../compat/vocabulary';
+import { certifiable } from '../people/certificates';
 import { isPlantDay } from '../time/plant-day';
 import { line, longText, requiredQuantity, typedQuantity } from '../units/typed-field';
 import { machineStates } from '../words/machine-states';
@@ -166,6 +167,16 @@ export const personForm = z.strictObject({
     error: 'Works as: devices put themselves on the list; this is for people.',
   }),
   mayDo: z.array(z.enum(keysOf(whoMay))).default([]),
+  certificates: z
+    .array(
+      z.strictObject({
+        name: line('Certificate', { required: true, max: 80 }),
+        who: z.enum(keysOf(certifiable), { error: 'For the work of: choose one.' }),
+        endsOn: dayField('Good until'),
+      }),
+    )
+    .max(40)
+    .default([]),
   roles: z
     .array(z.enum(keysOf(roles)))
     .min(1, { error: 'In the book as: tick at least one. Who leaves is taken off the list.' })

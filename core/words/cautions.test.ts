@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { pointKindNames } from '../register/point-kinds';
-import { cautionsBefore, defaultCautions } from './cautions';
+import { cautionsBefore, cleaningCaution, defaultCautions } from './cautions';
 import { lubricantHazards } from './hazards';
 import { type MachineState, machineStateNames } from './machine-states';
 
@@ -45,4 +45,12 @@ it('the hazards of a lubricant are one sentence each', () => {
   );
   expect(lubricantHazards('OG-1', ['water'])).toBe('OG-1 harms water: catch every drop, nothing into the drain.');
   expect(lubricantHazards('O-68', [])).toBe('');
+});
+
+describe('cleaning', () => {
+  it.each([
+    ['clean', false, /no compressed air/],
+    ['clean', true, /never towards a seal/],
+    ['grease', false, /^$/],
+  ])('%s, air let be used: %s', (action, air, words) => expect(cleaningCaution(action, air)).toMatch(words));
 });

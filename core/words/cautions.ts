@@ -95,6 +95,14 @@ const rules: readonly { when: (step: Step) => boolean; words: string }[] = [
 export const defaultCautions = (step: Step): string[] =>
   rules.filter(({ when }) => when(step)).map(({ words }) => words);
 
+/** How it is cleaned where a step cleans; nothing elsewhere. @param airForCleaning whether the plant lets compressed air be used */
+export const cleaningCaution = (action: string, airForCleaning: boolean): string => {
+  if (action !== 'clean') return '';
+  return airForCleaning
+    ? 'Compressed air is let be used here: never towards a seal, a bearing or a person, and with eyes covered.'
+    : 'Brush and vacuum; no compressed air, it drives dirt into bearings and ways.';
+};
+
 /**
  * All that is to be known before a step: what its point says, then what goes for every such step.
  * @param own the point's own cautions

@@ -605,7 +605,13 @@ export const migrations: readonly Migration[] = [
      headSeq BIGINT NULL, headHash ${digest} NULL, isEncrypted BOOLEAN NULL, failure VARCHAR(500) NULL, KEY (madeAt)`,
   ),
 
+  // Papers that end, and who was forgotten.
   addColumns('2026-12-15-00-session-ended-by', 'session', { endedBy: `${id} NULL` }),
+  addColumns('2026-12-15-03-person-papers', 'person', {
+    certificates: "JSON NOT NULL DEFAULT '[]'",
+    forgottenAt: 'DATETIME(3) NULL',
+  }),
+  addColumns('2026-12-15-04-plant-air', 'plant', { airForCleaning: 'BOOLEAN NOT NULL DEFAULT FALSE' }),
 
   // Changes of the plan and of who gets in: as the triggers of db/recording.ts note them, until the log has taken them up;
   // and what was and became, beside the entry that seals it.

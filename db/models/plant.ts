@@ -8,6 +8,7 @@ import {
 } from 'sequelize';
 import type { Shift } from '@/core/capacity/shifts';
 import type { OwnNumbers } from '@/core/capacity/trade-numbers';
+import type { Certificate } from '@/core/people/certificates';
 import type { Role } from '@/core/people/rights';
 import type { Procedure } from '@/core/procedure/step';
 import type { OwnSign as Said } from '@/core/words/sign-row';
@@ -52,6 +53,8 @@ export class Plant extends Model<InferAttributes<Plant>, InferCreationAttributes
   declare ownNumbers: CreationOptional<OwnNumbers>;
   /** What stands at the head of every route sheet. */
   declare sheetNote: CreationOptional<string>;
+  /** Whether compressed air may be used for cleaning, as some plants do. */
+  declare airForCleaning: CreationOptional<boolean>;
 }
 
 export class Person extends Model<InferAttributes<Person>, InferCreationAttributes<Person>> {
@@ -64,6 +67,9 @@ export class Person extends Model<InferAttributes<Person>, InferCreationAttribut
   declare leftAt: CreationOptional<Date | null>;
   /** Whose work the person may do; null where nobody has said. */
   declare mayDo: CreationOptional<Who[] | null>;
+  declare certificates: CreationOptional<Certificate[]>;
+  /** Since when nothing is known of them but what they wrote. */
+  declare forgottenAt: CreationOptional<Date | null>;
   /** What the person may do in the book; a device has none. */
   declare roles: CreationOptional<Role[]>;
 }
@@ -127,6 +133,7 @@ export function initPlant(sequelize: Sequelize) {
       displayUnits: json,
       shifts: { ...json, defaultValue: [] },
       ownNumbers: { ...json, defaultValue: {} },
+      airForCleaning: { ...boolean, defaultValue: false },
       sheetNote: { type: DataTypes.TEXT, allowNull: false, defaultValue: '' },
     }),
     { sequelize, tableName: 'plant' },
@@ -141,6 +148,8 @@ export function initPlant(sequelize: Sequelize) {
       active: { ...boolean, defaultValue: true },
       leftAt: { ...instantColumn, allowNull: true },
       mayDo: optionalJson,
+      certificates: { ...json, defaultValue: [] },
+      forgottenAt: { ...instantColumn, allowNull: true },
     }),
     { sequelize, tableName: 'person' },
   );

@@ -113,6 +113,9 @@ async function writeEntryOf(
   transaction: Transaction,
 ): Promise<void> {
   const id = ulid(now.getTime());
+  const forgotten = new Set(
+    changed.filter(({ thing, became }) => thing === 'person' && became?.forgottenAt).map((person) => person.id),
+  );
   const salted = changed.map((difference) => ({ ...difference, salt: randomBytes(16).toString('hex') }));
   const [written] = await append(
     db,
@@ -156,9 +159,10 @@ async function writeEntryOf(
       thing,
       thingId,
       ofId: of,
-      salt,
-      was: was && canonicalize(was)!,
-      became: became && canonicalize(became)!,
+      // Whoever is being forgotten is forgotten here too.
+      ...(forgotten.has(thingId) || (of !== null && forgotten.has(of))
+        ? { salt: null, was: null, became: null, erasedAt: now }
+        : { salt, was: was && canonicalize(was)!, became: became && canonicalize(became)!, erasedAt: null }),
     })),
     transaction,
   );

@@ -1,5 +1,6 @@
 import { Op } from 'sequelize';
 import { ulid } from 'ulid';
+import { keptDays } from '@/core/people/kept';
 import type { Role } from '@/core/people/rights';
 import type { WayIn } from '@/db/models/people';
 import type { Actor, Database } from '../desk';
@@ -10,8 +11,6 @@ export const idleHours = 2;
 export const longestHours = 12;
 /** A session is noted as seen at most so often, so that reading writes little. */
 const noteEveryMs = 60_000;
-/** What has ended is shown for so long, and then forgotten. */
-const rememberedDays = 90;
 
 const hoursMs = (hours: number): number => hours * 3_600_000;
 const longestText = 200;
@@ -40,7 +39,7 @@ export async function openSession(
   await db.transaction(async (transaction) => {
     await db.change(
       'DELETE FROM session WHERE endsAt < :before',
-      { before: new Date(now.getTime() - rememberedDays * 86_400_000) },
+      { before: new Date(now.getTime() - keptDays.session * 86_400_000) },
       transaction,
     );
     await db.Session.create(

@@ -1,5 +1,6 @@
 import { Op } from 'sequelize';
 import { z } from 'zod';
+import { keptDays } from '@/core/people/kept';
 import { longestPassword, passwordFault, waitAfter } from '@/core/people/password';
 import { type Database, type Result, done, refusal } from '../desk';
 import { thePlant } from '../plant';
@@ -26,7 +27,7 @@ const wrong = refusal(
 );
 
 /** What was got wrong so long ago is forgotten. */
-const forgottenMs = 24 * 3_600_000;
+const forgottenMs = keptDays.failure * 86_400_000;
 /** Guesses from all over count together, more leniently: they keep strange devices waiting, never one that is known. */
 const strangeShare = 10;
 const longestStrangeMs = 60_000;

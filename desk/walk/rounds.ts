@@ -6,6 +6,7 @@ import { isFilledByHand } from '@/core/register/point-kinds';
 import { type Procedure, procedureKey } from '@/core/procedure/step';
 import { oilForChange } from '@/core/store/oil-for-change';
 import { pointLabel } from '@/core/register/assignment';
+import { type Entered, whyNotTheirs } from '@/core/people/certificates';
 import { type PlantDay, plantToday } from '@/core/time/plant-day';
 import { answersStop, isActNow, writtenBy } from '@/core/walk/answered';
 import { roundBegun } from '@/core/walk/begin';
@@ -33,9 +34,9 @@ import { type ListedOpenThing, openThingsOnWalk } from '../follow/open-things';
 import { activePeople } from '../people/active-people';
 import { entriesOfRound, progressOfRounds, signature } from '../follow/round-entries';
 import { believed } from '../log/believed';
-import { cautionsBefore } from '@/core/words/cautions';
+import { cautionsBefore, cleaningCaution } from '@/core/words/cautions';
 import { lubricantHazards } from '@/core/words/hazards';
-import { type Who, isTheirs, putsNothingIn, whoMay } from '@/core/words/task-words';
+import { type Who, putsNothingIn, whoMay } from '@/core/words/task-words';
 
 /** The plan of a walk with where its tasks stand, in walking order, and what was noted about the route. */
 export type RouteWalk = { plan: WalkPlan; states: TaskState[]; note: string };
@@ -189,7 +190,7 @@ export async function walkDocumentOf(db: Database, now: Date, roundId: string): 
 type Walk = {
   id: string;
   route: { id: string; code: string; name: string };
-  person: { id: string; initials: string; name: string; mayDo?: Who[] | null };
+  person: { id: string; initials: string; name: string } & Entered;
   startedAt: Date;
   /** When its plan was read; absent where it is a plan still. */
   plannedAt?: Date;
@@ -351,9 +352,10 @@ async function documentOf(
         cautions: stopCautions({
           cameEmpty,
           waitingChange,
-          notTheirs: notTheirs(person, who),
+          notTheirs: notTheirs(person, who, today),
           mixture: mixtureOf({ lubricant, waitingChange, mixedWith }),
           unconfirmedMounting: point.unconfirmedMounting,
+          cleaning: cleaningCaution(action, plant.airForCleaning),
           hazards: putsNothingIn(action) || !lubricant ? '' : (hazardsOf.get(lubricant.id) ?? ''),
           cautions: cautionsBefore({ action, machineState, kind: point.kind }, point.cautions),
         }),
@@ -440,8 +442,10 @@ const walkOpenThing = (
 });
 
 /** That the plan has somebody else do it than is said of the person; what an operator may do, everybody may. */
-const notTheirs = ({ initials, mayDo }: Walk['person'], who: Who): string =>
-  isTheirs(mayDo, who) ? '' : `Work of the ${whoMay[who]}: ${initials} is not entered for it. The site’s rules decide.`;
+function notTheirs(person: Walk['person'], who: Who, day: PlantDay): string {
+  const why = whyNotTheirs(person, who, day);
+  return why === undefined ? '' : `Work of the ${whoMay[who]}: ${person.initials} ${why}. The site’s rules decide.`;
+}
 
 /** What else is in the sump, for whoever works on it. */
 const mixtureOf = ({
@@ -477,12 +481,14 @@ const stopCautions = ({
   mixture,
   unconfirmedMounting,
   hazards,
+  cleaning,
   cautions,
 }: Pick<TaskState, 'cameEmpty' | 'waitingChange'> &
   Pick<TaskState['point'], 'unconfirmedMounting'> & {
     notTheirs: string;
     mixture: string;
     hazards: string;
+    cleaning: string;
     cautions: string;
   }): string =>
   [
@@ -493,6 +499,7 @@ const stopCautions = ({
     waitingChange && waitingChangeWords(waitingChange),
     mixture,
     cautions,
+    cleaning,
     hazards,
   ]
     .filter(Boolean)

@@ -7,6 +7,7 @@ import { jobParts, staysOpenUnrun } from '@/core/route/job-parts';
 import { routeOrder } from '@/core/route/order';
 import { walkingOf } from '@/core/route/walking';
 import { beforeAtMachine } from '@/core/route/within-machine';
+import { notTheirs } from '@/core/people/certificates';
 import type { TaskAction, Who } from '@/core/words/task-words';
 import { plantToday } from '@/core/time/plant-day';
 import { procedureFor } from '@/core/procedure/usual';
@@ -41,8 +42,8 @@ export type OrderableRoute = {
   order: string[];
   plan: FloorPlan;
   capacity: Capacity;
-  /** Who may walk it, and whose work each of them is entered for. */
-  people: { id: string; name: string; mayDo: Who[] | null }[];
+  /** Who may walk it, and of each, whose work is not theirs, with why. */
+  people: { id: string; name: string; notTheirs: Partial<Record<Who, string>> }[];
   /** Machines of the route that stand nowhere on the plan. */
   notPlaced: string[];
 };
@@ -118,7 +119,7 @@ export async function readOrderableRoute(desk: Desk, routeId: string): Promise<R
   return done({
     ...found,
     capacity,
-    people: people.map(({ id, name, mayDo = null }) => ({ id, name, mayDo })),
+    people: people.map((person) => ({ id: person.id, name: person.name, notTheirs: notTheirs(person, today) })),
     route: { id: route.id, code: route.code, name: route.name, version: route.version },
     stops: stops.map((stop) => ({ ...stop, ...(stop.search.parts!.length === 1 && { taken: taken.get(stop.id) }) })),
     notPlaced: [...new Set(inOrder.filter((state) => !placed.includes(state)).map(({ machine }) => machine.code))],

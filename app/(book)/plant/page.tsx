@@ -18,7 +18,7 @@ export const metadata: Metadata = { title: 'Plant' };
 export default async function PlantPage({ searchParams }: Search) {
   const { area: open } = await searchOf<'area'>(searchParams);
   const desk = await openDesk();
-  const mayAdminister = await mayHere('administer');
+  const [mayAdminister, maySet] = [await mayHere('administer'), await mayHere('settings')];
   const { areas, folded, plant, tricks } = await reading(async (db) => ({
     ...(await readPlantTree(desk, open)),
     plant: await thePlant(db),
@@ -33,6 +33,7 @@ export default async function PlantPage({ searchParams }: Search) {
           <div className="no-print flex flex-wrap items-center gap-x-5 gap-y-1">
             <nav aria-label="Of the plant" className="flex flex-wrap gap-x-5">
               {[
+                ...(maySet ? [['settings', 'Settings']] : []),
                 ['floor', 'Floor plan'],
                 ['shifts', 'Shifts'],
                 ['closures', 'Holidays and shutdowns'],

@@ -1,15 +1,24 @@
 'use client';
 
 import { useState } from 'react';
-import { ChoicesField, TextField, optionsOf } from '@/components/ui/fields';
+import { FieldRows } from '@/components/ui/field-rows';
+import { ChoiceField, ChoicesField, DayField, TextField, optionsOf } from '@/components/ui/fields';
 import { SavedForm } from '@/components/ui/saved-form';
 import { useMutation } from '@/components/ui/use-mutation';
+import { certifiable } from '@/core/people/certificates';
 import { roles } from '@/core/people/rights';
 import { whoMay } from '@/core/words/task-words';
 import { addPerson, changePerson, setActive } from '../actions';
 
-type Values = { initials: string; name: string; role: string; mayDo: string[]; roles: string[] };
-const nobody: Values = { initials: '', name: '', role: '', mayDo: [], roles: ['technician'] };
+type Values = {
+  initials: string;
+  name: string;
+  role: string;
+  mayDo: string[];
+  roles: string[];
+  certificates: { name: string; who: string; endsOn: string }[];
+};
+const nobody: Values = { initials: '', name: '', role: '', mayDo: [], roles: ['technician'], certificates: [] };
 
 /** A person for the list, or what is said of one who is on it. */
 export function PersonForm({ id, initial = nobody }: { id?: string; initial?: Values }) {
@@ -51,6 +60,26 @@ export function PersonForm({ id, initial = nobody }: { id?: string; initial?: Va
           options={optionsOf(whoMay)}
           hint="As the site has it by its own rules. None ticked: nobody has said, and no stop remarks on it."
         />
+        <fieldset>
+          <legend className="font-semibold">Certificates</legend>
+          <p className="caption mt-1 mb-2">
+            Work that rests on one is remarked on at its stop from the day after the last one has ended.
+          </p>
+          <FieldRows
+            name="certificates"
+            empty={{ name: '', who: 'authorised-service', endsOn: '' }}
+            words={{ add: 'Add a certificate', row: 'certificate' }}
+            columns="sm:grid-cols-[1.4fr_1fr_1fr_auto]"
+          >
+            {(prefix) => (
+              <>
+                <TextField name={`${prefix}.name`} label="Certificate" required />
+                <ChoiceField name={`${prefix}.who`} label="For the work of" options={optionsOf(certifiable)} required />
+                <DayField name={`${prefix}.endsOn`} label="Good until" required />
+              </>
+            )}
+          </FieldRows>
+        </fieldset>
       </SavedForm>
       <p role="status" className="mt-2">
         {said}

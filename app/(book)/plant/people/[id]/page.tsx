@@ -11,6 +11,7 @@ import { SessionList } from '@/app/session-list';
 import { openDesk, reading } from '@/app/server';
 import { siteAddress } from '@/app/site-address';
 import { endSessionOf } from '../../actions';
+import { ForgetButton } from './forget-button';
 import { LinkButton } from './link-button';
 
 export const metadata: Metadata = { title: 'Sign-in of a person' };
@@ -46,6 +47,16 @@ export default async function PersonSignInPage({ params }: { params: Promise<{ i
       <Section id="sessions" title="Where they are signed in" className="mt-8" spaced>
         <SessionList sessions={sessions} now={now} timeZone={plant.timeZone} end={endSessionOf.bind(null, id)} />
       </Section>
+      {!person.active && !person.forgottenAt && (
+        <Section id="forget" title="Forget them" className="mt-8" spaced>
+          <p className="max-w-prose">
+            What {person.initials} wrote stays in the log, sealed, under a made-up name. Name, initials, password,
+            certificates, devices, and what the changes of the past say of them are erased. Words that others wrote
+            about them stay where they are. It cannot be taken back.
+          </p>
+          <ForgetButton id={id} name={person.name} />
+        </Section>
+      )}
       <ChangesSection ids={[id]} timeZone={plant.timeZone} kind="administration" />
     </div>
   );

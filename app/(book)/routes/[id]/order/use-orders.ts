@@ -4,7 +4,7 @@ import { useEffect, useMemo, useState } from 'react';
 import { type WorkerJob, useWorkerJob } from '@/components/use-worker-job';
 import { asItStands, waitsForShutdown, walkOfShift } from '@/core/floor/walk-of-shift';
 import type { OrderProgress, RouteOrder } from '@/core/route/order';
-import { isTheirs, whoMay } from '@/core/words/task-words';
+import { whoMay } from '@/core/words/task-words';
 import type { OrderableRoute } from '@/desk/walk/route-order';
 import { type Walk, stopsOf } from './compared';
 import type { Chosen } from './walk-choices';
@@ -80,10 +80,10 @@ function chosenStops({ stops, people }: OrderableRoute, { scope, personId }: Cho
         stopId: stop.id,
         reason: `${stop.machine} keeps running: this is done in a shutdown, by a by-pass, or another way while it runs.`,
       });
-    else if (!isTheirs(person?.mayDo, stop.who))
+    else if (person?.notTheirs[stop.who])
       notTaken.push({
         stopId: stop.id,
-        reason: `Work of the ${whoMay[stop.who]}: ${person!.name} is not entered for it.`,
+        reason: `Work of the ${whoMay[stop.who]}: ${person.name} ${person.notTheirs[stop.who]}.`,
       });
     else taken.push(stop);
   return { taken, notTaken };
