@@ -3,7 +3,12 @@ import { isOpen } from '@/desk/people/sessions';
 import type { ActionResult } from './server';
 import { EndButton } from './end-button';
 
-const ways: Record<string, string> = { password: 'by password', link: 'by a link', demo: 'by a tap, in the demo' };
+const ways: Record<string, string> = {
+  password: 'by password',
+  pin: 'by PIN',
+  link: 'by a link',
+  demo: 'by a tap, in the demo',
+};
 
 type Row = {
   id: string;

@@ -8,6 +8,7 @@ const rightsOf: Record<string, string> = {
   log_head: 'SELECT, UPDATE',
   // What a round went by stays as it was.
   procedure_version: 'SELECT, INSERT',
+  entry_signature: 'SELECT, INSERT',
   // What was noted of a change is taken up by the log; by triggers of the schema's owner it got there.
   change_seen: 'SELECT, DELETE',
   // Values are only ever erased.

@@ -96,6 +96,7 @@ const screens = [
   '/counter/P1',
   '/me',
   '/plant/clients',
+  '/plant/devices',
   '/plant/machines/GL1-01/points/1/commission',
 ];
 

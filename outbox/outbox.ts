@@ -2,7 +2,9 @@ import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
 import { type ProblemCode, isFinal } from '@/core/problem-codes';
 import type { Problem } from '@/core/problems';
 import type { RoundInput } from '@/core/walk/begin';
+import { signedText } from '@/core/entry/content';
 import { type EntryInput } from '@/core/entry/envelope';
+import { signHere } from './device-key';
 
 type Waiting = {
   id: string;
@@ -14,7 +16,9 @@ type Waiting = {
   /** How often the server was reached and did not take it. */ tries?: number;
   /** Not tried again before this instant. */ pausedUntil?: number;
   /** Why it stands aside while others pass: the server has trouble with this one again and again. */ aside?: string;
+  /** What the device has signed of it when it was put here, in the order in which it is sent. */ signed?: SignedHere;
 };
+type SignedHere = { deviceId: string; signatures: string[] };
 /** An entry waiting on this device, with those that go in before it, all or none; or a round that its entries belong to. */
 export type QueuedEntry = Waiting & { entry: EntryInput; before?: EntryInput[] };
 export type QueuedRound = Waiting & { round: RoundInput };
@@ -63,6 +67,9 @@ const aloneByLock =
 export type OutboxOptions = {
   /** For spreading pauses, 0 to 1. */ random?: () => number;
   alone?: Alone;
+  /** Signs texts as this device; nothing where it is not enrolled. */ sign?: (
+    texts: readonly string[],
+  ) => Promise<SignedHere | undefined>;
 };
 
 /** What is queued in the same millisecond still has its order (ms). */
@@ -99,6 +106,8 @@ const pauseAfter = (tries: number, longestMs: number, random: () => number): num
  */
 export class Outbox {
   private sending: Promise<SendResult> | undefined;
+  /** The last that is being put at the end of the queue. */
+  private adding: Promise<void> = Promise.resolve();
   private readonly listeners = new Set<() => void>();
   /** Passes in a row that did not reach the book, and until when none is made. */
   private failures = 0;
@@ -113,6 +122,7 @@ export class Outbox {
     private readonly db: IDBPDatabase<OutboxSchema>,
     private readonly random: () => number,
     private readonly alone: Alone,
+    private readonly sign: NonNullable<OutboxOptions['sign']>,
   ) {
     if (typeof BroadcastChannel === 'undefined') return;
     this.channel = new BroadcastChannel(`outbox ${db.name}`);
@@ -121,7 +131,10 @@ export class Outbox {
     (this.channel as { unref?: () => void }).unref?.();
   }
 
-  static async open(name = 'tagebuch', { random = Math.random, alone }: OutboxOptions = {}): Promise<Outbox> {
+  static async open(
+    name = 'tagebuch',
+    { random = Math.random, alone, sign = signHere }: OutboxOptions = {},
+  ): Promise<Outbox> {
     return new Outbox(
       await openDB<OutboxSchema>(name, 1, {
         upgrade(db) {
@@ -131,6 +144,7 @@ export class Outbox {
       }),
       random,
       alone ?? aloneByLock(`outbox ${name}`),
+      sign,
     );
   }
 
@@ -169,11 +183,24 @@ export class Outbox {
   private async add(items: readonly Item[], now: number, holdMs: number): Promise<void> {
     // What cannot be stored at all would end a transaction in its middle without undoing it: found before it begins.
     const fit = structuredClone(items);
+    // Signing takes a moment: whoever comes second waits, and stays second.
+    const turn = this.adding.then(() => this.addInTurn(fit, now, holdMs));
+    this.adding = turn.catch(() => {});
+    return turn;
+  }
+
+  private async addInTurn(fit: readonly Item[], now: number, holdMs: number): Promise<void> {
+    const signed = await Promise.all(fit.map((item) => this.sign(sentBy(item).map(signedText))));
     const transaction = this.db.transaction('queue', 'readwrite');
     const last = await transaction.store.index('byTime').openKeyCursor(null, 'prev');
     const from = Math.max(now, last ? Number(last.key) + leastGapMs : 0);
     const puts = fit.map((item, place) =>
-      transaction.store.put({ ...item, queuedAt: from + place * leastGapMs, heldUntil: now + holdMs }),
+      transaction.store.put({
+        ...item,
+        ...(signed[place] && { signed: signed[place] }),
+        queuedAt: from + place * leastGapMs,
+        heldUntil: now + holdMs,
+      }),
     );
     await Promise.all([...puts, transaction.done]);
     this.changed();
@@ -370,9 +397,16 @@ type Answer =
  */
 async function post(queued: Queued, fetcher: Fetch): Promise<Answer> {
   const [address, body] = 'round' in queued ? ['/api/rounds', queued.round] : ['/api/entries', entriesOf(queued)];
+  const { signed } = queued;
   const response = await fetcher(address, {
     method: 'POST',
-    headers: { 'content-type': 'application/json' },
+    headers: {
+      'content-type': 'application/json',
+      ...(signed && {
+        'x-tagebuch-device': signed.deviceId,
+        'x-tagebuch-signature': signed.signatures.join(','),
+      }),
+    },
     body: JSON.stringify(body),
     redirect: 'error',
     signal: AbortSignal.timeout(answerWithinMs),
@@ -380,7 +414,9 @@ async function post(queued: Queued, fetcher: Fetch): Promise<Answer> {
   return response ? readAnswer(queued.id, response) : { kind: 'not-reached', afterMs: 0 };
 }
 
-const entriesOf = ({ entry, before }: QueuedEntry) => (before ? [...before, entry] : entry);
+const entriesOf = ({ entry, before }: Pick<QueuedEntry, 'entry' | 'before'>) => (before ? [...before, entry] : entry);
+/** What the book is sent of something, part by part. */
+const sentBy = (item: Item): readonly object[] => ('round' in item ? [item.round] : [entriesOf(item)].flat());
 
 type Said = { id?: unknown; code?: unknown; detail?: unknown; errors?: Problem[] } | null;
 

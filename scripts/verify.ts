@@ -3,6 +3,7 @@
 import { readConfig } from '../config';
 import { connect } from '@/db/connection';
 import { verifyChanges } from '@/desk/log/verify-changes';
+import { verifySignatures } from '@/desk/log/verify-signatures';
 import { verifyLog } from '@/desk/log/verify';
 
 const noted = process.argv.slice(2).map((each) => /^(\d{1,15}):([0-9a-f]{64})$/.exec(each));
@@ -31,6 +32,13 @@ try {
       : `Changes of the plan that are not as they were sealed: ${wrong.slice(0, 20).join('; ')}.`,
   );
   if (wrong.length > 0) process.exitCode = 1;
+  const signatures = await verifySignatures(db);
+  console.log(
+    signatures.wrong.length === 0
+      ? `${signatures.checked} signatures of devices are under what they signed.`
+      : `Signatures that are not under what stands there: entries ${signatures.wrong.slice(0, 20).join(', ')}.`,
+  );
+  if (signatures.wrong.length > 0) process.exitCode = 1;
   for (const each of noted) {
     const [, seq, hash] = each!;
     const entry = await db.Entry.findOne({ where: { seq: Number(seq) }, attributes: ['hash'] });

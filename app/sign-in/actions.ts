@@ -2,20 +2,33 @@
 
 import { z } from 'zod';
 import { localPath } from '@/core/local-path';
-import { done, refusal } from '@/desk/desk';
+import { type Database, done, refusal } from '@/desk/desk';
+import { counterAt, deviceOf } from '@/desk/people/devices';
+import * as pins from '@/desk/people/pins';
 import { endSessions } from '@/desk/people/sessions';
 import * as links from '@/desk/people/sign-in-links';
 import * as people from '@/desk/people/sign-in';
-import { openly } from '../action';
+import { identifier, openly } from '../action';
 import { dropSession, isSafeHere, keepSession, whence } from '../session';
 import { readConfig } from '../../config';
 
 const to = z.string().max(2000);
+const pinTap = z.strictObject({
+  personId: identifier,
+  pin: z.string().max(40),
+  at: z.int(),
+  signature: z.string().max(200),
+});
 const unsafe = refusal(
   'foreign',
   'Nobody signs in over a network without https: what is typed could be read on the way.',
 );
-const landing = (path: string): string => localPath(path) ?? '/today';
+/** Where one was heading; at the counter of a machine that. */
+async function landing(db: Database, path: string): Promise<string> {
+  const device = await deviceOf(db, new Date(), (await whence()).deviceToken);
+  const code = await counterAt(db, device?.machineId);
+  return code ? `/counter/${encodeURIComponent(code)}` : (localPath(path) ?? '/today');
+}
 
 /** Signs in by initials and password, and goes where one was heading. */
 export const signIn = openly(
@@ -24,7 +37,7 @@ export const signIn = openly(
     const opened = await people.signIn(db, now, form, await whence());
     if (!opened.ok) return opened;
     await keepSession(opened.value);
-    return done({ to: landing(path) });
+    return done({ to: await landing(db, path) });
   },
   people.signInForm,
   to,
@@ -37,9 +50,22 @@ export const signInDemo = openly(
     const opened = await people.signInDemo(db, now, initials, await whence());
     if (!opened.ok) return opened;
     await keepSession(opened.value);
-    return done({ to: landing(path) });
+    return done({ to: await landing(db, path) });
   },
   z.string().max(40),
+  to,
+);
+
+/** Changes to another person on an enrolled device, by PIN. */
+export const changeByPin = openly(
+  async ({ db, now }, tap: z.output<typeof pinTap>, path: string) => {
+    if (!(await isSafeHere())) return unsafe;
+    const opened = await pins.changeByPin(db, now, tap, await whence());
+    if (!opened.ok) return opened;
+    await keepSession(opened.value);
+    return done({ to: await landing(db, path) });
+  },
+  pinTap,
   to,
 );
 

@@ -2,11 +2,14 @@ import type { Metadata } from 'next';
 import type { ReactNode } from 'react';
 import { type Action, actions, may, whoDoes } from '@/core/people/rights';
 import { activePeople } from '@/desk/people/active-people';
+import { deviceOf } from '@/desk/people/devices';
+import { namesByPin } from '@/desk/people/pins';
 import { thePlant } from '@/desk/plant';
 import { readConfig } from '../../config';
 import { type Search, searchOf } from '../search';
 import { currentlyIn, readingOpenly } from '../server';
-import { isSafeHere } from '../session';
+import { isSafeHere, whence } from '../session';
+import { PinNames } from './pin-form';
 import { DemoNames, SignInForm } from './sign-in-form';
 
 export const metadata: Metadata = { title: 'Sign in' };
@@ -17,6 +20,7 @@ export default async function SignInPage({ searchParams }: Search) {
   const { to = '/today', needs } = await searchOf<'to' | 'needs'>(searchParams);
   const { isDemo } = readConfig();
   const signedIn = await currentlyIn();
+  const byPin = await namesHere();
   const isKnown = (said: string | undefined): said is Action => said !== undefined && Object.hasOwn(actions, said);
   return (
     <Frame>
@@ -30,6 +34,7 @@ export default async function SignInPage({ searchParams }: Search) {
           )}
         </p>
       )}
+      {byPin && <PinNames deviceId={byPin.deviceId} people={byPin.people} to={to} />}
       {isDemo ? (
         <>
           <p className="mb-6">
@@ -50,6 +55,16 @@ export default async function SignInPage({ searchParams }: Search) {
       )}
     </Frame>
   );
+}
+
+/** Who changes by PIN on the device that asks; undefined where it is not enrolled, or nobody has one. */
+async function namesHere() {
+  const { deviceToken } = await whence();
+  return readingOpenly(async (db) => {
+    const device = await deviceOf(db, new Date(), deviceToken);
+    const people = device ? await namesByPin(db, device.id) : [];
+    return device && people.length > 0 ? { deviceId: device.id, people } : undefined;
+  });
 }
 
 const demoPeople = async () =>

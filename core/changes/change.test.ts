@@ -91,6 +91,6 @@ describe('what is recorded', () => {
       expect(key.filter((field) => leftOut.includes(field) || secret.includes(field))).toEqual([]);
     }
     for (const [thing, { secret = [] }] of Object.entries(recordedThings))
-      if (/secret|link|client|feed/.test(thing)) expect(secret.length).toBe(1);
+      if (/secret|link|client|feed|device|pin/.test(thing)) expect(secret.length).toBe(1);
   });
 });

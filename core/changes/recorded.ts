@@ -68,6 +68,13 @@ export const recordedThings: Readonly<Record<string, Recorded>> = {
     leftOut: ['tokenHash', 'how', 'deviceHash', 'device', 'openedAt', 'seenAt', 'endsAt', 'endedAt'],
   }),
   sign_in_link: administration('Link to choose a password', { of: 'personId', secret: ['tokenHash'] }),
+  enrolled_device: administration('Device', { leftOut: ['publicKey'], secret: ['deviceHash'] }),
+  device_pin: administration('PIN', {
+    key: ['deviceId', 'personId'],
+    of: 'personId',
+    secret: ['pinHash'],
+    leftOut: ['failures', 'usedAtMs'],
+  }),
   machine_client: administration('Token of a machine', { secret: ['tokenHash'], leftOut: ['usedAt'] }),
   calendar_feed: administration('Address of a calendar', { of: 'personId', secret: ['tokenHash'] }),
 };

@@ -19,7 +19,7 @@ export const keptTable: readonly { what: string; until: string; how: string }[] 
     how: 'An administrator forgets whoever has left: entries then stand under a made-up name, and what is said of the person is erased, in the changes as well.',
   },
   {
-    what: 'Password, links, addresses of calendars, devices',
+    what: 'Password, PINs, links, addresses of calendars',
     until: 'until replaced, ended, or the person is forgotten',
     how: 'Only digests are kept; nobody can read them.',
   },

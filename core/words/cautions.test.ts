@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { pointKindNames } from '../register/point-kinds';
-import { cautionsBefore, cleaningCaution, defaultCautions } from './cautions';
+import { cautionsBefore, defaultCautions } from './cautions';
 import { lubricantHazards } from './hazards';
 import { type MachineState, machineStateNames } from './machine-states';
 
@@ -51,6 +51,16 @@ describe('cleaning', () => {
   it.each([
     ['clean', false, /no compressed air/],
     ['clean', true, /never towards a seal/],
-    ['grease', false, /^$/],
-  ])('%s, air let be used: %s', (action, air, words) => expect(cleaningCaution(action, air)).toMatch(words));
+    ['grease', false, /^(?!.*compressed air)/],
+    ['clean', undefined, /^(?!.*compressed air)/],
+  ])('%s, air let be used: %s', (action, airForCleaning, words) =>
+    expect(
+      defaultCautions({
+        action,
+        machineState: 'any',
+        kind: 'chain',
+        ...(airForCleaning !== undefined && { airForCleaning }),
+      }).join(' '),
+    ).toMatch(words),
+  );
 });

@@ -4,7 +4,13 @@ import type { MachineState } from './machine-states';
  * Cautions that hold by what is done, in which state, at which kind of point, whoever wrote nothing. They stand before the
  * step, the point's own before them. Mark: H B where a line speaks of injury, else M C.
  */
-type Step = { action: string; machineState: MachineState; kind: string };
+type Step = {
+  action: string;
+  machineState: MachineState;
+  kind: string;
+  /** Whether the plant lets compressed air be used; nothing is said of it where this is left out. */
+  airForCleaning?: boolean;
+};
 
 const turningKinds = [
   'rolling-bearing',
@@ -86,6 +92,14 @@ const rules: readonly { when: (step: Step) => boolean; words: string }[] = [
     when: ({ kind }) => kind === 'coolant-sump',
     words: 'Skin: gloves and goggles while nothing turns, and the plant’s skin plan.',
   },
+  {
+    when: ({ action, airForCleaning }) => action === 'clean' && airForCleaning === false,
+    words: 'Brush and vacuum; no compressed air, it drives dirt into bearings and ways.',
+  },
+  {
+    when: ({ action, airForCleaning }) => action === 'clean' && airForCleaning === true,
+    words: 'Compressed air is let be used here: never towards a seal, a bearing or a person, and with eyes covered.',
+  },
 ];
 
 /**
@@ -94,14 +108,6 @@ const rules: readonly { when: (step: Step) => boolean; words: string }[] = [
  */
 export const defaultCautions = (step: Step): string[] =>
   rules.filter(({ when }) => when(step)).map(({ words }) => words);
-
-/** How it is cleaned where a step cleans; nothing elsewhere. @param airForCleaning whether the plant lets compressed air be used */
-export const cleaningCaution = (action: string, airForCleaning: boolean): string => {
-  if (action !== 'clean') return '';
-  return airForCleaning
-    ? 'Compressed air is let be used here: never towards a seal, a bearing or a person, and with eyes covered.'
-    : 'Brush and vacuum; no compressed air, it drives dirt into bearings and ways.';
-};
 
 /**
  * All that is to be known before a step: what its point says, then what goes for every such step.

@@ -613,6 +613,25 @@ export const migrations: readonly Migration[] = [
   }),
   addColumns('2026-12-15-04-plant-air', 'plant', { airForCleaning: 'BOOLEAN NOT NULL DEFAULT FALSE' }),
 
+  // Devices that an administrator has enrolled, PINs on them, and what they signed.
+  createTable(
+    '2026-12-15-05-enrolled-device',
+    'enrolled_device',
+    `id ${id} PRIMARY KEY, name VARCHAR(80) NOT NULL, publicKey JSON NOT NULL, deviceHash ${digest} NOT NULL, machineId ${id} NULL REFERENCES machine(id), enrolledBy ${id} NOT NULL REFERENCES person(id),
+     enrolledAt DATETIME(3) NOT NULL, endsAt DATETIME(3) NOT NULL, withdrawnAt DATETIME(3) NULL, withdrawnBy ${id} NULL REFERENCES person(id), KEY (deviceHash)`,
+  ),
+  createTable(
+    '2026-12-15-06-device-pin',
+    'device_pin',
+    `deviceId ${id} NOT NULL REFERENCES enrolled_device(id), personId ${id} NOT NULL REFERENCES person(id), pinHash VARCHAR(200) CHARACTER SET ascii COLLATE ascii_bin NOT NULL, setAt DATETIME(3) NOT NULL,
+     failures INT NOT NULL, usedAtMs BIGINT NOT NULL, PRIMARY KEY (deviceId, personId)`,
+  ),
+  createTable(
+    '2026-12-15-07-entry-signature',
+    'entry_signature',
+    `entryId ${id} PRIMARY KEY REFERENCES entry(id), deviceId ${id} NOT NULL REFERENCES enrolled_device(id), signature VARCHAR(120) CHARACTER SET ascii COLLATE ascii_bin NOT NULL`,
+  ),
+
   // Changes of the plan and of who gets in: as the triggers of db/recording.ts note them, until the log has taken them up;
   // and what was and became, beside the entry that seals it.
   createTable(

@@ -1,4 +1,5 @@
 import {
+  DataTypes,
   type CreationOptional,
   type InferAttributes,
   type InferCreationAttributes,
@@ -22,7 +23,7 @@ import {
 } from './columns';
 
 /** How a session was opened. */
-export const waysIn = ['password', 'link', 'demo'] as const;
+export const waysIn = ['password', 'pin', 'link', 'demo'] as const;
 export type WayIn = (typeof waysIn)[number];
 
 /** Of the password of a person only what it is checked against; in a table of its own, so that no list of people holds it. */
@@ -48,6 +49,34 @@ export class Session extends Model<InferAttributes<Session>, InferCreationAttrib
   declare endedAt: CreationOptional<Date | null>;
   /** Who ended it, where that was somebody else. */
   declare endedBy: CreationOptional<string | null>;
+}
+
+/** A tablet or a counter that an administrator has enrolled: it holds a key whose other half is here. */
+export class EnrolledDevice extends Model<InferAttributes<EnrolledDevice>, InferCreationAttributes<EnrolledDevice>> {
+  declare id: string;
+  declare name: string;
+  /** As a JSON Web Key. */
+  declare publicKey: object;
+  declare deviceHash: string;
+  /** The machine whose counter it is, and nothing else; null for one that is carried about. */
+  declare machineId: CreationOptional<string | null>;
+  declare enrolledBy: string;
+  declare enrolledAt: Date;
+  declare endsAt: Date;
+  declare withdrawnAt: CreationOptional<Date | null>;
+  declare withdrawnBy: CreationOptional<string | null>;
+}
+
+/** A few figures by which a person changes to themselves, on one enrolled device. */
+export class DevicePin extends Model<InferAttributes<DevicePin>, InferCreationAttributes<DevicePin>> {
+  declare deviceId: string;
+  declare personId: string;
+  declare pinHash: string;
+  declare setAt: Date;
+  /** Wrong ones in a row. */
+  declare failures: number;
+  /** When the last tap was made, by the device's clock (ms): an older one is a copy of it. */
+  declare usedAtMs: number;
 }
 
 /** An address that lets one person in once, to choose a password. */
@@ -127,6 +156,32 @@ export function initPeople(sequelize: Sequelize) {
     }),
     { sequelize, tableName: 'session', timestamps: false },
   );
+  EnrolledDevice.init(
+    columns({
+      id: primaryId,
+      name: text,
+      publicKey: json,
+      deviceHash: text,
+      machineId: optionalId,
+      enrolledBy: idColumn,
+      enrolledAt: instantColumn,
+      endsAt: instantColumn,
+      withdrawnAt: optionalInstant,
+      withdrawnBy: optionalId,
+    }),
+    { sequelize, tableName: 'enrolled_device', timestamps: false },
+  );
+  DevicePin.init(
+    columns({
+      deviceId: primaryId,
+      personId: primaryId,
+      pinHash: text,
+      setAt: instantColumn,
+      failures: integer,
+      usedAtMs: { type: DataTypes.BIGINT, allowNull: false },
+    }),
+    { sequelize, tableName: 'device_pin', timestamps: false },
+  );
   SignInLink.init(
     columns({
       id: primaryId,
@@ -176,5 +231,15 @@ export function initPeople(sequelize: Sequelize) {
     }),
     { sequelize, tableName: 'copy_made', timestamps: false },
   );
-  return { CopyMade, SignInSecret, Session, SignInLink, SignInFailure, MachineClient, CalendarFeed };
+  return {
+    CopyMade,
+    SignInSecret,
+    Session,
+    EnrolledDevice,
+    DevicePin,
+    SignInLink,
+    SignInFailure,
+    MachineClient,
+    CalendarFeed,
+  };
 }

@@ -42,9 +42,6 @@ export function hashOf(row: Sealed): string {
   return createHash('sha256').update(canonicalize(sealed)!).digest('hex');
 }
 
-/** Canonical JSON of what the device sent; equal text means the same entry. */
-export const contentOf = (envelope: EntryEnvelope): string => canonicalize(envelope)!;
-
 /** The same of an entry that stands in the log. */
 export const sealedContent = (row: Sent): string => canonicalize(asSent(row))!;
 

@@ -21,11 +21,11 @@ export const forgetPerson = ({ db, now }: Desk, id: string): Promise<Result<{ in
       { name: madeUpName, initials, role: 'left', roles: [], mayDo: null, certificates: [], forgottenAt: now },
       { transaction },
     );
-    for (const model of [db.SignInSecret, db.SignInLink, db.CalendarFeed, db.Session] as const)
+    for (const model of [db.SignInSecret, db.SignInLink, db.DevicePin, db.CalendarFeed, db.Session] as const)
       await (model as typeof db.Session).destroy({ where: { personId: id }, transaction });
     await db.change(
       `UPDATE change_made SET salt = NULL, was = NULL, became = NULL, erasedAt = :now
-       WHERE erasedAt IS NULL AND ((thing = 'person' AND thingId = :id) OR (ofId = :id AND thing IN ('sign_in_secret', 'sign_in_link', 'calendar_feed', 'session')))`,
+       WHERE erasedAt IS NULL AND ((thing = 'person' AND thingId = :id) OR (ofId = :id AND thing IN ('sign_in_secret', 'sign_in_link', 'device_pin', 'calendar_feed', 'session')))`,
       { now, id },
       transaction,
     );

@@ -23,6 +23,7 @@ import { ownSignsAt } from '../own-signs';
 import { readUntilNow } from './last-readings';
 import { type CardLine, auditWords, cardLines } from './operator-card';
 import { type TaskState, loadTaskStates } from '../standing/states';
+import type { Plant } from '@/db/models/plant';
 import { thePlant } from '../plant';
 import { type Amounts, amountEach, loadAmounts } from '../store/needs';
 import { selectStops } from './stops';
@@ -34,7 +35,7 @@ import { type ListedOpenThing, openThingsOnWalk } from '../follow/open-things';
 import { activePeople } from '../people/active-people';
 import { entriesOfRound, progressOfRounds, signature } from '../follow/round-entries';
 import { believed } from '../log/believed';
-import { cautionsBefore, cleaningCaution } from '@/core/words/cautions';
+import { cautionsBefore } from '@/core/words/cautions';
 import { lubricantHazards } from '@/core/words/hazards';
 import { type Who, putsNothingIn, whoMay } from '@/core/words/task-words';
 
@@ -62,7 +63,7 @@ export async function readWalk({ db, now, actor }: Desk, routeId: string): Promi
   const plan = {
     wanted: inOrder.filter(({ due }) => standingOn(due, today) !== 'later').map(({ taskId }) => taskId),
     unsigned,
-    document: await documentOf({ db, now, today }, walk, { states, entries: [], around }),
+    document: await documentOf({ db, now, today, ...habits(plant) }, walk, { states, entries: [], around }),
   };
   return { plan, states: inOrder, note: route.note };
 }
@@ -184,7 +185,7 @@ export async function walkDocumentOf(db: Database, now: Date, roundId: string): 
     entries,
   );
   const walk = { id, route, person, startedAt, plannedAt: round.plannedAt ?? startedAt, stops };
-  return done(await documentOf({ db, now, today }, walk, { states, entries, around, alsoBy }));
+  return done(await documentOf({ db, now, today, ...habits(plant) }, walk, { states, entries, around, alsoBy }));
 }
 
 type Walk = {
@@ -271,8 +272,13 @@ async function hazardsOfLubricants(db: Database, states: readonly TaskState[]): 
 const byKey = (stops: readonly StopProcedure[]): WalkDocument['procedures'] =>
   Object.fromEntries(stops.map(({ procedure }) => [procedureKey(procedure), procedure]));
 
+const habits = ({ airForCleaning, ownNumbers }: Plant) => ({ airForCleaning, ownNumbers });
+
+/** Where and when a walk is walked: the day, and what goes for the whole plant. */
+type Here = { db: Database; now: Date; today: PlantDay } & Pick<Plant, 'airForCleaning' | 'ownNumbers'>;
+
 async function documentOf(
-  { db, now, today }: { db: Database; now: Date; today: PlantDay },
+  { db, now, today, airForCleaning, ownNumbers }: Here,
   round: Walk,
   {
     states,
@@ -288,7 +294,7 @@ async function documentOf(
   },
 ): Promise<WalkDocument> {
   const { route, person } = round;
-  const [cards, hazardsOf, untilNow, drained, procedures, inStore, amounts, plant] = await Promise.all([
+  const [cards, hazardsOf, untilNow, drained, procedures, inStore, amounts] = await Promise.all([
     cardsToAudit(db, now, states),
     hazardsOfLubricants(db, states),
     readUntilNow(db, now, states),
@@ -296,7 +302,6 @@ async function documentOf(
     stopProcedures(db, states, openThings, round.plannedAt),
     litresInStore(db, states),
     loadAmounts(db, now, { taskIds: states.map(({ taskId }) => taskId) }),
-    thePlant(db),
   ]);
   const inOrder = round.stops.flatMap((taskId) => states.find((state) => state.taskId === taskId) ?? []);
   return {
@@ -355,9 +360,8 @@ async function documentOf(
           notTheirs: notTheirs(person, who, today),
           mixture: mixtureOf({ lubricant, waitingChange, mixedWith }),
           unconfirmedMounting: point.unconfirmedMounting,
-          cleaning: cleaningCaution(action, plant.airForCleaning),
           hazards: putsNothingIn(action) || !lubricant ? '' : (hazardsOf.get(lubricant.id) ?? ''),
-          cautions: cautionsBefore({ action, machineState, kind: point.kind }, point.cautions),
+          cautions: cautionsBefore({ action, machineState, kind: point.kind, airForCleaning }, point.cautions),
         }),
         doNots: point.doNots,
         accessNote: point.accessNote,
@@ -388,7 +392,7 @@ async function documentOf(
         leftAfter: by?.leftAfter ?? null,
       };
     }),
-    ownNumbers: plant.ownNumbers,
+    ownNumbers,
     guns: guns.map(walkGun),
     meters: metersOnWalk(meters, entries),
   };
@@ -481,14 +485,12 @@ const stopCautions = ({
   mixture,
   unconfirmedMounting,
   hazards,
-  cleaning,
   cautions,
 }: Pick<TaskState, 'cameEmpty' | 'waitingChange'> &
   Pick<TaskState['point'], 'unconfirmedMounting'> & {
     notTheirs: string;
     mixture: string;
     hazards: string;
-    cleaning: string;
     cautions: string;
   }): string =>
   [
@@ -499,7 +501,6 @@ const stopCautions = ({
     waitingChange && waitingChangeWords(waitingChange),
     mixture,
     cautions,
-    cleaning,
     hazards,
   ]
     .filter(Boolean)

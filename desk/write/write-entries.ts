@@ -1,4 +1,5 @@
 import type { Transaction } from 'sequelize';
+import { contentOf } from '@/core/entry/content';
 import { type EntryEnvelope, entryEnvelope } from '@/core/entry/envelope';
 import { type EntryBody, kindsOfTheBook } from '@/core/entry/kinds';
 import { problemsOf } from '@/core/problems';
@@ -7,7 +8,7 @@ import { appendProjected } from '../change/append-projected';
 import { type Database, hindrance, isDuplicate } from '../desk';
 import { type Whom, alone, aloneWithFree } from '../locks';
 import { type Appended, type Received, entriesAsWritten } from '../log/append';
-import { contentOf, sealedContent } from '../log/seal';
+import { sealedContent } from '../log/seal';
 import { noteTrick } from '../register/tricks';
 import { applyFirstHours } from '../plan/task-templates';
 import { doubledDose } from './doubled-dose';

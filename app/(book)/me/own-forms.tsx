@@ -8,7 +8,7 @@ import { useMutation } from '@/components/ui/use-mutation';
 import { dayAndClock } from '@/components/words';
 import { EndButton } from '@/app/end-button';
 import { ShownOnce } from '@/app/shown-once';
-import { addFeed, changePassword, endFeed } from './actions';
+import { addFeed, changePassword, choosePin, endFeed } from './actions';
 
 /** Changes one's own password; one signs in anew with it. */
 export function PasswordForm({ initials }: { initials: string }) {
@@ -33,6 +33,45 @@ export function PasswordForm({ initials }: { initials: string }) {
         required
       />
     </SavedForm>
+  );
+}
+
+/** Chooses the figures by which one changes to oneself on this device. */
+export function PinForm({ device, isChosen }: { device: string; isChosen: boolean }) {
+  const { busy, reason, send } = useMutation();
+  const [said, setSaid] = useState('');
+  return (
+    <>
+      <p className="mb-3 max-w-prose">
+        On {device} you change to yourself by these figures, and nowhere else. A few wrong ones end them; your password
+        goes on opening the book.
+      </p>
+      <SavedForm
+        initial={{ pin: '' }}
+        submitLabel={isChosen ? 'Take another PIN' : 'Take this PIN'}
+        save={async (values) => {
+          const answer = await choosePin(values);
+          setSaid(answer.ok ? 'Your PIN is kept.' : '');
+          return answer;
+        }}
+      >
+        <TextField name="pin" label="PIN" type="password" autoComplete="off" hint="4 to 8 figures" required />
+      </SavedForm>
+      <p role="status" className="mt-2">
+        {said}
+      </p>
+      <FormProblem reason={reason} />
+      {isChosen && (
+        <button
+          type="button"
+          className="button mt-3"
+          disabled={busy}
+          onClick={() => void send(() => choosePin({ pin: '' }))}
+        >
+          End my PIN here
+        </button>
+      )}
+    </>
   );
 }
 

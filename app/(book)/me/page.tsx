@@ -4,13 +4,15 @@ import { PageHead } from '@/components/ui/page-head';
 import { roles } from '@/core/people/rights';
 import { feedsOf } from '@/desk/people/calendar-feeds';
 import { sessionsOf } from '@/desk/people/sessions';
+import { pinHere } from '@/desk/people/pins';
 import { thePlant } from '@/desk/plant';
 import { SessionList } from '@/app/session-list';
 import { currentlyIn, openDesk, reading } from '@/app/server';
+import { whence } from '@/app/session';
 import { siteAddress } from '@/app/site-address';
 import { readConfig } from '../../../config';
 import { endOwnSession } from './actions';
-import { CalendarAddresses, PasswordForm } from './own-forms';
+import { CalendarAddresses, PasswordForm, PinForm } from './own-forms';
 
 export const metadata: Metadata = { title: 'Your sign-in' };
 
@@ -18,8 +20,10 @@ export const metadata: Metadata = { title: 'Your sign-in' };
 export default async function MePage() {
   const { actor, now } = await openDesk('own');
   const signedIn = (await currentlyIn())!;
-  const { plant, sessions, feeds } = await reading(
+  const { deviceToken } = await whence();
+  const { plant, sessions, feeds, device, isPinChosen } = await reading(
     async (db) => ({
+      ...(await pinHere(db, now, deviceToken, actor.id)),
       plant: await thePlant(db),
       sessions: await sessionsOf(db, actor.id),
       feeds: await feedsOf(db, actor.id),
@@ -51,6 +55,11 @@ export default async function MePage() {
             feeds={feeds.map(({ id, madeAt }) => ({ id, madeAt: madeAt.toISOString() }))}
             timeZone={plant.timeZone}
           />
+        </Section>
+      )}
+      {device && (
+        <Section id="pin" title="Your PIN on this device" className="mt-8" spaced>
+          <PinForm device={device.name} isChosen={isPinChosen} />
         </Section>
       )}
       {!readConfig().isDemo && (

@@ -3,10 +3,12 @@
 import { z } from 'zod';
 import { slug } from '@/core/procedure/step';
 import { asking, changing, identifier, typed, version } from '@/app/action';
+import { whence } from '@/app/session';
 import * as assignments from '@/desk/assign/assignments';
 import * as ambientBand from '@/desk/bulk/ambient-band';
 import * as many from '@/desk/bulk/change-many';
 import * as grid from '@/desk/bulk/grid';
+import * as devices from '@/desk/people/devices';
 import * as forgetting from '@/desk/people/forget';
 import * as clients from '@/desk/people/machine-clients';
 import * as people from '@/desk/people/people';
@@ -79,6 +81,14 @@ export const addPerson = changing('administer', people.addPerson, typed);
 export const changePerson = changing('administer', people.changePerson, identifier, typed);
 export const setActive = changing('administer', people.setActive, identifier, z.boolean());
 export const forgetPerson = changing('administer', forgetting.forgetPerson, identifier);
+export const enrolDevice = changing(
+  'administer',
+  async (desk, form: unknown, brought: unknown) =>
+    devices.enrolDevice(desk, form, brought, (await whence()).deviceToken),
+  typed,
+  typed,
+);
+export const withdrawDevice = changing('administer', devices.withdrawDevice, identifier);
 export const makeSignInLink = changing('administer', people.makeSignInLink, identifier);
 export const endSessionOf = changing('administer', people.endSessionOf, identifier, identifier);
 export const addClient = changing('administer', clients.addClient, typed);

@@ -41,6 +41,7 @@ export default async function PlantPage({ searchParams }: Search) {
                 ['people', 'People'],
                 ...(mayAdminister
                   ? [
+                      ['devices', 'Devices'],
                       ['clients', 'Machines that sign in'],
                       ['copies', 'Copies'],
                     ]

@@ -1,8 +1,9 @@
 import type { Metadata } from 'next';
-import { notFound } from 'next/navigation';
+import { notFound, redirect } from 'next/navigation';
 import { Listening } from '@/components/listening';
+import { counterAt } from '@/desk/people/devices';
 import { readOperatorCard } from '@/desk/walk/operator-card';
-import { openDesk, reading } from '@/app/server';
+import { currentlyIn, openDesk, reading } from '@/app/server';
 import { Counter } from './counter';
 
 export const metadata: Metadata = { title: 'Counter' };
@@ -13,6 +14,9 @@ export default async function CounterPage({ params }: { params: Promise<{ code: 
   const { actor, ...desk } = await openDesk('count');
   const card = await reading(() => readOperatorCard(desk, code), 'count');
   if (!card) notFound();
+  const { counterOf } = (await currentlyIn())!;
+  if (counterOf && counterOf !== card.machine.id)
+    redirect(`/counter/${encodeURIComponent((await counterAt(desk.db, counterOf)) ?? '')}`);
   return (
     <Listening>
       <Counter
