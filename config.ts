@@ -32,11 +32,33 @@ const environment = z.object({
   REQUESTS_PER_MINUTE: z.coerce.number().int().min(0).max(1_000_000).default(6000),
   /** `1` where the made-up plant is shown: people sign in by one tap on their name. Never set for a real one. */
   TAGEBUCH_DEMO: z.enum(['0', '1']).default('0'),
+  /** The plant's directory, where people sign in by it (OpenID Connect): its address, and what it knows the book by. */
+  OIDC_ISSUER: z
+    .url({ protocol: /^https?$/, error: 'OIDC_ISSUER must look like https://directory.example.' })
+    .refine((text) => text.startsWith('https:') || ['127.0.0.1', 'localhost'].includes(new URL(text).hostname), {
+      error: 'OIDC_ISSUER must begin with https:// unless it is on this machine.',
+    })
+    .optional(),
+  OIDC_CLIENT_ID: z.string().min(1).optional(),
+  OIDC_CLIENT_SECRET: z.string().min(1).optional(),
+  /** Which of its words is the name that administrators write beside a person. */
+  OIDC_NAME_CLAIM: z.string().min(1).default('preferred_username'),
+  /** What people call it, on the button. */
+  OIDC_CALLED: z.string().min(1).max(60).default('the plant’s directory'),
   /** Where phones reach the book, for QR codes on charts and labels, such as https://book.example. */
   SITE_URL: z
     .url({ protocol: /^https?$/, error: 'SITE_URL must look like https://host or http://host:port.' })
     .optional(),
 });
+
+/** The directory where all of it is said; half of it is a mistake. */
+function directoryOf(said: z.output<typeof environment>) {
+  const { OIDC_ISSUER: issuer, OIDC_CLIENT_ID: clientId, OIDC_CLIENT_SECRET: clientSecret, SITE_URL } = said;
+  if (!issuer && !clientId && !clientSecret) return undefined;
+  if (!issuer || !clientId || !clientSecret || !SITE_URL)
+    throw new Error('To sign in by a directory set OIDC_ISSUER, OIDC_CLIENT_ID, OIDC_CLIENT_SECRET and SITE_URL.');
+  return { issuer, clientId, clientSecret, nameClaim: said.OIDC_NAME_CLAIM, called: said.OIDC_CALLED };
+}
 
 /** Reads and checks the environment; throws with the name of the offending variable. */
 export function readConfig(env: Record<string, string | undefined> = process.env) {
@@ -57,5 +79,6 @@ export function readConfig(env: Record<string, string | undefined> = process.env
     isDemo: parsed.data.TAGEBUCH_DEMO === '1',
     trustProxy: parsed.data.TRUST_PROXY === '1',
     requestsPerMinute: parsed.data.REQUESTS_PER_MINUTE,
+    directory: directoryOf(parsed.data),
   };
 }

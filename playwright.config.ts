@@ -1,5 +1,7 @@
 import { defineConfig } from '@playwright/test';
 
+/** Who gets in, and what strangers are told: they touch no machine, and go beside the flows that do. */
+const people = /rights|sign-in|devices|directory|openapi|running/;
 /** Flows of the floor: they walk routes that nobody else walks, and turn seasons. */
 const floor = /first-round|right-lubricant|when/;
 
@@ -19,9 +21,10 @@ export default defineConfig({
   outputDir: `${process.env.TEST_FOLDER ?? '.data'}/playwright`,
   projects: [
     { name: 'floor', testMatch: floor, workers: 1 },
-    { name: 'desk', testIgnore: [floor, /outage|no-signal|screens|recorded/], workers: 1 },
+    { name: 'desk', testIgnore: [floor, people, /outage|no-signal|screens|recorded/], workers: 1 },
+    { name: 'people', testMatch: people, workers: 1 },
     { name: 'screens', testMatch: /screens/, fullyParallel: true },
-    { name: 'no-signal', testMatch: /no-signal/, dependencies: ['floor', 'desk', 'screens'], workers: 1 },
+    { name: 'no-signal', testMatch: /no-signal/, dependencies: ['floor', 'desk', 'people', 'screens'], workers: 1 },
     { name: 'outage', testMatch: /outage|recorded/, dependencies: ['no-signal'], workers: 1 },
   ],
   use: {

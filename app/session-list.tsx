@@ -7,6 +7,7 @@ const ways: Record<string, string> = {
   password: 'by password',
   pin: 'by PIN',
   link: 'by a link',
+  directory: 'by the directory',
   demo: 'by a tap, in the demo',
 };
 

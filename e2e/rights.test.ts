@@ -220,8 +220,11 @@ test('what asks for nobody is a short list', () => {
   expect(open.sort()).toEqual([
     'GET /api/methods',
     'GET /api/openapi.json',
+    'GET /api/session/directory',
+    'GET /api/session/directory/callback',
     'POST /api/methods/NONE',
     'POST /api/session',
+    'changeByPin',
     'chooseByLink',
     'signIn',
     'signInDemo',
@@ -245,13 +248,18 @@ test('nobody writes in anotherâ€™s name, and a session that has ended is nobodyâ
     machineId: null,
     ...more,
   });
-  const write = async (caller: APIRequestContext, data: unknown) => {
-    const answer = await caller.post('/api/entries', { data: data as object });
+  const write = async (caller: APIRequestContext, data: unknown, headers: Record<string, string> = {}) => {
+    const answer = await caller.post('/api/entries', { data: data as object, headers });
     return { status: answer.status(), ...((await answer.json()) as { code?: string; id?: string }) };
   };
   expect(await write(technician, note(others))).toMatchObject({ status: 403, code: 'not-yours' });
   expect(await write(technician, [note(own), note(others)])).toMatchObject({ status: 403, code: 'not-yours' });
   expect(await write(planner, note(own))).toMatchObject({ status: 403, code: 'not-yours' });
+  // No device that nobody enrolled vouches for anybody, nor half a signature of one.
+  for (const forged of ['A'.repeat(86), 'x', '', `${'A'.repeat(86)},${'A'.repeat(86)}`]) {
+    const headers = { 'x-tagebuch-device': ulid(), 'x-tagebuch-signature': forged };
+    expect(await write(planner, note(own), headers)).toMatchObject({ status: 403, code: 'not-yours' });
+  }
   const said = await write(planner, note(others));
   expect(said.status).toBe(201);
   const voiding = { kind: 'correction', body: { reason: 'Wrong.', void: true }, replacesId: said.id };

@@ -1,7 +1,9 @@
 import type { Metadata } from 'next';
 import type { ReactNode } from 'react';
+import { isOwn } from '@/core/own';
 import { type Action, actions, may, whoDoes } from '@/core/people/rights';
 import { activePeople } from '@/desk/people/active-people';
+import { notLetIn } from '@/desk/people/directory';
 import { deviceOf } from '@/desk/people/devices';
 import { namesByPin } from '@/desk/people/pins';
 import { thePlant } from '@/desk/plant';
@@ -15,10 +17,19 @@ import { DemoNames, SignInForm } from './sign-in-form';
 export const metadata: Metadata = { title: 'Sign in' };
 export const dynamic = 'force-dynamic';
 
+/** Why the directory let nobody in, by the word in the address. */
+const refusedByDirectory: Readonly<Record<string, string>> = {
+  ...notLetIn,
+  word: 'What came back was not the directory’s word for this sign-in. Begin anew.',
+  late: 'That took too long, or it began in another browser. Begin anew.',
+  away: 'The directory does not answer just now. Sign in by your password, or try again in a moment.',
+  none: 'This book knows no directory.',
+};
+
 /** Where somebody signs in: every entry carries their name. */
 export default async function SignInPage({ searchParams }: Search) {
-  const { to = '/today', needs } = await searchOf<'to' | 'needs'>(searchParams);
-  const { isDemo } = readConfig();
+  const { to = '/today', needs, refused } = await searchOf<'to' | 'needs' | 'refused'>(searchParams);
+  const { isDemo, directory } = readConfig();
   const signedIn = await currentlyIn();
   const byPin = await namesHere();
   const isKnown = (said: string | undefined): said is Action => said !== undefined && Object.hasOwn(actions, said);
@@ -32,6 +43,18 @@ export default async function SignInPage({ searchParams }: Search) {
           ) : (
             'The counter of a machine opens by the code that hangs at it.'
           )}
+        </p>
+      )}
+      {refused !== undefined && isOwn(refusedByDirectory, refused) && (
+        <p role="alert" className="mb-4 border-l-4 border-stop pl-3">
+          {refusedByDirectory[refused]}
+        </p>
+      )}
+      {directory && (
+        <p className="mb-8">
+          <a href={`/api/session/directory?to=${encodeURIComponent(to)}`} className="button button-first">
+            Sign in by {directory.called}
+          </a>
         </p>
       )}
       {byPin && <PinNames deviceId={byPin.deviceId} people={byPin.people} to={to} />}

@@ -60,7 +60,10 @@ export const recordedThings: Readonly<Record<string, Recorded>> = {
     of: 'code',
     except: { field: 'personId', is: null },
   }),
-  person: administration('Person', { except: { field: 'role', is: 'device' } }),
+  person: administration('Person', {
+    secret: ['directorySubject'],
+    except: { field: 'role', is: 'device' },
+  }),
   sign_in_secret: administration('Password', { key: ['personId'], of: 'personId', secret: ['passwordHash'] }),
   session: administration('Session', {
     of: 'personId',

@@ -167,6 +167,10 @@ export const personForm = z.strictObject({
     error: 'Works as: devices put themselves on the list; this is for people.',
   }),
   mayDo: z.array(z.enum(keysOf(whoMay))).default([]),
+  /** What the plant's directory calls them; nothing where they do not sign in by it. */
+  directoryName: line('Name in the directory', { max: 120 })
+    .default('')
+    .transform((name) => name.toLowerCase() || null),
   certificates: z
     .array(
       z.strictObject({

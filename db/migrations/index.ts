@@ -613,6 +613,12 @@ export const migrations: readonly Migration[] = [
   }),
   addColumns('2026-12-15-04-plant-air', 'plant', { airForCleaning: 'BOOLEAN NOT NULL DEFAULT FALSE' }),
 
+  // Whom the plant's directory means.
+  addColumns('2026-12-15-08-person-directory', 'person', {
+    directoryName: 'VARCHAR(120) NULL UNIQUE',
+    directorySubject: 'VARCHAR(400) CHARACTER SET ascii COLLATE ascii_bin NULL UNIQUE',
+  }),
+
   // Devices that an administrator has enrolled, PINs on them, and what they signed.
   createTable(
     '2026-12-15-05-enrolled-device',

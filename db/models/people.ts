@@ -23,7 +23,7 @@ import {
 } from './columns';
 
 /** How a session was opened. */
-export const waysIn = ['password', 'pin', 'link', 'demo'] as const;
+export const waysIn = ['password', 'pin', 'link', 'directory', 'demo'] as const;
 export type WayIn = (typeof waysIn)[number];
 
 /** Of the password of a person only what it is checked against; in a table of its own, so that no list of people holds it. */

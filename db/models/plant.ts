@@ -68,6 +68,10 @@ export class Person extends Model<InferAttributes<Person>, InferCreationAttribut
   /** Whose work the person may do; null where nobody has said. */
   declare mayDo: CreationOptional<Who[] | null>;
   declare certificates: CreationOptional<Certificate[]>;
+  /** What the plant's directory calls them, in small letters; null where they do not sign in by it. */
+  declare directoryName: CreationOptional<string | null>;
+  /** The directory's own lasting name for them, once they came by it. */
+  declare directorySubject: CreationOptional<string | null>;
   /** Since when nothing is known of them but what they wrote. */
   declare forgottenAt: CreationOptional<Date | null>;
   /** What the person may do in the book; a device has none. */
@@ -149,6 +153,8 @@ export function initPlant(sequelize: Sequelize) {
       leftAt: { ...instantColumn, allowNull: true },
       mayDo: optionalJson,
       certificates: { ...json, defaultValue: [] },
+      directoryName: optionalText,
+      directorySubject: optionalText,
       forgottenAt: { ...instantColumn, allowNull: true },
     }),
     { sequelize, tableName: 'person' },

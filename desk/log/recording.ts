@@ -68,7 +68,8 @@ async function recordChanges(
   mark: string,
   transaction: Transaction,
 ): Promise<void> {
-  const outside = await seenBy(db, 'mark IS NULL', {}, transaction);
+  // Whoever is let change something takes up their own; what another left behind was done past the book.
+  const outside = await seenBy(db, 'NOT (mark <=> :mark)', { mark }, transaction);
   const theBook = outside.length > 0 || !by ? { id: await automaticPerson(db, now, 'BOOK') } : undefined;
   // What others of the book change is theirs to take up, and cannot be seen before they have.
   const own = await seenBy(db, 'mark = :mark', { mark }, transaction);
@@ -80,7 +81,7 @@ async function recordChanges(
 async function seenBy(
   db: Database,
   which: string,
-  values: { mark?: string },
+  values: { mark: string },
   transaction: Transaction,
 ): Promise<Seen[]> {
   const noted = await db.select<{ seq: string }>(`SELECT seq FROM change_seen WHERE ${which}`, values, transaction);

@@ -18,7 +18,17 @@ export const forgetPerson = ({ db, now }: Desk, id: string): Promise<Result<{ in
     const initials = `X${forgotten + 1}`;
     // Of the change itself nothing is kept but that it was: `forgottenAt` says so to whoever records it.
     await person.update(
-      { name: madeUpName, initials, role: 'left', roles: [], mayDo: null, certificates: [], forgottenAt: now },
+      {
+        name: madeUpName,
+        initials,
+        role: 'left',
+        roles: [],
+        mayDo: null,
+        certificates: [],
+        directoryName: null,
+        directorySubject: null,
+        forgottenAt: now,
+      },
       { transaction },
     );
     for (const model of [db.SignInSecret, db.SignInLink, db.DevicePin, db.CalendarFeed, db.Session] as const)

@@ -20,6 +20,11 @@ const initialsTaken = (name: string) =>
     initials: `Initials: they are those of ${name}, and stay theirs in the log. Choose others.`,
   });
 
+const directoryNameTaken = (name: string) =>
+  refusal('conflict', 'The directory means somebody else by this name.', {
+    directoryName: `Name in the directory: it is that of ${name}.`,
+  });
+
 /** Everybody who writes or once wrote in the book, who left last. */
 export const allHands = ({ db }: Pick<Desk, 'db'>) =>
   db.Person.findAll({
@@ -44,6 +49,9 @@ export async function addPerson({ db, now }: Desk, values: unknown): Promise<Res
   return db.transaction(async (transaction) => {
     const other = await db.Person.findOne({ where: { initials: form.value.initials }, transaction });
     if (other) return initialsTaken(other.name);
+    const { directoryName } = form.value;
+    const namesake = directoryName && (await db.Person.findOne({ where: { directoryName }, transaction }));
+    if (namesake) return directoryNameTaken(namesake.name);
     const { id } = await db.Person.create({ id: ulid(now.getTime()), ...rowOf(form.value) }, { transaction });
     return done({ id });
   });
@@ -68,7 +76,14 @@ export async function changePerson({ db, actor }: Desk, id: string, values: unkn
           roles: 'In the book as: another administrator takes this from you.',
         },
       );
-    await person.update(rowOf(form.value), { transaction });
+    const row = rowOf(form.value);
+    const namesake =
+      row.directoryName &&
+      (await db.Person.findOne({ where: { directoryName: row.directoryName, id: { [Op.ne]: id } }, transaction }));
+    if (namesake) return directoryNameTaken(namesake.name);
+    // Under another name it may be somebody else: the directory says anew who.
+    const isRenamed = row.directoryName !== person.directoryName;
+    await person.update({ ...row, ...(isRenamed && { directorySubject: null }) }, { transaction });
     return done(null);
   });
 }

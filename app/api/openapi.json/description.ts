@@ -185,10 +185,23 @@ const paths: Record<string, Record<string, Operation>> = {
       responses: { 204: { description: 'Signed out' }, ...problems() },
     },
   },
+  '/api/session/directory': {
+    get: {
+      summary: 'For browsers: on to the plant’s directory (OpenID Connect), to be told who one is.',
+      parameters: [query('to', { type: 'string' }, 'Where to go on to; an address of this book')],
+      responses: { 303: { description: 'To the directory, or back to the sign-in' } },
+    },
+  },
+  '/api/session/directory/callback': {
+    get: {
+      summary: 'For browsers: back from the directory, with its word.',
+      responses: { 303: { description: 'To where one was heading, or back to the sign-in' } },
+    },
+  },
   '/api/entries': {
     post: {
       summary:
-        'Writes an entry of the log, or some that go in together: all or, where one is refused, none. The same again writes nothing. Told of is the last.',
+        'Writes an entry of the log, or some that go in together: all or, where one is refused, none. The same again writes nothing. Told of is the last. An enrolled device names itself in `x-tagebuch-device` and puts its signature under each part (ECDSA, P-256, SHA-256, IEEE P1363, base64url, over RFC 8785 JSON) into `x-tagebuch-signature`, separated by commas.',
       ...taking({ oneOf: [anyEntry, { type: 'array', minItems: 1, maxItems: 50, items: anyEntry }] }),
       responses: {
         201: json('Written', answers.written),
@@ -385,7 +398,10 @@ const paths: Record<string, Record<string, Operation>> = {
 
 /** What says nothing of the plant, or is the way in. */
 const openToAll = (path: string, verb: string): boolean =>
-  path.startsWith('/api/methods') || path === '/api/openapi.json' || (path === '/api/session' && verb === 'post');
+  path.startsWith('/api/methods') ||
+  path === '/api/openapi.json' ||
+  path.startsWith('/api/session/directory') ||
+  (path === '/api/session' && verb === 'post');
 
 /** What asks who one is may say that one has to sign in, or that it is not one's to do. */
 const guarded = (path: string, verb: string, { responses, ...operation }: Operation): Operation =>

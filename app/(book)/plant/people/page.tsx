@@ -10,6 +10,7 @@ import { whoMay } from '@/core/words/task-words';
 import { allHands } from '@/desk/people/people';
 import { thePlant } from '@/desk/plant';
 import { roles as roleNames } from '@/core/people/rights';
+import { readConfig } from '@/config';
 import { mayHere, openDesk, reading } from '@/app/server';
 import { KeptTable } from './kept-table';
 import { RightsTable } from './rights-table';
@@ -26,6 +27,7 @@ export default async function PeoplePage() {
     plant: await thePlant(db),
   }));
   const today = plantToday(desk.now, plant);
+  const hasDirectory = readConfig().directory !== undefined;
   return (
     <div className="max-w-4xl">
       <PageHead trail={<Link href="/plant">Plant</Link>} title="People">
@@ -35,60 +37,73 @@ export default async function PeoplePage() {
         </p>
       </PageHead>
       <ul className="mt-6">
-        {people.map(({ id, initials, name, role, roles, active, leftAt, mayDo, certificates, forgottenAt }) => (
-          <li key={id} className="border-t border-ink py-3">
-            <div className="flex flex-wrap items-start gap-x-4 gap-y-1">
-              <strong className="w-12">{initials}</strong>
-              <div className="min-w-52 flex-1">
-                <h2 className="text-base">
-                  {name} <span className="font-normal text-muted">{role}</span>
-                </h2>
-                <p className="caption">
-                  {active ? '' : `Off the list${leftAt ? ` since ${day(plantDayOf(leftAt.getTime(), plant))}` : ''}. `}
-                  {forgottenAt ? (
-                    'Forgotten: what they wrote stays, and nothing else is known.'
-                  ) : (
-                    <>
-                      {mayDo
-                        ? `May do the work of: ${mayDo.map((who) => whoMay[who]).join(', ')}.`
-                        : 'Nobody has said whose work they may do.'}{' '}
-                      In the book as: {roles.map((each) => roleNames[each].toLowerCase()).join(', ')}.
-                    </>
-                  )}
-                </p>
-                {certificates.map((certificate) => (
-                  <p key={`${certificate.name} ${certificate.endsOn}`} className="caption">
-                    <CertificateWords certificate={certificate} today={today} />
+        {people.map(
+          ({ id, initials, name, role, roles, active, leftAt, mayDo, certificates, directoryName, forgottenAt }) => (
+            <li key={id} className="border-t border-ink py-3">
+              <div className="flex flex-wrap items-start gap-x-4 gap-y-1">
+                <strong className="w-12">{initials}</strong>
+                <div className="min-w-52 flex-1">
+                  <h2 className="text-base">
+                    {name} <span className="font-normal text-muted">{role}</span>
+                  </h2>
+                  <p className="caption">
+                    {active
+                      ? ''
+                      : `Off the list${leftAt ? ` since ${day(plantDayOf(leftAt.getTime(), plant))}` : ''}. `}
+                    {forgottenAt ? (
+                      'Forgotten: what they wrote stays, and nothing else is known.'
+                    ) : (
+                      <>
+                        {mayDo
+                          ? `May do the work of: ${mayDo.map((who) => whoMay[who]).join(', ')}.`
+                          : 'Nobody has said whose work they may do.'}{' '}
+                        In the book as: {roles.map((each) => roleNames[each].toLowerCase()).join(', ')}.
+                      </>
+                    )}
                   </p>
-                ))}
+                  {certificates.map((certificate) => (
+                    <p key={`${certificate.name} ${certificate.endsOn}`} className="caption">
+                      <CertificateWords certificate={certificate} today={today} />
+                    </p>
+                  ))}
+                </div>
+                {id === desk.actor.id && <span className="caption">you</span>}
+                {mayAdminister && !forgottenAt && (
+                  <div className="flex flex-wrap gap-2">
+                    <Link href={`/plant/people/${id}`} className="button">
+                      Sign-in of {initials}
+                    </Link>
+                    {id !== desk.actor.id && <ActiveButton id={id} name={name} active={active} />}
+                  </div>
+                )}
               </div>
-              {id === desk.actor.id && <span className="caption">you</span>}
               {mayAdminister && !forgottenAt && (
-                <div className="flex flex-wrap gap-2">
-                  <Link href={`/plant/people/${id}`} className="button">
-                    Sign-in of {initials}
-                  </Link>
-                  {id !== desk.actor.id && <ActiveButton id={id} name={name} active={active} />}
-                </div>
+                <Disclosure summary={<>Change {initials}</>} className="no-print mt-1" small>
+                  <div className="mt-2">
+                    <PersonForm
+                      key={`${name} ${role} ${roles.join()} ${mayDo?.join() ?? ''} ${JSON.stringify(certificates)} ${directoryName}`}
+                      id={id}
+                      initial={{
+                        initials,
+                        name,
+                        role,
+                        roles,
+                        mayDo: mayDo ?? [],
+                        certificates,
+                        directoryName: directoryName ?? '',
+                      }}
+                      hasDirectory={hasDirectory}
+                    />
+                  </div>
+                </Disclosure>
               )}
-            </div>
-            {mayAdminister && !forgottenAt && (
-              <Disclosure summary={<>Change {initials}</>} className="no-print mt-1" small>
-                <div className="mt-2">
-                  <PersonForm
-                    key={`${name} ${role} ${roles.join()} ${mayDo?.join() ?? ''} ${JSON.stringify(certificates)}`}
-                    id={id}
-                    initial={{ initials, name, role, roles, mayDo: mayDo ?? [], certificates }}
-                  />
-                </div>
-              </Disclosure>
-            )}
-          </li>
-        ))}
+            </li>
+          ),
+        )}
       </ul>
       {mayAdminister && (
         <Section id="add" title="Add a person" className="no-print mt-8 border-t-2 border-ink pt-4" spaced>
-          <PersonForm />
+          <PersonForm hasDirectory={hasDirectory} />
         </Section>
       )}
       <Section id="rights" title="Who may do what" className="mt-8 border-t-2 border-ink pt-4" spaced>

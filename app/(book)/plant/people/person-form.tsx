@@ -17,11 +17,28 @@ type Values = {
   mayDo: string[];
   roles: string[];
   certificates: { name: string; who: string; endsOn: string }[];
+  directoryName: string;
 };
-const nobody: Values = { initials: '', name: '', role: '', mayDo: [], roles: ['technician'], certificates: [] };
+const nobody: Values = {
+  initials: '',
+  name: '',
+  role: '',
+  mayDo: [],
+  roles: ['technician'],
+  certificates: [],
+  directoryName: '',
+};
 
 /** A person for the list, or what is said of one who is on it. */
-export function PersonForm({ id, initial = nobody }: { id?: string; initial?: Values }) {
+export function PersonForm({
+  id,
+  initial = nobody,
+  hasDirectory,
+}: {
+  id?: string;
+  initial?: Values;
+  hasDirectory: boolean;
+}) {
   const [said, setSaid] = useState('');
   const [added, setAdded] = useState(0);
   return (
@@ -60,6 +77,13 @@ export function PersonForm({ id, initial = nobody }: { id?: string; initial?: Va
           options={optionsOf(whoMay)}
           hint="As the site has it by its own rules. None ticked: nobody has said, and no stop remarks on it."
         />
+        {hasDirectory && (
+          <TextField
+            name="directoryName"
+            label="Name in the directory"
+            hint="As they sign in there; empty for whoever signs in by password alone"
+          />
+        )}
         <fieldset>
           <legend className="font-semibold">Certificates</legend>
           <p className="caption mt-1 mb-2">
