@@ -13,21 +13,10 @@ let directory: Awaited<ReturnType<typeof serveDirectory>>;
 let base: string;
 let db: Database;
 
-test.beforeAll(async () => {
-  directory = await serveDirectory(
-    [
-      { sub: '17', preferred_username: 'Hanna.Brueckl' },
-      { sub: '99', preferred_username: 'hanna.brueckl' },
-      { sub: '23', preferred_username: 'stranger' },
-    ],
-    'tagebuch',
-  );
+/** Serves it, with the directory that there is, or was. */
+async function serveBook(env: Record<string, string> = {}) {
   const port = await freePort();
   base = `http://127.0.0.1:${port}`;
-  db = connect(process.env.TEST_RUNNING_DATABASE_URL!, 1);
-  await db.sequelize.query(
-    "UPDATE person SET directoryName = 'hanna.brueckl', directorySubject = NULL WHERE initials = 'HB'",
-  );
   application = await serve({
     distDir: process.env.TEST_DIST ?? '.next-test',
     port,
@@ -40,8 +29,25 @@ test.beforeAll(async () => {
       OIDC_ISSUER: directory.issuer,
       OIDC_CLIENT_ID: 'tagebuch',
       OIDC_CLIENT_SECRET: 'known to both',
+      ...env,
     },
   });
+}
+
+test.beforeAll(async () => {
+  directory = await serveDirectory(
+    [
+      { sub: '17', preferred_username: 'Hanna.Brueckl' },
+      { sub: '99', preferred_username: 'hanna.brueckl' },
+      { sub: '23', preferred_username: 'stranger' },
+    ],
+    'tagebuch',
+  );
+  db = connect(process.env.TEST_RUNNING_DATABASE_URL!, 1);
+  await db.sequelize.query(
+    "UPDATE person SET directoryName = 'hanna.brueckl', directorySubject = NULL WHERE initials = 'HB'",
+  );
+  await serveBook();
 });
 test.afterAll(async () => {
   await db.sequelize.query("UPDATE person SET directoryName = NULL, directorySubject = NULL WHERE initials = 'HB'");
@@ -112,23 +118,7 @@ test('an answer to somebody else’s question, or to none, opens nothing; nor do
 test('a directory that is away is said to be, and a password goes on opening the book', async ({ page }) => {
   await directory.stop();
   await application.stop();
-  const port = await freePort();
-  base = `http://127.0.0.1:${port}`;
-  application = await serve({
-    distDir: process.env.TEST_DIST ?? '.next-test',
-    port,
-    databaseUrl: process.env.TEST_RUNNING_DATABASE_URL!,
-    logFile: `${process.env.TEST_FOLDER}/directory.log`,
-    env: {
-      TAGEBUCH_DEMO: '0',
-      SITE_URL: base,
-      LISTEN_ADDRESS: '127.0.0.1',
-      OIDC_ISSUER: directory.issuer,
-      OIDC_CLIENT_ID: 'tagebuch',
-      OIDC_CLIENT_SECRET: 'known to both',
-      OIDC_CALLED: 'the directory of Moorfeld',
-    },
-  });
+  await serveBook({ OIDC_CALLED: 'the directory of Moorfeld' });
   await page.goto(`${base}/sign-in`);
   await page.getByRole('link', { name: 'Sign in by the directory of Moorfeld' }).click();
   await expect(page.getByText('does not answer just now')).toBeVisible();

@@ -17,21 +17,26 @@ export function PinNames({ deviceId, people, to }: { deviceId: string; people: P
   const [person, setPerson] = useState<Person | null>(null);
   if (person) return <PinPad deviceId={deviceId} person={person} to={to} back={() => setPerson(null)} />;
   return (
-    <ul className="rule-t mb-8" aria-label="Change by PIN">
-      {people.map((each) => (
-        <li key={each.id} className="rule-b">
-          <button
-            type="button"
-            onClick={() => setPerson(each)}
-            className="flex min-h-14 w-full items-center gap-4 px-2 text-left hover:bg-sheet"
-          >
-            <span className="w-10 border-r border-rule font-semibold">{each.initials}</span>
-            <span className="grow">{each.name}</span>
-            <span className="caption">PIN</span>
-          </button>
-        </li>
-      ))}
-    </ul>
+    <>
+      <h2 id="by-pin" className="caption mb-2">
+        Change by PIN
+      </h2>
+      <ul className="rule-t mb-8" aria-labelledby="by-pin">
+        {people.map((each) => (
+          <li key={each.id} className="rule-b">
+            <button
+              type="button"
+              onClick={() => setPerson(each)}
+              className="flex min-h-14 w-full items-center gap-4 px-2 text-left hover:bg-sheet"
+            >
+              <span className="w-10 border-r border-rule font-semibold">{each.initials}</span>
+              <span className="grow">{each.name}</span>
+              <span className="caption">PIN</span>
+            </button>
+          </li>
+        ))}
+      </ul>
+    </>
   );
 }
 
@@ -81,7 +86,7 @@ function PinPad({ deviceId, person, to, back }: { deviceId: string; person: Pers
           <button
             key={figure}
             type="button"
-            className={`button min-h-14 text-xl ${figure === '0' ? 'col-start-2' : ''}`}
+            className={`button min-h-14 text-xl md:min-h-14 ${figure === '0' ? 'col-start-2' : ''}`}
             onClick={() => setPin((before) => (before + figure).slice(0, longestPin))}
           >
             {figure}
@@ -89,7 +94,7 @@ function PinPad({ deviceId, person, to, back }: { deviceId: string; person: Pers
         ))}
         <button
           type="button"
-          className="button min-h-14"
+          className="button min-h-14 md:min-h-14"
           aria-label="Take the last figure back"
           onClick={() => setPin((before) => before.slice(0, -1))}
         >
@@ -98,10 +103,10 @@ function PinPad({ deviceId, person, to, back }: { deviceId: string; person: Pers
       </div>
       <FormProblem reason={reason} title="Not changed." />
       <div className="flex gap-3">
-        <button className="button button-first min-h-14 grow" disabled={busy || pin.length < shortestPin}>
+        <button className="button button-first min-h-14 grow md:min-h-14" disabled={busy || pin.length < shortestPin}>
           {busy ? 'Changing …' : `Go on as ${person.initials}`}
         </button>
-        <button type="button" className="button min-h-14" onClick={back}>
+        <button type="button" className="button min-h-14 md:min-h-14" onClick={back}>
           Back
         </button>
       </div>

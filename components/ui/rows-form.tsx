@@ -1,8 +1,8 @@
 'use client';
 
-import { useState } from 'react';
 import { FieldRows, type FieldRowsProps, type Row } from './field-rows';
-import { type SaveAnswer, SavedForm } from './saved-form';
+import { SaidForm } from './said-form';
+import type { SaveAnswer } from './saved-form';
 
 type Values<Name extends string> = Record<Name, Row[]>;
 type Props<Name extends string> = Omit<FieldRowsProps<Name>, 'words'> & {
@@ -17,24 +17,14 @@ type Props<Name extends string> = Omit<FieldRowsProps<Name>, 'words'> & {
 
 /** A list that is changed as a whole and saved together: rows are added, changed and taken away. */
 export function RowsForm<Name extends string>({ rows, save, ...props }: Props<Name>) {
-  const [said, setSaid] = useState('');
   return (
-    <>
-      <SavedForm
-        initial={{ [props.name]: rows } as Values<Name>}
-        submitLabel={props.words.submit}
-        save={async (values) => {
-          setSaid('');
-          const answer = await save(values);
-          if (answer.ok) setSaid(props.words.saved);
-          return answer;
-        }}
-      >
-        <FieldRows {...props} />
-      </SavedForm>
-      <p role="status" className="mt-2">
-        {said}
-      </p>
-    </>
+    <SaidForm
+      initial={{ [props.name]: rows } as Values<Name>}
+      submitLabel={props.words.submit}
+      saved={props.words.saved}
+      save={save}
+    >
+      <FieldRows {...props} />
+    </SaidForm>
   );
 }

@@ -47,8 +47,11 @@ export type KindSpec<Bodies extends Schemas> = {
   answersStop: boolean;
   /** The book alone writes it, and takes it from nobody. */
   byBook?: true;
-  /** How a mistake in it is mended: with a new body, by voiding it, or not at all, as something newer takes its place. */
-  mended: 'anew' | 'by-voiding' | 'by-the-next';
+  /**
+   * How a mistake in it is mended: with a new body, by voiding it, or not at all: something newer takes its place, or what
+   * it tells of is changed again where it stands.
+   */
+  mended: 'anew' | 'by-voiding' | 'by-the-next' | 'where-it-stands';
   /** What it says, in one line. */
   words: (body: z.infer<Bodies[keyof Bodies]>, say: Say) => string;
 };

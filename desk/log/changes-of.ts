@@ -1,6 +1,7 @@
 import type { How, Values } from '@/core/changes/change';
 import { recordedThings } from '@/core/changes/recorded';
 import type { Database } from '../desk';
+import { groupBy } from '../group-by';
 
 /** One field of a thing before and after; null where there was nothing. */
 export type ChangedValue = { field: string; was: unknown; became: unknown };
@@ -12,6 +13,8 @@ export type ChangeLine = {
   at: Date;
   person: { initials: string; name: string };
   thing: string;
+  /** What people call it; nothing where it has no name, or is gone. */
+  called: string;
   how: How;
   /** It was made in the database itself, past the book. */
   outside: boolean;
@@ -24,6 +27,7 @@ type Row = {
   entryId: string;
   place: number;
   thing: string;
+  thingId: string;
   was: string | null;
   became: string | null;
   erasedAt: Date | null;
@@ -34,22 +38,46 @@ type Row = {
   name: string;
 };
 
+const columns = `entry.id AS entryId, made.place, made.thing, made.thingId, made.was, made.became, made.erasedAt, entry.receivedAt, entry.deviceId,
+  JSON_VALUE(entry.body, CONCAT('$.changes[', made.place, '].how')) AS how, person.initials, person.name`;
+const besides = 'JOIN entry ON entry.seq = made.seq JOIN person ON person.id = entry.personId';
+
 /**
  * What was changed of some things, and of what belongs to them, newest first.
  * @param ids of things as the register and the plan have them
  */
 export async function changesOf(db: Database, ids: readonly string[], limit: number): Promise<ChangeLine[]> {
   const rows = await db.select<Row>(
-    `SELECT entry.id AS entryId, made.place, made.thing, made.was, made.became, made.erasedAt, entry.receivedAt, entry.deviceId,
-       JSON_VALUE(entry.body, CONCAT('$.changes[', made.place, '].how')) AS how, person.initials, person.name
-     FROM (SELECT * FROM change_made WHERE thingId IN (:ids) UNION SELECT * FROM change_made WHERE ofId IN (:ids) ORDER BY seq DESC, place LIMIT :limit) AS made
-       JOIN entry ON entry.seq = made.seq JOIN person ON person.id = entry.personId
+    `SELECT ${columns}
+     FROM (SELECT * FROM change_made WHERE thingId IN (:ids) UNION SELECT * FROM change_made WHERE ofId IN (:ids) ORDER BY seq DESC, place LIMIT :limit) AS made ${besides}
      ORDER BY entry.seq DESC, made.place`,
     { ids, limit },
   );
-  const lines = rows.map(lineOf);
+  return linesOf(db, rows);
+}
+
+/** What one entry says that was changed, in its order. */
+export const changesIn = async (db: Database, seq: number): Promise<ChangeLine[]> =>
+  linesOf(
+    db,
+    await db.select<Row>(
+      `SELECT ${columns} FROM change_made AS made ${besides} WHERE made.seq = :seq ORDER BY made.place`,
+      {
+        seq,
+      },
+    ),
+  );
+
+async function linesOf(db: Database, rows: readonly Row[]): Promise<ChangeLine[]> {
+  const lines = rows.map((row) => ({ line: lineOf(row), id: row.thingId }));
   const names = await namesIn(db, lines);
-  return lines.map((line) => ({ ...line, values: line.values.map((value) => named(value, names)) }));
+  return lines.map(({ line, id }) => ({
+    ...line,
+    called: keyNames(line.thing, id)
+      .flatMap((name) => names.get(name) ?? [])
+      .join(', '),
+    values: line.values.map((value) => named(value, names)),
+  }));
 }
 
 function lineOf({
@@ -75,6 +103,7 @@ function lineOf({
     at: receivedAt,
     person: { initials, name },
     thing,
+    called: '',
     how,
     outside: deviceId === 'database',
     values: fields.map((field) => ({ field, was: before![field] ?? null, became: after![field] ?? null })),
@@ -82,40 +111,85 @@ function lineOf({
   };
 }
 
-/** Where names of things stand, by the field that holds their identifier. */
-const namedIn: Readonly<Record<string, { table: string; name: string }>> = {
-  areaId: { table: 'area', name: 'name' },
-  machineId: { table: 'machine', name: 'code' },
-  modelId: { table: 'machine_model', name: 'name' },
-  meterId: { table: 'meter', name: 'name' },
-  reservoirId: { table: 'reservoir', name: 'name' },
-  pointId: { table: 'lube_point', name: 'name' },
-  lubricantId: { table: 'lubricant', name: 'code' },
-  taskId: { table: 'task', name: 'title' },
-  routeId: { table: 'route', name: 'code' },
-  gunId: { table: 'gun', name: 'code' },
-  personId: { table: 'person', name: 'name' },
-  madeBy: { table: 'person', name: 'name' },
-  endedBy: { table: 'person', name: 'name' },
+/** What things are called by, by their table. */
+const calledBy: Readonly<Record<string, string>> = {
+  area: 'name',
+  machine: 'code',
+  machine_model: 'name',
+  meter: 'name',
+  reservoir: 'name',
+  lube_point: 'name',
+  lubricant: 'code',
+  task: 'title',
+  task_template: 'name',
+  route: 'code',
+  gun: 'code',
+  person: 'name',
+  enrolled_device: 'name',
+  machine_client: 'name',
 };
 
-async function namesIn(db: Database, lines: readonly ChangeLine[]): Promise<Map<string, string>> {
-  const wanted = new Map<string, Set<string>>();
-  for (const { field, was, became } of lines.flatMap(({ values }) => values))
-    for (const id of [was, became])
-      if (typeof id === 'string' && namedIn[field]) wanted.set(field, (wanted.get(field) ?? new Set()).add(id));
+/** Of which table a field names something. */
+const tableOf: Readonly<Record<string, string>> = {
+  areaId: 'area',
+  machineId: 'machine',
+  modelId: 'machine_model',
+  meterId: 'meter',
+  reservoirId: 'reservoir',
+  pointId: 'lube_point',
+  lubricantId: 'lubricant',
+  taskId: 'task',
+  routeId: 'route',
+  gunId: 'gun',
+  deviceId: 'enrolled_device',
+  personId: 'person',
+  madeBy: 'person',
+  endedBy: 'person',
+  enrolledBy: 'person',
+  withdrawnBy: 'person',
+};
+
+const nameKey = (table: string, id: string): string => `${table} ${id}`;
+
+/** Under which names a thing, or what it is known by, is looked up. */
+function keyNames(thing: string, id: string): string[] {
+  const parts = id.split('/');
+  return (recordedThings[thing]?.key ?? []).flatMap((field, place) => {
+    const table = field === 'id' ? thing : tableOf[field];
+    return table && calledBy[table] ? [nameKey(table, parts[place]!)] : [];
+  });
+}
+
+/** What everything that lines name is called, asked once for each table. */
+async function namesIn(
+  db: Database,
+  lines: readonly { line: ChangeLine; id: string }[],
+): Promise<ReadonlyMap<string, string>> {
+  const keys = lines.flatMap(({ line: { thing, values }, id }) => [
+    ...keyNames(thing, id),
+    ...values.flatMap(({ field, was, became }) =>
+      [was, became].flatMap((value) =>
+        typeof value === 'string' && tableOf[field] ? [nameKey(tableOf[field], value)] : [],
+      ),
+    ),
+  ]);
+  const byTable = groupBy([...new Set(keys)], (key) => key.split(' ')[0]!);
   const found = await Promise.all(
-    [...wanted].map(([field, ids]) => {
-      const { table, name } = namedIn[field]!;
-      return db.select<{ id: string; name: string }>(`SELECT id, ${name} AS name FROM ${table} WHERE id IN (:ids)`, {
-        ids: [...ids],
-      });
+    [...byTable].map(async ([table, of]) => {
+      const ids = of.map((key) => key.slice(table.length + 1));
+      const rows = await db.select<{ id: string; name: string }>(
+        `SELECT id, ${calledBy[table]!} AS name FROM ${table} WHERE id IN (:ids)`,
+        { ids },
+      );
+      return rows.map(({ id, name }): [string, string] => [nameKey(table, id), name]);
     }),
   );
-  return new Map(found.flat().map(({ id, name }) => [id, name]));
+  return new Map(found.flat());
 }
 
 const named = ({ field, was, became }: ChangedValue, names: ReadonlyMap<string, string>): ChangedValue => {
-  const say = (value: unknown) => (typeof value === 'string' ? (names.get(value) ?? value) : value);
+  const table = tableOf[field];
+  const say = (value: unknown) =>
+    table && typeof value === 'string' ? (names.get(nameKey(table, value)) ?? value) : value;
   return { field, was: say(was), became: say(became) };
 };

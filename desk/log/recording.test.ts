@@ -9,7 +9,7 @@ import { saveClosures } from '../register/machines';
 import { verifyLog } from '../log/verify';
 import { smallPlant, taskForm } from '../testing';
 import { writeEntry } from '../write/write-entries';
-import { changesOf } from './changes-of';
+import { changesIn, changesOf } from './changes-of';
 import { recordingFor } from './recording';
 import { verifyChanges } from './verify-changes';
 
@@ -141,6 +141,28 @@ describe('what is changed of the plan stands in the log', async () => {
     );
     const { wrong } = await verifyChanges(db);
     expect(wrong).toHaveLength(1);
+  });
+
+  it('is corrected and voided by nobody: what was changed is changed again where it stands', async () => {
+    const [{ id }] = (await db.select<{ id: string }>("SELECT id FROM entry WHERE kind = 'plan-change' LIMIT 1")) as [
+      { id: string },
+    ];
+    const voiding = entry({ kind: 'correction', body: { reason: 'Wrong.', void: true }, replacesId: id });
+    expect(await writeEntry(db, desk.now, { ...voiding, machineId: null, pointId: null })).toMatchObject({
+      ok: false,
+      problems: [{ pointer: '/replacesId', detail: expect.stringContaining('where it stands') }],
+    });
+  });
+
+  it('says what one entry changed, each thing by its name', async () => {
+    const [{ seq }] = (await db.select<{ seq: string }>(
+      "SELECT seq FROM entry WHERE kind = 'plan-change' ORDER BY seq LIMIT 1",
+    )) as [{ seq: string }];
+    const lines = await changesIn(db, Number(seq));
+    expect(lines.map(({ thing, called }) => `${thing} ${called}`).sort()).toEqual([
+      expect.stringMatching(/^interval_stage Grease it well/),
+      'task Grease it well',
+    ]);
   });
 
   it('is written by nobody else: a device that sends one is refused', async () => {

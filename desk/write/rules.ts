@@ -1,7 +1,7 @@
 import type { Transaction } from 'sequelize';
 import { replacementOf } from '@/core/entry/believed';
 import type { EntryEnvelope } from '@/core/entry/envelope';
-import { type EntryBody, type EntryKind, bodySchema, versionsOf } from '@/core/entry/kinds';
+import { type EntryBody, type EntryKind, bodySchema, kindsOfTheBook, versionsOf } from '@/core/entry/kinds';
 import { latestPostponement, postponementRule } from '@/core/interval/due-facts';
 import { type Problem, problemsOf } from '@/core/problems';
 import type { Database } from '../desk';
@@ -144,6 +144,14 @@ async function checkCorrection(
       return conflict('/replacesId', 'This entry has been voided. Write a new one instead.');
     original = (await db.Entry.findByPk(original.replacesId, { transaction }))!;
   }
+  if (kindsOfTheBook.includes(original.kind))
+    return invalid([
+      {
+        pointer: '/replacesId',
+        detail: 'What was changed is changed again where it stands; the book keeps both.',
+        code: 'rule',
+      },
+    ]);
   const replacement = replacementOf(envelope.body);
   if (!replacement) return undefined;
   const problems = checkBody(original.kind, replacement.kindVersion, replacement.body);

@@ -2,6 +2,7 @@
 
 import { useState } from 'react';
 import { FormProblem } from '@/components/ui/notice';
+import { SaidForm } from '@/components/ui/said-form';
 import { SavedForm } from '@/components/ui/saved-form';
 import { TextField } from '@/components/ui/fields';
 import { useMutation } from '@/components/ui/use-mutation';
@@ -39,27 +40,21 @@ export function PasswordForm({ initials }: { initials: string }) {
 /** Chooses the figures by which one changes to oneself on this device. */
 export function PinForm({ device, isChosen }: { device: string; isChosen: boolean }) {
   const { busy, reason, send } = useMutation();
-  const [said, setSaid] = useState('');
   return (
     <>
       <p className="mb-3 max-w-prose">
         On {device} you change to yourself by these figures, and nowhere else. A few wrong ones end them; your password
         goes on opening the book.
       </p>
-      <SavedForm
+      <SaidForm
         initial={{ pin: '' }}
         submitLabel={isChosen ? 'Take another PIN' : 'Take this PIN'}
-        save={async (values) => {
-          const answer = await choosePin(values);
-          setSaid(answer.ok ? 'Your PIN is kept.' : '');
-          return answer;
-        }}
+        saved="Your PIN is kept."
+        clears
+        save={choosePin}
       >
         <TextField name="pin" label="PIN" type="password" autoComplete="off" hint="4 to 8 figures" required />
-      </SavedForm>
-      <p role="status" className="mt-2">
-        {said}
-      </p>
+      </SaidForm>
       <FormProblem reason={reason} />
       {isChosen && (
         <button

@@ -1,5 +1,6 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
+import { FoldOnPhone } from '@/components/ui/fold-on-phone';
 import { PageHead } from '@/components/ui/page-head';
 import { Section } from '@/components/ui/section';
 import { counted } from '@/components/words';
@@ -31,33 +32,35 @@ export default async function PlantPage({ searchParams }: Search) {
         title="Plant"
         actions={
           <div className="no-print flex flex-wrap items-center gap-x-5 gap-y-1">
-            <nav aria-label="Of the plant" className="flex flex-wrap gap-x-5">
-              {[
-                ...(maySet ? [['settings', 'Settings']] : []),
-                ['floor', 'Floor plan'],
-                ['shifts', 'Shifts'],
-                ['closures', 'Holidays and shutdowns'],
-                ['bands', 'Ambient bands'],
-                ['people', 'People'],
-                ...(mayAdminister
-                  ? [
-                      ['devices', 'Devices'],
-                      ['clients', 'Machines that sign in'],
-                      ['copies', 'Copies'],
-                    ]
-                  : []),
-                ['templates', 'Templates'],
-                ['procedures', 'Procedures'],
-                ['tricks', tricks > 0 ? `Tricks: ${tricks} to judge` : 'Tricks'],
-                ['meters/import', 'Import readings'],
-                ['many', 'Many at once'],
-                ['recomputed', 'Computed otherwise'],
-              ].map(([path, words]) => (
-                <Link key={path} href={`/plant/${path}`} className="inline-flex min-h-11 items-center md:min-h-8">
-                  {words}
-                </Link>
-              ))}
-            </nav>
+            <FoldOnPhone words="What belongs to the plant">
+              <nav aria-label="Of the plant" className="flex flex-wrap gap-x-5">
+                {[
+                  ...(maySet ? [['settings', 'Settings']] : []),
+                  ['floor', 'Floor plan'],
+                  ['shifts', 'Shifts'],
+                  ['closures', 'Holidays and shutdowns'],
+                  ['bands', 'Ambient bands'],
+                  ['people', 'People'],
+                  ...(mayAdminister
+                    ? [
+                        ['devices', 'Devices'],
+                        ['clients', 'Machines that sign in'],
+                        ['copies', 'Copies'],
+                      ]
+                    : []),
+                  ['templates', 'Templates'],
+                  ['procedures', 'Procedures'],
+                  ['tricks', tricks > 0 ? `Tricks: ${tricks} to judge` : 'Tricks'],
+                  ['meters/import', 'Import readings'],
+                  ['many', 'Many at once'],
+                  ['recomputed', 'Computed otherwise'],
+                ].map(([path, words]) => (
+                  <Link key={path} href={`/plant/${path}`} className="inline-flex min-h-11 items-center md:min-h-8">
+                    {words}
+                  </Link>
+                ))}
+              </nav>
+            </FoldOnPhone>
             <Link href="/plant/machines/new" className="button">
               Add a machine
             </Link>

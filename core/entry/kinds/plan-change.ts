@@ -49,7 +49,7 @@ export function changeWords({ changes: all, outside }: Changes): string {
 export const ofTheBook = {
   ...besideTheWork,
   needsMachine: false,
-  mended: 'by-the-next',
+  mended: 'where-it-stands',
   byBook: true,
   words: changeWords,
 } as const;

@@ -13,6 +13,7 @@ import { readNames } from '@/desk/read/names';
 import { allGuns, allLubricants, findPoint } from '@/desk/read/lists';
 import { ownSignsAt } from '@/desk/own-signs';
 import { PlaceLink } from '@/app/place-link';
+import { EntryChanges } from '@/app/changes-section';
 import { openDesk, reading } from '@/app/server';
 import { type ListedOpenThing, openThing } from '@/desk/follow/open-things';
 import { activePeople } from '@/desk/people/active-people';
@@ -76,7 +77,8 @@ export default async function EntryPage({ params }: { params: Promise<{ id: stri
         <StillOpen thing={thing} taskIds={original.taskIds} people={people} personId={desk.actor.id} />
       )}
       <Mending original={original} voided={current === null} />
-      {current !== null && mended !== 'by-the-next' && (
+      <EntryChanges entry={original} timeZone={plant.timeZone} />
+      {current !== null && (mended === 'anew' || mended === 'by-voiding') && (
         <Section id="correct" title="Correct this entry" className="no-print mt-8">
           <p className="caption mb-4">
             The original stays in the book; the correction stands beside it with your name.
@@ -148,14 +150,14 @@ function Mending({ original: { id, kind, body }, voided }: { original: LogLine; 
     );
   const { mended } = kinds[kind];
   if (mended === 'anew') return null;
-  return (
-    <p className="mt-6">
-      {mended === 'by-the-next'
-        ? 'An override is changed at its point, with a new override.'
-        : 'This is not put right here; void it with a reason if it was a mistake.'}
-    </p>
-  );
+  return <p className="mt-6">{notPutRight[mended]}</p>;
 }
+
+const notPutRight = {
+  'by-voiding': 'This is not put right here; void it with a reason if it was a mistake.',
+  'by-the-next': 'An override is changed at its point, with a new override.',
+  'where-it-stands': 'What was changed is changed again where it stands; both stay in the book.',
+};
 
 function lineWords(line: LogLine, original: LogLine, names: Awaited<ReturnType<typeof readNames>>): string {
   const { replacement, reason } = line.body as { replacement?: { body: Record<string, unknown> }; reason?: string };

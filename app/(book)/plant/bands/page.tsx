@@ -39,7 +39,6 @@ export default async function BandsPage() {
       )}
       <Section id="bands" title="Bands of this plant" className="mt-8" spaced>
         <BandForm
-          key={JSON.stringify(bands)}
           bands={bands.map(({ name, fromC, toC }) => ({
             was: name,
             name,

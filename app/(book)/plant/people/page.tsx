@@ -81,7 +81,6 @@ export default async function PeoplePage() {
                 <Disclosure summary={<>Change {initials}</>} className="no-print mt-1" small>
                   <div className="mt-2">
                     <PersonForm
-                      key={`${name} ${role} ${roles.join()} ${mayDo?.join() ?? ''} ${JSON.stringify(certificates)} ${directoryName}`}
                       id={id}
                       initial={{
                         initials,

@@ -40,7 +40,7 @@ export default async function SettingsPage() {
         <p className="mt-1 max-w-prose">What goes wherever a machine or point does not say otherwise.</p>
       </PageHead>
       <div className="mt-6">
-        <SettingsForm key={JSON.stringify(initial)} initial={initial} zones={timeZones()} />
+        <SettingsForm initial={initial} zones={timeZones()} />
       </div>
       <Section id="elsewhere" title="Set on pages of their own" className="mt-8" spaced>
         <ul>

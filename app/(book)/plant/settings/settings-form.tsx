@@ -1,8 +1,7 @@
 'use client';
 
-import { useState } from 'react';
 import { ChoiceField, TextField, TickField, optionsOf } from '@/components/ui/fields';
-import { SavedForm } from '@/components/ui/saved-form';
+import { SaidForm } from '@/components/ui/said-form';
 import { plantSchools, temperatureRules } from '@/core/register/plant-settings';
 import { savePlantSettings } from '../actions';
 
@@ -17,58 +16,43 @@ type Values = {
 
 /** The plant's clock, schools and habits. @param zones that the server knows */
 export function SettingsForm({ initial, zones }: { initial: Values; zones: readonly string[] }) {
-  const [said, setSaid] = useState('');
   return (
-    <>
-      <SavedForm
-        initial={initial}
-        submitLabel="Save"
-        save={async (values) => {
-          setSaid('');
-          const answer = await savePlantSettings(values);
-          if (answer.ok) setSaid('Saved.');
-          return answer;
-        }}
-      >
-        <TextField name="name" label="Name" required />
-        <div className="grid gap-4 sm:grid-cols-2 sm:items-start">
-          <ChoiceField
-            name="timeZone"
-            label="Time zone"
-            options={zones.map((zone) => ({ value: zone, label: zone }))}
-            hint="Changing it derives every date anew; the log stays as it is"
-          />
-          <TextField
-            name="dayStartsAt"
-            label="Day starts at"
-            hint="Whoever works at night writes on the page of the day before until then"
-          />
-        </div>
-        <div className="grid gap-4 sm:grid-cols-2 sm:items-start">
-          <ChoiceField
-            name="greaseSchool"
-            label="Amounts of grease"
-            options={optionsOf(plantSchools)}
-            hint="Where a point says nothing of its own"
-          />
-          <ChoiceField
-            name="temperatureRule"
-            label="Warm bearings"
-            options={optionsOf(temperatureRules)}
-            hint="How warmth shortens the interval"
-          />
-        </div>
-        <div>
-          <TickField name="airForCleaning" label="Compressed air may be used for cleaning here" />
-          <p className="caption">
-            Where it is not ticked, stops that clean say: brush and vacuum. Never towards a seal, a bearing or a person
-            either way.
-          </p>
-        </div>
-      </SavedForm>
-      <p role="status" className="mt-2">
-        {said}
-      </p>
-    </>
+    <SaidForm initial={initial} submitLabel="Save" saved="Saved." save={savePlantSettings}>
+      <TextField name="name" label="Name" required />
+      <div className="grid gap-4 sm:grid-cols-2 sm:items-start">
+        <ChoiceField
+          name="timeZone"
+          label="Time zone"
+          options={zones.map((zone) => ({ value: zone, label: zone }))}
+          hint="Changing it derives every date anew; the log stays as it is"
+        />
+        <TextField
+          name="dayStartsAt"
+          label="Day starts at"
+          hint="Whoever works at night writes on the page of the day before until then"
+        />
+      </div>
+      <div className="grid gap-4 sm:grid-cols-2 sm:items-start">
+        <ChoiceField
+          name="greaseSchool"
+          label="Amounts of grease"
+          options={optionsOf(plantSchools)}
+          hint="Where a point says nothing of its own"
+        />
+        <ChoiceField
+          name="temperatureRule"
+          label="Warm bearings"
+          options={optionsOf(temperatureRules)}
+          hint="How warmth shortens the interval"
+        />
+      </div>
+      <div>
+        <TickField name="airForCleaning" label="Compressed air may be used for cleaning here" />
+        <p className="caption">
+          Where it is not ticked, stops that clean say: brush and vacuum. Never towards a seal, a bearing or a person
+          either way.
+        </p>
+      </div>
+    </SaidForm>
   );
 }

@@ -26,7 +26,6 @@ export default async function ShiftsPage() {
       </PageHead>
       <div className="mt-6">
         <CapacityForm
-          key={JSON.stringify([shifts, ownNumbers, sheetNote])}
           sheetNote={sheetNote}
           shifts={shifts.map(({ name, from, to, people, breaks }) => ({
             name,
