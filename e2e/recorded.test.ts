@@ -12,11 +12,11 @@ test('what a planner changes stands on the page of the thing, with what it was, 
   await expect(page.getByRole('heading', { level: 1 })).toContainText('rebuilt');
   await page.getByText(/^What was changed/).click();
   const line = page.getByRole('region', { name: 'What was changed' }).getByRole('listitem').first();
-  await expect(line).toContainText(`Machine: name ${before} → ${before}, rebuilt`);
+  await expect(line).toContainText(`Machine KI-F1: name ${before} → ${before}, rebuilt`);
   await expect(line).toContainText('by Mirela Stöger');
   await line.getByRole('link').click();
   await expect(page.getByRole('heading', { level: 1 })).toContainText('Plan changed');
-  await expect(page.getByRole('main')).toContainText('Machine: name');
+  await expect(page.getByRole('main')).toContainText('Machine KI-F1: name');
   // What a planner wrote about the plan is not corrected like an entry: the next change takes its place.
   await expect(page.getByRole('heading', { name: 'Correct this entry' })).toBeHidden();
 });

@@ -86,7 +86,7 @@ function PinPad({ deviceId, person, to, back }: { deviceId: string; person: Pers
           <button
             key={figure}
             type="button"
-            className={`button min-h-14 text-xl md:min-h-14 ${figure === '0' ? 'col-start-2' : ''}`}
+            className={`button min-h-14 text-xl ${figure === '0' ? 'col-start-2' : ''}`}
             onClick={() => setPin((before) => (before + figure).slice(0, longestPin))}
           >
             {figure}
@@ -94,7 +94,7 @@ function PinPad({ deviceId, person, to, back }: { deviceId: string; person: Pers
         ))}
         <button
           type="button"
-          className="button min-h-14 md:min-h-14"
+          className="button min-h-14"
           aria-label="Take the last figure back"
           onClick={() => setPin((before) => before.slice(0, -1))}
         >
@@ -103,10 +103,10 @@ function PinPad({ deviceId, person, to, back }: { deviceId: string; person: Pers
       </div>
       <FormProblem reason={reason} title="Not changed." />
       <div className="flex gap-3">
-        <button className="button button-first min-h-14 grow md:min-h-14" disabled={busy || pin.length < shortestPin}>
+        <button className="button button-first min-h-14 grow" disabled={busy || pin.length < shortestPin}>
           {busy ? 'Changing …' : `Go on as ${person.initials}`}
         </button>
-        <button type="button" className="button min-h-14 md:min-h-14" onClick={back}>
+        <button type="button" className="button min-h-14" onClick={back}>
           Back
         </button>
       </div>

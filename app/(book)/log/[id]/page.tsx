@@ -76,8 +76,8 @@ export default async function EntryPage({ params }: { params: Promise<{ id: stri
       {thing && original.machine && (
         <StillOpen thing={thing} taskIds={original.taskIds} people={people} personId={desk.actor.id} />
       )}
-      <Mending original={original} voided={current === null} />
       <EntryChanges entry={original} timeZone={plant.timeZone} />
+      <Mending original={original} voided={current === null} />
       {current !== null && (mended === 'anew' || mended === 'by-voiding') && (
         <Section id="correct" title="Correct this entry" className="no-print mt-8">
           <p className="caption mb-4">
