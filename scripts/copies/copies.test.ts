@@ -45,6 +45,9 @@ async function write(): Promise<void> {
   written.push(note.id);
 }
 
+/** So many write at the same time. */
+const several = (work: () => Promise<void>) => Promise.all(Array.from({ length: 4 }, work));
+
 beforeAll(async () => {
   await ensurePrograms(['mariadbd', 'mariadb-install-db', 'mariadb', 'mariadb-dump', 'mariadb-binlog']);
   server = await startDatabase(join(folder, 'db'), { keepsLog: true });
@@ -93,9 +96,9 @@ async function inEmpty<Value>(name: string, work: (empty: Database, url: string)
 describe('copies of the book', () => {
   it('are whole while others write, and come back as they were, guards of the log too', async () => {
     let isMade = false;
-    const writing = (async () => {
+    const writing = several(async () => {
       while (!isMade) await write();
-    })();
+    });
     const said = await makeCopy(db, { url: server.schemaUrl, to: copies }, new Date());
     isMade = true;
     await writing;
@@ -133,12 +136,20 @@ describe('copies of the book', () => {
   });
 
   it('and the binary log bring a lost book back up to the last acknowledged entry', async () => {
+    let isLost = false;
+    const writing = several(async () => {
+      // What was being written when the disk went was not acknowledged.
+      while (!isLost) await write().catch(() => {});
+    });
     const said = await makeCopy(db, { url: server.schemaUrl, to: copies }, new Date(Date.now() + 2000));
-    for (let count = 0; count < 30; count += 1) await write();
-    const before = await holds(db);
+    const whenCopied = written.length;
+    while (written.length < whenCopied + 60) await new Promise((resolve) => setTimeout(resolve, 20));
+    // In the middle of it the disk is gone, with all that lies on it; the log lies on another.
+    process.kill(-server.pid, 'SIGKILL');
+    isLost = true;
+    await server.exit;
+    await writing;
     await db.close();
-    // The disk is gone, with all that lies on it; the log lies on another.
-    await server.stop();
     const lost = join(folder, 'db');
     const log = join(folder, 'log');
     mkdirSync(log);
@@ -149,10 +160,14 @@ describe('copies of the book', () => {
     const url = server.schemaUrl;
     const { position } = await restoreCopy(db, { url, file: join(copies, said.file) });
     expect(position).toBeDefined();
-    expect((await verifyLog(db)).entries).toBe(said.headSeq);
+    // What was written while it was made may be in it already.
+    expect((await verifyLog(db)).entries).toBeGreaterThanOrEqual(said.headSeq);
     await replayLog(url, logFilesIn(log, readdirSync(log)), position!);
-    expect(await holds(db)).toEqual(before);
-    expect(before.entries).toBe(written.length);
+    const back = await holds(db);
+    expect(back).toMatchObject({ firstBroken: null, differences: [] });
+    // Each of the four may have been about to be told.
+    expect(back.entries).toBeGreaterThanOrEqual(written.length);
+    expect(back.entries).toBeLessThanOrEqual(written.length + 4);
     const known = new Set((await db.Entry.findAll({ attributes: ['id'] })).map(({ id }) => id));
     expect(written.filter((id) => !known.has(id))).toEqual([]);
   }, 120_000);
