@@ -4,7 +4,7 @@ import { notFound, redirect } from 'next/navigation';
 import { cache } from 'react';
 import { readConfig } from '../config';
 import { type Database, type Desk, type Refusal, connect, hindrance, namesNothing, refusal } from '@/desk/desk';
-import { type Action, isRecorded, may, whoDoes } from '@/core/people/rights';
+import { type Action, actionNames, isRecorded, may, whoDoes } from '@/core/people/rights';
 import { recordingFor } from '@/desk/log/recording';
 import { type SignedIn, findSession } from '@/desk/people/sessions';
 import { answers, sayHindered } from './answer';
@@ -78,11 +78,14 @@ export async function openDesk(action: Action = 'read'): Promise<Desk> {
   return { db: database(), now: new Date(), actor };
 }
 
-/** Whether whoever looks at a page may do something: what they may not is left out of it. */
-export async function mayHere(action: Action): Promise<boolean> {
+/** Everything that whoever looks at a page may do. */
+export async function allowedHere(): Promise<Action[]> {
   const signedIn = await currentlyIn();
-  return signedIn !== null && may(signedIn, action);
+  return signedIn === null ? [] : actionNames.filter((action) => may(signedIn, action));
 }
+
+/** Whether whoever looks at a page may do something: what they may not is left out of it. */
+export const mayHere = async (action: Action): Promise<boolean> => (await allowedHere()).includes(action);
 
 /** What a server action answers; expected refusals are values. */
 export type ActionResult<Value> = { ok: true; value: Value } | Refusal;

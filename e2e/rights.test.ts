@@ -55,6 +55,9 @@ const pages: { path: string; asks: Asks }[] = filesOf('page.tsx').map(({ path, s
   return { path, asks: isAction(said) ? said : 'read' };
 });
 
+/** Whatever stands in place of what is not named. */
+const pathPattern = (path: string) => new RegExp(`^${path.replaceAll('NONE', '[^/]+')}$`);
+
 type Sent = { id: string; name: string; path: string; asks: Asks };
 /** Every server action, by what the build made of it. */
 function builtActions(): Sent[] {
@@ -178,6 +181,36 @@ test('every page is made for those who may look at it, and leads others to the w
   }
   await nobody.dispose();
   expect(wrong).toEqual([]);
+});
+
+test('no page leads anybody to what is not theirs, and a form of others says whose it is', async () => {
+  const routes = await db.select<{ id: string }>('SELECT id FROM route WHERE retiredOn IS NULL LIMIT 1');
+  const from = [
+    ...pages.filter(({ path, asks }) => asks === 'read' && !path.includes('NONE')).map(({ path }) => path),
+    '/plant/machines/BM-1',
+    '/plant/machines/BM-1/points/1',
+    '/plant/machines/BM-1/points/1/choose',
+    '/lubricants/O-220',
+    `/routes/${routes[0]!.id}`,
+    '/plant/procedures/bolts-and-marks',
+  ];
+  // The most exactly named first: a machine may not be called "new".
+  const known = pages
+    .map(({ path, asks }) => ({ asks, parts: path.split('NONE').length, is: pathPattern(path) }))
+    .sort((a, b) => a.parts - b.parts);
+  const wrong: string[] = [];
+  for (const role of ['reader', 'technician', 'planner'] as const)
+    for (const path of from) {
+      const html = await (await callers.get(role)!.get(path)).text();
+      for (const [, target] of html.matchAll(/href="(\/[^"#?]*)/g)) {
+        const asks = known.find(({ is }) => is.test(target!))?.asks ?? 'nothing';
+        if (asks !== 'nothing' && !may({ roles: [role] }, asks)) wrong.push(`${path} leads a ${role} to ${target}`);
+      }
+    }
+  expect([...new Set(wrong)]).toEqual([]);
+  const closures = async (role: Role) => (await callers.get(role)!.get('/plant/closures')).text();
+  expect(await closures('technician')).toContain('Planners and administrators change how the plant works.');
+  expect(await closures('planner')).not.toContain('Not yours to change.');
 });
 
 test('every action is taken from those who may, and from nobody else', async () => {

@@ -4,6 +4,7 @@ import { Disclosure } from '@/components/ui/disclosure';
 import { FormProblem } from '@/components/ui/notice';
 import { useMutation } from '@/components/ui/use-mutation';
 import { day } from '@/components/words';
+import { WhoMay } from '@/components/who-may';
 import type { Retirable } from '@/desk/register/in-use';
 import { setInUse } from './actions';
 
@@ -23,9 +24,11 @@ export function OutOfUse({ retiredOn, ...thing }: Thing & { retiredOn: string })
         <p>
           <strong>Out of use</strong> since {day(retiredOn)}: {thing.name}. What was written stays.
         </p>
-        <button type="button" className="button" disabled={busy} onClick={() => set(true)}>
-          Use {thing.name} again
-        </button>
+        <WhoMay action="take-out">
+          <button type="button" className="button" disabled={busy} onClick={() => set(true)}>
+            Use {thing.name} again
+          </button>
+        </WhoMay>
       </div>
       <FormProblem reason={reason} />
     </div>
@@ -36,17 +39,19 @@ export function OutOfUse({ retiredOn, ...thing }: Thing & { retiredOn: string })
 export function TakeOutOfUse({ what, ...thing }: Thing & { what: string }) {
   const { busy, reason, set } = useSetting(thing);
   return (
-    <div className="no-print mt-6 max-w-prose">
-      <Disclosure summary={<>Take {thing.name} out of use</>} className="">
-        <p className="mt-2">{what} What was written stays, and it can be used again.</p>
-        <p className="mt-3">
-          <button type="button" className="button" disabled={busy} onClick={() => set(false)}>
-            Out of use from today
-          </button>
-        </p>
-      </Disclosure>
-      <FormProblem reason={reason} />
-    </div>
+    <WhoMay action="take-out">
+      <div className="no-print mt-6 max-w-prose">
+        <Disclosure summary={<>Take {thing.name} out of use</>} className="">
+          <p className="mt-2">{what} What was written stays, and it can be used again.</p>
+          <p className="mt-3">
+            <button type="button" className="button" disabled={busy} onClick={() => set(false)}>
+              Out of use from today
+            </button>
+          </p>
+        </Disclosure>
+        <FormProblem reason={reason} />
+      </div>
+    </WhoMay>
   );
 }
 

@@ -5,8 +5,9 @@ import { GoTo } from '@/components/go-to';
 import { Listening } from '@/components/listening';
 import { Navigation } from '@/components/navigation';
 import { Shortcuts } from '@/components/shortcuts';
+import { AllowedHere } from '@/components/who-may';
 import { thePlant } from '@/desk/plant';
-import { mayHere, openDesk, readingOpenly } from '../server';
+import { allowedHere, openDesk, readingOpenly } from '../server';
 import { SignOut } from '../sign-in/sign-out';
 
 export const dynamic = 'force-dynamic';
@@ -14,7 +15,7 @@ export const dynamic = 'force-dynamic';
 /** The frame of the book: sections down the left margin, the page beside them. */
 export default async function BookLayout({ children }: { children: ReactNode }) {
   const { db, actor } = await openDesk('own');
-  const [plant, mayRead] = await Promise.all([readingOpenly(() => thePlant(db)), mayHere('read')]);
+  const [plant, allowed] = await Promise.all([readingOpenly(() => thePlant(db)), allowedHere()]);
   return (
     <div className="mx-auto max-w-[1400px] md:grid md:grid-cols-[168px_minmax(0,1fr)] print:block">
       <a href="#page" className="button sr-only focus:not-sr-only focus:absolute focus:top-2 focus:left-2 focus:z-10">
@@ -25,7 +26,7 @@ export default async function BookLayout({ children }: { children: ReactNode }) 
           <p className="text-lg font-semibold">Tagebuch</p>
           <p className="caption">{plant.name}</p>
         </div>
-        <div className="md:mt-8">{mayRead && <Navigation />}</div>
+        <div className="md:mt-8">{allowed.includes('read') && <Navigation />}</div>
         <div className="hidden md:absolute md:bottom-6 md:block">
           <p className="caption">Writing as</p>
           <p>
@@ -51,7 +52,9 @@ export default async function BookLayout({ children }: { children: ReactNode }) 
         </p>
       </header>
       <main id="page" className="min-w-0 px-4 py-6 md:px-8">
-        <Listening>{children}</Listening>
+        <AllowedHere actions={allowed}>
+          <Listening>{children}</Listening>
+        </AllowedHere>
       </main>
     </div>
   );

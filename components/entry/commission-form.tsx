@@ -23,6 +23,7 @@ export function CommissionForm({ personId, machineId, pointId, timeZone, lubrica
   const router = useRouter();
   return (
     <SavedForm
+      needs="write"
       initial={{ when: whenNow(timeZone), lubricantId, volume: '', hours: '', note: '' }}
       submitLabel="Write commissioning"
       save={async (values): Promise<SaveAnswer> => {

@@ -47,6 +47,7 @@ export function CommissionMachineForm({
   };
   return (
     <SavedForm
+      needs="write"
       initial={initial}
       submitLabel="Write commissioning of the machine"
       save={async (values) => {

@@ -602,6 +602,7 @@ export function EntryForm({ context, personId, machineId, pointId, timeZone, ini
   return (
     <>
       <SavedForm<EntryValues>
+        needs="write"
         key={round}
         initial={{
           ...emptyEntry,

@@ -19,6 +19,7 @@ export function NewDialForm({ meter, personId, timeZone }: Props) {
   return (
     <>
       <SavedForm
+        needs="write"
         key={round}
         initial={{ oldValue: '', newValue: '0', when: whenNow(timeZone), note: '' }}
         submitLabel="Write new dial"

@@ -44,6 +44,7 @@ export function OverrideForm({ personId, machineId, pointId, taskId, field, unit
   };
   return (
     <SavedForm<{ value: string; reason: string; back: boolean }>
+      needs="write"
       key={round}
       initial={{ value: '', reason: '', back: false }}
       submitLabel={overridden ? 'Change or take back' : 'Override'}

@@ -18,6 +18,7 @@ export function PostponeForm({ personId, machineId, pointId, taskId, dueOn, late
   return (
     <>
       <SavedForm<{ untilOn: string; reason: string }>
+        needs="write"
         key={round}
         initial={{ untilOn: latest, reason: '' }}
         submitLabel="Put off"

@@ -29,6 +29,7 @@ export function ReadingForm({
   return (
     <>
       <SavedForm<Values>
+        needs="write"
         key={round}
         initial={{ value: '', when: whenNow(timeZone), confirmed: '' }}
         submitLabel="Write reading"

@@ -9,7 +9,14 @@ type Values = { name: string };
 /** The form as a page shows it; the page is made anew with what is stored by then. */
 function shown(save: (values: Values) => Promise<SaveAnswer>, { clears = false, initial = { name: 'Hall A' } } = {}) {
   const form = (values: Values) => (
-    <SaidForm initial={values} submitLabel="Save" saved={({ name }) => `${name} is kept.`} clears={clears} save={save}>
+    <SaidForm
+      needs="plan"
+      initial={values}
+      submitLabel="Save"
+      saved={({ name }) => `${name} is kept.`}
+      clears={clears}
+      save={save}
+    >
       <TextField name="name" label="Name" />
     </SaidForm>
   );

@@ -1,6 +1,9 @@
 import { screen, waitFor } from '@testing-library/react';
+import { AppRouterContext } from 'next/dist/shared/lib/app-router-context.shared-runtime';
 import { describe, expect, it } from 'vitest';
+import type { Action } from '@/core/people/rights';
 import { renderOnPage } from '../testing';
+import { AllowedHere, WhoMay } from '../who-may';
 import { ChoicesField, NoteField, QuantityField, TextField, TickField } from './fields';
 import { type SaveAnswer, SavedForm } from './saved-form';
 import { StagesField } from './stages-field';
@@ -10,7 +13,7 @@ const empty: Values = { name: '', bore: '', note: '', wet: false, metals: [], wh
 
 function show(save: (values: Values) => Promise<SaveAnswer>, initial: Partial<Values> = {}) {
   return renderOnPage(
-    <SavedForm<Values> initial={{ ...empty, ...initial }} save={save} submitLabel="Save point">
+    <SavedForm<Values> needs="plan" initial={{ ...empty, ...initial }} save={save} submitLabel="Save point">
       <TextField name="name" label="Name" required />
       <QuantityField name="bore" label="Bore d" dimension="length" hint="As stamped" />
       <NoteField name="note" label="Note" />
@@ -28,9 +31,29 @@ function show(save: (values: Values) => Promise<SaveAnswer>, initial: Partial<Va
   );
 }
 
+const kept = async (): Promise<SaveAnswer> => ({ ok: true });
 const saveButton = () => screen.getByRole('button', { name: /^Sav/ });
 
 describe('a form', () => {
+  it('is read by those who may not change it, and says whose it is', () => {
+    const form = (allowed: Action[]) => (
+      <AllowedHere actions={allowed}>
+        <SavedForm<Values> needs="plan" initial={{ ...empty, name: 'Fan' }} save={kept} submitLabel="Save point">
+          <TextField name="name" label="Name" />
+        </SavedForm>
+        <WhoMay action="plan">Add a point</WhoMay>
+      </AllowedHere>
+    );
+    const { rerender } = renderOnPage(form(['read']));
+    expect(screen.getByText('Not yours to change. Planners change the plan.')).toBeDefined();
+    expect(screen.getByLabelText<HTMLInputElement>(/^Name/).matches(':disabled')).toBe(true);
+    expect(screen.getByLabelText<HTMLInputElement>(/^Name/).value).toBe('Fan');
+    expect([screen.queryByRole('button'), screen.queryByText('Add a point')]).toEqual([null, null]);
+    rerender(<AppRouterContext value={null}>{form(['read', 'plan'])}</AppRouterContext>);
+    expect(saveButton()).toBeDefined();
+    expect(screen.getByText('Add a point')).toBeDefined();
+  });
+
   it('hands over what was typed, as it was typed', async () => {
     const saved: Values[] = [];
     const { user } = show(async (values) => {

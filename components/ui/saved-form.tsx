@@ -2,6 +2,8 @@
 
 import { type ReactNode, useState } from 'react';
 import { type DefaultValues, type FieldValues, FormProvider, type Path, useForm } from 'react-hook-form';
+import { type Action, whoDoes } from '@/core/people/rights';
+import { useMay } from '../who-may';
 import { FormProblem } from './notice';
 import { type Refused, answerOf } from './use-mutation';
 
@@ -9,6 +11,8 @@ import { type Refused, answerOf } from './use-mutation';
 export type SaveAnswer = { ok: true } | Refused;
 
 type Props<Values extends FieldValues> = {
+  /** What one has to be allowed to do: others read it, and are told whose it is. */
+  needs: Action;
   initial: Values;
   save: (values: Values) => Promise<SaveAnswer>;
   submitLabel: string;
@@ -20,7 +24,15 @@ type Props<Values extends FieldValues> = {
  * The one form of the application. It sends what was typed to its save, puts refusals beside their fields, focuses the
  * first of them, and keeps everything typed until the save has said yes.
  */
-export function SavedForm<Values extends FieldValues>({ initial, save, submitLabel, children, aside }: Props<Values>) {
+export function SavedForm<Values extends FieldValues>({
+  needs,
+  initial,
+  save,
+  submitLabel,
+  children,
+  aside,
+}: Props<Values>) {
+  const isMine = useMay(needs);
   const form = useForm<Values>({ defaultValues: initial as DefaultValues<Values> });
   const [reason, setReason] = useState<string | null>(null);
   const submit = form.handleSubmit(async (values) => {
@@ -42,14 +54,25 @@ export function SavedForm<Values extends FieldValues>({ initial, save, submitLab
         noValidate
         className="grid gap-5"
       >
-        {children}
-        <FormProblem reason={reason} />
-        <div className="flex flex-wrap items-center gap-3">
-          <button className="button button-first" disabled={form.formState.isSubmitting}>
-            {form.formState.isSubmitting ? 'Saving …' : submitLabel}
-          </button>
-          {aside}
-        </div>
+        {isMine ? (
+          <>
+            {children}
+            <FormProblem reason={reason} />
+            <div className="flex flex-wrap items-center gap-3">
+              <button className="button button-first" disabled={form.formState.isSubmitting}>
+                {form.formState.isSubmitting ? 'Saving …' : submitLabel}
+              </button>
+              {aside}
+            </div>
+          </>
+        ) : (
+          <>
+            <p>Not yours to change. {whoDoes(needs)}</p>
+            <fieldset disabled className="contents">
+              {children}
+            </fieldset>
+          </>
+        )}
       </form>
     </FormProvider>
   );

@@ -47,6 +47,7 @@ export const actions = {
   administer: { words: 'look after people and what signs in', roles: ['administrator'], recorded: true },
 } as const satisfies Record<string, Rule>;
 export type Action = keyof typeof actions;
+export const actionNames = Object.keys(actions) as Action[];
 
 /** What whoever asks is: somebody with roles, or a machine with scopes. */
 export type Standing = { roles: readonly Role[] } | { scopes: readonly Scope[] };

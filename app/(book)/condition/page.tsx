@@ -3,6 +3,7 @@ import Link from 'next/link';
 import { PageHead } from '@/components/ui/page-head';
 import { FilterChoice, FilterText } from '@/components/ui/filter-fields';
 import { number } from '@/components/words';
+import { WhoMay } from '@/components/who-may';
 import { type FindingFilter, findingFilter, whichFindings } from '@/core/follow/finding-filter';
 import { urgencies } from '@/core/words/findings';
 import { type FindingCounts, countFindings, listFindings } from '@/desk/follow/findings';
@@ -32,9 +33,11 @@ export default async function ConditionPage({ searchParams }: Search) {
           <Link href="/condition/rules" className="inline-flex min-h-11 items-center md:min-h-0">
             What signs mean
           </Link>
-          <Link href="/condition/import" className="inline-flex min-h-11 items-center md:min-h-0">
-            Import what was read
-          </Link>
+          <WhoMay action="import">
+            <Link href="/condition/import" className="inline-flex min-h-11 items-center md:min-h-0">
+              Import what was read
+            </Link>
+          </WhoMay>
         </p>
       </PageHead>
       <Counts counts={counts} />

@@ -60,6 +60,7 @@ export function LubricantForm({
   const router = useRouter();
   return (
     <SavedForm
+      needs="plan"
       initial={initial}
       submitLabel={known ? 'Save lubricant' : 'Add lubricant'}
       save={async (values) => {

@@ -3,6 +3,7 @@ import Link from 'next/link';
 import { HeadRow, right } from '@/components/ui/head-row';
 import { PageHead } from '@/components/ui/page-head';
 import { day, number, quantityOf } from '@/components/words';
+import { WhoMay } from '@/components/who-may';
 import { families } from '@/core/compat/vocabulary';
 import { type StoreRoomLine, readStoreRoom } from '@/desk/read/store-room';
 import { allLubricants } from '@/desk/read/lists';
@@ -26,9 +27,11 @@ export default async function LubricantsPage() {
             <Link href="/lubricants/translate" className="button">
               Read an old plate
             </Link>
-            <Link href="/lubricants/new" className="button">
-              Add a lubricant
-            </Link>
+            <WhoMay action="plan">
+              <Link href="/lubricants/new" className="button">
+                Add a lubricant
+              </Link>
+            </WhoMay>
           </p>
         }
       />

@@ -15,6 +15,7 @@ import { addFeed, changePassword, choosePin, endFeed } from './actions';
 export function PasswordForm({ initials }: { initials: string }) {
   return (
     <SavedForm
+      needs="own"
       initial={{ now: '', password: '' }}
       submitLabel="Change it"
       save={async (values) => {
@@ -47,6 +48,7 @@ export function PinForm({ device, isChosen }: { device: string; isChosen: boolea
         goes on opening the book.
       </p>
       <SaidForm
+        needs="own"
         initial={{ pin: '' }}
         submitLabel={isChosen ? 'Take another PIN' : 'Take this PIN'}
         saved="Your PIN is kept."

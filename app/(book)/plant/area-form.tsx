@@ -9,6 +9,7 @@ export function AreaForm() {
   const [saved, setSaved] = useState(0);
   return (
     <SavedForm
+      needs="plan"
       key={saved}
       initial={{ code: '', name: '', coldestC: '', warmestC: '' }}
       submitLabel="Add area"

@@ -4,10 +4,11 @@ import { FoldOnPhone } from '@/components/ui/fold-on-phone';
 import { PageHead } from '@/components/ui/page-head';
 import { Section } from '@/components/ui/section';
 import { counted } from '@/components/words';
+import { WhoMay, type Way } from '@/components/who-may';
 import { countWaitingTricks } from '@/desk/register/tricks';
 import { thePlant } from '@/desk/plant';
 import { readPlantTree } from '@/desk/read/plant-tree';
-import { mayHere, openDesk, reading } from '@/app/server';
+import { openDesk, reading } from '@/app/server';
 import { AreaForm } from './area-form';
 import { AreaTable } from './area-table';
 import { BandChoice } from './bands/band-choice';
@@ -19,12 +20,28 @@ export const metadata: Metadata = { title: 'Plant' };
 export default async function PlantPage({ searchParams }: Search) {
   const { area: open } = await searchOf<'area'>(searchParams);
   const desk = await openDesk();
-  const [mayAdminister, maySet] = [await mayHere('administer'), await mayHere('settings')];
   const { areas, folded, plant, tricks } = await reading(async (db) => ({
     ...(await readPlantTree(desk, open)),
     plant: await thePlant(db),
     tricks: await countWaitingTricks(db),
   }));
+  const ways: readonly Way[] = [
+    ['settings', 'Settings', 'settings'],
+    ['floor', 'Floor plan'],
+    ['shifts', 'Shifts'],
+    ['closures', 'Holidays and shutdowns'],
+    ['bands', 'Ambient bands'],
+    ['people', 'People'],
+    ['devices', 'Devices', 'administer'],
+    ['clients', 'Machines that sign in', 'administer'],
+    ['copies', 'Copies', 'administer'],
+    ['templates', 'Templates'],
+    ['procedures', 'Procedures'],
+    ['tricks', tricks > 0 ? `Tricks: ${tricks} to judge` : 'Tricks'],
+    ['meters/import', 'Import readings', 'import'],
+    ['many', 'Many at once', 'plan'],
+    ['recomputed', 'Computed otherwise'],
+  ];
   const unknown = areas.reduce((sum, { counts }) => sum + counts.unknown, 0);
   return (
     <>
@@ -34,36 +51,20 @@ export default async function PlantPage({ searchParams }: Search) {
           <div className="no-print flex flex-wrap items-center gap-x-5 gap-y-1">
             <FoldOnPhone words="What belongs to the plant">
               <nav aria-label="Of the plant" className="flex flex-wrap gap-x-5">
-                {[
-                  ...(maySet ? [['settings', 'Settings']] : []),
-                  ['floor', 'Floor plan'],
-                  ['shifts', 'Shifts'],
-                  ['closures', 'Holidays and shutdowns'],
-                  ['bands', 'Ambient bands'],
-                  ['people', 'People'],
-                  ...(mayAdminister
-                    ? [
-                        ['devices', 'Devices'],
-                        ['clients', 'Machines that sign in'],
-                        ['copies', 'Copies'],
-                      ]
-                    : []),
-                  ['templates', 'Templates'],
-                  ['procedures', 'Procedures'],
-                  ['tricks', tricks > 0 ? `Tricks: ${tricks} to judge` : 'Tricks'],
-                  ['meters/import', 'Import readings'],
-                  ['many', 'Many at once'],
-                  ['recomputed', 'Computed otherwise'],
-                ].map(([path, words]) => (
-                  <Link key={path} href={`/plant/${path}`} className="inline-flex min-h-11 items-center md:min-h-8">
-                    {words}
-                  </Link>
+                {ways.map(([path, words, needs = 'read']) => (
+                  <WhoMay key={path} action={needs}>
+                    <Link href={`/plant/${path}`} className="inline-flex min-h-11 items-center md:min-h-8">
+                      {words}
+                    </Link>
+                  </WhoMay>
                 ))}
               </nav>
             </FoldOnPhone>
-            <Link href="/plant/machines/new" className="button">
-              Add a machine
-            </Link>
+            <WhoMay action="plan">
+              <Link href="/plant/machines/new" className="button">
+                Add a machine
+              </Link>
+            </WhoMay>
           </div>
         }
       />
@@ -117,13 +118,17 @@ export default async function PlantPage({ searchParams }: Search) {
         </section>
       ))}
       {plant.ambientBands.length > 0 && (
-        <div className="no-print mt-10 max-w-sm">
-          <BandChoice bands={plant.ambientBands} now={plant.ambientBandNow ?? null} />
-        </div>
+        <WhoMay action="plan">
+          <div className="no-print mt-10 max-w-sm">
+            <BandChoice bands={plant.ambientBands} now={plant.ambientBandNow ?? null} />
+          </div>
+        </WhoMay>
       )}
-      <Section id="add-area" title="Add an area" className="no-print mt-12 max-w-xl border-t border-ink pt-4" spaced>
-        <AreaForm />
-      </Section>
+      <WhoMay action="plan">
+        <Section id="add-area" title="Add an area" className="no-print mt-12 max-w-xl border-t border-ink pt-4" spaced>
+          <AreaForm />
+        </Section>
+      </WhoMay>
     </>
   );
 }

@@ -2,6 +2,7 @@ import type { Metadata } from 'next';
 import Link from 'next/link';
 import { PageHead } from '@/components/ui/page-head';
 import { counted } from '@/components/words';
+import { WhoMay } from '@/components/who-may';
 import { type Search, searchOf } from '@/app/search';
 import { openDesk, reading } from '@/app/server';
 import { OutOfUse } from '../in-use';
@@ -24,16 +25,21 @@ export default async function RoutesPage({ searchParams }: Search) {
             <a href="/round" className="button">
               Rounds on this device
             </a>
-            <Link href="/routes/new" className="button">
-              Make a route
-            </Link>
+            <WhoMay action="plan">
+              <Link href="/routes/new" className="button">
+                Make a route
+              </Link>
+            </WhoMay>
           </p>
         }
       />
       {routes.length === 0 && (
         <p className="mt-6">
           No routes yet. A route gathers tasks that share a frequency, an area, a lubricant and a machine state, in the
-          order they are walked. <Link href="/routes/new">Make the first route</Link>
+          order they are walked.{' '}
+          <WhoMay action="plan">
+            <Link href="/routes/new">Make the first route</Link>
+          </WhoMay>
         </p>
       )}
       {onNone > 0 && (

@@ -48,6 +48,7 @@ export function RouteForm({
   const [picked, setPicked] = useState<string[]>(known?.taskIds.filter((id) => seen.has(id)) ?? []);
   return (
     <SavedForm
+      needs="plan"
       initial={{ code: known?.code ?? '', name: known?.name ?? '', note: known?.note ?? '' }}
       submitLabel={known ? 'Save route' : 'Make route'}
       save={async (values) => {

@@ -36,6 +36,7 @@ export function TakeForm({
   const { round, write } = useFollowUp(place);
   return (
     <SavedForm<{ ownerId: string; byOn: string; note: string }>
+      needs="write"
       key={`${round}${ownerId}${byOn}`}
       initial={{ ownerId, byOn, note: '' }}
       submitLabel="Write who follows it up"
@@ -73,6 +74,7 @@ export function CloseForm({ causes, answers, ...place }: Place & { causes: reado
   const { personId, machineId, pointId } = place;
   return (
     <SavedForm<Closing>
+      needs="write"
       key={round}
       initial={{ cause: '', answeredBy: answers.length > 0 ? '' : notWritten, done: '' }}
       submitLabel="Close this finding"
@@ -119,6 +121,7 @@ export function ReopenForm(place: Place) {
   const { round, write } = useFollowUp(place);
   return (
     <SavedForm<{ reason: string }>
+      needs="write"
       key={round}
       initial={{ reason: '' }}
       submitLabel="Open it again"

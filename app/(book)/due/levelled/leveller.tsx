@@ -7,6 +7,7 @@ import { ScrolledAcross } from '@/components/ui/scrolled-across';
 import { FormProblem, NoticeLine } from '@/components/ui/notice';
 import { useMutation } from '@/components/ui/use-mutation';
 import { counted, day, dayAndClock, number } from '@/components/words';
+import { WhoMay } from '@/components/who-may';
 import { weekOf } from '@/core/interval/due-filter';
 import type { WeekPlan } from '@/core/weeks/level';
 import type { Levelling } from '@/desk/ahead/levelling';
@@ -102,9 +103,11 @@ function Kept({ levelling: { kept, tasks }, timeZone }: { levelling: Levelling; 
         Kept on {dayAndClock(kept.at, timeZone)} by {kept.by}: {counted(kept.services, 'service')} still to come have
         their day. Outlook, trials and the calendar go by it.
       </p>
-      <button type="button" className="button" disabled={busy} onClick={() => void forget()}>
-        Forget it
-      </button>
+      <WhoMay action="plan">
+        <button type="button" className="button" disabled={busy} onClick={() => void forget()}>
+          Forget it
+        </button>
+      </WhoMay>
       <FormProblem reason={reason} />
     </div>
   );
@@ -142,9 +145,11 @@ function Keep({
     <div>
       <FormProblem reason={reason} />
       {isOpenLock && <p className="mb-2">A day was fixed since: level them again before they are kept.</p>}
-      <button type="button" className="button button-first" disabled={busy || isOpenLock} onClick={() => void keep()}>
-        Keep this plan
-      </button>
+      <WhoMay action="plan">
+        <button type="button" className="button button-first" disabled={busy || isOpenLock} onClick={() => void keep()}>
+          Keep this plan
+        </button>
+      </WhoMay>
     </div>
   );
 }

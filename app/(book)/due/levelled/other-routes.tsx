@@ -5,6 +5,7 @@ import { useState } from 'react';
 import { FormProblem } from '@/components/ui/notice';
 import { useMutation } from '@/components/ui/use-mutation';
 import { counted } from '@/components/words';
+import { WhoMay } from '@/components/who-may';
 import type { WeekPlan } from '@/core/weeks/level';
 import type { Levelling } from '@/desk/ahead/levelling';
 import { moveStops } from '../actions';
@@ -57,9 +58,16 @@ export function OtherRoutes({ plan, levelling: { names } }: { plan: WeekPlan; le
         })}
       </ul>
       <FormProblem reason={reason} />
-      <button type="button" className="button mt-3" disabled={busy || chosen.length === 0} onClick={() => void move()}>
-        Move {counted(chosen.length, 'stop')}
-      </button>
+      <WhoMay action="plan">
+        <button
+          type="button"
+          className="button mt-3"
+          disabled={busy || chosen.length === 0}
+          onClick={() => void move()}
+        >
+          Move {counted(chosen.length, 'stop')}
+        </button>
+      </WhoMay>
     </section>
   );
 }

@@ -1,5 +1,6 @@
 import { HeadRow, heardOnly, right } from '@/components/ui/head-row';
 import { counted, number, quantityOf } from '@/components/words';
+import { WhoMay } from '@/components/who-may';
 import type { TrialResult } from '@/core/interval/what-if';
 
 /** What a trial comes to, and making it the plan or leaving it. */
@@ -27,9 +28,11 @@ export const Outcome = ({
       <textarea className="field" rows={2} value={why} onChange={(event) => onWhy(event.target.value)} />
     </label>
     <p className="mt-3 flex gap-3">
-      <button type="button" className="button" disabled={busy} onClick={onApply}>
-        Apply to {counted(tasks, 'task')}
-      </button>
+      <WhoMay action="plan">
+        <button type="button" className="button" disabled={busy} onClick={onApply}>
+          Apply to {counted(tasks, 'task')}
+        </button>
+      </WhoMay>
       <button type="button" className="button button-quiet" onClick={onDiscard}>
         Discard
       </button>

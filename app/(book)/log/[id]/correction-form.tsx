@@ -64,6 +64,7 @@ export function CorrectionForm({ timeZone, personId, replacesId, kind, machineId
   };
   return (
     <SavedForm<Values>
+      needs="write"
       initial={initial}
       submitLabel="Write the correction"
       save={async (values): Promise<SaveAnswer> => {

@@ -37,6 +37,7 @@ export function CloseThingForm(place: Place) {
   const { isLock, openId, name } = place;
   return (
     <SavedForm<{ note: string }>
+      needs="write"
       key={round}
       initial={{ note: '' }}
       submitLabel={isLock ? 'My lock is off' : 'It is closed'}
@@ -60,6 +61,7 @@ export function HandOnForm({ people, ...place }: Place & { people: { value: stri
   const { isLock, openId, name } = place;
   return (
     <SavedForm<{ toId: string }>
+      needs="write"
       key={round}
       initial={{ toId: '' }}
       submitLabel="Hand it on"
@@ -84,6 +86,7 @@ export function WaiverForm(place: Place) {
   const { openId, name } = place;
   return (
     <SavedForm<{ allowedBy: string; reason: string }>
+      needs="write"
       key={round}
       initial={{ allowedBy: '', reason: '' }}
       submitLabel="Write the waiver"

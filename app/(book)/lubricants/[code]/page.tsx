@@ -2,6 +2,7 @@ import type { Metadata } from 'next';
 import Link from 'next/link';
 import { notFound } from 'next/navigation';
 import { PageHead } from '@/components/ui/page-head';
+import { WhoMay } from '@/components/who-may';
 import { families } from '@/core/compat/vocabulary';
 import { hazards } from '@/core/words/hazards';
 import { isGreaseKind } from '@/core/store/store-room';
@@ -53,9 +54,11 @@ export default async function LubricantPage({ params }: Props) {
                 Viscosity chart
               </Link>
             )}
-            <Link href={`/lubricants/${lubricant.code}/edit`} className="button">
-              Change
-            </Link>
+            <WhoMay action="plan">
+              <Link href={`/lubricants/${lubricant.code}/edit`} className="button">
+                Change
+              </Link>
+            </WhoMay>
           </p>
         }
       >

@@ -11,6 +11,7 @@ export function ReplacementForm({ lubricantId, today }: { lubricantId: string; t
   const [round, setRound] = useState(0);
   return (
     <SavedForm
+      needs="plan"
       key={round}
       initial={{ formerName: '', machineCode: '', source: 'supplier', sourceText: '', sourceOn: today, note: '' }}
       submitLabel="Record it"

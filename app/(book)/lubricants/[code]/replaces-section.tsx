@@ -1,6 +1,7 @@
 import { Disclosure } from '@/components/ui/disclosure';
 import { Section } from '@/components/ui/section';
 import { day } from '@/components/words';
+import { WhoMay } from '@/components/who-may';
 import { type SourceRank, sourceRanks } from '@/core/words/source-ranks';
 import type { PlantDay } from '@/core/time/plant-day';
 import type { LubricantPage } from '@/desk/read/store-room';
@@ -33,11 +34,13 @@ export function ReplacesSection({
           ))}
         </ul>
       )}
-      <Disclosure summary="Record a former product" className="no-print mt-2">
-        <div className="mt-3 max-w-2xl">
-          <ReplacementForm lubricantId={lubricant.id} today={today} />
-        </div>
-      </Disclosure>
+      <WhoMay action="plan">
+        <Disclosure summary="Record a former product" className="no-print mt-2">
+          <div className="mt-3 max-w-2xl">
+            <ReplacementForm lubricantId={lubricant.id} today={today} />
+          </div>
+        </Disclosure>
+      </WhoMay>
     </Section>
   );
 }

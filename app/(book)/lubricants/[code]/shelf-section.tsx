@@ -2,6 +2,7 @@ import { LevelGlass } from '@/components/scales/level-glass';
 import { Disclosure } from '@/components/ui/disclosure';
 import { Section } from '@/components/ui/section';
 import { counted, day, number, quantityOf } from '@/components/words';
+import { WhoMay } from '@/components/who-may';
 import { isGreaseKind } from '@/core/store/store-room';
 import { type PlantDay, daysBetween } from '@/core/time/plant-day';
 import type { LubricantPage } from '@/desk/read/store-room';
@@ -47,15 +48,19 @@ export function ShelfSection({
                 : `, unopened, ${counted(daysBetween(receivedOn, today), 'day')} old`}
               {bestBeforeOn && `, best before ${day(bestBeforeOn)}${bestBeforeOn < today ? ': past' : ''}`}
             </p>
-            <StockMarks id={id} opened={openedOn != null} batch={batch} />
+            <WhoMay action="store">
+              <StockMarks id={id} opened={openedOn != null} batch={batch} />
+            </WhoMay>
           </li>
         ))}
       </ul>
-      <Disclosure summary="Put a container on the shelf" className="no-print mt-2" open={stock.length === 0}>
-        <div className="mt-3">
-          <StockForm lubricantId={lubricant.id} today={today} unit={unit} />
-        </div>
-      </Disclosure>
+      <WhoMay action="store">
+        <Disclosure summary="Put a container on the shelf" className="no-print mt-2" open={stock.length === 0}>
+          <div className="mt-3">
+            <StockForm lubricantId={lubricant.id} today={today} unit={unit} />
+          </div>
+        </Disclosure>
+      </WhoMay>
     </Section>
   );
 }

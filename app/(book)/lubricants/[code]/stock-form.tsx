@@ -11,6 +11,7 @@ export function StockForm({ lubricantId, today, unit }: { lubricantId: string; t
   const [round, setRound] = useState(0);
   return (
     <SavedForm
+      needs="store"
       key={round}
       initial={{ batch: '', container: '', place: '', amount: '', receivedOn: today, openedOn: '', bestBeforeOn: '' }}
       submitLabel="Put on the shelf"

@@ -17,6 +17,7 @@ export function CalibrationForm({ gunId }: { gunId: string }) {
   const [round, setRound] = useState(0);
   return (
     <SavedForm
+      needs="store"
       key={round}
       initial={{ strokes: '', massG: '' }}
       submitLabel="Calibrate"
@@ -36,6 +37,7 @@ export function GunForm({ greases }: { greases: { value: string; label: string }
   const [round, setRound] = useState(0);
   return (
     <SavedForm
+      needs="store"
       key={round}
       initial={{ code: '', name: '', lubricantId: '', airPowered: false, strokes: '', massG: '' }}
       submitLabel="Add gun"

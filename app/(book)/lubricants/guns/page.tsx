@@ -4,6 +4,7 @@ import { PageHead } from '@/components/ui/page-head';
 import { Section } from '@/components/ui/section';
 import { Disclosure } from '@/components/ui/disclosure';
 import { day, measured } from '@/components/words';
+import { WhoMay } from '@/components/who-may';
 import { isGreaseKind } from '@/core/store/store-room';
 import { openDesk, reading } from '@/app/server';
 import { CalibrationForm, GunForm } from './gun-form';
@@ -48,18 +49,22 @@ export default async function GunsPage() {
                   </li>
                 ))}
               </ul>
-              <Disclosure summary={<>Calibrate {gun.code}</>} className="no-print mt-1" small>
-                <div className="mt-2 max-w-xl">
-                  <CalibrationForm gunId={gun.id} />
-                </div>
-              </Disclosure>
+              <WhoMay action="store">
+                <Disclosure summary={<>Calibrate {gun.code}</>} className="no-print mt-1" small>
+                  <div className="mt-2 max-w-xl">
+                    <CalibrationForm gunId={gun.id} />
+                  </div>
+                </Disclosure>
+              </WhoMay>
             </li>
           );
         })}
       </ul>
-      <Section id="add" title="Add a gun" className="no-print mt-8 max-w-2xl border-t-2 border-ink pt-4" spaced>
-        <GunForm greases={greases.map(({ id, code, name }) => ({ value: id, label: `${code} ${name}` }))} />
-      </Section>
+      <WhoMay action="store">
+        <Section id="add" title="Add a gun" className="no-print mt-8 max-w-2xl border-t-2 border-ink pt-4" spaced>
+          <GunForm greases={greases.map(({ id, code, name }) => ({ value: id, label: `${code} ${name}` }))} />
+        </Section>
+      </WhoMay>
     </>
   );
 }

@@ -9,6 +9,7 @@ type Band = { was: string; name: string; fromC: string; toC: string };
 /** The plant's bands as one list, to be changed and saved together. */
 export const BandForm = ({ bands }: { bands: Band[] }) => (
   <RowsForm
+    needs="settings"
     name="bands"
     rows={bands}
     empty={{ was: '', name: '', fromC: '', toC: '' }}

@@ -3,6 +3,7 @@ import Link from 'next/link';
 import { PageHead } from '@/components/ui/page-head';
 import { Section } from '@/components/ui/section';
 import { counted, day, number } from '@/components/words';
+import { WhoMay } from '@/components/who-may';
 import { pointLabel } from '@/core/register/assignment';
 import { plantDayOf } from '@/core/time/plant-day';
 import { thePlant } from '@/desk/plant';
@@ -31,7 +32,9 @@ export default async function BandsPage() {
       </PageHead>
       {bands.length > 0 && (
         <div className="mt-6 max-w-sm">
-          <BandChoice bands={bands} now={ambientBandNow} />
+          <WhoMay action="plan">
+            <BandChoice bands={bands} now={ambientBandNow} />
+          </WhoMay>
           {ambientBandNow !== null && ambientBandSince && (
             <p className="caption">Declared on {day(plantDayOf(ambientBandSince.getTime(), plant))}.</p>
           )}

@@ -14,6 +14,7 @@ export function ClientForm() {
   return (
     <>
       <SavedForm
+        needs="administer"
         key={added}
         initial={{ name: '', scopes: ['readings'] as string[], days: '365' }}
         submitLabel="Make its token"

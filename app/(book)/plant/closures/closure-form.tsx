@@ -7,6 +7,7 @@ import { saveClosures } from '../actions';
 /** The days on which the plant stands, as one list. */
 export const ClosureForm = ({ closures }: { closures: { name: string; from: string; to: string }[] }) => (
   <RowsForm
+    needs="settings"
     name="closures"
     rows={closures}
     empty={{ name: '', from: '', to: '' }}

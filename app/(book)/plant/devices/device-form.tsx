@@ -11,6 +11,7 @@ import { enrolDevice } from '../actions';
 export function DeviceForm() {
   return (
     <SaidForm
+      needs="administer"
       initial={{ name: '', machineCode: '', days: '365' }}
       submitLabel="Enrol this device"
       saved={({ name }) => `This device is enrolled as ${name}.`}

@@ -6,6 +6,7 @@ import { frameOf } from '@/components/scales/floor-drawing';
 import { FormProblem } from '@/components/ui/notice';
 import { useMutation } from '@/components/ui/use-mutation';
 import { counted } from '@/components/words';
+import { WhoMay } from '@/components/who-may';
 import { type Item, movedTo, placeOf, without } from '@/core/floor/edit';
 import { type FloorPlan, piecesOf } from '@/core/floor/floor-plan';
 import type { FloorPlanRead } from '@/desk/register/floor-plan';
@@ -94,14 +95,16 @@ export function FloorEditor({ initial, shifts }: { initial: FloorPlanRead; shift
           />
           <div>
             <FormProblem reason={reason} />
-            <button
-              type="button"
-              className="button button-first w-full"
-              disabled={busy || !isChanged}
-              onClick={() => void save()}
-            >
-              {busy ? 'Saving …' : isChanged ? 'Save the plan' : 'Saved'}
-            </button>
+            <WhoMay action="plan">
+              <button
+                type="button"
+                className="button button-first w-full"
+                disabled={busy || !isChanged}
+                onClick={() => void save()}
+              >
+                {busy ? 'Saving …' : isChanged ? 'Save the plan' : 'Saved'}
+              </button>
+            </WhoMay>
           </div>
         </div>
       </div>

@@ -28,6 +28,7 @@ export function CopyForm({
   const router = useRouter();
   return (
     <SavedForm
+      needs="plan"
       initial={initial}
       submitLabel="Duplicate with its points"
       save={async (values) => {
@@ -57,6 +58,7 @@ export function ModelForm({ machineId }: { machineId: string }) {
   return (
     <>
       <SavedForm
+        needs="plan"
         initial={{ name: '', description: '' }}
         submitLabel="Make it a model"
         save={async (values) => {
@@ -80,6 +82,7 @@ export function FromModelForm({ models, areas }: { models: Option[]; areas: Opti
   const router = useRouter();
   return (
     <SavedForm
+      needs="plan"
       initial={{ modelId: '', code: '', name: '', areaId: '' }}
       submitLabel="Add machine of this model"
       save={async (values) => {

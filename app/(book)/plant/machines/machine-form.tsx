@@ -35,6 +35,7 @@ export function MachineForm({
   const router = useRouter();
   return (
     <SavedForm
+      needs="plan"
       initial={initial}
       submitLabel={known ? 'Save machine' : 'Add machine'}
       save={async (values) => {

@@ -4,6 +4,7 @@ import { useId, useState } from 'react';
 import { FormProblem } from '@/components/ui/notice';
 import { useMutation } from '@/components/ui/use-mutation';
 import { counted } from '@/components/words';
+import { WhoMay } from '@/components/who-may';
 import { undoChange } from '../actions';
 
 export type DoneChange = { id: string; title: string; words: string; undone: boolean };
@@ -34,15 +35,17 @@ export function DoneChanges({ done }: { done: readonly DoneChange[] }) {
             {undone ? (
               <span className="text-muted">taken back</span>
             ) : (
-              <button
-                type="button"
-                className="button"
-                disabled={busy}
-                aria-label={`Take back ${title}`}
-                onClick={() => void takeBack(id)}
-              >
-                Take back
-              </button>
+              <WhoMay action="plan">
+                <button
+                  type="button"
+                  className="button"
+                  disabled={busy}
+                  aria-label={`Take back ${title}`}
+                  onClick={() => void takeBack(id)}
+                >
+                  Take back
+                </button>
+              </WhoMay>
             )}
           </li>
         ))}

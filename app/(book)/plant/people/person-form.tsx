@@ -40,6 +40,7 @@ export function PersonForm({
 }) {
   return (
     <SaidForm
+      needs="administer"
       initial={initial}
       submitLabel={id === undefined ? 'Put on the list' : 'Save'}
       saved={({ name }) =>

@@ -4,6 +4,7 @@ import { openDesk, reading } from '@/app/server';
 import { HeadRow } from '@/components/ui/head-row';
 import { PageHead } from '@/components/ui/page-head';
 import { counted } from '@/components/words';
+import { WhoMay } from '@/components/who-may';
 import { type HeldProcedure, procedureTitles, proceduresInForce } from '@/core/procedure/in-force';
 import type { Procedure } from '@/core/procedure/step';
 import { shownSteps } from '@/core/procedure/walk';
@@ -27,9 +28,11 @@ export default async function ProceduresPage() {
         trail={<Link href="/plant">Plant</Link>}
         title="Procedures"
         actions={
-          <Link href="/plant/procedures/new" className="button">
-            Write a procedure
-          </Link>
+          <WhoMay action="plan">
+            <Link href="/plant/procedures/new" className="button">
+              Write a procedure
+            </Link>
+          </WhoMay>
         }
       >
         <p className="mt-1 max-w-prose">

@@ -39,6 +39,7 @@ export function ProcedureForm({
   const router = useRouter();
   return (
     <SavedForm<Values>
+      needs="plan"
       initial={{ ...initial, place, why: '', tookOver: false }}
       submitLabel="Keep this version"
       save={async ({ place: where, why, tookOver, ...written }) => {

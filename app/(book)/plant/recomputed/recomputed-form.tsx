@@ -7,6 +7,7 @@ import { HeadRow, heardOnly } from '@/components/ui/head-row';
 import { FormProblem } from '@/components/ui/notice';
 import { useMutation } from '@/components/ui/use-mutation';
 import { counted, measured, number } from '@/components/words';
+import { WhoMay } from '@/components/who-may';
 import type { Recomputed } from '@/desk/plan/recomputed';
 import { takeRecomputed } from '../actions';
 
@@ -79,14 +80,16 @@ export function RecomputedForm({ lines }: { lines: readonly Line[] }) {
           All that come out ({takeable.length})
         </label>
         <FormProblem reason={reason} />
-        <button
-          type="button"
-          className="button button-first justify-self-start"
-          disabled={busy}
-          onClick={() => void take()}
-        >
-          Take {counted(ticked.length, 'task')}
-        </button>
+        <WhoMay action="plan">
+          <button
+            type="button"
+            className="button button-first justify-self-start"
+            disabled={busy}
+            onClick={() => void take()}
+          >
+            Take {counted(ticked.length, 'task')}
+          </button>
+        </WhoMay>
         <p role="status">{said}</p>
       </div>
     </>

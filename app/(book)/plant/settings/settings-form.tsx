@@ -17,7 +17,7 @@ type Values = {
 /** The plant's clock, schools and habits. @param zones that the server knows */
 export function SettingsForm({ initial, zones }: { initial: Values; zones: readonly string[] }) {
   return (
-    <SaidForm initial={initial} submitLabel="Save" saved="Saved." save={savePlantSettings}>
+    <SaidForm needs="settings" initial={initial} submitLabel="Save" saved="Saved." save={savePlantSettings}>
       <TextField name="name" label="Name" required />
       <div className="grid gap-4 sm:grid-cols-2 sm:items-start">
         <ChoiceField

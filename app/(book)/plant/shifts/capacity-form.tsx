@@ -11,6 +11,7 @@ import { saveCapacity } from '../actions';
 export function CapacityForm({ shifts, numbers, sheetNote }: { shifts: Row[]; numbers: Row; sheetNote: string }) {
   return (
     <SaidForm
+      needs="settings"
       initial={{ shifts, numbers, sheetNote }}
       submitLabel="Save shifts and numbers"
       saved="Saved."

@@ -2,6 +2,7 @@ import type { Metadata } from 'next';
 import Link from 'next/link';
 import { PageHead } from '@/components/ui/page-head';
 import { counted, dayAndClock } from '@/components/words';
+import { WhoMay } from '@/components/who-may';
 import { pointKinds } from '@/core/register/point-kinds';
 import { templateTaskWords } from '@/core/register/task-template';
 import { thePlant } from '@/desk/plant';
@@ -31,16 +32,20 @@ export default async function TemplatesPage() {
         title="Templates"
         actions={
           <p className="no-print">
-            <Link href="/plant/templates/new" className="button">
-              Make a template
-            </Link>
+            <WhoMay action="plan">
+              <Link href="/plant/templates/new" className="button">
+                Make a template
+              </Link>
+            </WhoMay>
           </p>
         }
       />
       {templates.length === 0 ? (
         <p className="mt-4">
           No template yet. One holds the tasks that points of a kind have in common, with their intervals.{' '}
-          <Link href="/plant/templates/new">Make the first</Link>
+          <WhoMay action="plan">
+            <Link href="/plant/templates/new">Make the first</Link>
+          </WhoMay>
         </p>
       ) : (
         <ul className="mt-4">
@@ -70,15 +75,17 @@ export default async function TemplatesPage() {
           ),
       )}
       {templates.length > 0 && (
-        <ApplyForm
-          templates={templates.map(({ id, name }) => ({ id, name }))}
-          choices={choices}
-          areas={areas}
-          done={sets.map(({ madeAt, by, ...set }) => ({
-            ...set,
-            words: `${dayAndClock(madeAt, plant.timeZone)}, ${by}`,
-          }))}
-        />
+        <WhoMay action="plan">
+          <ApplyForm
+            templates={templates.map(({ id, name }) => ({ id, name }))}
+            choices={choices}
+            areas={areas}
+            done={sets.map(({ madeAt, by, ...set }) => ({
+              ...set,
+              words: `${dayAndClock(madeAt, plant.timeZone)}, ${by}`,
+            }))}
+          />
+        </WhoMay>
       )}
     </>
   );

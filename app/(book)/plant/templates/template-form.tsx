@@ -72,6 +72,7 @@ export function TemplateForm({
   const router = useRouter();
   return (
     <SavedForm
+      needs="plan"
       initial={initial}
       submitLabel={known ? 'Save template' : 'Make template'}
       save={async (values) => {

@@ -22,6 +22,7 @@ export function TrickForms({ entryId, text, hazard }: Said & { entryId: string }
   return (
     <div className="no-print mt-2">
       <SavedForm<Said>
+        needs="plan"
         initial={{ text, hazard }}
         submitLabel="It is safe: show it on rounds"
         save={(values) => judge(values, 'approved')}

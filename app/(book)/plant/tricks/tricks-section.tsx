@@ -1,6 +1,7 @@
 import { Disclosure } from '@/components/ui/disclosure';
 import { Section } from '@/components/ui/section';
 import { dayAndClock } from '@/components/words';
+import { WhoMay } from '@/components/who-may';
 import type { Trick } from '@/desk/register/tricks';
 import { TrickForms } from './trick-forms';
 
@@ -19,9 +20,11 @@ export const TrickLine = ({ trick, timeZone }: { trick: Trick; timeZone: string 
         {author.initials} {author.name}, {dayAndClock(saidAt.toISOString(), timeZone)}.{' '}
         {approvedBy ? `On rounds by ${approvedBy}’s word.` : 'Waits for a planner: not on rounds yet.'}
       </p>
-      <Disclosure summary={approvedBy ? 'Change it, or take it off rounds' : 'Judge it'} className="no-print" small>
-        <TrickForms entryId={entryId} text={text} hazard={hazard} />
-      </Disclosure>
+      <WhoMay action="plan">
+        <Disclosure summary={approvedBy ? 'Change it, or take it off rounds' : 'Judge it'} className="no-print" small>
+          <TrickForms entryId={entryId} text={text} hazard={hazard} />
+        </Disclosure>
+      </WhoMay>
     </>
   );
 };

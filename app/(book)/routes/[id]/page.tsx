@@ -7,6 +7,7 @@ import { PageHead } from '@/components/ui/page-head';
 import { Section } from '@/components/ui/section';
 import { DueList } from '@/components/due-list';
 import { counted, number } from '@/components/words';
+import { WhoMay } from '@/components/who-may';
 import { numbersOf } from '@/core/capacity/trade-numbers';
 import { plantToday } from '@/core/time/plant-day';
 import { type CarryStop, carried, carryStops } from '@/core/walk/carried';
@@ -52,12 +53,16 @@ export default async function RoutePage({ params }: { params: Promise<{ id: stri
             <Link href={`/routes/${id}/sheet`} className="button">
               Route sheet
             </Link>
-            <Link href={`/routes/${id}/rearrange`} className="button">
-              Merge or clone
-            </Link>
-            <Link href={`/routes/${id}/edit`} className="button">
-              Change route
-            </Link>
+            <WhoMay action="plan">
+              <Link href={`/routes/${id}/rearrange`} className="button">
+                Merge or clone
+              </Link>
+            </WhoMay>
+            <WhoMay action="plan">
+              <Link href={`/routes/${id}/edit`} className="button">
+                Change route
+              </Link>
+            </WhoMay>
           </p>
         }
       />

@@ -26,6 +26,7 @@ export function OwnSignForm({
   const { busy, reason, send } = useMutation();
   return (
     <SavedForm
+      needs="plan"
       initial={initial}
       submitLabel="Write this rule"
       save={(values) => saveOwnSign(pointId, { what, row }, values)}

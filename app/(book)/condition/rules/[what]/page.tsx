@@ -5,6 +5,7 @@ import { PageHead } from '@/components/ui/page-head';
 import { Disclosure } from '@/components/ui/disclosure';
 import { saysWords, whenWords } from '@/components/sign-row-words';
 import { day as dayWords } from '@/components/words';
+import { WhoMay } from '@/components/who-may';
 import { ulid } from '@/core/fields/fields';
 import { isOwn } from '@/core/own';
 import { typedOwnSign } from '@/core/register/own-sign-form';
@@ -97,26 +98,28 @@ function Row({
           {elsewhere} other {elsewhere === 1 ? 'point has its own' : 'points have their own'}.
         </p>
       )}
-      <Disclosure
-        summary={
-          here
-            ? 'Change it, or take it back'
-            : pointId
-              ? 'Say otherwise for this point'
-              : 'Say otherwise for this plant'
-        }
-      >
-        <div className="mt-2">
-          <OwnSignForm
-            key={here ? String(here.saidAt) : 'new'}
-            pointId={pointId}
-            what={what}
-            row={rowKey(row)}
-            initial={here ? typedOwnSign(here.says, here.source) : typedOwnSign(holding?.says ?? row, '')}
-            isSaid={here !== undefined}
-          />
-        </div>
-      </Disclosure>
+      <WhoMay action="plan">
+        <Disclosure
+          summary={
+            here
+              ? 'Change it, or take it back'
+              : pointId
+                ? 'Say otherwise for this point'
+                : 'Say otherwise for this plant'
+          }
+        >
+          <div className="mt-2">
+            <OwnSignForm
+              key={here ? String(here.saidAt) : 'new'}
+              pointId={pointId}
+              what={what}
+              row={rowKey(row)}
+              initial={here ? typedOwnSign(here.says, here.source) : typedOwnSign(holding?.says ?? row, '')}
+              isSaid={here !== undefined}
+            />
+          </div>
+        </Disclosure>
+      </WhoMay>
     </section>
   );
 }

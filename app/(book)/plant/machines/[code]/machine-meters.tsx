@@ -2,6 +2,7 @@ import Link from 'next/link';
 import { Disclosure } from '@/components/ui/disclosure';
 import { FoldedReadingForm, ReadingForm } from '@/components/entry/reading-form';
 import { counted, dayAndClock, number, paceWords } from '@/components/words';
+import { WhoMay } from '@/components/who-may';
 import { type MeterStanding, readableMeter } from '@/desk/standing/meters';
 import { MeterForm } from './meter-form';
 
@@ -62,11 +63,13 @@ export function MachineMeters({
           </div>
         </div>
       ))}
-      <Disclosure summary="Add a meter" className="no-print mt-4" open={meters.length === 0 && wanted}>
-        <div className="mt-3">
-          <MeterForm machineId={machine.id} />
-        </div>
-      </Disclosure>
+      <WhoMay action="plan">
+        <Disclosure summary="Add a meter" className="no-print mt-4" open={meters.length === 0 && wanted}>
+          <div className="mt-3">
+            <MeterForm machineId={machine.id} />
+          </div>
+        </Disclosure>
+      </WhoMay>
     </section>
   );
 }

@@ -4,6 +4,7 @@
 import Link from 'next/link';
 import { useState } from 'react';
 import { useScreenful } from '@/components/ui/use-screenful';
+import { WhoMay } from '@/components/who-may';
 import { pointLabel } from '@/core/register/assignment';
 import { WalkingOrder } from './walking-order';
 
@@ -36,12 +37,14 @@ export function MachinePoints({
             <span className="flex items-center gap-1">
               {lubricant && <span className="house-code mr-1">{lubricant}</span>}
               {moving && (
-                <WalkingOrder
-                  pointId={id}
-                  label={pointLabel(machine, number)}
-                  first={index === 0}
-                  last={index === points.length - 1}
-                />
+                <WhoMay action="plan">
+                  <WalkingOrder
+                    pointId={id}
+                    label={pointLabel(machine, number)}
+                    first={index === 0}
+                    last={index === points.length - 1}
+                  />
+                </WhoMay>
               )}
             </span>
           </li>

@@ -28,6 +28,7 @@ export function MeterForm({
   const [round, setRound] = useState(0);
   return (
     <SavedForm
+      needs="plan"
       key={round}
       initial={initial}
       submitLabel={known ? 'Save meter' : 'Add meter'}

@@ -1,6 +1,7 @@
 import Link from 'next/link';
 import { Section } from '@/components/ui/section';
 import { counted } from '@/components/words';
+import { WhoMay } from '@/components/who-may';
 import { pointKinds } from '@/core/register/point-kinds';
 import { pointLabel } from '@/core/register/assignment';
 import { pointPath } from '@/app/due-item';
@@ -35,7 +36,10 @@ export function PointsSection({
       {points.length === 0 ? (
         <p className="mt-3">
           No points yet. Count the fittings on the machine, end to end and top to bottom, then add them in the order you
-          walk. <Link href={`/plant/machines/${code}/points/new`}>Add the first point</Link>
+          walk.{' '}
+          <WhoMay action="plan">
+            <Link href={`/plant/machines/${code}/points/new`}>Add the first point</Link>
+          </WhoMay>
         </p>
       ) : (
         <MachinePoints

@@ -7,6 +7,7 @@ import { ProcedureSteps } from '@/components/procedure-steps';
 import { PageHead } from '@/components/ui/page-head';
 import { Section } from '@/components/ui/section';
 import { dayAndClock } from '@/components/words';
+import { WhoMay } from '@/components/who-may';
 import { codeOfKey } from '@/core/procedure/in-force';
 import { shippedProcedures } from '@/core/procedure/shipped';
 import { type Procedure, procedureKey } from '@/core/procedure/step';
@@ -45,9 +46,11 @@ export default async function ProcedurePage({ params, searchParams }: Props) {
             <WalkThrough procedure={shown} />
             <PrintButton label="Print" />
             {isNow && (
-              <Link href={`/plant/procedures/${code}/edit`} className="button no-print">
-                {whole.isShipped ? 'Write our own way' : 'Change it'}
-              </Link>
+              <WhoMay action="plan">
+                <Link href={`/plant/procedures/${code}/edit`} className="button no-print">
+                  {whole.isShipped ? 'Write our own way' : 'Change it'}
+                </Link>
+              </WhoMay>
             )}
           </span>
         }
@@ -62,7 +65,14 @@ export default async function ProcedurePage({ params, searchParams }: Props) {
       {whole.base && <DifferenceSection base={whole.base} own={shown} of={nameOf(whole.base)} />}
       <Versions code={code} shown={shown} whole={whole} timeZone={plant.timeZone} />
       {isNow && !whole.isShipped && (
-        <Withdraw code={code} version={now.version} isWithdrawn={whole.isWithdrawn} isBased={whole.basedOn !== null} />
+        <WhoMay action="plan">
+          <Withdraw
+            code={code}
+            version={now.version}
+            isWithdrawn={whole.isWithdrawn}
+            isBased={whole.basedOn !== null}
+          />
+        </WhoMay>
       )}
     </div>
   );

@@ -5,6 +5,7 @@ import { useState } from 'react';
 import { FormProblem } from '@/components/ui/notice';
 import { useMutation } from '@/components/ui/use-mutation';
 import { counted } from '@/components/words';
+import { WhoMay } from '@/components/who-may';
 import type { OrderableRoute } from '@/desk/walk/route-order';
 import { splitRoute } from '../../actions';
 
@@ -61,9 +62,11 @@ function Split({ route: { route }, keep, rest }: { route: OrderableRoute; keep: 
           <span className="caption block">Code of the new route</span>
           <input className="field w-40" value={code} onChange={({ target }) => setCode(target.value)} />
         </label>
-        <button type="button" className="button" disabled={busy || code.trim() === ''} onClick={() => void split()}>
-          Split the route
-        </button>
+        <WhoMay action="plan">
+          <button type="button" className="button" disabled={busy || code.trim() === ''} onClick={() => void split()}>
+            Split the route
+          </button>
+        </WhoMay>
       </div>
       <FormProblem reason={reason} />
     </div>

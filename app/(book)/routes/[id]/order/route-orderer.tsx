@@ -9,6 +9,7 @@ import { ScrolledAcross } from '@/components/ui/scrolled-across';
 import { FormProblem, NoticeLine } from '@/components/ui/notice';
 import { useMutation } from '@/components/ui/use-mutation';
 import { number } from '@/components/words';
+import { WhoMay } from '@/components/who-may';
 import { type Shift, clockText } from '@/core/capacity/shifts';
 import { routeInput } from '@/core/route/input';
 import { whyHere } from '@/core/route/why-here';
@@ -131,9 +132,11 @@ function Orders({
           />
           {own.some((id, index) => id !== route.order[index]) && (
             <p className="mt-3 flex flex-wrap gap-2">
-              <button type="button" className="button button-first" disabled={busy} onClick={() => void take(own)}>
-                Take my order
-              </button>
+              <WhoMay action="plan">
+                <button type="button" className="button button-first" disabled={busy} onClick={() => void take(own)}>
+                  Take my order
+                </button>
+              </WhoMay>
               <button type="button" className="button" onClick={() => setOwn(route.order)}>
                 As it was
               </button>
@@ -151,16 +154,18 @@ function Orders({
               onTake={(id) => setOwn(placedAs(own, stopsOf(found), id))}
             />
             {!isWorking && (
-              <p className="mt-3">
-                <button
-                  type="button"
-                  className="button button-first"
-                  disabled={busy}
-                  onClick={() => void take(stopsOf(found))}
-                >
-                  Take this order
-                </button>
-              </p>
+              <WhoMay action="plan">
+                <p className="mt-3">
+                  <button
+                    type="button"
+                    className="button button-first"
+                    disabled={busy}
+                    onClick={() => void take(stopsOf(found))}
+                  >
+                    Take this order
+                  </button>
+                </p>
+              </WhoMay>
             )}
           </div>
         )}

@@ -17,6 +17,7 @@ export function MergeForm({
   if (others.length === 0) return <p>There is no other route.</p>;
   return (
     <SavedForm
+      needs="plan"
       initial={{ otherId: '' }}
       submitLabel="Merge them"
       save={async ({ otherId }) => {
@@ -45,6 +46,7 @@ export function CloneForm({
   const router = useRouter();
   return (
     <SavedForm
+      needs="plan"
       initial={{ code: '', name, machines: machines.map(({ code }) => ({ from: code, to: '' })), leaveOut: false }}
       submitLabel="Make the route"
       save={async (values) => {

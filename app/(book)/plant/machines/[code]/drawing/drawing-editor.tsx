@@ -6,6 +6,7 @@ import { type KeyboardEvent, type PointerEvent, useRef, useState } from 'react';
 import { OutlineBoxes } from '@/components/scales/machine-outline';
 import { FormProblem } from '@/components/ui/notice';
 import { useMutation } from '@/components/ui/use-mutation';
+import { WhoMay } from '@/components/who-may';
 import { type Outline, type OutlineBox, fieldHeight, fieldWidth } from '@/core/register/outline';
 import { saveOutline } from '@/app/(book)/plant/actions';
 
@@ -105,9 +106,11 @@ export function DrawingEditor({ machineId, code, version, initial, points }: Pro
           <FormProblem reason={reason} />
         </div>
         <p className="mt-3">
-          <button type="button" className="button button-first" disabled={busy} onClick={() => void save()}>
-            {busy ? 'Saving …' : 'Save drawing'}
-          </button>
+          <WhoMay action="plan">
+            <button type="button" className="button button-first" disabled={busy} onClick={() => void save()}>
+              {busy ? 'Saving …' : 'Save drawing'}
+            </button>
+          </WhoMay>
         </p>
       </div>
     </div>

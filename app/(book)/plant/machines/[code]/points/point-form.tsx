@@ -53,6 +53,7 @@ export function PointForm({
   const router = useRouter();
   return (
     <SavedForm
+      needs="plan"
       initial={initial}
       submitLabel={known ? 'Save point' : 'Add point'}
       save={async (values) => {

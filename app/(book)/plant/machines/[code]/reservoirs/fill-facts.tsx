@@ -5,6 +5,7 @@ import { NoticeLine } from '@/components/ui/notice';
 import { useMutation } from '@/components/ui/use-mutation';
 import { WorkingSteps } from '@/components/ui/working';
 import { day, measured } from '@/components/words';
+import { WhoMay } from '@/components/who-may';
 import { computeStored } from '@/core/method';
 import { oilFill } from '@/core/oil/fill';
 import { type MachineState, machineStates } from '@/core/words/machine-states';
@@ -81,14 +82,16 @@ export function FillFacts({ reservoir }: { reservoir: Facts }) {
                   {confirmed ? `It was ${measured(confirmed.volumeL)} L for ${confirmed.position.toLowerCase()}. ` : ''}
                   Look at the unit: is it mounted so, and are vent and drain where the table says?
                 </p>
-                <button
-                  type="button"
-                  className="button no-print mt-2"
-                  disabled={busy}
-                  onClick={() => void send(() => confirmFill(id))}
-                >
-                  Confirm {measured(row.volumeL)} L, vent and drain
-                </button>
+                <WhoMay action="plan">
+                  <button
+                    type="button"
+                    className="button no-print mt-2"
+                    disabled={busy}
+                    onClick={() => void send(() => confirmFill(id))}
+                  >
+                    Confirm {measured(row.volumeL)} L, vent and drain
+                  </button>
+                </WhoMay>
               </div>
             )}
             <p role="alert">{reason}</p>

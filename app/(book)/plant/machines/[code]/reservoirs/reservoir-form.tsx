@@ -55,6 +55,7 @@ export function ReservoirForm({ machine, points, initial = emptyReservoir, known
   const router = useRouter();
   return (
     <SavedForm
+      needs="plan"
       initial={initial}
       submitLabel={known ? 'Save reservoir' : 'Add reservoir'}
       save={async (values) => {

@@ -7,6 +7,7 @@ import { NewDialForm } from '@/components/entry/new-dial-form';
 import { ReadingForm } from '@/components/entry/reading-form';
 import { MeterChart } from '@/components/scales/meter-chart';
 import { counted, dayAndClock, number, paceWords } from '@/components/words';
+import { WhoMay } from '@/components/who-may';
 import { countAt } from '@/core/meter/state';
 import { readableMeter } from '@/desk/standing/meters';
 import { thePlant } from '@/desk/plant';
@@ -107,20 +108,22 @@ export default async function MeterPage({ params }: { params: Promise<{ code: st
               timeZone={plant.timeZone}
             />
           </Section>
-          <Section id="change" title="Change it" spaced>
-            <MeterForm
-              key={meter.version}
-              machineId={machine.id}
-              known={{ id: meter.id, version: meter.version }}
-              initial={{
-                name: meter.name,
-                unit: meter.unit,
-                rolloverAt: meter.rolloverAt === null ? '' : String(meter.rolloverAt),
-                resolution: String(meter.resolution),
-                maxPerDay: String(meter.maxPerDay),
-              }}
-            />
-          </Section>
+          <WhoMay action="plan">
+            <Section id="change" title="Change it" spaced>
+              <MeterForm
+                key={meter.version}
+                machineId={machine.id}
+                known={{ id: meter.id, version: meter.version }}
+                initial={{
+                  name: meter.name,
+                  unit: meter.unit,
+                  rolloverAt: meter.rolloverAt === null ? '' : String(meter.rolloverAt),
+                  resolution: String(meter.resolution),
+                  maxPerDay: String(meter.maxPerDay),
+                }}
+              />
+            </Section>
+          </WhoMay>
           <p className="caption">
             A mistyped reading is put right at its entry: open it by its time. Gateways post to{' '}
             <code className="break-all">/api/meters/{meter.id}/readings</code>.

@@ -1,6 +1,7 @@
 import Link from 'next/link';
 import { HeadRow, right } from '@/components/ui/head-row';
 import { dayAndClock, number } from '@/components/words';
+import { WhoMay } from '@/components/who-may';
 import type { MeterPage } from '@/desk/read/meter';
 
 /** Every reading of a meter, the newest first: what it showed, what it stands for over all dials, and where it came from. */
@@ -8,8 +9,11 @@ export function ReadingsTable({ lines, timeZone }: { lines: MeterPage['lines']; 
   if (lines.length === 0)
     return (
       <p className="mt-2">
-        Nothing has been read yet. Write the first reading beside, or{' '}
-        <Link href="/plant/meters/import">import a table</Link>.
+        Nothing has been read yet. Write the first reading beside
+        <WhoMay action="import">
+          , or <Link href="/plant/meters/import">import a table</Link>
+        </WhoMay>
+        .
       </p>
     );
   return (

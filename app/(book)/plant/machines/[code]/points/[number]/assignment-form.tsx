@@ -35,6 +35,7 @@ export function AssignmentForm({ pointId, lubricants, bands, today, initial, sto
   const [asked, setAsked] = useState(stopped);
   return (
     <SavedForm<Values>
+      needs="plan"
       key={round}
       initial={{
         lubricantId: '',

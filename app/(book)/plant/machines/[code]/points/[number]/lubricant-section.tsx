@@ -1,6 +1,7 @@
 import Link from 'next/link';
 import { Disclosure } from '@/components/ui/disclosure';
 import { day } from '@/components/words';
+import { WhoMay } from '@/components/who-may';
 import type { AssignmentLine, PointPage } from '@/desk/read/machine';
 import { AssignmentForm } from './assignment-form';
 import { FindingList } from './finding-list';
@@ -95,16 +96,18 @@ export function LubricantSection({
           until a change is logged.
         </p>
       )}
-      <Disclosure summary="Record another source" className="no-print mt-2" open={!winner}>
-        <div className="mt-3 max-w-2xl">
-          <AssignmentForm
-            pointId={point.id}
-            lubricants={lubricants.map(({ id, code, name }) => ({ value: id, label: `${code} ${name}` }))}
-            bands={bands}
-            today={today}
-          />
-        </div>
-      </Disclosure>
+      <WhoMay action="plan">
+        <Disclosure summary="Record another source" className="no-print mt-2" open={!winner}>
+          <div className="mt-3 max-w-2xl">
+            <AssignmentForm
+              pointId={point.id}
+              lubricants={lubricants.map(({ id, code, name }) => ({ value: id, label: `${code} ${name}` }))}
+              bands={bands}
+              today={today}
+            />
+          </div>
+        </Disclosure>
+      </WhoMay>
     </section>
   );
 }

@@ -22,6 +22,7 @@ export function OilLifeForm({
 }) {
   return (
     <SavedForm
+      needs="plan"
       initial={{
         baseLifeH: hours === null ? '' : String(hours),
         baseTemperatureC: '60',

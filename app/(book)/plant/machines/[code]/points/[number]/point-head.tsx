@@ -1,6 +1,7 @@
 import { pointPath } from '@/app/due-item';
 import Link from 'next/link';
 import { PageHead } from '@/components/ui/page-head';
+import { WhoMay } from '@/components/who-may';
 import { pointLabel } from '@/core/register/assignment';
 import { pointKinds } from '@/core/register/point-kinds';
 import type { PointPage as Page } from '@/desk/read/machine';
@@ -26,15 +27,19 @@ export function PointHead({ machine, point }: Pick<Page, 'machine' | 'point'>) {
       }
       actions={
         <p className="no-print flex gap-2">
-          <a href="#write" className="button">
-            Write in the book
-          </a>
+          <WhoMay action="write">
+            <a href="#write" className="button">
+              Write in the book
+            </a>
+          </WhoMay>
           <Link href={`${here}/commission`} className="button">
             Commission
           </Link>
-          <Link href={`${here}/edit`} className="button">
-            Change point
-          </Link>
+          <WhoMay action="plan">
+            <Link href={`${here}/edit`} className="button">
+              Change point
+            </Link>
+          </WhoMay>
         </p>
       }
     >

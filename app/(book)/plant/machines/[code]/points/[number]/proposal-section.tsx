@@ -3,6 +3,7 @@ import { Section } from '@/components/ui/section';
 import { NoticeLine } from '@/components/ui/notice';
 import { Working } from '@/components/ui/working';
 import { counted, measured, number } from '@/components/words';
+import { WhoMay } from '@/components/who-may';
 import { type GreasePlan, greaseSchools } from '@/core/grease/plan';
 import { type StrokeRounding, greaseStrokes } from '@/core/grease/strokes';
 import { computeStored } from '@/core/method';
@@ -104,7 +105,11 @@ export function ProposalSection({
           </dd>
         </div>
       </dl>
-      {amount.ok && interval.ok && <TakeComputed pointId={pointId} label="Take amount and interval" />}
+      {amount.ok && interval.ok && (
+        <WhoMay action="plan">
+          <TakeComputed pointId={pointId} label="Take amount and interval" />
+        </WhoMay>
+      )}
     </Section>
   );
 }

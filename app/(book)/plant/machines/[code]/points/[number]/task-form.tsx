@@ -85,6 +85,7 @@ export function TaskForm({ pointId, kind, machineState, meters, others, procedur
   };
   return (
     <SavedForm
+      needs="plan"
       key={round}
       initial={known?.values ?? empty}
       submitLabel={known ? 'Save task' : 'Add task'}

@@ -6,6 +6,7 @@ import { Working } from '@/components/ui/working';
 import { enduranceNotice } from '@/core/dosing/devices';
 import { stageLine } from '@/components/stage-line';
 import { number } from '@/components/words';
+import { WhoMay } from '@/components/who-may';
 import { triggerWords } from '@/core/interval/triggers';
 import { pointPath } from '@/app/due-item';
 import { OilLifeForm } from './oil-life-form';
@@ -50,24 +51,32 @@ export function TaskInterval({ state, titles, calendar, personId, machineId, dev
       {interval.override && <OverrideLine calendar={calendar} override={interval.override} />}
       {interval.computed && <Working computation={interval.computed} label="The working of the interval" />}
       {state.action === 'oil-change' && (
-        <Disclosure summary="Work the interval out from heat" className="" small>
-          <div className="mt-2">
-            <OilLifeForm taskId={state.taskId} temperatureC={state.point.temperatureC} hours={steady?.hours ?? null} />
-          </div>
-        </Disclosure>
+        <WhoMay action="plan">
+          <Disclosure summary="Work the interval out from heat" className="" small>
+            <div className="mt-2">
+              <OilLifeForm
+                taskId={state.taskId}
+                temperatureC={state.point.temperatureC}
+                hours={steady?.hours ?? null}
+              />
+            </div>
+          </Disclosure>
+        </WhoMay>
       )}
       {steady && (
-        <Disclosure summary="Override the interval" className="" small>
-          <div className="mt-2">
-            <OverrideForm
-              {...common}
-              field="interval"
-              unit={intervalUnit}
-              computed={interval.override?.computed ?? (intervalUnit === 'h' ? steady.hours : steady.days) ?? null}
-              overridden={interval.override !== null}
-            />
-          </div>
-        </Disclosure>
+        <WhoMay action="write">
+          <Disclosure summary="Override the interval" className="" small>
+            <div className="mt-2">
+              <OverrideForm
+                {...common}
+                field="interval"
+                unit={intervalUnit}
+                computed={interval.override?.computed ?? (intervalUnit === 'h' ? steady.hours : steady.days) ?? null}
+                overridden={interval.override !== null}
+              />
+            </div>
+          </Disclosure>
+        </WhoMay>
       )}
     </div>
   );

@@ -1,6 +1,7 @@
 import type { PlantCalendar, PlantDay } from '@/core/time/plant-day';
 import { Section } from '@/components/ui/section';
 import { Disclosure } from '@/components/ui/disclosure';
+import { WhoMay } from '@/components/who-may';
 import { OutOfUse } from '@/app/(book)/in-use';
 import { type HeldProcedure, procedureTitles, proceduresInForce } from '@/core/procedure/in-force';
 import type { DeviceFacts } from '@/core/dosing/devices';
@@ -66,18 +67,20 @@ export function TasksSection({
           retiredOn && <OutOfUse key={id} kind="task" id={id} version={version} name={title} retiredOn={retiredOn} />,
       )}
       {assigned && (
-        <Disclosure summary="State a task from the manual" className="no-print mt-3">
-          <div className="mt-3 max-w-2xl">
-            <TaskForm
-              pointId={point.id}
-              kind={point.kind}
-              machineState={point.machineState}
-              meters={meters.map(({ id, name }) => ({ value: id, label: name }))}
-              procedures={procedureTitles(held)}
-              others={states.map(({ taskId, title }) => ({ value: taskId, label: title }))}
-            />
-          </div>
-        </Disclosure>
+        <WhoMay action="plan">
+          <Disclosure summary="State a task from the manual" className="no-print mt-3">
+            <div className="mt-3 max-w-2xl">
+              <TaskForm
+                pointId={point.id}
+                kind={point.kind}
+                machineState={point.machineState}
+                meters={meters.map(({ id, name }) => ({ value: id, label: name }))}
+                procedures={procedureTitles(held)}
+                others={states.map(({ taskId, title }) => ({ value: taskId, label: title }))}
+              />
+            </div>
+          </Disclosure>
+        </WhoMay>
       )}
     </Section>
   );

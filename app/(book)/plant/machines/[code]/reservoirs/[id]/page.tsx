@@ -2,6 +2,7 @@ import type { Metadata } from 'next';
 import Link from 'next/link';
 import { notFound } from 'next/navigation';
 import { PageHead } from '@/components/ui/page-head';
+import { WhoMay } from '@/components/who-may';
 import { pointLabel } from '@/core/register/assignment';
 import { readMachinePage } from '@/desk/read/machine';
 import { openDesk, reading } from '@/app/server';
@@ -55,40 +56,42 @@ export default async function ReservoirPage({ params }: { params: Promise<{ code
         </PageHead>
       </div>
       <FillFacts reservoir={fillOf(reservoir)} />
-      <section aria-labelledby="change" className="no-print mt-10 border-t border-ink pt-4">
-        <h2 id="change" className="mb-4 text-xl">
-          Change the reservoir
-        </h2>
-        <ReservoirForm
-          key={reservoir.version}
-          machine={{ id: machine.id, code: machine.code }}
-          points={points.map((point) => ({
-            value: point.id,
-            label: `${pointLabel(machine.code, point.number)} ${point.name}`,
-          }))}
-          known={{ id: reservoir.id, version: reservoir.version }}
-          initial={{
-            name: reservoir.name,
-            capacityL: typed(reservoir.capacityL),
-            residualL: typed(reservoir.residualL),
-            fillMark: reservoir.fillMark,
-            fillMarkState: reservoir.fillMarkState ?? '',
-            checkMark: reservoir.checkMark,
-            checkMarkState: reservoir.checkMarkState ?? '',
-            posture: reservoir.posture,
-            settleMinutes: typed(reservoir.settleMinutes),
-            mounting: reservoir.mounting,
-            fillTable: reservoir.fillTable.map(({ volumeL, ...row }) => ({ ...row, volumeL: String(volumeL) })),
-            levelMarks: reservoir.levelMarks.map(({ levelMm, volumeL }) => ({
-              levelMm: String(levelMm),
-              volumeL: String(volumeL),
-            })),
-            holdsPressure: reservoir.holdsPressure == null ? '' : reservoir.holdsPressure ? 'yes' : 'no',
-            comesEmpty: reservoir.comesEmpty,
-            pointIds: mine.map((point) => point.id),
-          }}
-        />
-      </section>
+      <WhoMay action="plan">
+        <section aria-labelledby="change" className="no-print mt-10 border-t border-ink pt-4">
+          <h2 id="change" className="mb-4 text-xl">
+            Change the reservoir
+          </h2>
+          <ReservoirForm
+            key={reservoir.version}
+            machine={{ id: machine.id, code: machine.code }}
+            points={points.map((point) => ({
+              value: point.id,
+              label: `${pointLabel(machine.code, point.number)} ${point.name}`,
+            }))}
+            known={{ id: reservoir.id, version: reservoir.version }}
+            initial={{
+              name: reservoir.name,
+              capacityL: typed(reservoir.capacityL),
+              residualL: typed(reservoir.residualL),
+              fillMark: reservoir.fillMark,
+              fillMarkState: reservoir.fillMarkState ?? '',
+              checkMark: reservoir.checkMark,
+              checkMarkState: reservoir.checkMarkState ?? '',
+              posture: reservoir.posture,
+              settleMinutes: typed(reservoir.settleMinutes),
+              mounting: reservoir.mounting,
+              fillTable: reservoir.fillTable.map(({ volumeL, ...row }) => ({ ...row, volumeL: String(volumeL) })),
+              levelMarks: reservoir.levelMarks.map(({ levelMm, volumeL }) => ({
+                levelMm: String(levelMm),
+                volumeL: String(volumeL),
+              })),
+              holdsPressure: reservoir.holdsPressure == null ? '' : reservoir.holdsPressure ? 'yes' : 'no',
+              comesEmpty: reservoir.comesEmpty,
+              pointIds: mine.map((point) => point.id),
+            }}
+          />
+        </section>
+      </WhoMay>
     </div>
   );
 }

@@ -2,6 +2,7 @@ import Link from 'next/link';
 import { NoticeLine } from '@/components/ui/notice';
 import { Section } from '@/components/ui/section';
 import { Working } from '@/components/ui/working';
+import { WhoMay } from '@/components/who-may';
 import { families } from '@/core/compat/vocabulary';
 import { fieldsOf, pointKinds } from '@/core/register/point-kinds';
 import type { Choice, PointRow } from '@/desk/assign/choose';
@@ -44,7 +45,9 @@ export function RequirementSection({
       {missing.length > 0 && (
         <p className="caption mt-2">
           The answer is better with: {missing.map((field) => field.label.toLowerCase()).join(', ')}.{' '}
-          <Link href={`${here}/edit`}>Add them</Link>
+          <WhoMay action="plan">
+            <Link href={`${here}/edit`}>Add them</Link>
+          </WhoMay>
         </p>
       )}
     </Section>

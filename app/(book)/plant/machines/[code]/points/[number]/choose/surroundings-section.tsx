@@ -2,6 +2,7 @@ import Link from 'next/link';
 import { Fact } from '@/components/ui/fact';
 import { Section } from '@/components/ui/section';
 import { measured } from '@/components/words';
+import { WhoMay } from '@/components/who-may';
 import { materials as materialWords } from '@/core/compat/vocabulary';
 import type { Choice } from '@/desk/assign/choose';
 
@@ -52,7 +53,10 @@ export function SurroundingsSection({
             materials.map((material) => materialWords[material]).join(', ')
           ) : (
             <>
-              not said. <Link href={`${here}/edit`}>Say which metals and seals</Link>
+              not said.{' '}
+              <WhoMay action="plan">
+                <Link href={`${here}/edit`}>Say which metals and seals</Link>
+              </WhoMay>
             </>
           )}
         </Fact>
