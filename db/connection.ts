@@ -335,7 +335,8 @@ export const namesNothing = (error: unknown): boolean =>
 
 /** True when an error says that the database cannot be reached, rather than that it refused something. */
 export function isUnreachable(error: unknown): boolean {
-  if (error instanceof ConnectionError) return true;
+  // 1047: a node of a cluster that has lost the others answers nothing until it is with them again.
+  if (error instanceof ConnectionError || errnoOf(error) === 1047) return true;
   const cause = error as { parent?: unknown; code?: string; fatal?: boolean } | undefined;
   if (
     cause?.fatal === true ||

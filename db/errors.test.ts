@@ -16,6 +16,7 @@ describe('what keeps the database from its work', () => {
     [Object.assign(new Error(), { digest: 'BUSY' }), 'busy'],
     [Object.assign(new Error(), { code: 'ECONNREFUSED' }), 'unavailable'],
     [Object.assign(new Error(), { parent: { fatal: true } }), 'unavailable'],
+    [from(1047, 'WSREP has not yet prepared node for application use'), 'unavailable'],
     [from(1062, 'Duplicate entry'), undefined],
     [new TypeError('a fault of ours'), undefined],
   ])('%s is %s', (error, code) => {

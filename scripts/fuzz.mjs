@@ -306,7 +306,8 @@ function requestsThatMakeSense({ actions, base, people, tasks }) {
   };
 }
 
-await attackBook('fuzz', async ({ distDir, luck, base, port, logFile, application }) => {
+await attackBook('fuzz', async ({ distDir, luck, base, port, logFile, parts }) => {
+  const [application] = parts.application;
   next = luck;
   cookie = await demoCookie(base, 'MS');
   const json = async (path) => (await fetch(base + path, { headers: { cookie } })).json();

@@ -1,5 +1,6 @@
-// The load of `npm run soak`: writers, devices that are often offline, and planners, all at once, until a line arrives on
-// standard input and enough lives of devices were lived; then everything is brought home and the book is held against what was acknowledged. Prints one JSON line.
+// The load of `npm run soak`: writers, devices that are often offline, and planners, all at once, until a line with the times
+// of the kills arrives on standard input and enough lives of devices were lived; then everything is brought home and the book
+// is held against what was acknowledged. Prints one JSON line.
 import 'fake-indexeddb/auto';
 import { createInterface } from 'node:readline';
 import { ulid } from 'ulid';
@@ -59,6 +60,8 @@ const cookieFor = (body: object): string => cookies.get('personId' in body ? Str
 
 /** What the book has said that it has, by identifier, with what was sent. */
 const acknowledged = new Map<string, EntryInput>();
+/** When each try that was acknowledged was sent, and when the word came. */
+const words: { sent: number; came: number }[] = [];
 const refused: string[] = [];
 let readings = 0;
 let planChanges = 0;
@@ -85,6 +88,7 @@ const entryOf = (task: Task, change: Partial<EntryInput> = {}): EntryInput => ({
 async function acknowledge(path: string, body: object, mayRefuse = false): Promise<{ id?: string } | undefined> {
   for (const since = Date.now(); ;) {
     tries += 1;
+    const sent = Date.now();
     const answer = await fetch(baseUrl + path, {
       method: 'POST',
       headers: { 'content-type': 'application/json', cookie: cookieFor(body) },
@@ -93,7 +97,10 @@ async function acknowledge(path: string, body: object, mayRefuse = false): Promi
     }).catch(() => undefined);
     if (answer?.ok) {
       const said = (await answer.json().catch(() => undefined)) as { id?: string } | undefined;
-      if (said) return said;
+      if (said) {
+        words.push({ sent, came: Date.now() });
+        return said;
+      }
     } else if (answer && [401, 403, 409, 422].includes(answer.status)) {
       if (!mayRefuse) refused.push(`${path} ${answer.status} ${await answer.text().catch(() => '')}`);
       return undefined;
@@ -247,7 +254,12 @@ const everybody = Promise.all([
   planner(),
 ]);
 console.log('soaking');
-for await (const line of createInterface({ input: process.stdin })) if (line) break;
+let killedAt: number[] = [];
+for await (const line of createInterface({ input: process.stdin }))
+  if (line) {
+    killedAt = JSON.parse(line) as number[];
+    break;
+  }
 over = true;
 await everybody;
 
@@ -313,6 +325,13 @@ const lived = {
   posts: sum(({ posts }) => posts),
   pagesKilled: sum(({ kills }) => kills),
 };
-console.log(JSON.stringify({ checks, acknowledged: acknowledged.size, readings, planChanges, tries, lived }));
+/** From each kill to the first acknowledgement of something that was sent after it (ms); null where none came. */
+const untilNextMs = killedAt.map((at) => {
+  const after = words.filter(({ sent }) => sent >= at).map(({ came }) => came - at);
+  return after.length === 0 ? null : after.reduce((least, ms) => Math.min(least, ms));
+});
+console.log(
+  JSON.stringify({ checks, untilNextMs, acknowledged: acknowledged.size, readings, planChanges, tries, lived }),
+);
 await db.close();
 process.exit(0);

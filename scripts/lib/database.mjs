@@ -24,17 +24,35 @@ export function freePort() {
   });
 }
 
+/** How a server of ours is started: in its folder, on its port on loopback, with so much memory for pages. */
+export const serverOptions = (folder, port, bufferPool) => [
+  '--no-defaults',
+  `--user=${userInfo().username}`,
+  `--datadir=${join(folder, 'mariadb')}`,
+  `--socket=${join(folder, 'db.sock')}`,
+  `--tmpdir=${join(folder, 'tmp')}`,
+  `--pid-file=${join(folder, 'db.pid')}`,
+  '--bind-address=127.0.0.1',
+  `--port=${port}`,
+  '--skip-name-resolve',
+  '--character-set-server=utf8mb4',
+  '--collation-server=utf8mb4_unicode_ci',
+  '--default-time-zone=+00:00',
+  `--innodb-buffer-pool-size=${bufferPool}`,
+];
+
 /**
  * Starts the private server of `folder`, making its data folder on the first call.
  * The folder is 0700; root has no TCP account, only the socket inside the folder. Two users have random passwords kept
  * beside the data (0600): one owns the schema, the other runs the application and gets its rights table by table.
  *
  * @param {string} folder e.g. `.data/demo`
- * @param {{ port?: number, roomMb?: number, keepsLog?: boolean }} [options] a fixed port, to restart a server where its clients expect it;
- *   whether it keeps a binary log, by which what came after a copy is replayed
+ * @param {{ port?: number, roomMb?: number, keepsLog?: boolean, power?: { options: string[], env: Record<string, string> } }} [options]
+ *   a fixed port, to restart a server where its clients expect it; whether it keeps a binary log, by which what came after a
+ *   copy is replayed; what makes its writes last only once they are synced (`power.mjs`)
  * @returns {Promise<{ url: string, schemaUrl: string, port: number, pid: number, exit: Promise<number>, stop: () => Promise<void> }>}
  */
-export async function startDatabase(folder, { port, roomMb = usualRoomMb, keepsLog = false } = {}) {
+export async function startDatabase(folder, { port, roomMb = usualRoomMb, keepsLog = false, power } = {}) {
   mkdirSync(folder, { recursive: true, mode: 0o700 });
   chmodSync(folder, 0o700);
   const data = join(folder, 'mariadb');
@@ -79,19 +97,7 @@ export async function startDatabase(folder, { port, roomMb = usualRoomMb, keepsL
   const server = startProcess(
     findProgram('mariadbd'),
     [
-      '--no-defaults',
-      `--user=${user}`,
-      `--datadir=${data}`,
-      `--socket=${socket}`,
-      `--tmpdir=${temporary}`,
-      `--pid-file=${join(folder, 'db.pid')}`,
-      '--bind-address=127.0.0.1',
-      `--port=${usedPort}`,
-      '--skip-name-resolve',
-      '--character-set-server=utf8mb4',
-      '--collation-server=utf8mb4_unicode_ci',
-      '--default-time-zone=+00:00',
-      '--innodb-buffer-pool-size=256M',
+      ...serverOptions(folder, usedPort, '256M'),
       ...(keepsLog
         ? [
             `--log-bin=${join(folder, 'binlog')}`,
@@ -100,8 +106,9 @@ export async function startDatabase(folder, { port, roomMb = usualRoomMb, keepsL
             '--server-id=1',
           ]
         : []),
+      ...(power?.options ?? []),
     ],
-    { log: openLog(join(folder, 'mariadb.log')) },
+    { env: power?.env, log: openLog(join(folder, 'mariadb.log')) },
   );
   const asRoot = (sql, allowFailure = false) =>
     run(findProgram('mariadb'), ['--no-defaults', '--user=root', `--socket=${socket}`, '--batch'], {
@@ -147,12 +154,13 @@ export async function startDatabase(folder, { port, roomMb = usualRoomMb, keepsL
  * @param {Awaited<ReturnType<typeof startDatabase>>} first
  * @param {(words: string) => void} say
  * @param {{ firstPauseMs?: number, longestPauseMs?: number }} [pauses]
+ * @param {Parameters<typeof startDatabase>[1]} [options] as it was started
  */
-export const superviseDatabase = (folder, first, say, pauses = {}) =>
+export const superviseDatabase = (folder, first, say, pauses = {}, options = {}) =>
   supervise('The database', first, {
     say,
     firstPauseMs: 2000,
     ...pauses,
     mayStart: () => !existsSync(join(folder, 'hold')),
-    again: () => startDatabase(folder, { port: first.port }),
+    again: () => startDatabase(folder, { ...options, port: first.port }),
   });

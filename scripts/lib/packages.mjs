@@ -23,6 +23,10 @@ const PROGRAMS = {
     paths: ['/usr/bin/mariadb-binlog', '/usr/local/bin/mariadb-binlog'],
     packageName: 'mariadb-client',
   },
+  haproxy: { paths: ['/usr/sbin/haproxy'], packageName: 'haproxy' },
+  galera: { paths: ['/usr/lib/galera/libgalera_smm.so'], packageName: 'galera-4' },
+  gcc: { paths: ['/usr/bin/gcc'], packageName: 'gcc' },
+  'libc-headers': { paths: ['/usr/include/stdio.h'], packageName: 'libc6-dev' },
   chromium: { paths: ['/usr/bin/chromium'], packageName: 'chromium' },
 };
 

@@ -75,7 +75,7 @@ export function startNoMore() {
 export const endAll = async (graceMs = 20_000) =>
   void (await Promise.all([...running].map((child) => end(child, graceMs))));
 
-const isAlive = (pid) => {
+export const isAlive = (pid) => {
   try {
     process.kill(pid, 0);
     return true;
@@ -154,13 +154,13 @@ export function supervise(
     for (;;) {
       const upSince = Date.now();
       await current.exit;
-      if (stopping) return;
+      if (stopping || closing) return;
       if (Date.now() - upSince > 60_000) pauseMs = firstPauseMs;
       say(`${name} stopped. Starting it again …`);
       for (;;) {
         await rest(pauseMs);
-        while (!mayStart() && !stopping) await pause(200);
-        if (stopping) return;
+        while (!mayStart() && !stopping && !closing) await pause(200);
+        if (stopping || closing) return;
         pauseMs = Math.min(longestPauseMs, pauseMs * 2);
         try {
           current = await again();
