@@ -68,7 +68,7 @@ export function SavedForm<Values extends FieldValues>({
         ) : (
           <>
             <p>Not yours to change. {whoDoes(needs)}</p>
-            <fieldset disabled className="contents">
+            <fieldset disabled className="not-yours">
               {children}
             </fieldset>
           </>
