@@ -70,7 +70,7 @@ await attackBook('soak', async ({ root, seed, luck, base, databaseUrl, parts, co
   if (!result) throw new PlainError('The load ended without saying what it found.');
   const { checks, untilNextMs, ...numbers } = JSON.parse(result);
   if (contents) {
-    const held = await contents();
+    const held = await contents().catch((error) => [error.message, 'is not known']);
     checks.push({ name: 'every node holds the same', ok: new Set(held).size === 1, said: held });
   }
   return {

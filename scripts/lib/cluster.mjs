@@ -284,8 +284,10 @@ export async function startCluster(root, folder, { distDir, bookPort, env, say =
     databaseUrl,
     /** What each node holds, once each has everything: sums over every table of the book. */
     async contents() {
-      await waitUntil('Every node having everything', async () =>
-        (await Promise.all(all.map(standingOf))).every((standing) => standing === 'whole'),
+      await waitUntil(
+        'Every node having everything',
+        async () => (await Promise.all(all.map(standingOf))).every((standing) => standing === 'whole'),
+        300_000,
       );
       const tables = (await askNode(nodes[0], 'SHOW TABLES IN tagebuch')).output.trim().split('\n');
       const sums = `CHECKSUM TABLE ${tables.map((table) => `tagebuch.\`${table}\``).join(', ')}`;
