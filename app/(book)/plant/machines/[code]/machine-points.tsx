@@ -37,25 +37,25 @@ export function MachinePoints({
             <span className="flex items-center gap-1">
               {lubricant && <span className="house-code mr-1">{lubricant}</span>}
               {moving && (
-                <WhoMay action="plan">
-                  <WalkingOrder
-                    pointId={id}
-                    label={pointLabel(machine, number)}
-                    first={index === 0}
-                    last={index === points.length - 1}
-                  />
-                </WhoMay>
+                <WalkingOrder
+                  pointId={id}
+                  label={pointLabel(machine, number)}
+                  first={index === 0}
+                  last={index === points.length - 1}
+                />
               )}
             </span>
           </li>
         ))}
       </ol>
       {points.length > 1 && (
-        <p className="no-print mt-2">
-          <button type="button" className="button" onClick={() => setMoving(!moving)}>
-            {moving ? 'Hide the arrows' : 'Change the walking order'}
-          </button>
-        </p>
+        <WhoMay action="plan">
+          <p className="no-print mt-2">
+            <button type="button" className="button" onClick={() => setMoving(!moving)}>
+              {moving ? 'Hide the arrows' : 'Change the walking order'}
+            </button>
+          </p>
+        </WhoMay>
       )}
     </>
   );
