@@ -1,6 +1,6 @@
 // The book on more than one server, all on loopback: three databases that are one (MariaDB with Galera), two applications, a
 // balancer before both. `npm run cluster` shows it, `npm run soak -- --on cluster` kills it.
-import { cpSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { cpSync, mkdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { prepareDatabase, serve, superviseApplication } from './application.mjs';
@@ -11,7 +11,7 @@ import { pause, supervise } from './processes.mjs';
 import { PlainError, run, startProcess, step, waitUntil } from './steps.mjs';
 
 /** What has to be on the machine for it. */
-export const clusterPrograms = ['mariadbd', 'mariadb-install-db', 'mariadb', 'haproxy', 'galera'];
+export const clusterPrograms = ['mariadbd', 'mariadb-install-db', 'mariadb', 'mariadb-backup', 'haproxy', 'galera'];
 
 const names = ['one', 'two', 'three'];
 
@@ -122,6 +122,30 @@ async function startNode(node, all, { position, first = false } = {}) {
   return { pid: server.pid, exit: server.exit, stop: () => server.stop(20_000) };
 }
 
+/** Fills a node anew from one that has everything, where it missed more than the others still keep. */
+async function fillAnew(/** @type {Node} */ node, /** @type {Node} */ from) {
+  const [program, copy, data] = [
+    findProgram('mariadb-backup'),
+    join(node.folder, 'copy'),
+    join(node.folder, 'mariadb'),
+  ];
+  rmSync(copy, { recursive: true, force: true });
+  const source = [`--socket=${join(from.folder, 'db.sock')}`, `--datadir=${join(from.folder, 'mariadb')}`];
+  await run(program, ['--no-defaults', '--backup', '--galera-info', '--user=root', ...source, `--target-dir=${copy}`]);
+  await run(program, ['--no-defaults', '--prepare', `--target-dir=${copy}`]);
+  const [uuid, count] = readFileSync(join(copy, 'xtrabackup_galera_info'), 'utf8').trim().split(/[:\s]/);
+  writeFileSync(
+    join(copy, 'grastate.dat'),
+    `# GALERA saved state\nversion: 2.1\nuuid:    ${uuid}\nseqno:   ${count}\nsafe_to_bootstrap: 0\n`,
+    { mode: 0o600 },
+  );
+  rmSync(data, { recursive: true, force: true });
+  renameSync(copy, data);
+}
+
+/** Not let in so often, a node is filled anew. */
+const triesBeforeFilling = 2;
+
 /**
  * How nodes come back that have ended. One joins the others; where none of them is whole any more, one is made the beginning of
  * the cluster, and never two: the one that still runs and has lost the others, or, where all have ended, the one that has the
@@ -138,6 +162,19 @@ function comingBack(all) {
         countOf(position) < countOf(ended.get(node)) ||
         (countOf(position) === countOf(ended.get(node)) && all.indexOf(other) >= all.indexOf(node)),
     );
+  /** @type {Map<Node, number>} how often each was not let in, one time after the other */
+  const refused = new Map();
+  const rejoin = async (node, whole) => {
+    const times = refused.get(node) ?? 0;
+    refused.set(node, times + 1);
+    if (times >= triesBeforeFilling) {
+      await fillAnew(node, whole);
+      ended.set(node, await positionOf(node, all));
+    }
+    const server = await startNode(node, all, { position: ended.get(node) });
+    refused.delete(node);
+    return server;
+  };
   return async (/** @type {Node} */ node) => {
     const position = await positionOf(node, all);
     ended.set(node, position);
@@ -145,7 +182,8 @@ function comingBack(all) {
       for (;;) {
         const others = all.filter((other) => !ended.has(other));
         const standing = await Promise.all(others.map(standingOf));
-        if (standing.includes('whole')) return await startNode(node, all, { position });
+        const whole = others[standing.indexOf('whole')];
+        if (whole) return await rejoin(node, whole);
         if (ended.size === all.length && hasMost(node)) {
           const state = join(node.folder, 'mariadb', 'grastate.dat');
           writeFileSync(state, readFileSync(state, 'utf8').replace('safe_to_bootstrap: 0', 'safe_to_bootstrap: 1'));

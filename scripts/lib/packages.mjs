@@ -23,6 +23,7 @@ const PROGRAMS = {
     paths: ['/usr/bin/mariadb-binlog', '/usr/local/bin/mariadb-binlog'],
     packageName: 'mariadb-client',
   },
+  'mariadb-backup': { paths: ['/usr/bin/mariadb-backup'], packageName: 'mariadb-backup' },
   haproxy: { paths: ['/usr/sbin/haproxy'], packageName: 'haproxy' },
   galera: { paths: ['/usr/lib/galera/libgalera_smm.so'], packageName: 'galera-4' },
   gcc: { paths: ['/usr/bin/gcc'], packageName: 'gcc' },
