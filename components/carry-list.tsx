@@ -1,3 +1,4 @@
+import { Beside } from './beside';
 import { NoticeLine } from './ui/notice';
 import { counted, measured, number } from './words';
 import type { CarryList } from '@/core/walk/carried';
@@ -44,12 +45,12 @@ export function CarryTable({ list }: { list: CarryList }) {
                     <span className="caption block">besides, as much as is found wanting at {named(unknownAt)}</span>
                   )}
                 </th>
-                <td className="pl-4 text-right">{needs > 0 ? amountOf(needs, unit) : '–'}</td>
+                <td className="pl-4 text-right">{needs > 0 ? <Beside>{amountOf(needs, unit)}</Beside> : '–'}</td>
                 <td className="pl-4 text-right font-semibold">
-                  {takeAlong > 0 ? amountOf(takeAlong, unit) : 'some'}
+                  {takeAlong > 0 ? <Beside>{amountOf(takeAlong, unit)}</Beside> : 'some'}
                   {cartridges !== null && <span className="caption block">{counted(cartridges, 'cartridge')}</span>}
                 </td>
-                <td className="pl-4 text-right">{weight > 0 ? `${number(weight)} kg` : '–'}</td>
+                <td className="pl-4 text-right">{weight > 0 ? <Beside>{number(weight)} kg</Beside> : '–'}</td>
               </tr>
             ))}
             <tr>
@@ -58,7 +59,9 @@ export function CarryTable({ list }: { list: CarryList }) {
               </th>
               <td />
               <td />
-              <td className="pl-4 text-right">{number(kg)} kg</td>
+              <td className="pl-4 text-right">
+                <Beside>{number(kg)} kg</Beside>
+              </td>
             </tr>
           </tbody>
         </table>
@@ -68,8 +71,10 @@ export function CarryTable({ list }: { list: CarryList }) {
           <>
             <dt className="font-medium">Pans</dt>
             <dd>
-              {pans.map(({ litres, at }) => `${measured(litres)} L for ${at}`).join(', ')}; {measured(drainedL)} L come
-              back
+              <Beside>
+                {pans.map(({ litres, at }) => `${measured(litres)} L for ${at}`).join(', ')}; {measured(drainedL)} L
+                come back
+              </Beside>
             </dd>
           </>
         )}

@@ -3,6 +3,7 @@
 // Sent as what it shows, not as how it is drawn: that would be four times as long.
 import Link from 'next/link';
 import type { CSSProperties, ReactNode } from 'react';
+import { Beside } from './beside';
 import type { DueStanding } from '@/core/interval/due-words';
 import type { HourLine as HourLineFacts } from '@/core/interval/task-due';
 import { useScreenful } from './ui/use-screenful';
@@ -111,7 +112,7 @@ export function DueRow({
           </Link>
           <span>{title}</span>
           <span className="ml-auto whitespace-nowrap">
-            {amount} {lubricantCode && <span className="house-code ml-1">{lubricantCode}</span>}
+            <Beside>{amount}</Beside> {lubricantCode && <span className="house-code ml-1">{lubricantCode}</span>}
           </span>
         </div>
         <div className="text-sm">

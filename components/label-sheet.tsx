@@ -1,3 +1,4 @@
+import { Beside } from './beside';
 import { QrCode } from './qr-code';
 
 /** One label: the code large, what it is below, where its QR code leads. */
@@ -17,7 +18,7 @@ export function LabelSheet({ labels }: { labels: Label[] }) {
             <p className="mt-1 text-sm leading-tight font-medium">{name}</p>
             {lines.map((line) => (
               <p key={line} className="text-xs leading-tight">
-                {line}
+                <Beside>{line}</Beside>
               </p>
             ))}
           </div>

@@ -1,5 +1,6 @@
 'use client';
 
+import { Beside } from './beside';
 import Link from 'next/link';
 
 /** One written entry as a diary line: clock and initials in the margin, then what was written. */
@@ -40,7 +41,7 @@ export function WrittenList({ items }: { items: WrittenItem[] }) {
               </>
             )}
             <span className={corrected ? 'text-muted line-through' : ''}>
-              <span className="font-medium">{title}:</span> {words}
+              <span className="font-medium">{title}:</span> <Beside>{words}</Beside>
             </span>
             {corrected && <span className="caption"> corrected later</span>}
             {corrects && <span className="caption"> (replaces an earlier entry)</span>}

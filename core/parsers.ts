@@ -6,6 +6,7 @@ import { guessMapping, parseDay, readRows } from './meter/import-rows';
 import { readAmount } from './register/grid';
 import { grouped, isPlainText, singleSpaced } from './text';
 import { readPlate } from './viscosity/read-plate';
+import { saidBeside } from './units/beside';
 import { parseQuantity } from './units/parse-quantity';
 
 const rules = { meters: [], timeZone: 'UTC', nowMs: 0 };
@@ -27,5 +28,6 @@ export const parsers: [name: string, alphabet: string, parse: (text: string) => 
   ['settings', '0123456789,;/ ', settingsOf],
   ['spaces', ' \t\na', singleSpaced],
   ['groups', '0123456789', (text) => grouped(text, ' ')],
+  ['other units beside', '0123456789 .,−-×toand°CgkmLbar/s²()', (text) => saidBeside(text, ['temperature', 'mass'])],
   ['plain text', 'a\n\t\u0001\ud800', isPlainText],
 ];

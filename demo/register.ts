@@ -73,7 +73,6 @@ export async function writeRegister(db: Database, start: PlantDay, luck: Chance)
     ambientBandSince: new Date(startOfPlantDay(addDays(start, historyDays - 9), plant)),
     shifts,
     sheetNote,
-    displayUnits: {},
   });
   const personIds = await idsByKey(
     newId,

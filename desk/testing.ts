@@ -30,7 +30,6 @@ export async function smallPlant(db: Database, now = new Date('2026-06-15T10:00:
     name: 'Test plant',
     timeZone: 'Europe/Vienna',
     ambientBands: [],
-    displayUnits: {},
   });
   await db.Person.bulkCreate([
     { id: ids.anna, initials: 'AN', name: 'Anna', role: 'technician' },

@@ -35,7 +35,7 @@ async function makePlant(now: Date): Promise<void> {
     throw new Unfit('This database holds no plant yet: say --plant "Its name" --zone Europe/Vienna as well.');
   if (!Intl.supportedValuesOf('timeZone').includes(timeZone))
     throw new Unfit(`${timeZone} is no time zone. They are named like Europe/Vienna.`);
-  await db.Plant.create({ id: ulid(now.getTime()), name, timeZone, ambientBands: [], displayUnits: {} });
+  await db.Plant.create({ id: ulid(now.getTime()), name, timeZone, ambientBands: [] });
 }
 
 async function makePerson(now: Date): Promise<string> {

@@ -1,5 +1,6 @@
 import Link from 'next/link';
 import type { ReactNode } from 'react';
+import { UnitsBeside } from '@/components/beside';
 import { LightChoice } from '@/components/light';
 import { GoTo } from '@/components/go-to';
 import { Listening } from '@/components/listening';
@@ -53,7 +54,9 @@ export default async function BookLayout({ children }: { children: ReactNode }) 
       </header>
       <main id="page" className="min-w-0 px-4 py-6 md:px-8">
         <AllowedHere actions={allowed}>
-          <Listening>{children}</Listening>
+          <UnitsBeside units={plant.unitsBeside}>
+            <Listening>{children}</Listening>
+          </UnitsBeside>
         </AllowedHere>
       </main>
     </div>

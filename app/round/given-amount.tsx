@@ -1,6 +1,7 @@
 'use client';
 
 import { Minus, Plus } from 'lucide-react';
+import { Beside } from '@/components/beside';
 import { measured } from '@/components/words';
 
 /** What goes in: as planned, or a step more or less, or another number. */
@@ -38,7 +39,7 @@ export function GivenAmount({
           onClick={onType}
           aria-label={`Given: ${measured(given)} ${unit}. Type another number`}
         >
-          {added ? 'Added' : 'Given'}: {measured(given)} {unit}
+          {added ? 'Added' : 'Given'}: <Beside>{`${measured(given)} ${unit}`}</Beside>
         </button>
         <button
           type="button"
@@ -54,9 +55,11 @@ export function GivenAmount({
           role={given > most ? 'alert' : undefined}
           className={given > most ? 'mt-2 border-l-4 border-ink pl-3' : 'caption mt-2'}
         >
-          {given > most
-            ? `More than the maximum of ${measured(most)} ${unit}. `
-            : `At most ${measured(most)} ${unit}. `}
+          <Beside>
+            {given > most
+              ? `More than the maximum of ${measured(most)} ${unit}. `
+              : `At most ${measured(most)} ${unit}. `}
+          </Beside>
           Nothing at the relief by then means blocked: stop and report.
         </p>
       )}

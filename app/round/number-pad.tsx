@@ -1,5 +1,6 @@
 'use client';
 
+import { Beside, useBeside } from '@/components/beside';
 import { Delete } from 'lucide-react';
 import { Dialog } from 'radix-ui';
 import { type ReactNode, useState } from 'react';
@@ -66,16 +67,25 @@ export function NumberPad({
   const press = (key: string) =>
     setTyped((before) => (key === '.' && before.includes('.') ? before : (before + key).slice(0, 10)));
   const value = Number(typed);
+  const beside = useBeside();
+  const read = `${typed.replace('-', '−')} ${unit}`;
+  // Only where the plant says other units beside.
+  const saidBesides = beside(read) === read ? '' : beside(read);
   return (
     <div className="mt-4 flex grow flex-col">
       <p>{label}</p>
-      {hint && <p className="caption">{hint}</p>}
+      {hint && (
+        <p className="caption">
+          <Beside>{hint}</Beside>
+        </p>
+      )}
       <p className="mt-2 flex items-baseline gap-3 border-b-2 border-ink pb-1 text-5xl">
         <output aria-label={label} className="grow text-right">
           {typed.replace('-', '−') || '–'}
         </output>
         <span className="text-xl">{unit}</span>
       </p>
+      <p className="caption min-h-6 text-right">{saidBesides}</p>
       <div role="alert">{problem && <p className="mt-3 border-l-4 border-ink pl-3">{problem}</p>}</div>
       <div className="mt-auto grid grid-cols-3 gap-2 pt-4">
         {keys.map((key) => (

@@ -1,5 +1,6 @@
 'use client';
 
+import { Beside } from '@/components/beside';
 import { measured, number } from '@/components/words';
 import type { WalkDocument, WalkStop } from '@/core/walk/document';
 import { eventWords } from '@/core/words/events';
@@ -101,7 +102,9 @@ export function StopSheets({
               <span>
                 {code} {name}
               </span>
-              <span>{measured(gramsPerStroke)} g a stroke</span>
+              <span>
+                <Beside>{measured(gramsPerStroke)} g a stroke</Beside>
+              </span>
             </button>
           ))}
         </div>

@@ -3,6 +3,7 @@
 import { Check, Minus, X } from 'lucide-react';
 import { useSearchParams } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
+import { UnitsBeside } from '@/components/beside';
 import { CarryTable } from '@/components/carry-list';
 import { counted } from '@/components/words';
 import { numbersOf } from '@/core/capacity/trade-numbers';
@@ -47,7 +48,11 @@ function Round({ id }: { id: string }) {
       </main>
     );
   }
-  return <Walk {...round} kept={kept} document={round.loaded.document} fromDevice={round.loaded.fromDevice} />;
+  return (
+    <UnitsBeside units={round.loaded.document.unitsBeside}>
+      <Walk {...round} kept={kept} document={round.loaded.document} fromDevice={round.loaded.fromDevice} />
+    </UnitsBeside>
+  );
 }
 
 /** Where on the strip the list of what is carried stands: before the first stop. */

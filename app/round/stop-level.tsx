@@ -1,5 +1,6 @@
 'use client';
 
+import { Beside } from '@/components/beside';
 import { measured } from '@/components/words';
 import { coolantCorrect } from '@/core/dosing/coolant-correct';
 import type { WalkStop } from '@/core/walk/document';
@@ -30,11 +31,13 @@ export function CoolantAdvice({ stop, taken }: { stop: WalkStop; taken: TakenHer
     <div role="status" className="mt-3 border-l-4 border-ink pl-3">
       <p className="text-xl">
         <strong>
-          {concentrateL > 0
-            ? `Add ${measured(concentrateL)} L of concentrate`
-            : waterL > 0
-              ? `Add ${measured(waterL)} L of water`
-              : 'Nothing to add'}
+          <Beside>
+            {concentrateL > 0
+              ? `Add ${measured(concentrateL)} L of concentrate`
+              : waterL > 0
+                ? `Add ${measured(waterL)} L of water`
+                : 'Nothing to add'}
+          </Beside>
         </strong>
         , for {measured(stop.coolant.targetPct)} % of {measured(stop.coolant.tankL)} L.
       </p>

@@ -1,5 +1,6 @@
 'use client';
 
+import { Beside } from '@/components/beside';
 import { asRead, day, number } from '@/components/words';
 import { bandWords } from '@/core/register/asked-reading';
 import { counts, outsideWords, pastLimit } from '@/core/condition/reading';
@@ -66,14 +67,26 @@ export const StopReadings = ({
         >
           <span>
             {each.name}
-            <span className="caption block">{hintOf(each)}</span>
+            <span className="caption block">
+              <Beside>{hintOf(each)}</Beside>
+            </span>
           </span>
           <span className="text-right whitespace-nowrap">
-            {read ? <strong>{withUnit(read.value, each.unit)}</strong> : 'not read'}
+            {read ? (
+              <strong>
+                <Beside>{withUnit(read.value, each.unit)}</Beside>
+              </strong>
+            ) : (
+              'not read'
+            )}
           </span>
         </button>
         {standing && <p className="border-l-4 border-ink pl-3 font-semibold">{standing}</p>}
-        {left && <p className="border-l-4 border-rule pl-3">{left}</p>}
+        {left && (
+          <p className="border-l-4 border-rule pl-3">
+            <Beside>{left}</Beside>
+          </p>
+        )}
         {told && <p className="border-l-4 border-ink pl-3">{told}</p>}
       </div>
     );

@@ -1,5 +1,6 @@
 'use client';
 
+import { Beside } from '@/components/beside';
 import type { WalkStop } from '@/core/walk/document';
 import type { plannedOf } from './planned';
 import { type Gun, plannedDetail } from './planned';
@@ -32,11 +33,13 @@ export function StopWork({
       )}
       <p className="flex flex-wrap items-center gap-x-3 text-[40px] leading-tight font-semibold">
         <span>
-          {stop.action === 'check'
-            ? 'Look and judge'
-            : putsNothingIn(stop.action)
-              ? taskActions[stop.action]
-              : planned.words}
+          <Beside>
+            {stop.action === 'check'
+              ? 'Look and judge'
+              : putsNothingIn(stop.action)
+                ? taskActions[stop.action]
+                : planned.words}
+          </Beside>
         </span>
         {stop.lubricant && !putsNothingIn(stop.action) && (
           <>
@@ -46,7 +49,7 @@ export function StopWork({
         )}
       </p>
       <p>
-        {plannedDetail(stop, planned)}
+        <Beside>{plannedDetail(stop, planned)}</Beside>
         {guns.length > 1 && !putsNothingIn(stop.action) && (
           <button type="button" className="ml-2 min-h-14 underline" onClick={onOtherGun}>
             Other gun

@@ -20,6 +20,7 @@ const round = (roundId: string): WalkDocument => ({
   people: [],
   guns: [],
   ownNumbers: {},
+  unitsBeside: [],
   meters: [someMeter()],
 });
 

@@ -3,6 +3,8 @@
 import { type ReactNode, useId, useState } from 'react';
 import { useController, useFormContext, useWatch } from 'react-hook-form';
 import { type Dimension, dimensions, parseQuantity } from '@/core/units/parse-quantity';
+import { useBeside } from '../beside';
+import { asRead } from '../words';
 import { DayInput } from './day-input';
 import { typedTime } from './typed-day';
 
@@ -176,8 +178,11 @@ export function QuantityField({ dimension, ...props }: FieldProps & { dimension:
   const typed = useWatch({ name: props.name }) as string | undefined;
   const parsed = typed ? parseQuantity(typed, dimension) : undefined;
   const unit = dimensions[dimension].unit;
+  const beside = useBeside();
+  const read = parsed?.ok ? `${asRead(parsed.value)} ${unit}` : '';
+  const echo = parsed?.ok && parsed.echo ? parsed.echo : beside(read);
   return (
-    <Field {...props} id={id} echo={parsed?.ok ? parsed.echo : undefined}>
+    <Field {...props} id={id} echo={echo === read ? undefined : echo}>
       <div className="flex items-center gap-2">
         <input {...control} inputMode="decimal" autoComplete="off" className="field max-w-40 text-right" />
         {unit && <span className="caption">{unit}</span>}

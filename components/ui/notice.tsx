@@ -1,3 +1,4 @@
+import { Beside } from '../beside';
 import type { Notice } from '@/core/method';
 
 const words = { info: 'Note', caution: 'Caution', stop: 'Stop' } as const;
@@ -8,7 +9,7 @@ export function NoticeLine({ notice: { level, text } }: { notice: Notice }) {
     <p
       className={`mt-2 border-l-4 py-1 pl-3 ${level === 'stop' ? 'border-stop' : level === 'caution' ? 'border-ink' : 'border-rule'}`}
     >
-      <strong className={level === 'stop' ? 'text-stop' : undefined}>{words[level]}.</strong> {text}
+      <strong className={level === 'stop' ? 'text-stop' : undefined}>{words[level]}.</strong> <Beside>{text}</Beside>
     </p>
   );
 }
@@ -19,7 +20,7 @@ export function FormProblem({ reason, title = 'Not saved.' }: { reason: string |
     <div role="alert">
       {reason && (
         <p className="border-l-4 border-ink py-1 pl-3">
-          <strong>{title}</strong> {reason}
+          <strong>{title}</strong> <Beside>{reason}</Beside>
         </p>
       )}
     </div>

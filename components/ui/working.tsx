@@ -1,6 +1,7 @@
 'use client';
 
 import { Collapsible } from 'radix-ui';
+import { Beside } from '../beside';
 import type { Notice, StoredComputation, WorkingStep } from '@/core/method';
 import { measured } from '../words';
 import { NoticeLine } from './notice';
@@ -17,7 +18,7 @@ export function WorkingSteps({ steps }: { steps: WorkingStep[] }) {
             </th>
             <td className="py-1.5 pr-4 text-muted break-words">{expression}</td>
             <td className="py-1.5 text-right whitespace-nowrap">
-              = {typeof value === 'number' ? measured(value) : value} {unit}
+              = <Beside>{`${typeof value === 'number' ? measured(value) : value} ${unit}`}</Beside>
             </td>
           </tr>
         ))}

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { clockMinutes } from '../capacity/shifts';
+import { besideWords } from '../units/beside';
 import { line } from '../units/typed-field';
 import { chosen } from './forms';
 
@@ -29,4 +30,5 @@ export const plantSettingsForm = z.strictObject({
   greaseSchool: chosen('Amounts of grease', plantSchools),
   temperatureRule: chosen('Warm bearings', temperatureRules),
   airForCleaning: z.boolean(),
+  unitsBeside: z.array(chosen('Other units', besideWords)),
 });

@@ -9,6 +9,7 @@ import { lookNames } from '../words/looks';
 import { quantities } from '../words/quantities';
 import { actByWords, restartWords, verdicts } from '../words/sign-row';
 import { type TaskAction, taskActions } from '../words/task-words';
+import { besideNames } from '../units/beside';
 
 /**
  * What the Round page loads: one versioned document with everything a walk needs, so that it works without signal.
@@ -192,6 +193,8 @@ export const walkDocument = z.object({
   people: z.array(z.object({ id: z.string(), initials: z.string(), name: z.string() })).default([]),
   /** What the plant says in place of the usual numbers of walks and loads. */
   ownNumbers: z.record(z.string(), z.number()).default({}),
+  /** Which other units the plant says beside those in which it keeps everything. */
+  unitsBeside: z.array(z.enum(besideNames)).default([]),
   guns: z.array(
     z.object({
       id: z.string(),

@@ -613,6 +613,14 @@ export const migrations: readonly Migration[] = [
   }),
   addColumns('2026-12-15-04-plant-air', 'plant', { airForCleaning: 'BOOLEAN NOT NULL DEFAULT FALSE' }),
 
+  // Which other units are said beside those of storage, as a list; nothing ever stood in the column before it.
+  addColumns('2026-12-15-09-plant-units-beside', 'plant', { unitsBeside: "JSON NOT NULL DEFAULT '[]'" }),
+  sqlMigration(
+    '2026-12-15-10-plant-no-display-units',
+    'ALTER TABLE plant DROP COLUMN IF EXISTS displayUnits',
+    "ALTER TABLE plant ADD COLUMN IF NOT EXISTS displayUnits JSON NOT NULL DEFAULT '{}'",
+  ),
+
   // Whom the plant's directory means.
   addColumns('2026-12-15-08-person-directory', 'person', {
     directoryName: 'VARCHAR(120) NULL UNIQUE',

@@ -11,6 +11,7 @@ import type { OwnNumbers } from '@/core/capacity/trade-numbers';
 import type { Certificate } from '@/core/people/certificates';
 import type { Role } from '@/core/people/rights';
 import type { Procedure } from '@/core/procedure/step';
+import type { SaidBeside } from '@/core/units/beside';
 import type { OwnSign as Said } from '@/core/words/sign-row';
 import type { Who } from '@/core/words/task-words';
 import {
@@ -46,7 +47,8 @@ export class Plant extends Model<InferAttributes<Plant>, InferCreationAttributes
   declare closures: CreationOptional<{ name: string; from: string; to: string }[]>;
   declare greaseSchool: CreationOptional<'fixed' | 'by-interval'>;
   declare temperatureRule: CreationOptional<'steps' | 'halving'>;
-  declare displayUnits: Record<string, string>;
+  /** Which other units are said beside those in which everything is kept. */
+  declare unitsBeside: CreationOptional<SaidBeside[]>;
   /** Empty until the plant says when people work. */
   declare shifts: CreationOptional<Shift[]>;
   /** In place of the usual numbers of the trade. */
@@ -134,7 +136,7 @@ export function initPlant(sequelize: Sequelize) {
       closures: { ...json, defaultValue: [] },
       greaseSchool: { ...text, defaultValue: 'fixed' },
       temperatureRule: { ...text, defaultValue: 'steps' },
-      displayUnits: json,
+      unitsBeside: { ...json, defaultValue: [] },
       shifts: { ...json, defaultValue: [] },
       ownNumbers: { ...json, defaultValue: {} },
       airForCleaning: { ...boolean, defaultValue: false },

@@ -15,6 +15,7 @@ const form = {
   greaseSchool: 'fixed',
   temperatureRule: 'steps',
   airForCleaning: false,
+  unitsBeside: [] as string[],
 };
 
 describe('the settings of a plant', async () => {
@@ -27,6 +28,7 @@ describe('the settings of a plant', async () => {
     ['midnight of the next day', { dayStartsAt: '24:00' }, 'dayStartsAt'],
     ['a school that is none', { greaseSchool: 'much' }, 'greaseSchool'],
     ['no name', { name: ' ' }, 'name'],
+    ['units that are none', { unitsBeside: ['mass', 'stones'] }, 'unitsBeside.1'],
   ])('refuse %s, in words at its field', async (_, wrong, field) => {
     const answer = await savePlantSettings(desk, { ...form, ...wrong });
     expect(answer.ok ? [] : Object.keys(answer.fields ?? {})).toEqual([field]);
@@ -43,13 +45,24 @@ describe('the settings of a plant', async () => {
     });
     const dueOn = async () => (await loadTaskStates(db, desk.now, { taskIds: [taskId] }))[0]!.due.dueOn;
     const before = await dueOn();
-    expect(await savePlantSettings(desk, { ...form, dayStartsAt: '0:00', airForCleaning: true })).toEqual({
+    expect(
+      await savePlantSettings(desk, {
+        ...form,
+        dayStartsAt: '0:00',
+        airForCleaning: true,
+        unitsBeside: ['mass', 'temperature'],
+      }),
+    ).toEqual({
       ok: true,
       value: null,
     });
     const after = await dueOn();
     expect(Date.parse(after!) - Date.parse(before!)).toBe(86_400_000);
     expect((await compareWithLog(db)).differences).toEqual([]);
-    expect(await thePlant(db)).toMatchObject({ airForCleaning: true, dayStartsAtMinutes: 0 });
+    expect(await thePlant(db)).toMatchObject({
+      airForCleaning: true,
+      dayStartsAtMinutes: 0,
+      unitsBeside: ['mass', 'temperature'],
+    });
   });
 });

@@ -51,6 +51,14 @@ describe('a walk', async () => {
     expect(read.meters).toMatchObject([{ name: 'Hour meter', lastValue: null, readInRound: false }]);
   });
 
+  it('says which other units the plant has beside its own, also without a signal later', async () => {
+    expect((await document()).unitsBeside).toEqual([]);
+    await db.Plant.update({ unitsBeside: ['mass'] }, { where: {} });
+    expect((await document()).unitsBeside).toEqual(['mass']);
+    expect((await readWalk(desk, route))!.plan.document.unitsBeside).toEqual(['mass']);
+    await db.Plant.update({ unitsBeside: [] }, { where: {} });
+  });
+
   it('carries the procedure that is usual there, another one that its task names, or none', async () => {
     const here = async () => {
       const { stops, procedures } = await document();

@@ -272,13 +272,13 @@ async function hazardsOfLubricants(db: Database, states: readonly TaskState[]): 
 const byKey = (stops: readonly StopProcedure[]): WalkDocument['procedures'] =>
   Object.fromEntries(stops.map(({ procedure }) => [procedureKey(procedure), procedure]));
 
-const habits = ({ airForCleaning, ownNumbers }: Plant) => ({ airForCleaning, ownNumbers });
+const habits = ({ airForCleaning, ownNumbers, unitsBeside }: Plant) => ({ airForCleaning, ownNumbers, unitsBeside });
 
 /** Where and when a walk is walked: the day, and what goes for the whole plant. */
-type Here = { db: Database; now: Date; today: PlantDay } & Pick<Plant, 'airForCleaning' | 'ownNumbers'>;
+type Here = { db: Database; now: Date; today: PlantDay } & Pick<Plant, 'airForCleaning' | 'ownNumbers' | 'unitsBeside'>;
 
 async function documentOf(
-  { db, now, today, airForCleaning, ownNumbers }: Here,
+  { db, now, today, airForCleaning, ownNumbers, unitsBeside }: Here,
   round: Walk,
   {
     states,
@@ -393,6 +393,7 @@ async function documentOf(
       };
     }),
     ownNumbers,
+    unitsBeside,
     guns: guns.map(walkGun),
     meters: metersOnWalk(meters, entries),
   };

@@ -23,7 +23,7 @@ type Run = (sql: string) => Promise<unknown>;
 export async function beginPlant(db: Database): Promise<void> {
   const run: Run = (sql) => db.sequelize.query(sql);
   await run(
-    `INSERT INTO plant (id, name, timeZone, ambientBands, displayUnits, createdAt, updatedAt) VALUES (${id('X', 1)}, 'Bench', 'Europe/Vienna', '[]', '{}', ${stamps})`,
+    `INSERT INTO plant (id, name, timeZone, ambientBands, createdAt, updatedAt) VALUES (${id('X', 1)}, 'Bench', 'Europe/Vienna', '[]', ${stamps})`,
   );
   await run(
     `INSERT INTO person (id, initials, name, role, roles, createdAt, updatedAt) VALUES (${id('H', 1)}, 'BE', 'Bench', 'technician', '["planner","administrator"]', ${stamps})`,

@@ -1,5 +1,6 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
+import { Beside } from '@/components/beside';
 import { HeadRow, right } from '@/components/ui/head-row';
 import { PageHead } from '@/components/ui/page-head';
 import { day, number, quantityOf } from '@/components/words';
@@ -113,7 +114,7 @@ function StoreRoomRow({ line: { lubricant, unit, onHand, points, need, oldestOpe
       </td>
       <td className="py-2 pr-4 text-right whitespace-nowrap max-md:py-0 max-md:text-left">
         {need && need.perYear > 0 ? (
-          quantityOf(need.perYear, need.unit)
+          <Beside>{quantityOf(need.perYear, need.unit)}</Beside>
         ) : (
           <span className="text-muted" aria-label="nothing">
             –
@@ -123,7 +124,7 @@ function StoreRoomRow({ line: { lubricant, unit, onHand, points, need, oldestOpe
       </td>
       <td className="py-2 pr-4 text-right max-md:py-0 max-md:text-left">
         <span className={`whitespace-nowrap ${short ? 'font-semibold' : ''}`}>
-          {onHand > 0 ? quantityOf(onHand, unit) : 'none'}
+          <Beside>{onHand > 0 ? quantityOf(onHand, unit) : 'none'}</Beside>
         </span>
         {short && <span className="caption block">less than a month’s use</span>}
         {oldestOpenedOn && <span className="caption block">opened {day(oldestOpenedOn)}</span>}

@@ -3,6 +3,7 @@
 import { X } from 'lucide-react';
 import { useRouter } from 'next/navigation';
 import { type ReactNode, useCallback, useId, useState } from 'react';
+import { Beside } from '@/components/beside';
 import { AreaChoice } from '@/components/ui/area-choice';
 import { NoteField, TextField } from '@/components/ui/fields';
 import { SavedForm } from '@/components/ui/saved-form';
@@ -226,7 +227,7 @@ function StopRow({ stop, place, onRemove }: { stop: TaskChoice; place: number; o
         <span className="text-muted">{machineStates[stop.machineState]}</span>
       </span>
       <span className="whitespace-nowrap">
-        {amount(stop.amountKind, stop.amount)} <span className="house-code">{stop.lubricant}</span>
+        <Beside>{amount(stop.amountKind, stop.amount)}</Beside> <span className="house-code">{stop.lubricant}</span>
       </span>
       <button
         type="button"

@@ -1,5 +1,6 @@
 'use client';
 
+import { Beside } from '@/components/beside';
 import { number, taskAmount } from '@/components/words';
 import type { CardLine, CardMeter } from '@/desk/walk/operator-card';
 import { useCounter } from './use-counter';
@@ -171,7 +172,7 @@ const CardTask = ({
       <strong>{line.title}</strong>, {line.every}
     </p>
     <p>
-      {line.pointName}, {line.location}. {taskAmount(line.action, line.amount.kind, line.amount.value)}{' '}
+      {line.pointName}, {line.location}. <Beside>{taskAmount(line.action, line.amount.kind, line.amount.value)}</Beside>{' '}
       {line.lubricant && <span className="house-code">{line.lubricant.code}</span>}
     </p>
     {line.enough && <p className="text-muted">Enough: {line.enough}</p>}

@@ -4,6 +4,7 @@ import { notFound } from 'next/navigation';
 import { PageHead } from '@/components/ui/page-head';
 import { Section } from '@/components/ui/section';
 import { entryContext } from '@/app/entry-context';
+import { Beside } from '@/components/beside';
 import { entryWords, kindWords } from '@/components/entry-words';
 import { dayAndClock } from '@/components/words';
 import { loadTaskStates } from '@/desk/standing/states';
@@ -67,7 +68,7 @@ export default async function EntryPage({ params }: { params: Promise<{ id: stri
               {line.clockAhead ? '; this device’s clock was ahead' : ''}
             </p>
             <p className={`mt-1 text-lg break-words ${line.correctedById ? 'text-muted line-through' : ''}`}>
-              {lineWords(line, original, names)}
+              <Beside>{lineWords(line, original, names)}</Beside>
             </p>
             <p className="caption break-all">Seal {line.hash.slice(0, 16)}…</p>
           </li>

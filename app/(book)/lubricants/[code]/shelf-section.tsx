@@ -1,3 +1,4 @@
+import { Beside } from '@/components/beside';
 import { LevelGlass } from '@/components/scales/level-glass';
 import { Disclosure } from '@/components/ui/disclosure';
 import { Section } from '@/components/ui/section';
@@ -23,7 +24,9 @@ export function ShelfSection({
       title={
         <>
           On the shelf{' '}
-          <span className="caption font-normal">{stock.length > 0 ? quantityOf(onShelf, unit) : 'nothing'}</span>
+          <span className="caption font-normal">
+            <Beside>{stock.length > 0 ? quantityOf(onShelf, unit) : 'nothing'}</Beside>
+          </span>
         </>
       }
     >
@@ -38,7 +41,10 @@ export function ShelfSection({
         {stock.map(({ id, batch, container, place, amount, receivedOn, openedOn, bestBeforeOn }) => (
           <li key={id} className="rule-t py-2">
             <p>
-              <strong>{quantityOf(amount, unit)}</strong> {container}, batch {batch}
+              <strong>
+                <Beside>{quantityOf(amount, unit)}</Beside>
+              </strong>{' '}
+              {container}, batch {batch}
               {place && `, ${place}`}
             </p>
             <p className="caption">

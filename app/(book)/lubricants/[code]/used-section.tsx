@@ -1,4 +1,5 @@
 import Link from 'next/link';
+import { Beside } from '@/components/beside';
 import { counted, quantityOf } from '@/components/words';
 import { Section } from '@/components/ui/section';
 import { pointLabel } from '@/core/register/assignment';
@@ -18,7 +19,11 @@ export function UsedSection({ lubricant, points, need }: Pick<LubricantPage, 'lu
     >
       {need && need.perYear > 0 && (
         <p className="mt-1">
-          The plan uses <strong>{quantityOf(need.perYear, need.unit)}</strong> a year
+          The plan uses{' '}
+          <strong>
+            <Beside>{quantityOf(need.perYear, need.unit)}</Beside>
+          </strong>{' '}
+          a year
           {need.unknownTasks > 0 && <>, and what {counted(need.unknownTasks, 'task')} of films and marks take on top</>}
           . <Link href="/lubricants/needs">By route and month</Link>
         </p>

@@ -1,5 +1,6 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
+import { Beside } from '@/components/beside';
 import { HeadRow, right } from '@/components/ui/head-row';
 import { PageHead } from '@/components/ui/page-head';
 import { counted, quantityOf } from '@/components/words';
@@ -75,17 +76,23 @@ export default async function NeedsPage({ searchParams }: Search) {
                     {unknownTasks > 0 && `; ${counted(unknownTasks, 'task')} by film or mark on top`}
                   </span>
                 </th>
-                <td className="py-2 pr-4 text-right whitespace-nowrap">{quantityOf(perYear / 12, unit)}</td>
-                <td className="py-2 pr-4 text-right font-semibold whitespace-nowrap">{quantityOf(perYear, unit)}</td>
                 <td className="py-2 pr-4 text-right whitespace-nowrap">
-                  {onHand(lubricantId) > 0 ? quantityOf(onHand(lubricantId), unitOf(lubricantId)) : 'none'}
+                  <Beside>{quantityOf(perYear / 12, unit)}</Beside>
+                </td>
+                <td className="py-2 pr-4 text-right font-semibold whitespace-nowrap">
+                  <Beside>{quantityOf(perYear, unit)}</Beside>
+                </td>
+                <td className="py-2 pr-4 text-right whitespace-nowrap">
+                  <Beside>
+                    {onHand(lubricantId) > 0 ? quantityOf(onHand(lubricantId), unitOf(lubricantId)) : 'none'}
+                  </Beside>
                 </td>
                 {routes.map((route) => {
                   const mine = byRoute.find((each) => each.route === route);
                   return (
                     <td key={route} className="py-2 pr-4 text-right whitespace-nowrap">
                       {mine && mine.perYear > 0 ? (
-                        quantityOf(mine.perYear, unit)
+                        <Beside>{quantityOf(mine.perYear, unit)}</Beside>
                       ) : (
                         <span className="text-muted" aria-label="nothing">
                           –

@@ -25,7 +25,7 @@ const elsewhere = [
 export default async function SettingsPage() {
   await openDesk('settings');
   const plant = await reading((db) => thePlant(db));
-  const { name, timeZone, dayStartsAtMinutes, greaseSchool, temperatureRule, airForCleaning } = plant;
+  const { name, timeZone, dayStartsAtMinutes, greaseSchool, temperatureRule, airForCleaning, unitsBeside } = plant;
   const initial = {
     name,
     timeZone,
@@ -33,6 +33,7 @@ export default async function SettingsPage() {
     greaseSchool,
     temperatureRule,
     airForCleaning,
+    unitsBeside,
   };
   return (
     <div className="max-w-3xl">

@@ -1,8 +1,9 @@
 'use client';
 
-import { ChoiceField, TextField, TickField, optionsOf } from '@/components/ui/fields';
+import { ChoiceField, ChoicesField, TextField, TickField, optionsOf } from '@/components/ui/fields';
 import { SaidForm } from '@/components/ui/said-form';
 import { plantSchools, temperatureRules } from '@/core/register/plant-settings';
+import { besideWords } from '@/core/units/beside';
 import { savePlantSettings } from '../actions';
 
 type Values = {
@@ -12,6 +13,7 @@ type Values = {
   greaseSchool: string;
   temperatureRule: string;
   airForCleaning: boolean;
+  unitsBeside: string[];
 };
 
 /** The plant's clock, schools and habits. @param zones that the server knows */
@@ -53,6 +55,12 @@ export function SettingsForm({ initial, zones }: { initial: Values; zones: reado
           either way.
         </p>
       </div>
+      <ChoicesField
+        name="unitsBeside"
+        label="Other units beside"
+        options={optionsOf(besideWords)}
+        hint="Said in brackets after what is shown. A number typed without a unit goes on meaning the unit of its field; with one it is converted."
+      />
     </SaidForm>
   );
 }

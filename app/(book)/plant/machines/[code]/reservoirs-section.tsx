@@ -1,4 +1,5 @@
 import Link from 'next/link';
+import { Beside } from '@/components/beside';
 import { Section } from '@/components/ui/section';
 import { measured } from '@/components/words';
 import type { MachinePage as Page } from '@/desk/read/machine';
@@ -12,7 +13,7 @@ export function ReservoirsSection({ machine, reservoirs }: Pick<Page, 'machine' 
           <li key={id} className="rule-t py-1.5">
             <Link href={`/plant/machines/${machine.code}/reservoirs/${id}`}>{name}</Link>{' '}
             <span className="text-muted">
-              {capacityL !== null && `${measured(capacityL)} L`}
+              <Beside>{capacityL !== null && `${measured(capacityL)} L`}</Beside>
               {mounting && `, ${mounting.toLowerCase()}`}
             </span>
             {mounting && confirmed?.position.toLowerCase() !== mounting.toLowerCase() && (

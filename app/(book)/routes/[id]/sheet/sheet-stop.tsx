@@ -1,4 +1,5 @@
 import { Fragment } from 'react';
+import { Beside } from '@/components/beside';
 import { asRead, day } from '@/components/words';
 import { limitsWords } from '@/core/register/asked-reading';
 import type { Procedure, StepOf } from '@/core/procedure/step';
@@ -103,11 +104,11 @@ function Work({ stop, guns }: { stop: WalkStop; guns: readonly Gun[] }) {
       <p className="sheet-work">
         <span className="font-semibold">
           {stop.title}
-          {isLook ? '' : `: ${planned.words}`}
+          <Beside>{isLook ? '' : `: ${planned.words}`}</Beside>
         </span>{' '}
         {stop.lubricant && !isLook && <span className="house-code">{stop.lubricant.code}</span>}{' '}
         <span>
-          {!isLook && plannedDetail(stop, planned)}
+          <Beside>{!isLook && plannedDetail(stop, planned)}</Beside>
           {stop.who !== 'technician' && `, by: ${isOwn(whoMay, stop.who) ? whoMay[stop.who as Who] : stop.who}`}
         </span>
       </p>

@@ -1,6 +1,7 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
 import { notFound } from 'next/navigation';
+import { Beside } from '@/components/beside';
 import { PageHead } from '@/components/ui/page-head';
 import { Section } from '@/components/ui/section';
 import { PrintButton } from '@/components/print-button';
@@ -92,7 +93,7 @@ export default async function OperatorCardPage({ params }: { params: Promise<{ c
                   </p>
                   <p>
                     {label} {pointName}, {location}; {machineStates[machineState]}.{' '}
-                    {taskAmount(action, amount.kind, amount.value)}{' '}
+                    <Beside>{taskAmount(action, amount.kind, amount.value)}</Beside>{' '}
                     {lubricant && <span className="house-code">{lubricant.code}</span>}
                   </p>
                   {enough && <p className="text-muted">Enough: {enough}</p>}

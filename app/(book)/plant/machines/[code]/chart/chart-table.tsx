@@ -1,3 +1,4 @@
+import { Beside } from '@/components/beside';
 import { HeadRow, right } from '@/components/ui/head-row';
 import { stageLine } from '@/components/stage-line';
 import { taskAmount } from '@/components/words';
@@ -112,7 +113,7 @@ function TaskCells({
         )}
       </td>
       <td className="py-1 pr-2 text-right align-top whitespace-nowrap">
-        {taskAmount(action, planned.kind, planned.value)}
+        <Beside>{taskAmount(action, planned.kind, planned.value)}</Beside>
       </td>
       <td className="py-1 pr-2 align-top">{often.length > 0 ? often.join('; ') : 'when it is called for'}</td>
       <td className="py-1 align-top text-xs">{machineStates[machineState]}</td>

@@ -1,6 +1,7 @@
 'use client';
 
 import { useState } from 'react';
+import { Beside } from '@/components/beside';
 import { NoticeLine } from '@/components/ui/notice';
 import { useMutation } from '@/components/ui/use-mutation';
 import { WorkingSteps } from '@/components/ui/working';
@@ -54,7 +55,9 @@ export function FillFacts({ reservoir }: { reservoir: Facts }) {
       <section aria-label="Fill">
         <p className="text-muted">How much belongs in</p>
         <p className="text-2xl">
-          {row ? `${measured(row.volumeL)} L` : capacityL === null ? 'not known' : `${measured(capacityL)} L`}
+          <Beside>
+            {row ? `${measured(row.volumeL)} L` : capacityL === null ? 'not known' : `${measured(capacityL)} L`}
+          </Beside>
         </p>
         {fillMark && <p>To the {fillMark}.</p>}
         {checkMark && (
@@ -163,8 +166,15 @@ function LevelReading({
           <>
             {run.result.volumeL !== undefined && (
               <p className="text-lg">
-                <strong>{measured(run.result.volumeL)} L</strong> in there
-                {run.result.topUpL !== undefined && <>, {measured(run.result.topUpL)} L missing to the top mark</>}
+                <strong>
+                  <Beside>{measured(run.result.volumeL)} L</Beside>
+                </strong>{' '}
+                in there
+                {run.result.topUpL !== undefined && (
+                  <>
+                    , <Beside>{measured(run.result.topUpL)} L</Beside> missing to the top mark
+                  </>
+                )}
               </p>
             )}
             {run.stored.notices.map((notice, index) => (

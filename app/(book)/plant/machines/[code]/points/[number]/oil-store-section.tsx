@@ -1,4 +1,5 @@
 import Link from 'next/link';
+import { Beside } from '@/components/beside';
 import { NoticeLine } from '@/components/ui/notice';
 import { Section } from '@/components/ui/section';
 import { Working } from '@/components/ui/working';
@@ -18,7 +19,11 @@ function SumpLine({
   return (
     <div className="mt-2">
       <p>
-        In there by the book: <strong>{measured(volumeL)} L</strong>,{' '}
+        In there by the book:{' '}
+        <strong>
+          <Beside>{measured(volumeL)} L</Beside>
+        </strong>
+        ,{' '}
         {composition.map(({ code, share }, place) => (
           <span key={code}>
             {place > 0 && ' and '}

@@ -1,3 +1,4 @@
+import { Beside } from '@/components/beside';
 import { Disclosure } from '@/components/ui/disclosure';
 import { Section } from '@/components/ui/section';
 import { NoticeLine } from '@/components/ui/notice';
@@ -54,7 +55,7 @@ export function ProposalSection({
               <>
                 <span className="text-2xl">
                   {school === 'purge' && 'at most '}
-                  {measured(amount.value)} g
+                  <Beside>{measured(amount.value)} g</Beside>
                 </span>{' '}
                 <span className="caption">{greaseSchools[school]}</span>
                 {guns.map((gun) => (
@@ -75,7 +76,7 @@ export function ProposalSection({
               <ul>
                 {others.map(({ school: other, amount: said }) => (
                   <li key={other}>
-                    {greaseSchools[other]}: {said.ok ? `${measured(said.value)} g` : said.reason}
+                    {greaseSchools[other]}: <Beside>{said.ok ? `${measured(said.value)} g` : said.reason}</Beside>
                   </li>
                 ))}
               </ul>

@@ -1,3 +1,4 @@
+import { Beside } from '@/components/beside';
 import { Disclosure } from '@/components/ui/disclosure';
 import { OverrideForm } from '@/components/entry/override-form';
 import { Working } from '@/components/ui/working';
@@ -21,7 +22,9 @@ export function TaskAmount(props: TaskSectionProps) {
   return (
     <div>
       <p className="text-muted">How much</p>
-      <p className="text-2xl">{amount(state.amount.kind, state.amount.value)}</p>
+      <p className="text-2xl">
+        <Beside>{amount(state.amount.kind, state.amount.value)}</Beside>
+      </p>
       {strokes !== null && strokes > 0 && (
         <p>
           {counted(strokes, 'stroke')} of {gun!.code}
