@@ -19,6 +19,3 @@ export function useMay(action: Action): boolean {
 /** What is there only for those who may do it. */
 export const WhoMay = ({ action, children }: { action: Action; children: ReactNode }) =>
   useMay(action) ? children : null;
-
-/** A way on from a page: the path, what it is called, what one has to be allowed to do there. */
-export type Way = readonly [path: string, words: string, needs?: Action];

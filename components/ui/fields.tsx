@@ -30,7 +30,7 @@ function Field({
   return (
     <div>
       <label htmlFor={id} className="mb-1 block font-medium">
-        {label} {required ? <span className="caption font-normal">needed</span> : null}
+        {label} {required ? <span className="caption needed font-normal">needed</span> : null}
       </label>
       {children}
       {echo && <p className="caption mt-1">{echo}</p>}

@@ -4,7 +4,8 @@ import { FoldOnPhone } from '@/components/ui/fold-on-phone';
 import { PageHead } from '@/components/ui/page-head';
 import { Section } from '@/components/ui/section';
 import { counted } from '@/components/words';
-import { WhoMay, type Way } from '@/components/who-may';
+import { type Way, Ways } from '@/components/ways';
+import { WhoMay } from '@/components/who-may';
 import { countWaitingTricks } from '@/desk/register/tricks';
 import { thePlant } from '@/desk/plant';
 import { readPlantTree } from '@/desk/read/plant-tree';
@@ -50,15 +51,7 @@ export default async function PlantPage({ searchParams }: Search) {
         actions={
           <div className="no-print flex flex-wrap items-center gap-x-5 gap-y-1">
             <FoldOnPhone words="What belongs to the plant">
-              <nav aria-label="Of the plant" className="flex flex-wrap gap-x-5">
-                {ways.map(([path, words, needs = 'read']) => (
-                  <WhoMay key={path} action={needs}>
-                    <Link href={`/plant/${path}`} className="inline-flex min-h-11 items-center md:min-h-8">
-                      {words}
-                    </Link>
-                  </WhoMay>
-                ))}
-              </nav>
+              <Ways label="Of the plant" from="/plant" ways={ways} />
             </FoldOnPhone>
             <WhoMay action="plan">
               <Link href="/plant/machines/new" className="button">

@@ -1,6 +1,7 @@
 import Link from 'next/link';
 import { PageHead } from '@/components/ui/page-head';
-import { WhoMay, type Way } from '@/components/who-may';
+import { type Way, Ways } from '@/components/ways';
+import { WhoMay } from '@/components/who-may';
 import type { MachinePage as Page } from '@/desk/read/machine';
 
 /** Where one goes on to from a machine, and who may. */
@@ -53,15 +54,9 @@ export function MachineHead({ machine, area, oldCodes, model }: Pick<Page, 'mach
           </p>
         )}
       </PageHead>
-      <nav aria-label="Of this machine" className="no-print mt-2 flex flex-wrap gap-x-6">
-        {ways.map(([path, words, needs = 'read']) => (
-          <WhoMay key={path} action={needs}>
-            <Link href={`/plant/machines/${code}/${path}`} className="inline-flex min-h-11 items-center md:min-h-8">
-              {words}
-            </Link>
-          </WhoMay>
-        ))}
-      </nav>
+      <div className="mt-2">
+        <Ways label="Of this machine" from={`/plant/machines/${code}`} ways={ways} />
+      </div>
     </>
   );
 }

@@ -1,5 +1,6 @@
 import Link from 'next/link';
 import { Section } from '@/components/ui/section';
+import { WhoMay } from '@/components/who-may';
 import { MachineOutline } from '@/components/scales/machine-outline';
 import { completeOutline } from '@/core/register/outline';
 import type { MachinePage as Page } from '@/desk/read/machine';
@@ -18,9 +19,11 @@ export function OutlineSection({ machine, points }: Pick<Page, 'machine' | 'poin
         numbers={numbers}
         title={`Outline of ${machine.code} with its points numbered in walking order`}
       />
-      <p className="no-print">
-        <Link href={`/plant/machines/${machine.code}/drawing`}>Change the drawing</Link>
-      </p>
+      <WhoMay action="plan">
+        <p className="no-print">
+          <Link href={`/plant/machines/${machine.code}/drawing`}>Change the drawing</Link>
+        </p>
+      </WhoMay>
     </Section>
   );
 }

@@ -4,6 +4,7 @@ import { notFound } from 'next/navigation';
 import { PrintButton } from '@/components/print-button';
 import { QrCode } from '@/components/qr-code';
 import { MachineOutline } from '@/components/scales/machine-outline';
+import { WhoMay } from '@/components/who-may';
 import { day } from '@/components/words';
 import { defaultCautions } from '@/core/words/cautions';
 import { completeOutline } from '@/core/register/outline';
@@ -67,9 +68,11 @@ export default async function MachineChartPage({ params }: Props) {
       <p className="no-print mb-4 flex flex-wrap items-center justify-between gap-3">
         <Link href={`/plant/machines/${machine.code}`}>Back to {machine.code}</Link>
         <span className="flex gap-2">
-          <Link href={`/plant/machines/${machine.code}/drawing`} className="button">
-            Change the drawing
-          </Link>
+          <WhoMay action="plan">
+            <Link href={`/plant/machines/${machine.code}/drawing`} className="button">
+              Change the drawing
+            </Link>
+          </WhoMay>
           <PrintButton label="Print on A4" />
         </span>
       </p>

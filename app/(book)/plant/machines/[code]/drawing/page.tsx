@@ -12,7 +12,7 @@ export const metadata: Metadata = { title: 'Drawing' };
 
 export default async function DrawingPage({ params }: { params: Promise<{ code: string }> }) {
   const code = decodeURIComponent((await params).code);
-  const desk = await openDesk();
+  const desk = await openDesk('plan');
   const page = await reading(() => readMachinePage(desk, code));
   if (!page) notFound();
   const { machine, points } = page;
