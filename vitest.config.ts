@@ -44,7 +44,7 @@ export default defineConfig({
         test: {
           name: 'desk',
           isolate,
-          globalSetup: './scripts/lib/vitest-database.mjs',
+          globalSetup: './scripts/lib/vitest-database.ts',
           include: ['db/**/*.test.ts', 'desk/**/*.test.ts', 'demo/**/*.test.ts', 'app/**/*.test.ts'],
           testTimeout: 60_000,
           hookTimeout: 60_000,

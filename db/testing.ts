@@ -2,6 +2,7 @@ import { randomBytes } from 'node:crypto';
 import { afterAll } from 'vitest';
 import { type Database, connect } from './connection';
 import { migrator } from './migrate';
+import { loadNewestSchema } from './testing-schema';
 
 /**
  * A database of its own for one test file, dropped at its end. The models are bound to the database opened last, so a file
@@ -11,8 +12,10 @@ import { migrator } from './migrate';
  * @param url of a database made before; opened once more then
  */
 export async function freshDatabase({ migrated = true, pool = 5, url }: Wanted = {}): Promise<Database> {
-  const db = connect(url ?? (await freshDatabaseUrl()), pool);
-  if (migrated) await migrator(db.sequelize).up();
+  const address = url ?? (await freshDatabaseUrl());
+  if (migrated && !url) loadNewestSchema(address);
+  const db = connect(address, pool);
+  if (migrated && url) await migrator(db.sequelize).up();
   afterAll(() => db.close());
   return db;
 }
