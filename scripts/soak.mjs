@@ -15,6 +15,8 @@ const kills = Number(flag('kills', '20'));
 const longestPauseMs = Number(flag('pause', '3500'));
 /** Of so many kills one is of everything in the same moment, as when the current fails. */
 const everythingOnceIn = process.argv.includes('--power') ? 4 : 20;
+/** On a cluster one of so many is of two nodes in the same moment. */
+const twoNodesOnceIn = 10;
 
 await attackBook('soak', async ({ root, seed, luck, base, databaseUrl, parts, contents, cutPower }) => {
   /** @type {{ what: string, at: number }[]} */
@@ -35,6 +37,16 @@ await attackBook('soak', async ({ root, seed, luck, base, databaseUrl, parts, co
       if (!cutPower) return killAll() ? 'everything at once' : undefined;
       writesLost += await cutPower(killAll, luck);
       return 'the current';
+    }
+    // Two of three: the one that is left may not have what they acknowledged last.
+    if (parts.node && luck() * twoNodesOnceIn < 1) {
+      const spared = Math.floor(luck() * parts.node.length);
+      return parts.node
+        .filter((_, place) => place !== spared)
+        .map(kill)
+        .some(Boolean)
+        ? 'two nodes'
+        : undefined;
     }
     const kinds = Object.keys(parts);
     const what = kinds[Math.floor(luck() * kinds.length)];

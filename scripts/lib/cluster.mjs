@@ -42,6 +42,8 @@ const optionsOf = (/** @type {Node} */ node, /** @type {Node[]} */ all) => [
     `gmcast.listen_addr=tcp://127.0.0.1:${node.talks}`,
     `ist.recv_addr=127.0.0.1:${node.brings}`,
     'gcache.size=512M',
+    // Nodes that find each other again go by whoever kept running, also where that one has less: here the most goes.
+    'pc.recovery=FALSE',
     'evs.keepalive_period=PT0.5S',
     'evs.suspect_timeout=PT2S',
     'evs.inactive_timeout=PT5S',
@@ -79,8 +81,22 @@ async function standingOf(/** @type {Node} */ node) {
   return output.includes('non-Primary') ? 'alone' : 'away';
 }
 
+/** Up to which write a node that runs has everything. */
+async function committedAt(/** @type {Node} */ node) {
+  const { code, output } = await askNode(node, "SHOW STATUS LIKE 'wsrep_last_committed'");
+  return code === 0 ? Number(output.trim().split('\t')[1]) : undefined;
+}
+
+/** Ends a node that answers nothing, and so no order to shut down either; what it has is on its disk. */
+function killNode(/** @type {Node} */ { folder }) {
+  process.kill(Number(readFileSync(join(folder, 'db.pid'), 'utf8')), 'SIGKILL');
+}
+
+/** After so long the others have noticed that a node is gone, and say truly how they stand (ms). */
+const noticedMs = 4000;
+
 /** Nobody of the others has been whole for so long: whoever wanted to join them gives up (ms). */
-const hopelessMs = 8000;
+const hopelessMs = 5000;
 
 /**
  * Starts a node and waits until it has everything that the others have.
@@ -139,7 +155,10 @@ async function fillAnew(/** @type {Node} */ node, /** @type {Node} */ from) {
     `# GALERA saved state\nversion: 2.1\nuuid:    ${uuid}\nseqno:   ${count}\nsafe_to_bootstrap: 0\n`,
     { mode: 0o600 },
   );
-  rmSync(data, { recursive: true, force: true });
+  // What it had is not thrown away: somebody may want to know why it was not let in.
+  const before = `${data}-before`;
+  rmSync(before, { recursive: true, force: true });
+  renameSync(data, before);
   renameSync(copy, data);
 }
 
@@ -148,8 +167,9 @@ const triesBeforeFilling = 2;
 
 /**
  * How nodes come back that have ended. One joins the others; where none of them is whole any more, one is made the beginning of
- * the cluster, and never two: the one that still runs and has lost the others, or, where all have ended, the one that has the
- * most. A plant has a person do this, who knows that the others are really down.
+ * the cluster, and never two: the one that has the most. Where only one still runs and has lost the others, that is not always
+ * the one: what another acknowledged in its last moment may not have reached it. Then it ends too, and they begin anew from the
+ * other. A plant has a person do this, who knows that the others are really down.
  * @param {Node[]} all
  */
 function comingBack(all) {
@@ -166,17 +186,25 @@ function comingBack(all) {
   const refused = new Map();
   const rejoin = async (node, whole) => {
     const times = refused.get(node) ?? 0;
-    refused.set(node, times + 1);
     if (times >= triesBeforeFilling) {
+      // Never over what nobody else has: somebody has to look at it.
+      if (countOf(ended.get(node)) > ((await committedAt(whole)) ?? -1))
+        throw new PlainError(`Node ${node.name} has more than node ${whole.name}, and is not filled from it.`);
       await fillAnew(node, whole);
       ended.set(node, await positionOf(node, all));
     }
-    const server = await startNode(node, all, { position: ended.get(node) });
-    refused.delete(node);
-    return server;
+    try {
+      const server = await startNode(node, all, { position: ended.get(node) });
+      refused.delete(node);
+      return server;
+    } catch (error) {
+      // It was let in by nobody, or there was nobody any more.
+      if ((await standingOf(whole)) === 'whole') refused.set(node, times + 1);
+      throw error;
+    }
   };
   return async (/** @type {Node} */ node) => {
-    const position = await positionOf(node, all);
+    const [position] = await Promise.all([positionOf(node, all), pause(noticedMs)]);
     ended.set(node, position);
     try {
       for (;;) {
@@ -189,8 +217,13 @@ function comingBack(all) {
           writeFileSync(state, readFileSync(state, 'utf8').replace('safe_to_bootstrap: 0', 'safe_to_bootstrap: 1'));
           return await startNode(node, all, { position, first: true });
         }
-        if (others.length === 1 && standing[0] === 'alone')
-          await askNode(others[0], "SET GLOBAL wsrep_provider_options = 'pc.bootstrap=YES'");
+        if (others.length === 1 && standing[0] === 'alone') {
+          const committed = await committedAt(others[0]);
+          const most = Math.max(...[...ended.values()].map(countOf));
+          if (committed < most) killNode(others[0]);
+          else if (committed >= most)
+            await askNode(others[0], "SET GLOBAL wsrep_provider_options = 'pc.bootstrap=YES'");
+        }
         await pause(300);
       }
     } finally {

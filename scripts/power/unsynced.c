@@ -19,6 +19,8 @@ enum { MOST = 65536, UNKNOWN = 0, OTHER = 1, OURS = 2 };
 static struct {
   int state;
   int notes;
+  dev_t device;
+  ino_t inode;
 } files[MOST];
 
 /* Rather dead than wrong; not by abort(), whose reports would write, and wait for us for ever. */
@@ -43,19 +45,23 @@ static int real_close_of(int fd) {
   return real_close(fd);
 }
 
-/* Looks once at a file: whether it is one of the database's. */
+/* Looks once at a file: whether it is one of the database's. Not every close is seen, and so not every new file by its number. */
 static int is_ours(int fd) {
-  if (fd < 0 || fd >= MOST) return 0;
-  if (files[fd].state != UNKNOWN) return files[fd].state == OURS;
+  struct stat about;
+  if (fd < 0 || fd >= MOST || fstat(fd, &about) != 0) return 0;
+  if (files[fd].state != UNKNOWN && files[fd].inode == about.st_ino && files[fd].device == about.st_dev)
+    return files[fd].state == OURS;
+  if (files[fd].state == OURS) real_close_of(files[fd].notes);
   files[fd].state = OTHER;
+  files[fd].device = about.st_dev;
+  files[fd].inode = about.st_ino;
   const char *data = getenv("UNSYNCED_DATA");
   char link[64], path[4096], notes[4096];
   snprintf(link, sizeof link, "/proc/self/fd/%d", fd);
   ssize_t length = readlink(link, path, sizeof path - 1);
   if (!data || length < 0) return 0;
   path[length] = 0;
-  struct stat about;
-  if (strncmp(path, data, strlen(data)) != 0 || fstat(fd, &about) != 0) return 0;
+  if (strncmp(path, data, strlen(data)) != 0) return 0;
   note_name(notes, sizeof notes, about.st_ino);
   files[fd].notes = open(notes, O_WRONLY | O_CREAT | O_APPEND | O_CLOEXEC, 0600);
   if (files[fd].notes < 0) give_up("unsynced: no note can be opened");
