@@ -4,7 +4,7 @@ import { cpSync, mkdirSync, readFileSync, renameSync, rmSync, writeFileSync } fr
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { prepareDatabase, serve, superviseApplication } from './application.mjs';
-import { freePort, serverOptions, startDatabase } from './database.mjs';
+import { freePort, serverOptions, startDatabase, syncFiles } from './database.mjs';
 import { openLog } from './log-file.mjs';
 import { findProgram } from './packages.mjs';
 import { pause, supervise } from './processes.mjs';
@@ -54,6 +54,7 @@ const optionsOf = (/** @type {Node} */ node, /** @type {Node[]} */ all) => [
 async function positionOf(node, all) {
   const log = join(node.folder, 'recovered.log');
   rmSync(log, { force: true });
+  await syncFiles(join(node.folder, 'mariadb'));
   await run(findProgram('mariadbd'), [...optionsOf(node, all), '--wsrep-recover', `--log-error=${log}`], {
     allowFailure: true,
   });

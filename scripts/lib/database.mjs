@@ -1,6 +1,15 @@
 // A private MariaDB for this checkout: own data folder, own port on loopback, never the system's instance.
 import { randomBytes } from 'node:crypto';
-import { chmodSync, existsSync, mkdirSync, readFileSync, rmSync, statfsSync, writeFileSync } from 'node:fs';
+import {
+  chmodSync,
+  existsSync,
+  mkdirSync,
+  readFileSync,
+  readdirSync,
+  rmSync,
+  statfsSync,
+  writeFileSync,
+} from 'node:fs';
 import { createServer } from 'node:net';
 import { userInfo } from 'node:os';
 import { join } from 'node:path';
@@ -40,6 +49,22 @@ export const serverOptions = (folder, port, bufferPool) => [
   '--default-time-zone=+00:00',
   `--innodb-buffer-pool-size=${bufferPool}`,
 ];
+
+/**
+ * Puts on the disk what a server that was killed had written into its files and not synced. The next one finds it there and
+ * takes it for lasting, so that with the current failing soon after, pages and the log that could mend them were both gone.
+ * @param {string} data folder of the server's files
+ * @param {Record<string, string>} [env]
+ */
+export async function syncFiles(data, env) {
+  const files = readdirSync(data, { recursive: true, withFileTypes: true }).filter((entry) => entry.isFile());
+  if (files.length > 0)
+    await run(
+      'sync',
+      files.map(({ parentPath, name }) => join(parentPath, name)),
+      { env },
+    );
+}
 
 /**
  * Starts the private server of `folder`, making its data folder on the first call.
@@ -93,6 +118,7 @@ export async function startDatabase(folder, { port, roomMb = usualRoomMb, keepsL
     );
     writeFileSync(made, '');
   }
+  await syncFiles(data, power?.env);
   const usedPort = port ?? (await freePort());
   const server = startProcess(
     findProgram('mariadbd'),
