@@ -1,3 +1,4 @@
+import { Beside } from '@/components/beside';
 import { type MachineState, machineStates } from '@/core/words/machine-states';
 import type { WalkStop } from '@/core/walk/document';
 
@@ -21,12 +22,12 @@ export function StopWarnings({ stop }: { stop: WalkStop }) {
       )}
       {stop.cautions && (
         <p>
-          <strong>Caution.</strong> {stop.cautions}
+          <strong>Caution.</strong> <Beside>{stop.cautions}</Beside>
         </p>
       )}
       {stop.doNots && (
         <p>
-          <strong>Do not.</strong> {stop.doNots}
+          <strong>Do not.</strong> <Beside>{stop.doNots}</Beside>
         </p>
       )}
       {stop.forbidsAirGun && (

@@ -1,6 +1,6 @@
 'use client';
 
-import { Beside } from '@/components/beside';
+import { Beside, useBeside } from '@/components/beside';
 import type { WalkStop } from '@/core/walk/document';
 import type { plannedOf } from './planned';
 import { type Gun, plannedDetail } from './planned';
@@ -22,6 +22,8 @@ export function StopWork({
   tooCoarse: boolean;
   onOtherGun: () => void;
 }) {
+  const beside = useBeside();
+  const said = putsNothingIn(stop.action) ? planned.words : beside(planned.words);
   return (
     <>
       {stop.operatorCard && <p className="mt-3">{stop.operatorCard}</p>}
@@ -33,13 +35,11 @@ export function StopWork({
       )}
       <p className="flex flex-wrap items-center gap-x-3 text-[40px] leading-tight font-semibold">
         <span>
-          <Beside>
-            {stop.action === 'check'
-              ? 'Look and judge'
-              : putsNothingIn(stop.action)
-                ? taskActions[stop.action]
-                : planned.words}
-          </Beside>
+          {stop.action === 'check'
+            ? 'Look and judge'
+            : putsNothingIn(stop.action)
+              ? taskActions[stop.action]
+              : planned.words}
         </span>
         {stop.lubricant && !putsNothingIn(stop.action) && (
           <>
@@ -48,6 +48,8 @@ export function StopWork({
           </>
         )}
       </p>
+      {/* In the largest type there is no room for both. */}
+      {said !== planned.words && <p>{said}</p>}
       <p>
         <Beside>{plannedDetail(stop, planned)}</Beside>
         {guns.length > 1 && !putsNothingIn(stop.action) && (

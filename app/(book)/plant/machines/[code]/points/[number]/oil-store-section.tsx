@@ -32,7 +32,7 @@ function SumpLine({
           </span>
         ))}
         {ageH !== undefined && `, ${number(ageH, 0)} h old in effect`}
-        {consumptionLPer1000H ? `, uses ${measured(consumptionLPer1000H)} L in 1 000 h` : ''}.
+        <Beside>{consumptionLPer1000H ? `, uses ${measured(consumptionLPer1000H)} L in 1 000 h` : ''}</Beside>.
       </p>
       {isAssumed && (
         <p className="caption">No filling is in the book: what was topped up is taken for what is in there.</p>
