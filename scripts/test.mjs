@@ -1,6 +1,6 @@
 // `npm test`: everything, against a real database and a real browser, beside a running demo if there is one.
 // The last line is the sum of what the tools themselves reported.
-import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
+import { existsSync, mkdirSync, readFileSync, readdirSync, rmSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { build, prepareDatabase, serve } from './lib/application.mjs';
@@ -51,6 +51,17 @@ const reported = (title, command, args, env, file, read) =>
     if (counts.failed || counts.secondTries) console.log(output);
     return add(counts) + (counts.secondTries ? `; ${counts.secondTries} of them at the second try, see above` : '');
   });
+
+/** What the page was when a flow failed, as Playwright has written it down: the folder goes at the end. */
+function printPages(within) {
+  const files = existsSync(within)
+    ? readdirSync(within, { recursive: true }).filter((name) => name.endsWith('error-context.md'))
+    : [];
+  for (const name of files.slice(0, 4)) {
+    const [, page = ''] = readFileSync(join(within, name), 'utf8').split('# Page snapshot');
+    console.log(`${dirname(name)}, the page:\n${page.split('\n').slice(0, 80).join('\n')}`);
+  }
+}
 
 try {
   mkdirSync(folder, { recursive: true, mode: 0o700 });
@@ -122,6 +133,7 @@ try {
       secondTries: stats.flaky,
     }),
   );
+  printPages(join(folder, 'playwright'));
   /** Attacks bring a database and a server of their own; what has to hold at their end are their tests. */
   const attack = (title, script, args) => {
     const file = join(folder, `${script}.json`);
