@@ -1,5 +1,6 @@
 import { execFileSync } from 'node:child_process';
 import { readFileSync } from 'node:fs';
+import { beforeLoading } from './loading';
 
 /** Test helper: how the programs of the database reach the server of an address. The password stands on no command line. */
 export const clientOptions = ({ hostname, port, username, password }: URL) => ({
@@ -14,7 +15,7 @@ export const clientOptions = ({ hostname, port, username, password }: URL) => ({
 export function loadNewestSchema(address: string): void {
   const url = new URL(address);
   const { args, env } = clientOptions(url);
-  execFileSync('mariadb', [...args, url.pathname.slice(1)], {
+  execFileSync('mariadb', [...args, `--init-command=${beforeLoading}`, url.pathname.slice(1)], {
     env,
     input: readFileSync(process.env.TEST_SCHEMA_FILE!),
   });

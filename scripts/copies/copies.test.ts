@@ -16,6 +16,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { type Database, connect } from '@/db/connection';
 import { migrate } from '@/db/migrate';
 import { noteCopy, readCopies } from '@/desk/copies';
+import { readLog } from '@/desk/log/lines';
 import { verifyLog } from '@/desk/log/verify';
 import { compareWithLog, rebuild } from '@/desk/standing/rebuild';
 import { smallPlant } from '@/desk/testing';
@@ -38,7 +39,7 @@ async function write(): Promise<void> {
   const note = plant.entry({
     id: ulid(),
     kind: 'note',
-    body: { text: `No. ${written.length}, ½ µm “quoted” \\ '` },
+    body: { text: `No. ${written.length} was ½ µm “quoted” \\ '` },
   });
   const outcome = await writeEntry(db, new Date(), note);
   if (!outcome.ok) throw new Error(outcome.reason);
@@ -106,6 +107,8 @@ describe('copies of the book', () => {
     const restored = await inEmpty('tagebuch_copy', async (empty, url) => {
       await restoreCopy(empty, { url, file: join(copies, said.file) });
       await expect(empty.sequelize.query('UPDATE entry SET kind = kind LIMIT 1')).rejects.toThrow();
+      // Words that are in every text are still sought as well as any other.
+      expect((await readLog(empty, { text: 'was' })).length).toBeGreaterThan(0);
       await expect(restoreCopy(empty, { url, file: join(copies, said.file) })).rejects.toThrow('not empty');
       return holds(empty);
     });

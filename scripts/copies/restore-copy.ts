@@ -7,6 +7,7 @@ import { Readable, Transform } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { createGunzip } from 'node:zlib';
 import type { Database } from '@/db/connection';
+import { beforeLoading } from '@/db/loading';
 import { emptied } from '../lib/emptied';
 import { findProgram } from '../lib/packages.mjs';
 import { PlainError } from '../lib/steps.mjs';
@@ -136,7 +137,13 @@ const said = (stream: Readable): (() => string) => {
 function clientFor({ database, optionsFile }: Place) {
   const client = spawn(
     findProgram('mariadb') ?? 'mariadb',
-    [`--defaults-file=${optionsFile}`, '--default-character-set=utf8mb4', '--binary-mode', database],
+    [
+      `--defaults-file=${optionsFile}`,
+      '--default-character-set=utf8mb4',
+      `--init-command=${beforeLoading}`,
+      '--binary-mode',
+      database,
+    ],
     { stdio: ['pipe', 'ignore', 'pipe'] },
   );
   const complaints = said(client.stderr);
