@@ -100,6 +100,22 @@ const noticedMs = 4000;
 const hopelessMs = 5000;
 
 /**
+ * Writes down for a node up to which write it has everything. One whose joining was broken off has no word of it any more, and
+ * would begin another cluster or ask for a whole copy; but its data is as good as before, as it is only sent what it missed.
+ * @param {string} data folder of its files
+ * @param {string} position as `positionOf` says it
+ * @param {boolean} [begins] it may begin the cluster anew
+ */
+function writePosition(data, position, begins = false) {
+  const [uuid, count] = position.split(':');
+  writeFileSync(
+    join(data, 'grastate.dat'),
+    `# GALERA saved state\nversion: 2.1\nuuid:    ${uuid}\nseqno:   ${count}\nsafe_to_bootstrap: ${begins ? 1 : 0}\n`,
+    { mode: 0o600 },
+  );
+}
+
+/**
  * Starts a node and waits until it has everything that the others have.
  * @param {Node} node
  * @param {Node[]} all
@@ -108,6 +124,7 @@ const hopelessMs = 5000;
 async function startNode(node, all, { position, first = false } = {}) {
   rmSync(join(node.folder, 'tmp'), { recursive: true, force: true });
   mkdirSync(join(node.folder, 'tmp'), { mode: 0o700 });
+  if (position) writePosition(join(node.folder, 'mariadb'), position, first);
   const server = startProcess(
     findProgram('mariadbd'),
     [
@@ -150,12 +167,7 @@ async function fillAnew(/** @type {Node} */ node, /** @type {Node} */ from) {
   const source = [`--socket=${join(from.folder, 'db.sock')}`, `--datadir=${join(from.folder, 'mariadb')}`];
   await run(program, ['--no-defaults', '--backup', '--galera-info', '--user=root', ...source, `--target-dir=${copy}`]);
   await run(program, ['--no-defaults', '--prepare', `--target-dir=${copy}`]);
-  const [uuid, count] = readFileSync(join(copy, 'xtrabackup_galera_info'), 'utf8').trim().split(/[:\s]/);
-  writeFileSync(
-    join(copy, 'grastate.dat'),
-    `# GALERA saved state\nversion: 2.1\nuuid:    ${uuid}\nseqno:   ${count}\nsafe_to_bootstrap: 0\n`,
-    { mode: 0o600 },
-  );
+  writePosition(copy, readFileSync(join(copy, 'xtrabackup_galera_info'), 'utf8').trim().split(/\s/)[0]);
   // What it had is not thrown away: somebody may want to know why it was not let in.
   const before = `${data}-before`;
   rmSync(before, { recursive: true, force: true });
@@ -174,9 +186,9 @@ const triesBeforeFilling = 2;
  * @param {Node[]} all
  */
 function comingBack(all) {
-  /** @type {Map<Node, string | undefined>} those that have ended, up to which write they have everything */
+  /** @type {Map<Node, string>} those that have ended and do not run again yet, up to which write they have everything */
   const ended = new Map();
-  const countOf = (position) => Number(position?.split(':')[1] ?? -1);
+  const countOf = (position) => Number(position.split(':')[1]);
   const hasMost = (node) =>
     [...ended].every(
       ([other, position]) =>
@@ -185,6 +197,12 @@ function comingBack(all) {
     );
   /** @type {Map<Node, number>} how often each was not let in, one time after the other */
   const refused = new Map();
+  /** From then on it may come further than it was: nobody goes by that any more. */
+  const begin = (node, first = false) => {
+    const position = ended.get(node);
+    ended.delete(node);
+    return startNode(node, all, { position, first });
+  };
   const rejoin = async (node, whole) => {
     const times = refused.get(node) ?? 0;
     if (times >= triesBeforeFilling) {
@@ -195,7 +213,7 @@ function comingBack(all) {
       ended.set(node, await positionOf(node, all));
     }
     try {
-      const server = await startNode(node, all, { position: ended.get(node) });
+      const server = await begin(node);
       refused.delete(node);
       return server;
     } catch (error) {
@@ -206,6 +224,8 @@ function comingBack(all) {
   };
   return async (/** @type {Node} */ node) => {
     const [position] = await Promise.all([positionOf(node, all), pause(noticedMs)]);
+    // Taken for one that has nothing, it would be begun anew without.
+    if (!position) throw new PlainError(`Node ${node.name} does not say how far it came.`);
     ended.set(node, position);
     try {
       for (;;) {
@@ -213,11 +233,7 @@ function comingBack(all) {
         const standing = await Promise.all(others.map(standingOf));
         const whole = others[standing.indexOf('whole')];
         if (whole) return await rejoin(node, whole);
-        if (ended.size === all.length && hasMost(node)) {
-          const state = join(node.folder, 'mariadb', 'grastate.dat');
-          writeFileSync(state, readFileSync(state, 'utf8').replace('safe_to_bootstrap: 0', 'safe_to_bootstrap: 1'));
-          return await startNode(node, all, { position, first: true });
-        }
+        if (ended.size === all.length && hasMost(node)) return await begin(node, true);
         if (others.length === 1 && standing[0] === 'alone') {
           const committed = await committedAt(others[0]);
           const most = Math.max(...[...ended.values()].map(countOf));
