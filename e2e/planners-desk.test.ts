@@ -233,6 +233,9 @@ test('a task, a point and a machine go out of use and come back', async ({ page 
   await takeOut();
   await page.goto(`/plant/machines/${code}`);
   await expect(page.getByRole('heading', { name: /Points in walking order/ })).toContainText('29 points');
+  // What stands below a long list moves down once all of it is drawn.
+  const points = page.getByRole('region', { name: /Points in walking order/ });
+  await expect(points.getByRole('listitem')).toHaveCount(29);
   await page.getByRole('link', { name: `${code}·29` }).click();
   await page.getByRole('button', { name: `Use ${code}·29 again` }).click();
   await expect(page.getByText('Out of use since')).toBeHidden();
