@@ -8,6 +8,7 @@ import { freePort, serverOptions, startDatabase, syncFiles } from './database.mj
 import { openLog } from './log-file.mjs';
 import { findProgram } from './packages.mjs';
 import { pause, supervise } from './processes.mjs';
+import { countOf, nextStep } from './rejoining.mjs';
 import { PlainError, run, startProcess, step, waitUntil } from './steps.mjs';
 
 /** What has to be on the machine for it. */
@@ -70,7 +71,7 @@ const askNode = (/** @type {Node} */ { folder }, /** @type {string} */ sql) =>
 
 /**
  * How a node stands: it has everything that the others have; it is alone and answers nothing; or it is not there, or not yet.
- * @returns {Promise<'whole' | 'alone' | 'away'>}
+ * @returns {Promise<import('./rejoining.mjs').Standing>}
  */
 async function standingOf(/** @type {Node} */ node) {
   const { code, output } = await askNode(
@@ -115,6 +116,9 @@ function writePosition(data, position, begins = false) {
   );
 }
 
+/** Each start of a node says a great deal, and what happened hours ago may be what explains it (bytes). */
+const longestLog = 100_000_000;
+
 /**
  * Starts a node and waits until it has everything that the others have.
  * @param {Node} node
@@ -132,7 +136,7 @@ async function startNode(node, all, { position, first = false } = {}) {
       ...(first ? ['--wsrep-new-cluster'] : []),
       ...(position ? [`--wsrep-start-position=${position}`] : []),
     ],
-    { env: { PATH: `${programs}:${process.env.PATH}` }, log: openLog(join(node.folder, 'mariadb.log')) },
+    { env: { PATH: `${programs}:${process.env.PATH}` }, log: openLog(join(node.folder, 'mariadb.log'), longestLog) },
   );
   let hopeSince = Date.now();
   await waitUntil(
@@ -179,22 +183,13 @@ async function fillAnew(/** @type {Node} */ node, /** @type {Node} */ from) {
 const triesBeforeFilling = 2;
 
 /**
- * How nodes come back that have ended. One joins the others; where none of them is whole any more, one is made the beginning of
- * the cluster, and never two: the one that has the most. Where only one still runs and has lost the others, that is not always
- * the one: what another acknowledged in its last moment may not have reached it. Then it ends too, and they begin anew from the
- * other. A plant has a person do this, who knows that the others are really down.
+ * How nodes come back that have ended (`rejoining.mjs`). A plant has a person do this, who knows that the others are really down.
  * @param {Node[]} all
+ * @param {(words: string) => void} say
  */
-function comingBack(all) {
-  /** @type {Map<Node, string>} those that have ended and do not run again yet, up to which write they have everything */
+function comingBack(all, say) {
+  /** @type {Map<Node, import('./rejoining.mjs').Position>} those that have ended and do not run again yet */
   const ended = new Map();
-  const countOf = (position) => Number(position.split(':')[1]);
-  const hasMost = (node) =>
-    [...ended].every(
-      ([other, position]) =>
-        countOf(position) < countOf(ended.get(node)) ||
-        (countOf(position) === countOf(ended.get(node)) && all.indexOf(other) >= all.indexOf(node)),
-    );
   /** @type {Map<Node, number>} how often each was not let in, one time after the other */
   const refused = new Map();
   /** From then on it may come further than it was: nobody goes by that any more. */
@@ -209,6 +204,7 @@ function comingBack(all) {
       // Never over what nobody else has: somebody has to look at it.
       if (countOf(ended.get(node)) > ((await committedAt(whole)) ?? -1))
         throw new PlainError(`Node ${node.name} has more than node ${whole.name}, and is not filled from it.`);
+      say(`Node ${node.name} is filled anew from node ${whole.name}.`);
       await fillAnew(node, whole);
       ended.set(node, await positionOf(node, all));
     }
@@ -222,26 +218,34 @@ function comingBack(all) {
       throw error;
     }
   };
+  const look = async () => {
+    const running = new Map();
+    for (const node of all.filter((one) => !ended.has(one))) {
+      const standing = await standingOf(node);
+      running.set(node, { standing, committed: standing === 'alone' ? await committedAt(node) : undefined });
+    }
+    // Who has ended is read last and at once: meanwhile one may have been begun, and it has to be seen as running.
+    return all.map((node) => ({
+      name: node.name,
+      ...(ended.has(node) ? { position: ended.get(node) } : (running.get(node) ?? { standing: 'away' })),
+    }));
+  };
   return async (/** @type {Node} */ node) => {
     const [position] = await Promise.all([positionOf(node, all), pause(noticedMs)]);
     // Taken for one that has nothing, it would be begun anew without.
     if (!position) throw new PlainError(`Node ${node.name} does not say how far it came.`);
     ended.set(node, position);
     try {
-      for (;;) {
-        const others = all.filter((other) => !ended.has(other));
-        const standing = await Promise.all(others.map(standingOf));
-        const whole = others[standing.indexOf('whole')];
-        if (whole) return await rejoin(node, whole);
-        if (ended.size === all.length && hasMost(node)) return await begin(node, true);
-        if (others.length === 1 && standing[0] === 'alone') {
-          const committed = await committedAt(others[0]);
-          const most = Math.max(...[...ended.values()].map(countOf));
-          if (committed < most) killNode(others[0]);
-          else if (committed >= most)
-            await askNode(others[0], "SET GLOBAL wsrep_provider_options = 'pc.bootstrap=YES'");
-        }
-        await pause(300);
+      for (let said; ; await pause(300)) {
+        const seen = await look();
+        const next = nextStep(node.name, seen);
+        const whom = all.find(({ name }) => name === next.whom);
+        const words = `Node ${node.name}: ${next.does} ${next.whom ?? ''}; ${JSON.stringify(seen)}`;
+        if (words !== said) say((said = words));
+        if (next.does === 'join') return await rejoin(node, whom);
+        if (next.does === 'begin') return await begin(node, true);
+        if (next.does === 'end') killNode(whom);
+        if (next.does === 'let begin') await askNode(whom, "SET GLOBAL wsrep_provider_options = 'pc.bootstrap=YES'");
       }
     } finally {
       ended.delete(node);
@@ -334,7 +338,7 @@ export async function startCluster(root, folder, { distDir, bookPort, env, say =
   });
   const nodes = [];
   await step('Three nodes of one database', async () => {
-    const comeBack = comingBack(all);
+    const comeBack = comingBack(all, say);
     for (const node of all) {
       const position = node === all[0] ? undefined : await positionOf(node, all);
       const first = await startNode(node, all, { position, first: node === all[0] });
