@@ -18,7 +18,7 @@ const everythingOnceIn = process.argv.includes('--power') ? 4 : 20;
 /** On a cluster one of so many is of two nodes in the same moment. */
 const twoNodesOnceIn = 10;
 
-await attackBook('soak', async ({ root, seed, luck, base, databaseUrl, parts, contents, cutPower }) => {
+await attackBook('soak', async ({ root, seed, luck, base, databaseUrl, parts, contents, cutPower, note }) => {
   /** @type {{ what: string, at: number }[]} */
   const killed = [];
   const kill = ({ pid }) => {
@@ -72,7 +72,9 @@ await attackBook('soak', async ({ root, seed, luck, base, databaseUrl, parts, co
       await pause(500 + luck() * longestPauseMs);
       const at = Date.now();
       const what = await killSomething();
-      if (what) killed.push({ what, at });
+      if (!what) continue;
+      killed.push({ what, at });
+      note(`Killed: ${what}`);
     }
   });
   await step('Everything brought home and checked', async () => {

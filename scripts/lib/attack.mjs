@@ -6,6 +6,7 @@ import { build, prepareDatabase, serve, superviseApplication } from './applicati
 import { flag } from './arguments.mjs';
 import { clusterPrograms, startCluster } from './cluster.mjs';
 import { freePort, startDatabase, superviseDatabase } from './database.mjs';
+import { openLog } from './log-file.mjs';
 import { noteUnsynced, powerPrograms } from './power.mjs';
 import { ensureNodeModules, ensurePrograms } from './packages.mjs';
 import { belongTo, endAll, isAlive, pause, startNoMore } from './processes.mjs';
@@ -76,12 +77,13 @@ async function cutPower(folder, { database, power, kill, luck }) {
 }
 
 /** @returns {Promise<Book>} three databases that are one, two applications, a balancer */
-async function bookOnCluster(root, folder, distDir) {
+async function bookOnCluster(root, folder, distDir, note) {
   const bookPort = await freePort();
   const { nodes, applications, balancer, databaseUrl, contents } = await startCluster(root, folder, {
     distDir,
     bookPort,
     env,
+    say: note,
     pauses: quick,
   });
   return {
@@ -99,7 +101,7 @@ async function bookOnCluster(root, folder, distDir) {
  * Brings up a demo plant of its own, attacks it and says what held. Reads `--seed`, `--dist`, `--report` and, where it is to
  * stand on more than one server, `--on cluster`, or where the current is to be cut, `--power` from the command line.
  * @param {string} name
- * @param {(book: Book & { root: string, distDir: string, seed: number, luck: () => number, port: number }) => Promise<{ checks: { name: string, ok: boolean, said: unknown }[], summary: string }>} attack
+ * @param {(book: Book & { note: (words: string) => void, root: string, distDir: string, seed: number, luck: () => number, port: number }) => Promise<{ checks: { name: string, ok: boolean, said: unknown }[], summary: string }>} attack
  */
 export async function attackBook(name, attack) {
   const root = dirname(dirname(dirname(fileURLToPath(import.meta.url))));
@@ -109,12 +111,18 @@ export async function attackBook(name, attack) {
   const reportFile = flag('report', undefined);
   const onCluster = flag('on', 'one') === 'cluster';
   const withPower = !onCluster && process.argv.includes('--power');
+  /** What happened when, for whoever has to explain what did not hold. */
+  const notes = openLog(join(folder, 'notes.log'), Infinity);
+  const note = (words) => notes.write(`${new Date().toISOString()} ${words}\n`);
   let book;
+  let failed = false;
   const stop = async () => {
     startNoMore();
     await book?.stop();
     await endAll();
-    rmSync(folder, { recursive: true, force: true });
+    // What did not hold can only be explained by what the parts wrote down.
+    if (failed) console.log(`  What it ran on is kept in ${folder}.`);
+    else rmSync(folder, { recursive: true, force: true });
   };
   for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => void stop().then(() => process.exit(130)));
   try {
@@ -129,9 +137,10 @@ export async function attackBook(name, attack) {
     );
     await step('Packages', () => ensureNodeModules(root));
     await step('Application', () => build(root, distDir));
-    book = await (onCluster ? bookOnCluster(root, folder, distDir) : bookAlone(root, folder, distDir, withPower));
+    book = await (onCluster ? bookOnCluster(root, folder, distDir, note) : bookAlone(root, folder, distDir, withPower));
     const { checks, summary } = await attack({
       ...book,
+      note,
       root,
       distDir,
       seed,
@@ -146,8 +155,10 @@ export async function attackBook(name, attack) {
     }
     console.log(`  ${summary}\n${totalTime()}`);
     if (reportFile) writeFileSync(reportFile, JSON.stringify({ checks }));
-    if (checks.some(({ ok }) => !ok)) process.exitCode = 1;
+    failed = checks.some(({ ok }) => !ok);
+    if (failed) process.exitCode = 1;
   } catch (error) {
+    failed = true;
     reportFailure(error);
   } finally {
     await stop();
