@@ -40,12 +40,13 @@ export function DueList({
   caption: string;
   explained?: boolean;
 }) {
-  const shown = useScreenful(items);
+  const { shown, room } = useScreenful(items);
   return (
     <DueTable caption={caption} explained={explained}>
       {shown.map((item) => (
         <DueRow key={item.key} item={item} />
       ))}
+      {room && <tr {...room} />}
     </DueTable>
   );
 }
@@ -66,7 +67,7 @@ export function DueTable({
 }) {
   return (
     <table
-      className="w-full max-lg:block"
+      className="w-full [--row-height:3.7rem] max-lg:block max-lg:[--row-height:5.6rem]"
       style={
         {
           '--axis': `${axisWidth}px`,

@@ -17,10 +17,10 @@ export function MachinePoints({
   points: readonly { id: string; number: number; name: string; where: string; lubricant: string | null }[];
 }) {
   const [moving, setMoving] = useState(false);
-  const shown = useScreenful(points);
+  const { shown, room } = useScreenful(points);
   return (
     <>
-      <ol className="mt-3">
+      <ol className="mt-3 [--row-height:2.2rem] max-md:[--row-height:3.5rem]">
         {shown.map(({ id, number, name, where, lubricant }, index) => (
           <li key={id} className="rule-t grid grid-cols-[1.6rem_minmax(0,1fr)_auto] items-center gap-x-3 py-1.5">
             <span className="text-right text-muted">{index + 1}</span>
@@ -47,6 +47,7 @@ export function MachinePoints({
             </span>
           </li>
         ))}
+        {room && <li {...room} />}
       </ol>
       {points.length > 1 && (
         <WhoMay action="plan">
