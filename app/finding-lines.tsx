@@ -1,3 +1,4 @@
+import { Beside } from '@/components/beside';
 import Link from 'next/link';
 import { counted, day as dayWords } from '@/components/words';
 import { urgencies } from '@/core/words/findings';
@@ -20,7 +21,7 @@ export const FindingLines = ({ findings, here = false }: { findings: readonly Li
           <Link href={`/condition/${finding.entryId}`} className="inline-flex min-h-11 items-center md:min-h-0">
             {finding.said}
           </Link>
-          {finding.text ? `: ${finding.text}` : ''}
+          <Beside>{finding.text ? `: ${finding.text}` : ''}</Beside>
           <span className="caption block">
             Found {dayWords(finding.foundOn)}
             {finding.visits > 1

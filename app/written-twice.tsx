@@ -1,3 +1,4 @@
+import { Beside } from '@/components/beside';
 import Link from 'next/link';
 import { Section } from '@/components/ui/section';
 import { dayAndClock, measured } from '@/components/words';
@@ -32,8 +33,13 @@ export const WrittenTwiceSection = ({
           <li key={`${taskId} ${first.entryId} ${second.entryId}`} className="rule-b py-3">
             <p>
               <PlaceLink machine={machine} point={point} /> {title}:{' '}
-              <Link href={`/log/${first.entryId}`}>{givenWords(first, timeZone)}</Link> and{' '}
-              <Link href={`/log/${second.entryId}`}>{givenWords(second, timeZone)}</Link>
+              <Link href={`/log/${first.entryId}`}>
+                <Beside>{givenWords(first, timeZone)}</Beside>
+              </Link>{' '}
+              and{' '}
+              <Link href={`/log/${second.entryId}`}>
+                <Beside>{givenWords(second, timeZone)}</Beside>
+              </Link>
             </p>
             <SettleTwice
               personId={personId}

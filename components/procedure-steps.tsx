@@ -1,3 +1,4 @@
+import { Beside } from './beside';
 import type { Procedure } from '@/core/procedure/step';
 import { shownSteps } from '@/core/procedure/walk';
 import { runsWords } from '@/core/words/runs-meanwhile';
@@ -30,10 +31,10 @@ export const ProcedureSteps = ({
           <span className={index === place ? 'border-l-4 border-ink pl-2 font-semibold' : ''}>
             {cautions.map(({ id, says }) => (
               <span key={id} className="block">
-                <strong>Caution.</strong> {says}
+                <strong>Caution.</strong> <Beside>{says}</Beside>
               </span>
             ))}
-            {step.says}
+            <Beside>{step.says}</Beside>
             {step.kind === 'wait' && ` ${step.minutes} min: ${step.why}.`}
             {step.kind === 'open' && <span className="caption block">Open, {runsWords(step)}</span>}
           </span>

@@ -1,6 +1,7 @@
 import { type BrowserContext, expect, test as base } from '@playwright/test';
 import { seriousFindings } from './accessible';
 import { openBook, phone, walkAll } from './book';
+import { addressOf, screens } from './screens';
 
 type OpenBook = Awaited<ReturnType<BrowserContext['storageState']>>;
 
@@ -31,84 +32,11 @@ const byWidth = [
   'duplicate-id-aria',
 ];
 
-const screens = [
-  '/today',
-  '/condition',
-  '/condition/rules',
-  '/condition/rules/leak',
-  '/condition/import',
-  '/plant',
-  '/plant/unknown',
-  '/today/(yesterday)/hand-over',
-  '/plant/floor',
-  '/plant/procedures',
-  '/plant/tricks',
-  '/round',
-  '/plant/procedures/oil-change-splash-gear',
-  '/plant/procedures/oil-change-splash-gear/edit',
-  '/plant/procedures/new',
-  '/plant/machines/new',
-  '/plant/machines/P1',
-  '/plant/machines/P1/edit',
-  '/plant/machines/P1/points/1',
-  '/plant/machines/P1/points/1/edit',
-  '/plant/machines/P1/points/new',
-  '/plant/machines/BM-1/chart',
-  '/plant/machines/BM-1/labels',
-  '/plant/machines/BM-1/drawing',
-  '/plant/machines/SO-2/grid',
-  '/plant/machines/BM-1/copy',
-  '/plant/machines/BM-1/reservoirs/new',
-  '/plant/machines/GL1-01/points/1',
-  '/plant/machines/GL1-01/points/1/choose?lubricant=O-220',
-  '/plant/machines/SO-2/points/4',
-  '/plant/many',
-  '/plant/recomputed',
-  '/lubricants',
-  '/lubricants/O-220',
-  '/lubricants/G-22/edit',
-  '/lubricants/new',
-  '/lubricants/translate?plate=SAE%2090',
-  '/lubricants/chart',
-  '/lubricants/consolidate',
-  '/lubricants/needs',
-  '/lubricants/guns',
-  '/lubricants/labels',
-  '/routes',
-  '/routes/new',
-  '/log',
-  '/bench',
-  '/bench/grease.interval',
-  '/due',
-  '/due?group=area&standing=overdue',
-  '/due/levelled',
-  '/due/outlook',
-  '/due/outlook/2027-W03',
-  '/due/what-if',
-  '/due/formats',
-  '/plant/templates',
-  '/plant/templates/new',
-  '/plant/closures',
-  '/plant/shifts',
-  '/plant/settings',
-  '/plant/meters/import',
-  '/plant/machines/P1/card',
-  '/counter/P1',
-  '/me',
-  '/plant/clients',
-  '/plant/devices',
-  '/plant/machines/GL1-01/points/1/commission',
-];
-
-/** By the plant’s clock. It is no part of a title: a run may go on past midnight. */
-const yesterday = () =>
-  new Intl.DateTimeFormat('en-CA', { timeZone: 'Europe/Vienna' }).format(new Date(Date.now() - 86_400_000));
-
 for (const screen of screens) {
   test(`${screen} has no serious accessibility finding, at both widths, and no sideways scrolling`, async ({
     page,
   }) => {
-    await page.goto(screen.replace('(yesterday)', yesterday()));
+    await page.goto(addressOf(screen));
     expect(await seriousFindings(page)).toEqual([]);
     await page.setViewportSize(phone);
     expect(await seriousFindings(page, byWidth)).toEqual([]);

@@ -1,5 +1,6 @@
 'use client';
 
+import { Beside } from '@/components/beside';
 import { Square, SquareCheck } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { type MachineState, machineStates, runs } from '@/core/words/machine-states';
@@ -138,10 +139,12 @@ function OneStep({
       {children}
       {cautions.map(({ id, says }) => (
         <p key={id} className="mt-3 border-l-4 border-ink pl-3 text-lg">
-          <strong>Caution.</strong> {says}
+          <strong>Caution.</strong> <Beside>{says}</Beside>
         </p>
       ))}
-      <p className="mt-4 text-2xl leading-snug">{step.says}</p>
+      <p className="mt-4 text-2xl leading-snug">
+        <Beside>{step.says}</Beside>
+      </p>
       <StepFacts step={step} at={at} />
       {step.kind === 'look' && step.shows === 'outlets' && <Outlets outlets={at.outlets} onTick={acts.outlet} />}
       {asks && (
@@ -220,7 +223,7 @@ function StepFacts({ step, at }: { step: Step; at: AtStep }) {
     <>
       {facts.filter(Boolean).map((words) => (
         <p key={words} className="mt-2">
-          {words}
+          <Beside>{words}</Beside>
         </p>
       ))}
       {forbidding.length > 0 && (

@@ -1,5 +1,6 @@
 'use client';
 
+import { Beside } from '@/components/beside';
 import { useState } from 'react';
 import { counts, pastLimit, slipOf } from '@/core/condition/reading';
 import { isDeviceContent, signOfUse } from '@/core/condition/device-use';
@@ -138,7 +139,8 @@ function PlainReading({
   return (
     <div className="mt-4 grid gap-2">
       <p>
-        {asked.name} {withUnit(value, asked.unit)}. Its limits hold {warm && !asked.validIn ? 'with ' : ''}
+        {asked.name} <Beside>{withUnit(value, asked.unit)}</Beside>. Its limits hold{' '}
+        {warm && !asked.validIn ? 'with ' : ''}
         {wanted}. Was it read so?
       </p>
       <button

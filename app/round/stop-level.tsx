@@ -39,7 +39,7 @@ export function CoolantAdvice({ stop, taken }: { stop: WalkStop; taken: TakenHer
                 : 'Nothing to add'}
           </Beside>
         </strong>
-        , for {measured(stop.coolant.targetPct)} % of {measured(stop.coolant.tankL)} L.
+        , for {measured(stop.coolant.targetPct)} % of <Beside>{`${measured(stop.coolant.tankL)} L`}</Beside>.
       </p>
       {(concentrateL > 0 || waterL > 0) && run.notices.map(({ text }) => <p key={text}>{text}</p>)}
       {(concentrateL > 0 || waterL > 0) && <p>Then read it again: the reading above can be tapped and taken anew.</p>}

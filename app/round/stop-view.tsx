@@ -1,5 +1,6 @@
 'use client';
 
+import { Beside } from '@/components/beside';
 import { useState } from 'react';
 import { ulid } from 'ulid';
 import { type Room, givenDoubt } from '@/components/entry/given-doubt';
@@ -213,7 +214,7 @@ const barredBy = ({ action, lubricant }: WalkStop, heldBack: string | null): str
 const Drained = ({ action, litres, onType }: { action: string; litres: number | null; onType: () => void }) =>
   action !== 'oil-change' && action !== 'drain' ? null : (
     <button type="button" className="button mt-3 min-h-14 w-full" onClick={onType}>
-      {litres === null ? 'Drained: not measured' : `Drained: ${measured(litres)} L`}
+      <Beside>{litres === null ? 'Drained: not measured' : `Drained: ${measured(litres)} L`}</Beside>
     </button>
   );
 

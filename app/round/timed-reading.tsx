@@ -1,5 +1,6 @@
 'use client';
 
+import { Beside } from '@/components/beside';
 import { useState } from 'react';
 import { measured } from '@/components/words';
 import { type Course, courseOf } from '@/core/condition/course-reading';
@@ -70,7 +71,9 @@ export function TimedReading({
         {series.map(({ minutes, value }) => (
           <li key={minutes} className="flex justify-between border-b border-rule py-1">
             <span>{minutes === 0 ? 'begun' : `after ${measured(minutes)} min`}</span>
-            <strong>{withUnit(value, asked.unit)}</strong>
+            <strong>
+              <Beside>{withUnit(value, asked.unit)}</Beside>
+            </strong>
           </li>
         ))}
       </ol>

@@ -3,7 +3,7 @@
 import { type ReactNode, useId, useState } from 'react';
 import { useController, useFormContext, useWatch } from 'react-hook-form';
 import { type Dimension, dimensions, parseQuantity } from '@/core/units/parse-quantity';
-import { useBeside } from '../beside';
+import { Beside, useBeside } from '../beside';
 import { asRead } from '../words';
 import { DayInput } from './day-input';
 import { typedTime } from './typed-day';
@@ -36,7 +36,7 @@ function Field({
       {echo && <p className="caption mt-1">{echo}</p>}
       {hint && !error && (
         <p id={`${id}-hint`} className="caption mt-1">
-          {hint}
+          <Beside>{hint}</Beside>
         </p>
       )}
       {error && (
@@ -237,7 +237,11 @@ export function ChoicesField({
   return (
     <fieldset>
       <legend className="mb-1 font-medium">{label}</legend>
-      {hint && <p className="caption">{hint}</p>}
+      {hint && (
+        <p className="caption">
+          <Beside>{hint}</Beside>
+        </p>
+      )}
       <div className="grid grid-cols-[repeat(auto-fill,minmax(11rem,1fr))] gap-x-4">
         {options.map((option) => (
           <label key={option.value} className="flex min-h-9 items-center gap-3">

@@ -1,3 +1,4 @@
+import { Beside } from '@/components/beside';
 import type { Metadata } from 'next';
 import Link from 'next/link';
 import { PageHead } from '@/components/ui/page-head';
@@ -28,7 +29,9 @@ export default async function BenchPage() {
                     {title}
                   </Link>
                   <br />
-                  <span className="text-muted">{summary}</span>
+                  <span className="text-muted">
+                    <Beside>{summary}</Beside>
+                  </span>
                 </li>
               ))}
             </ul>

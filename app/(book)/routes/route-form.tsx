@@ -195,9 +195,11 @@ function StopOrder({ stops, onChange }: { stops: TaskChoice[]; onChange: (taskId
       {grams.size > 0 && (
         <p className="caption mt-1">
           To carry:{' '}
-          {[...grams]
-            .map(([key, value]) => `${measured(value)} ${key.split(' ')[1]} of ${key.split(' ')[0]}`)
-            .join(', ')}
+          <Beside>
+            {[...grams]
+              .map(([key, value]) => `${measured(value)} ${key.split(' ')[1]} of ${key.split(' ')[0]}`)
+              .join(', ')}
+          </Beside>
         </p>
       )}
       {stops.length === 0 && <p className="mt-3">Nothing picked yet. Filter on the left, then add.</p>}

@@ -1,3 +1,4 @@
+import { Beside } from '@/components/beside';
 import type { Metadata } from 'next';
 import Link from 'next/link';
 import { notFound } from 'next/navigation';
@@ -23,7 +24,9 @@ export default async function MethodPage({ params }: Props) {
   return (
     <div className="max-w-5xl">
       <PageHead trail={<Link href="/bench">Bench</Link>} title={title}>
-        <p>{summary}</p>
+        <p>
+          <Beside>{summary}</Beside>
+        </p>
       </PageHead>
       <p className="caption mt-3">
         {source}. Method {id}, version {version}.
@@ -31,7 +34,9 @@ export default async function MethodPage({ params }: Props) {
       {rules.length > 0 && (
         <ul className="caption mt-1">
           {rules.map((rule) => (
-            <li key={rule}>{rule}</li>
+            <li key={rule}>
+              <Beside>{rule}</Beside>
+            </li>
           ))}
         </ul>
       )}

@@ -1,3 +1,4 @@
+import { Beside } from '@/components/beside';
 import type { Metadata } from 'next';
 import Link from 'next/link';
 import { PageHead } from '@/components/ui/page-head';
@@ -64,7 +65,9 @@ const SignRows = ({ what, plants, atPoints }: { what: SignWhat; plants: readonly
       const own = plants.find((each) => each.what === what && each.row === rowKey(row));
       return (
         <tr key={rowKey(row)} className="rule-b align-top">
-          <td className="py-1 pr-4 pl-4">{whenWords(row, signs[what].rows)}</td>
+          <td className="py-1 pr-4 pl-4">
+            <Beside>{whenWords(row, signs[what].rows)}</Beside>
+          </td>
           <td className="py-1 pr-4">
             {own ? (
               <>

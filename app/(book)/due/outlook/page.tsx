@@ -1,3 +1,4 @@
+import { Beside } from '@/components/beside';
 import type { Metadata } from 'next';
 import Link from 'next/link';
 import { PageHead } from '@/components/ui/page-head';
@@ -128,10 +129,12 @@ function LubricantWeeks({ code, weeks }: { code: string; weeks: readonly Outlook
           <span className="house-code">{code}</span>
         </Link>{' '}
         <span className="block text-sm">
-          {quantityOf(
-            weeks.reduce((sum, week) => sum + (week.lubricants[code]?.mid ?? 0), 0),
-            unit,
-          )}{' '}
+          <Beside>
+            {quantityOf(
+              weeks.reduce((sum, week) => sum + (week.lubricants[code]?.mid ?? 0), 0),
+              unit,
+            )}
+          </Beside>{' '}
           in all
         </span>
       </p>

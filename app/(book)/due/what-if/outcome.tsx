@@ -1,3 +1,4 @@
+import { Beside } from '@/components/beside';
 import { HeadRow, heardOnly, right } from '@/components/ui/head-row';
 import { counted, number, quantityOf } from '@/components/words';
 import { WhoMay } from '@/components/who-may';
@@ -70,8 +71,12 @@ function Comparison({ result: { before, after, refused } }: { result: TrialResul
               <th scope="row" className="py-1 pr-4 font-normal">
                 {what}
               </th>
-              <td className="pr-4 text-right">{was}</td>
-              <td className={`pr-4 text-right ${was === becomes ? 'text-muted' : 'font-semibold'}`}>{becomes}</td>
+              <td className="pr-4 text-right">
+                <Beside>{was}</Beside>
+              </td>
+              <td className={`pr-4 text-right ${was === becomes ? 'text-muted' : 'font-semibold'}`}>
+                <Beside>{becomes}</Beside>
+              </td>
             </tr>
           ))}
         </tbody>

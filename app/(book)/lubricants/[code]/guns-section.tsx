@@ -1,3 +1,4 @@
+import { Beside } from '@/components/beside';
 import Link from 'next/link';
 import { Section } from '@/components/ui/section';
 import { day, measured } from '@/components/words';
@@ -15,7 +16,8 @@ export function GunsSection({ guns }: Pick<LubricantPage, 'guns'>) {
         <ul className="mt-2">
           {guns.map(({ gun, calibrations }) => (
             <li key={gun.id} className="rule-t py-1.5">
-              <span className="font-semibold">{gun.code}</span> {gun.name}: {measured(gun.gramsPerStroke)} g a stroke
+              <span className="font-semibold">{gun.code}</span> {gun.name}:{' '}
+              <Beside>{`${measured(gun.gramsPerStroke)} g`}</Beside> a stroke
               {calibrations[0] && <span className="caption">, calibrated {day(calibrations[0].doneOn)}</span>}
             </li>
           ))}

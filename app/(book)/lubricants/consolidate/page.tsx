@@ -1,3 +1,4 @@
+import { Beside } from '@/components/beside';
 import type { Metadata } from 'next';
 import Link from 'next/link';
 import { PageHead } from '@/components/ui/page-head';
@@ -47,11 +48,16 @@ export default async function ConsolidatePage() {
                 <p className="text-muted">Because</p>
                 <ul>
                   {reasons.map((reason) => (
-                    <li key={reason}>{reason}</li>
+                    <li key={reason}>
+                      <Beside>{reason}</Beside>
+                    </li>
                   ))}
                   <li>
                     {counted(giveUp.points, 'point')} would change
-                    {giveUp.onHand > 0 && `; ${quantityOf(giveUp.onHand, giveUp.unit)} are still on the shelf`}.
+                    <Beside>
+                      {giveUp.onHand > 0 && `; ${quantityOf(giveUp.onHand, giveUp.unit)} are still on the shelf`}
+                    </Beside>
+                    .
                   </li>
                 </ul>
               </div>
@@ -59,7 +65,9 @@ export default async function ConsolidatePage() {
                 <p className="text-muted">Lost with it</p>
                 <ul>
                   {lost.map((line) => (
-                    <li key={line}>{line}</li>
+                    <li key={line}>
+                      <Beside>{line}</Beside>
+                    </li>
                   ))}
                 </ul>
               </div>

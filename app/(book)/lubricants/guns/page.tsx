@@ -1,3 +1,4 @@
+import { Beside } from '@/components/beside';
 import type { Metadata } from 'next';
 import Link from 'next/link';
 import { PageHead } from '@/components/ui/page-head';
@@ -39,12 +40,15 @@ export default async function GunsPage() {
               </h2>
               <p>
                 <span className="house-code mr-2">{lubricants.find(({ id }) => id === gun.lubricantId)?.code}</span>
-                <strong>{measured(gun.gramsPerStroke)} g</strong> a stroke{gun.airPowered && ', air-powered'}
+                <strong>
+                  <Beside>{measured(gun.gramsPerStroke)} g</Beside>
+                </strong>{' '}
+                a stroke{gun.airPowered && ', air-powered'}
               </p>
               <ul>
                 {mine.slice(0, 4).map(({ id, doneOn, strokes, massG, personId }) => (
                   <li key={id} className="caption">
-                    {day(doneOn)}: {strokes} strokes weighed {measured(massG)} g,{' '}
+                    {day(doneOn)}: {strokes} strokes weighed <Beside>{measured(massG)} g</Beside>,{' '}
                     {people.find((person) => person.id === personId)?.initials}
                   </li>
                 ))}

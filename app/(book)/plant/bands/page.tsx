@@ -1,3 +1,4 @@
+import { Beside } from '@/components/beside';
 import type { Metadata } from 'next';
 import Link from 'next/link';
 import { PageHead } from '@/components/ui/page-head';
@@ -59,7 +60,8 @@ export default async function BandsPage() {
             <>
               {name}{' '}
               <span className="caption font-normal">
-                {number(fromC)} to {number(toC)} °C, {counted(uses.get(name)?.count ?? 0, 'lubricant')} assigned
+                <Beside>{`${number(fromC)} to ${number(toC)} °C`}</Beside>,{' '}
+                {counted(uses.get(name)?.count ?? 0, 'lubricant')} assigned
               </span>
             </>
           }

@@ -1,5 +1,6 @@
 'use client';
 
+import { Beside } from '@/components/beside';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
@@ -60,9 +61,15 @@ export function RecomputedForm({ lines }: { lines: readonly Line[] }) {
                   <span className="text-muted">{pointName}</span>
                 </td>
                 <td className="py-2 pr-4">{title}</td>
-                <td className="py-2 pr-4">{words(change, 'before')}</td>
+                <td className="py-2 pr-4">
+                  <Beside>{words(change, 'before')}</Beside>
+                </td>
                 <td className="py-2 pr-4 font-semibold">
-                  {refused === null ? words(change, 'after') : <span className="font-normal">Nothing: {refused}</span>}
+                  {refused === null ? (
+                    <Beside>{words(change, 'after')}</Beside>
+                  ) : (
+                    <span className="font-normal">Nothing: {refused}</span>
+                  )}
                 </td>
               </tr>
             ))}

@@ -1,3 +1,4 @@
+import { Beside } from '@/components/beside';
 import type { Metadata } from 'next';
 import Link from 'next/link';
 import { notFound } from 'next/navigation';
@@ -89,7 +90,9 @@ function Row({
   const elsewhere = said.filter((each) => each.pointId !== '' && each.pointId !== pointId).length;
   return (
     <section aria-label={when} className="rule-b py-4">
-      <h2 className="text-lg first-letter:uppercase">{when}</h2>
+      <h2 className="text-lg first-letter:uppercase">
+        <Beside>{when}</Beside>
+      </h2>
       <Said title="The table" {...row} source={row.mark} holds={!holding} />
       {plants && <Said title="This plant" {...plants.says} source={plants.source} on={plants.saidAt} holds={!points} />}
       {points && <Said title="This point" {...points.says} source={points.source} on={points.saidAt} holds />}

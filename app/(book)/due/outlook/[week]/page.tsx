@@ -1,3 +1,4 @@
+import { Beside } from '@/components/beside';
 import type { Metadata } from 'next';
 import Link from 'next/link';
 import { notFound } from 'next/navigation';
@@ -57,7 +58,7 @@ export default async function OutlookWeekPage({ params }: { params: Promise<{ we
                       {number(task.minutes, 0)} min
                       {task.amount && (
                         <>
-                          , {quantityOf(task.amount.each, task.amount.unit)}{' '}
+                          , <Beside>{quantityOf(task.amount.each, task.amount.unit)}</Beside>{' '}
                           <span className="house-code">{task.amount.lubricant}</span>
                         </>
                       )}

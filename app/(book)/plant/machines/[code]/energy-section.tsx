@@ -1,3 +1,4 @@
+import { Beside } from '@/components/beside';
 import Link from 'next/link';
 import { Section } from '@/components/ui/section';
 import type { MachinePage as Page } from '@/desk/read/machine';
@@ -17,8 +18,12 @@ export function EnergySection({ machine }: Pick<Page, 'machine'>) {
         <dl className="mt-2">
           {machine.energySources.map(({ source, proofOfZero }) => (
             <div key={source} className="rule-t py-2">
-              <dt className="font-medium">{source}</dt>
-              <dd className="text-muted">{proofOfZero}</dd>
+              <dt className="font-medium">
+                <Beside>{source}</Beside>
+              </dt>
+              <dd className="text-muted">
+                <Beside>{proofOfZero}</Beside>
+              </dd>
             </div>
           ))}
         </dl>

@@ -37,7 +37,7 @@ export function ChartTable({
                 </span>
                 {point.cautions && (
                   <span className="block text-xs">
-                    <strong>Caution.</strong> {point.cautions}
+                    <strong>Caution.</strong> <Beside>{point.cautions}</Beside>
                   </span>
                 )}
                 {point.doNots && (

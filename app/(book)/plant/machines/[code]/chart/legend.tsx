@@ -1,3 +1,4 @@
+import { Beside } from '@/components/beside';
 import { day } from '@/components/words';
 import type { PlantDay } from '@/core/time/plant-day';
 import type { MachinePage } from '@/desk/read/machine';
@@ -38,7 +39,7 @@ export function Legend({
         <ul className="mt-2 border-l-4 border-ink pl-2 text-xs">
           {cautions.map((words) => (
             <li key={words} className="mt-0.5">
-              <strong>Mind.</strong> {words}
+              <strong>Mind.</strong> <Beside>{words}</Beside>
             </li>
           ))}
         </ul>

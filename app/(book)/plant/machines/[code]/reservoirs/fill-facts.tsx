@@ -82,7 +82,11 @@ export function FillFacts({ reservoir }: { reservoir: Facts }) {
               <div className="mt-2 border-l-4 border-ink pl-3">
                 <p>
                   <strong>Not confirmed.</strong>{' '}
-                  {confirmed ? `It was ${measured(confirmed.volumeL)} L for ${confirmed.position.toLowerCase()}. ` : ''}
+                  <Beside>
+                    {confirmed
+                      ? `It was ${measured(confirmed.volumeL)} L for ${confirmed.position.toLowerCase()}. `
+                      : ''}
+                  </Beside>
                   Look at the unit: is it mounted so, and are vent and drain where the table says?
                 </p>
                 <WhoMay action="plan">

@@ -1,3 +1,4 @@
+import { Beside } from '@/components/beside';
 import type { Metadata } from 'next';
 import Link from 'next/link';
 import { notFound } from 'next/navigation';
@@ -82,8 +83,8 @@ function TrendSection({ trend, code, timeZone }: { trend: Trend; code: string; t
       }
     >
       <p>
-        {measured(last.value)} {unit} on {dayAndClock(new Date(last.atMs), timeZone)}
-        {usual && `; should be ${usual}`}.
+        <Beside>{`${measured(last.value)} ${unit}`}</Beside> on {dayAndClock(new Date(last.atMs), timeZone)}
+        <Beside>{usual && `; should be ${usual}`}</Beside>.
         {past && (
           <strong className={past.isStop ? 'text-stop' : ''}>
             {' '}
@@ -100,8 +101,8 @@ function TrendSection({ trend, code, timeZone }: { trend: Trend; code: string; t
 const WearWords = ({ left, unit }: { left: NonNullable<Trend['left']>; unit: string }) =>
   left.ok ? (
     <p>
-      Reaches {measured(left.limit)} {unit} in about {number(left.mid, 0)} run hours, {number(left.low, 0)} to{' '}
-      {number(left.high, 0)}. {left.notices.join(' ')}
+      Reaches <Beside>{`${measured(left.limit)} ${unit}`}</Beside> in about {number(left.mid, 0)} run hours,{' '}
+      {number(left.low, 0)} to {number(left.high, 0)}. {left.notices.join(' ')}
     </p>
   ) : (
     <p>{left.reason}</p>

@@ -27,11 +27,7 @@ export function DeviceSection({
             {'stored' in setting && <Working computation={setting.stored} />}
           </Fact>
         )}
-        {usePerDay && (
-          <Fact name="Should use">
-            {measured(usePerDay.value)} {usePerDay.unit} a day
-          </Fact>
-        )}
+        {usePerDay && <Fact name="Should use">{`${measured(usePerDay.value)} ${usePerDay.unit} a day`}</Fact>}
         {lastsDays !== undefined && (
           <Fact name="A filling lasts">
             {lastsDays < 1 ? 'less than a day' : counted(Math.floor(lastsDays), 'day')}

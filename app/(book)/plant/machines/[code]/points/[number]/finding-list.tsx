@@ -1,3 +1,4 @@
+import { Beside } from '@/components/beside';
 import type { Finding } from '@/core/assign/judge';
 
 const words = { suits: 'For it', caution: 'Caution', stop: 'Stop' } as const;
@@ -13,9 +14,9 @@ export function FindingList({ findings, short = false }: { findings: readonly Fi
           key={rule + input}
           className={`border-l-4 py-0.5 pl-3 ${level === 'stop' ? 'border-stop' : level === 'caution' ? 'border-ink' : 'border-rule'}`}
         >
-          <strong className={level === 'stop' ? 'text-stop' : ''}>{words[level]}.</strong> {text}{' '}
+          <strong className={level === 'stop' ? 'text-stop' : ''}>{words[level]}.</strong> <Beside>{text}</Beside>{' '}
           <span className="caption">
-            {rule}: {input}
+            {rule}: <Beside>{input}</Beside>
           </span>
         </li>
       ))}

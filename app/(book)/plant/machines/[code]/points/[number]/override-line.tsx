@@ -1,3 +1,4 @@
+import { Beside } from '@/components/beside';
 import { day, measured } from '@/components/words';
 import { type PlantCalendar, plantDayOf } from '@/core/time/plant-day';
 import type { Override } from '@/desk/standing/states';
@@ -12,12 +13,12 @@ export function OverrideLine({
 }) {
   return (
     <p className="border-l-4 border-ink pl-3">
-      <strong>Overruled</strong> to {measured(value)} {unit} by {by}, {day(plantDayOf(Date.parse(at), calendar))}:{' '}
-      {reason}
+      <strong>Overruled</strong> to <Beside>{`${measured(value)} ${unit}`}</Beside> by {by},{' '}
+      {day(plantDayOf(Date.parse(at), calendar))}: {reason}
       {computed !== null && (
         <span className="caption">
           {' '}
-          Computed: {measured(computed)} {unit}.
+          Computed: <Beside>{`${measured(computed)} ${unit}`}</Beside>.
         </span>
       )}
     </p>

@@ -133,7 +133,9 @@ function GunLine({
     <>
       <p>
         {counted(run.result.strokes, 'stroke')} of {gun.code}{' '}
-        <span className="caption">give {measured(run.result.deliveredG)} g</span>
+        <span className="caption">
+          give <Beside>{`${measured(run.result.deliveredG)} g`}</Beside>
+        </span>
       </p>
       {run.stored.notices.map((notice, index) => (
         <NoticeLine key={index} notice={notice} />

@@ -1,3 +1,4 @@
+import { Beside } from '@/components/beside';
 import { Working } from '@/components/ui/working';
 import { NoticeLine } from '@/components/ui/notice';
 import { measured, number } from '@/components/words';
@@ -15,8 +16,11 @@ export function RedoseLine({ state, details, personId, machineId }: TaskSectionP
   return (
     <div className="rule-t mt-2 grid gap-1 pt-2">
       <p>
-        In 1 000 h: {measured(per1000H.planned)} g as planned, <strong>{measured(per1000H.standing)} g</strong> at the
-        interval that is followed.
+        In 1 000 h: <Beside>{`${measured(per1000H.planned)} g`}</Beside> as planned,{' '}
+        <strong>
+          <Beside>{`${measured(per1000H.standing)} g`}</Beside>
+        </strong>{' '}
+        at the interval that is followed.
       </p>
       {notices.map((notice) => (
         <NoticeLine key={notice.text} notice={notice} />
@@ -24,8 +28,11 @@ export function RedoseLine({ state, details, personId, machineId }: TaskSectionP
       {differs && (
         <>
           <p>
-            The dose for {number(state.interval.override!.value, 0)} h is <strong>{measured(proposed.value)} g</strong>,{' '}
-            {measured(per1000H.proposed)} g in 1 000 h.
+            The dose for {number(state.interval.override!.value, 0)} h is{' '}
+            <strong>
+              <Beside>{`${measured(proposed.value)} g`}</Beside>
+            </strong>
+            , <Beside>{`${measured(per1000H.proposed)} g`}</Beside> in 1 000 h.
           </p>
           <Working computation={proposed.stored} label="The working of this dose" />
           <FollowDose

@@ -1,3 +1,4 @@
+import { Beside } from '@/components/beside';
 import Link from 'next/link';
 import { Disclosure } from '@/components/ui/disclosure';
 import { procedureFor } from '@/core/procedure/usual';
@@ -30,7 +31,10 @@ export function TaskSection(props: TaskSectionProps) {
       {readings.length > 0 && (
         <p className="mt-2">
           Reads{' '}
-          {readings.map(({ name, band, unit }) => [name, bandWords(band, unit)].filter(Boolean).join(' ')).join(', ')}.
+          <Beside>
+            {readings.map(({ name, band, unit }) => [name, bandWords(band, unit)].filter(Boolean).join(' ')).join(', ')}
+          </Beside>
+          .
         </p>
       )}
       {procedure && (

@@ -1,3 +1,4 @@
+import { Beside } from '@/components/beside';
 import Link from 'next/link';
 import { NoticeLine } from '@/components/ui/notice';
 import { Section } from '@/components/ui/section';
@@ -22,7 +23,7 @@ export function RequirementSection({
   return (
     <Section id="asks" title="What the point asks for">
       <p className="mt-2">
-        {pointKinds[point.kind].label}. {requirement.typeWhy}
+        {pointKinds[point.kind].label}. <Beside>{requirement.typeWhy}</Beside>
       </p>
       {requirement.families.length > 0 && (
         <p className="mt-1">Kind: {requirement.families.map((family) => families[family]).join(', or ')}.</p>
@@ -33,7 +34,7 @@ export function RequirementSection({
         <ul className="mt-3">
           {requirement.schools.map(({ school, answer, stored }) => (
             <li key={school} className="rule-t py-2">
-              <span className="text-muted">{school}:</span> {answer}
+              <span className="text-muted">{school}:</span> <Beside>{answer}</Beside>
               {stored && <Working computation={stored} />}
             </li>
           ))}

@@ -1,3 +1,4 @@
+import { Beside } from '@/components/beside';
 import Link from 'next/link';
 import { Fact } from '@/components/ui/fact';
 import { Section } from '@/components/ui/section';
@@ -42,7 +43,7 @@ export function SurroundingsSection({
               >
                 {name}
               </Link>{' '}
-              {measured(fromC)} to {measured(toC)} °C
+              <Beside>{`${measured(fromC)} to ${measured(toC)} °C`}</Beside>
             </span>
           ))}
         </p>
