@@ -45,12 +45,16 @@ export function CarryTable({ list }: { list: CarryList }) {
                     <span className="caption block">besides, as much as is found wanting at {named(unknownAt)}</span>
                   )}
                 </th>
-                <td className="pl-4 text-right">{needs > 0 ? <Beside>{amountOf(needs, unit)}</Beside> : '–'}</td>
-                <td className="pl-4 text-right font-semibold">
+                <td className="pl-4 text-right sm:whitespace-nowrap">
+                  {needs > 0 ? <Beside>{amountOf(needs, unit)}</Beside> : '–'}
+                </td>
+                <td className="pl-4 text-right font-semibold sm:whitespace-nowrap">
                   {takeAlong > 0 ? <Beside>{amountOf(takeAlong, unit)}</Beside> : 'some'}
                   {cartridges !== null && <span className="caption block">{counted(cartridges, 'cartridge')}</span>}
                 </td>
-                <td className="pl-4 text-right">{weight > 0 ? <Beside>{number(weight)} kg</Beside> : '–'}</td>
+                <td className="pl-4 text-right sm:whitespace-nowrap">
+                  {weight > 0 ? <Beside>{number(weight)} kg</Beside> : '–'}
+                </td>
               </tr>
             ))}
             <tr>
@@ -59,7 +63,7 @@ export function CarryTable({ list }: { list: CarryList }) {
               </th>
               <td />
               <td />
-              <td className="pl-4 text-right">
+              <td className="pl-4 text-right sm:whitespace-nowrap">
                 <Beside>{number(kg)} kg</Beside>
               </td>
             </tr>

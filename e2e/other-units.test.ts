@@ -26,6 +26,14 @@ function linesOf(html: string): string[] {
     .map((line) => names.reduce((text, name) => text.replace(name, '…'), line.trim()));
 }
 
+/** One of each kind that a list leads to, and what is printed of a route. */
+const ledTo = [
+  ['/routes', /\/routes\/[0-9A-Z]{26}/],
+  ['/log', /\/log\/[0-9A-Z]{26}/],
+  ['/due', /\/due\/[0-9A-Z]{26}/],
+  ['/condition', /\/condition\/[0-9A-Z]{26}/],
+] as const;
+
 test('where a plant has other units beside, no page says a figure without them', async ({ page }) => {
   await openBook(page, '/plant/settings', 'Mirela Stöger');
   const tickAll = async (isOn: boolean) => {
@@ -35,11 +43,17 @@ test('where a plant has other units beside, no page says a figure without them',
     await expect(page.getByText('Saved')).toBeVisible();
   };
   await tickAll(true);
+  const shown = async (path: string): Promise<string> => {
+    const answer = await page.request.get(path);
+    expect(answer.status(), path).toBe(200);
+    return answer.text();
+  };
+  const pages = screens.filter((each) => !typed.test(each)).map(addressOf);
+  for (const [list, link] of ledTo) pages.push(link.exec(await shown(list))![0]);
+  pages.push(...pages.filter((path) => path.startsWith('/routes/0')).map((path) => `${path}/sheet`));
   const bare: string[] = [];
-  for (const screen of screens.filter((each) => !typed.test(each))) {
-    const answer = await page.request.get(addressOf(screen));
-    expect(answer.status(), screen).toBe(200);
-    for (const line of linesOf(await answer.text()))
+  for (const screen of pages) {
+    for (const line of linesOf(await shown(screen)))
       if (saidBeside(line, besideNames) !== line) bare.push(`${screen}: ${line}`);
   }
   await tickAll(false);

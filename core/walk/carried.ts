@@ -171,11 +171,11 @@ function warningsOf(
       weight > mostKg
         ? {
             level: 'stop',
-            text: `${code}: ${shown(weight)} kg is more than anybody lifts (${mostKg} kg): smaller cans, a pump from the drum, or a hoist.`,
+            text: `${code}: ${shown(weight)} kg is more than the ${mostKg} kg that anybody lifts: smaller cans, a pump from the drum, or a hoist.`,
           }
         : {
             level: 'caution',
-            text: `${code}: ${shown(weight)} kg is more than one person carries (${onePersonKg} kg): the cart, or two people.`,
+            text: `${code}: ${shown(weight)} kg is more than the ${onePersonKg} kg that one person carries: the cart, or two people.`,
           },
     );
   const back = drainedL * kgPerLitre;

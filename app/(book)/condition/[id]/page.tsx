@@ -1,3 +1,4 @@
+import { Beside } from '@/components/beside';
 import type { Metadata } from 'next';
 import Link from 'next/link';
 import { notFound } from 'next/navigation';
@@ -66,7 +67,7 @@ export default async function FindingPage({ params }: { params: Promise<{ id: st
               </p>
               <p className="break-words">
                 <span className="font-medium">{kindWords[entry.kind]}:</span>{' '}
-                {entryWords(entry.kind, entry.body, names)}
+                <Beside>{entryWords(entry.kind, entry.body, names)}</Beside>
               </p>
             </li>
           ))}

@@ -13,7 +13,7 @@ import { type Gun, gunsFor, plannedDetail, plannedOf } from '@/app/round/planned
 
 export const Box = ({ children }: { children: string }) => (
   <span className="sheet-tick">
-    <span aria-hidden="true" className="sheet-box" /> {children}
+    <span aria-hidden="true" className="sheet-box" /> <Beside>{children}</Beside>
   </span>
 );
 
@@ -59,15 +59,19 @@ function Warnings({ stop }: { stop: WalkStop }) {
   const isLocked = machineState === 'isolated' || machineState === 'isolated-depressurised';
   return (
     <>
-      {heldBack && <p className="sheet-caution">{heldBack.reason}</p>}
+      {heldBack && (
+        <p className="sheet-caution">
+          <Beside>{heldBack.reason}</Beside>
+        </p>
+      )}
       {cautions && (
         <p className="sheet-caution">
-          <strong>Caution.</strong> {cautions}
+          <strong>Caution.</strong> <Beside>{cautions}</Beside>
         </p>
       )}
       {doNots && (
         <p className="sheet-caution">
-          <strong>Do not:</strong> {doNots}
+          <strong>Do not:</strong> <Beside>{doNots}</Beside>
         </p>
       )}
       {isLocked && energySources.length > 0 && (
@@ -114,12 +118,24 @@ function Work({ stop, guns }: { stop: WalkStop; guns: readonly Gun[] }) {
       </p>
       {stop.enoughSign && (
         <p>
-          <strong>Enough:</strong> {stop.enoughSign}
+          <strong>Enough:</strong> <Beside>{stop.enoughSign}</Beside>
         </p>
       )}
-      {stop.level.length > 0 && <p>{stop.level.join(' ')}</p>}
-      {stop.procedureText && <p>{stop.procedureText}</p>}
-      {stop.store && <p>{stop.store}</p>}
+      {stop.level.length > 0 && (
+        <p>
+          <Beside>{stop.level.join(' ')}</Beside>
+        </p>
+      )}
+      {stop.procedureText && (
+        <p>
+          <Beside>{stop.procedureText}</Beside>
+        </p>
+      )}
+      {stop.store && (
+        <p>
+          <Beside>{stop.store}</Beside>
+        </p>
+      )}
     </>
   );
 }
@@ -144,8 +160,12 @@ function Readings({ stop: { readings, looks: asked } }: { stop: WalkStop }) {
               {name}
               {validIn && `, ${machineStates[validIn]}`}
             </th>
-            <td>{last ? `${asRead(last.value)} ${unit}, ${day(last.at.slice(0, 10))}` : 'not read yet'}</td>
-            <td>{limitsWords(band, unit) || 'none said'}</td>
+            <td>
+              <Beside>{last ? `${asRead(last.value)} ${unit}, ${day(last.at.slice(0, 10))}` : 'not read yet'}</Beside>
+            </td>
+            <td>
+              <Beside>{limitsWords(band, unit) || 'none said'}</Beside>
+            </td>
             <td className="sheet-today">{unit}</td>
           </tr>
         ))}
