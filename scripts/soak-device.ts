@@ -18,8 +18,8 @@ export type Life = {
   /** Taken back before it left: it must never be in the book. */
   takenBack: Set<string>;
   rounds: string[];
-  /** What the book refused, in words: it had no reason to. */
-  refused: string[];
+  /** What is on the device at the end, by its identifier, and why, in words: nothing is to be. */
+  kept: Map<string, string>;
   posts: number;
   kills: number;
 };
@@ -31,8 +31,8 @@ type Page = { outbox: Outbox; life: { over: boolean }; die: () => void; died: Pr
 
 const isOver = ({ life }: Page): boolean => life.over;
 const never = new Promise<never>(() => undefined);
-/** So often the rest is tried at the end before it counts as stuck; the book may be between two lives. */
-const lastTries = 1500;
+/** So long anything is tried again before it counts as stuck (ms): where everything is killed all the time, nothing answers for minutes. */
+export const longestWaitMs = 10 * 60_000;
 
 /** The lock that pages of one device share; a killed page lets go of it. */
 function sharedLock() {
@@ -49,6 +49,17 @@ function sharedLock() {
     };
 }
 
+/** What is still in an outbox, by its identifier, and why, in words. */
+async function keptIn(outbox: Outbox): Promise<Life['kept']> {
+  const all = await outbox.all();
+  return new Map(
+    all.map((queued) => [
+      queued.id,
+      `${'round' in queued ? 'round' : queued.entry.kind}: ${queued.refused?.reason ?? 'still waiting'}`,
+    ]),
+  );
+}
+
 /**
  * Lives through one sequence and brings everything home at its end.
  * @param name of the device's store, used by nobody else
@@ -61,7 +72,7 @@ export async function liveThrough(
   reach: Fetch,
 ): Promise<Life> {
   const whole = (below: number): number => Math.floor(luck.next() * below);
-  const life: Life = { written: [], takenBack: new Set(), rounds: [], refused: [], posts: 0, kills: 0 };
+  const life: Life = { written: [], takenBack: new Set(), rounds: [], kept: new Map(), posts: 0, kills: 0 };
   const lockFor = sharedLock();
   let now = Date.now() - 4 * 3_600_000;
   let signal: Signal = 'there';
@@ -169,14 +180,13 @@ export async function liveThrough(
   for (const page of [...pages]) kill(page);
   const last = await openPage();
   const open = async () => (await last.outbox.all()).filter(({ refused }) => !refused);
-  for (let tries = 0; (await open()).length > 0 && tries < lastTries; tries += 1) {
+  const since = Date.now();
+  while ((await open()).length > 0 && Date.now() - since < longestWaitMs) {
     now += 1000;
     await last.outbox.send(now, networkOf(last), true);
-    if ((await open()).length > 0) await new Promise((resolve) => setTimeout(resolve, 40));
+    if ((await open()).length > 0) await new Promise((resolve) => setTimeout(resolve, 100));
   }
-  life.refused = (await last.outbox.all()).map(
-    (queued) => `${'round' in queued ? 'round' : queued.entry.kind}: ${queued.refused?.reason ?? 'still waiting'}`,
-  );
+  life.kept = await keptIn(last.outbox);
   last.outbox.close();
   return life;
 }
@@ -185,10 +195,10 @@ export async function liveThrough(
  * What of a life the book has wrong, in words.
  * @param seqOf the place of an entry in the book, where it is there
  */
-export function wrongIn({ written, takenBack }: Life, seqOf: ReadonlyMap<string, number>): string[] {
+export function wrongIn({ written, takenBack, kept }: Life, seqOf: ReadonlyMap<string, number>): string[] {
   const wrong = written.flatMap(({ id, kind }) => {
     if (takenBack.has(id)) return seqOf.has(id) ? [`${kind} ${id} was taken back and is in the book`] : [];
-    return seqOf.has(id) ? [] : [`${kind} ${id} is lost`];
+    return seqOf.has(id) || kept.has(id) ? [] : [`${kind} ${id} is lost`];
   });
   const newest = new Map<string, number>();
   for (const { id, machineId } of written) {

@@ -16,7 +16,7 @@ import { chance } from '@/demo/chance';
 import { type EntryInput } from '@/core/entry/envelope';
 import { kindsOfTheBook } from '@/core/entry/kinds';
 import { recordingFor } from '@/desk/log/recording';
-import { type Life, type Material, liveThrough, wrongIn } from './soak-device';
+import { type Life, type Material, liveThrough, longestWaitMs, wrongIn } from './soak-device';
 
 const [baseUrl, databaseUrl, seedText, writersText, sequencesText] = process.argv.slice(2) as [
   string,
@@ -30,8 +30,6 @@ const whole = (below: number): number => Math.floor(luck.next() * below);
 const pick = <Value>(list: readonly Value[]): Value => list[whole(list.length)]!;
 const pause = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
 const db: Database = connect(databaseUrl, 4);
-/** Whatever was killed is back long before; who waits longer has found a fault. */
-const longestWaitMs = 5 * 60_000;
 /** Set once the time is up, while the others are still waiting for something. */
 let over = false;
 const isOver = (): boolean => over;
@@ -205,8 +203,10 @@ async function device(): Promise<void> {
       reachAs(personId),
     );
     lives.push(life);
-    refused.push(...life.refused.map((said) => `device ${number} ${said}`));
-    for (const entry of life.written) if (!life.takenBack.has(entry.id)) acknowledged.set(entry.id, entry);
+    refused.push(...[...life.kept.values()].map((said) => `device ${number} ${said}`));
+    // What a device let go of, the book has acknowledged.
+    for (const entry of life.written)
+      if (!life.takenBack.has(entry.id) && !life.kept.has(entry.id)) acknowledged.set(entry.id, entry);
   }
 }
 
@@ -278,7 +278,9 @@ const seqOf = new Map([...rows.values()].map(({ id, seq }) => [id, Number(seq)] 
 const wrong = lives.flatMap((life) => wrongIn(life, seqOf));
 const knownRounds = new Set((await db.Round.findAll({ attributes: ['id'] })).map(({ id }) => id));
 wrong.push(
-  ...lives.flatMap(({ rounds }) => rounds.filter((id) => !knownRounds.has(id)).map((id) => `round ${id} is lost`)),
+  ...lives.flatMap(({ rounds, kept }) =>
+    rounds.filter((id) => !knownRounds.has(id) && !kept.has(id)).map((id) => `round ${id} is lost`),
+  ),
 );
 const lost = [...acknowledged.keys()].filter((id) => !rows.has(id));
 const falsified = [...acknowledged.values()].filter((entry) => {
