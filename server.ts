@@ -6,7 +6,7 @@ import next from 'next';
 import { type Answer, answers } from './app/answer';
 import { readConfig } from './config';
 import { problemCodes } from './core/problem-codes';
-import { isUnreachable } from './desk/desk';
+import { isBrokenOff, isUnreachable } from './desk/desk';
 import { schemaMisfit, watchDatabase } from './desk/schema';
 import { type Refused, isLoopback, refusedAtDoor } from './door/door';
 import { limiter } from './door/limiter';
@@ -123,7 +123,8 @@ function sayWhatFailed(response: ServerResponse, isAction: boolean, answer: Answ
  */
 async function checkSchema(): Promise<void> {
   const words = await schemaMisfit(databaseUrl).catch((error: unknown) => {
-    if (!isUnreachable(error)) throw error;
+    // A node of a cluster that has not caught up with the others lets nobody wait long either.
+    if (!isUnreachable(error) && !isBrokenOff(error)) throw error;
     console.error('The database does not answer yet; pages say so until it does.');
   });
   if (words === undefined) return;

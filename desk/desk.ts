@@ -11,7 +11,7 @@ import {
   rowsInto,
 } from '@/db/connection';
 
-export { connect, isDuplicate, isUnreachable, namesNothing, rowsInto, type Database, type Write };
+export { connect, isBrokenOff, isDuplicate, isUnreachable, namesNothing, rowsInto, type Database, type Write };
 
 /** The acting person, as entries and overrides carry them. */
 export type Actor = { id: string; initials: string; name: string };
