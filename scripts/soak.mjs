@@ -17,6 +17,21 @@ const longestPauseMs = Number(flag('pause', '3500'));
 const everythingOnceIn = process.argv.includes('--power') ? 4 : 20;
 /** On a cluster one of so many is of two nodes in the same moment. */
 const twoNodesOnceIn = 10;
+/** Where the current is cut one in so many waits until the book answers again: too fast, they hit only what is just starting. */
+const readyOnceIn = 2;
+/** A book that has not come back by then is killed all the same (ms). */
+const longestReadyMs = 60_000;
+
+/** Waits until the book of an address says that it may be asked. */
+async function answering(base) {
+  const since = Date.now();
+  const isReady = () =>
+    fetch(`${base}/readyz`, { signal: AbortSignal.timeout(2000) }).then(
+      ({ ok }) => ok,
+      () => false,
+    );
+  while (!(await isReady()) && Date.now() - since < longestReadyMs) await pause(200);
+}
 
 await attackBook('soak', async ({ root, seed, luck, base, databaseUrl, parts, contents, cutPower, note }) => {
   /** @type {{ what: string, at: number }[]} */
@@ -69,6 +84,7 @@ await attackBook('soak', async ({ root, seed, luck, base, databaseUrl, parts, co
   await Promise.race([soaking, ended]);
   await step(`${kills} kills`, async () => {
     while (killed.length < kills && load.exitCode === null) {
+      if (cutPower && luck() * readyOnceIn < 1) await answering(base);
       await pause(500 + luck() * longestPauseMs);
       const at = Date.now();
       const what = await killSomething();
