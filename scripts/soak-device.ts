@@ -31,9 +31,6 @@ type Page = { outbox: Outbox; life: { over: boolean }; die: () => void; died: Pr
 
 const isOver = ({ life }: Page): boolean => life.over;
 const never = new Promise<never>(() => undefined);
-/** So long anything is tried again before it counts as stuck (ms): where everything is killed all the time, nothing answers for minutes. */
-export const longestWaitMs = 10 * 60_000;
-
 /** The lock that pages of one device share; a killed page lets go of it. */
 function sharedLock() {
   let last: Promise<unknown> = Promise.resolve();
@@ -64,12 +61,14 @@ async function keptIn(outbox: Outbox): Promise<Life['kept']> {
  * Lives through one sequence and brings everything home at its end.
  * @param name of the device's store, used by nobody else
  * @param reach asks the real book
+ * @param isStuck whether somebody who has waited since then need not wait any longer
  */
 export async function liveThrough(
   name: string,
   luck: Luck,
   { entry, round, signature }: Material,
   reach: Fetch,
+  isStuck: (since: number) => boolean,
 ): Promise<Life> {
   const whole = (below: number): number => Math.floor(luck.next() * below);
   const life: Life = { written: [], takenBack: new Set(), rounds: [], kept: new Map(), posts: 0, kills: 0 };
@@ -181,7 +180,7 @@ export async function liveThrough(
   const last = await openPage();
   const open = async () => (await last.outbox.all()).filter(({ refused }) => !refused);
   const since = Date.now();
-  while ((await open()).length > 0 && Date.now() - since < longestWaitMs) {
+  while ((await open()).length > 0 && !isStuck(since)) {
     now += 1000;
     await last.outbox.send(now, networkOf(last), true);
     if ((await open()).length > 0) await new Promise((resolve) => setTimeout(resolve, 100));
