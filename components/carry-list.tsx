@@ -24,13 +24,13 @@ export function CarryTable({ list }: { list: CarryList }) {
           <thead>
             <tr className="rule-b">
               <th scope="col">Lubricant</th>
-              <th scope="col" className="pl-4 text-right">
+              <th scope="col" className="pl-4 text-right sm:whitespace-nowrap">
                 Stops take
               </th>
-              <th scope="col" className="pl-4 text-right">
+              <th scope="col" className="pl-4 text-right sm:whitespace-nowrap">
                 Take along
               </th>
-              <th scope="col" className="pl-4 text-right">
+              <th scope="col" className="pl-4 text-right sm:whitespace-nowrap">
                 Weighs
               </th>
             </tr>
