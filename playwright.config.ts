@@ -1,9 +1,11 @@
 import { defineConfig } from '@playwright/test';
 
+/** The flows of these names; what only helps them may be called alike. */
+const flows = (names: string) => new RegExp(`/(${names})\\.test\\.ts$`);
 /** Who gets in, and what strangers are told: they touch no machine, and go beside the flows that do. */
-const people = /rights|sign-in|devices|directory|openapi|running/;
+const people = flows('rights|sign-in|devices|directory|openapi|running');
 /** Flows of the floor: they walk routes that nobody else walks, and turn seasons. */
-const floor = /first-round|right-lubricant|when/;
+const floor = flows('first-round|right-lubricant|when');
 
 /**
  * Drives the real application that scripts/test.mjs serves. Flows write: those of the floor go one after another, those of
@@ -21,11 +23,16 @@ export default defineConfig({
   outputDir: `${process.env.TEST_FOLDER ?? '.data'}/playwright`,
   projects: [
     { name: 'floor', testMatch: floor, workers: 1 },
-    { name: 'desk', testIgnore: [floor, people, /outage|no-signal|screens|recorded|other-units/], workers: 1 },
+    { name: 'desk', testIgnore: [floor, people, flows('outage|no-signal|screens|recorded|other-units')], workers: 1 },
     { name: 'people', testMatch: people, workers: 1 },
-    { name: 'screens', testMatch: /screens/, fullyParallel: true },
-    { name: 'no-signal', testMatch: /no-signal/, dependencies: ['floor', 'desk', 'people', 'screens'], workers: 1 },
-    { name: 'outage', testMatch: /outage|recorded|other-units/, dependencies: ['no-signal'], workers: 1 },
+    { name: 'screens', testMatch: flows('screens'), fullyParallel: true },
+    {
+      name: 'no-signal',
+      testMatch: flows('no-signal'),
+      dependencies: ['floor', 'desk', 'people', 'screens'],
+      workers: 1,
+    },
+    { name: 'outage', testMatch: flows('outage|recorded|other-units'), dependencies: ['no-signal'], workers: 1 },
   ],
   use: {
     baseURL: process.env.TEST_BASE_URL ?? 'http://127.0.0.1:3000',
