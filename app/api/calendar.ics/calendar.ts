@@ -12,6 +12,8 @@ const date = (day: string) => day.split('-').map(Number) as [number, number, num
 type About = { name: string; site: string; now: Date };
 
 const [firstEvent, end] = ['BEGIN:VEVENT', 'END:VCALENDAR'];
+/** Its writer looks at every word of an event: more of them in one go would keep whoever asks for a page waiting. */
+const roundsInOneGo = 20;
 
 /** A calendar as its rounds are planned, route by route. */
 export async function* calendarPieces(
@@ -21,9 +23,10 @@ export async function* calendarPieces(
   const empty = calendarOf([], about);
   yield empty.slice(0, empty.indexOf(end));
   for await (const rounds of lists) {
-    if (rounds.length === 0) continue;
-    const text = calendarOf(rounds, about);
-    yield text.slice(text.indexOf(firstEvent), text.lastIndexOf(end));
+    for (let from = 0; from < rounds.length; from += roundsInOneGo) {
+      const text = calendarOf(rounds.slice(from, from + roundsInOneGo), about);
+      yield text.slice(text.indexOf(firstEvent), text.lastIndexOf(end));
+    }
   }
   yield empty.slice(empty.indexOf(end));
 }
