@@ -149,6 +149,11 @@ describe.each(methods.map((method) => [method.id, method] as const))('%s', (id, 
     expect((input as { additionalProperties?: boolean }).additionalProperties).toBe(false);
   });
 
+  it('says its rules and its source in words, as the bench shows them, not in names of fields', () => {
+    const fieldName = /\b(?!mPa|kPa|mL)[a-z]+[A-Z]\w*/;
+    for (const words of [...method.rules, method.title, method.source]) expect(words).not.toMatch(fieldName);
+  });
+
   it('turns any malformed body into problems with pointers, never into an exception or NaN', async () => {
     const nasty = fc.oneof(
       fc.constantFrom(

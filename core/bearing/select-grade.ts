@@ -77,7 +77,10 @@ export const bearingSelectGrade = defineMethod({
       .meta({ title: 'At the coldest start' }),
     alternatives: z.array(candidate).meta({ title: 'One grade thinner and one thicker' }),
   }),
-  rules: [diameterRule.text, 'kv40 and kv100 are given together, kv100 below kv40, and then viscosityIndex is not.'],
+  rules: [
+    diameterRule.text,
+    'Viscosities at 40 °C and at 100 °C are given together, the latter lower, and then no viscosity index.',
+  ],
   compute({ boreMm, outsideDiameterMm, speedRpm, temperatureC, targetKappa, lowestStartC, supply = 'splash', ...oil }) {
     const index = indexOf(oil);
     if (!index.ok) return index;

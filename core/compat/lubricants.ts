@@ -158,7 +158,9 @@ export const compatLubricants = defineMethod({
     reasons: z.array(z.string()).meta({ title: 'Because' }),
     flush: z.boolean().meta({ title: 'Flush before changing over' }),
   }),
-  rules: ['sameProduct is said only where both are one product of one maker: such a pair is the same, whatever it is.'],
+  rules: [
+    'The same product is said only where both are one product of one maker: such a pair is the same, whatever it is.',
+  ],
   compute({ a, b, sameProduct = false }) {
     const found = sameProduct ? [] : mixingsOf(a, b);
     const verdict = worst(found.map((each) => each.verdict));

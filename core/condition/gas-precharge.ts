@@ -60,7 +60,9 @@ export const gasPrecharge = defineMethod({
     action: z.enum(keysOf(actions)).meta({ title: 'What to do' }),
     leakSuspected: z.boolean().meta({ title: 'Leak suspected' }),
   }),
-  rules: ['Pressures are gauge pressures; minBar is at most maxBar; lastBar and hoursSinceLast go together.'],
+  rules: [
+    'Pressures are gauge pressures; the least is not over the most; the last reading and the hours since it go together.',
+  ],
   compute({ readingBar, temperatureC, minBar, maxBar, referenceTemperatureC, ...given }) {
     if (readingBar <= -atmosphere) return refuse('A gauge cannot read less than a vacuum.', 'readingBar');
     const [t1, t2] = [temperatureC + kelvin, referenceTemperatureC + kelvin];

@@ -92,8 +92,8 @@ export const coolantCorrect = defineMethod({
     topUpMixPct: quantity('Mix of the top-up', '%', { min: 0, max: 100 }).optional(),
   }),
   rules: [
-    'tankL is at most capacityL.',
-    'readingPct × factor is at most 100 %.',
+    'The tank holds no more than its capacity.',
+    'The reading times the factor is at most 100 %.',
     'The target can be reached by the amount to be topped up.',
   ],
   compute({ tankL, readingPct, factor, targetPct, capacityL, topUpL }) {

@@ -95,7 +95,7 @@ export const bearingKind = z
   .meta({ title: 'Bearing kind' });
 
 /** The rule that the outside diameter exceeds the bore, for schemas that hold both. */
-export const diameterRule = { text: 'outsideDiameterMm is larger than boreMm.', check: checkDiameters };
+export const diameterRule = { text: 'The outside diameter is larger than the bore.', check: checkDiameters };
 
 function checkDiameters(value: { boreMm: number; outsideDiameterMm: number }, context: z.RefinementCtx) {
   if (value.outsideDiameterMm <= value.boreMm) {

@@ -132,10 +132,10 @@ export const gearSelectGrade = defineMethod({
     hot: checked('At running temperature'),
   }),
   rules: [
-    'ambientMinC is at most ambientMaxC.',
-    'At least one of pitchLineVelocityMS and centreDistanceMm is given (kinds gearmotor and high-speed need neither).',
-    'At most one of viscosityIndex and kv100 is given; kv100 is below the proposed grade at 40 °C.',
-    'kind parallel by size also needs reductions; kind worm over 150 mm by size also needs wormSpeedRpm.',
+    'The coldest surroundings are not warmer than the warmest.',
+    'Pitch line velocity or centre distance is given, or both (gearmotors and high-speed gears need neither).',
+    'The viscosity index or the viscosity at 100 °C may be given, not both; the latter is below the proposed grade at 40 °C.',
+    'Parallel shafts by size also need the number of reductions; worms over 150 mm by size also need the worm’s speed.',
     'Hypoid gears follow their manufacturer alone: the tables refuse them.',
   ],
   compute(value) {

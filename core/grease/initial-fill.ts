@@ -34,7 +34,7 @@ export const greaseInitialFill = defineMethod({
     fillShare: share('Share to fill'),
     massG: quantity('Grease', 'g', { above: 0 }),
   }),
-  rules: [diameterRule.text, 'The steel of bearingMassKg fits into the boundary dimensions.'],
+  rules: [diameterRule.text, 'The steel of the bearing’s mass fits into its boundary dimensions.'],
   compute({ boreMm, outsideDiameterMm, widthMm, bearingMassKg, speedShare, densityGCm3 }) {
     const gross = (Math.PI / 4) * widthMm * (outsideDiameterMm ** 2 - boreMm ** 2) * 1e-3;
     const steel = bearingMassKg === undefined ? 0 : (bearingMassKg * 1000) / steelGCm3;

@@ -62,7 +62,7 @@ export const greaseInterval = defineMethod({
   version: 2,
   title: 'Regreasing interval of a rolling bearing',
   summary: 'How many machine hours a bearing runs between doses of grease.',
-  source: `Regreasing formula common in the maintenance literature: t = K·(14·10⁶/(n·√d) − 4d), K the product of six factors; caps: ${surroundingsSource}`,
+  source: `Regreasing formula common in the maintenance literature: t = K·(14·10⁶/(n·√d) − 4d), K the product of six factors; ${surroundingsSource}`,
   input: z.strictObject({
     kind: bearingKind,
     boreMm,
@@ -94,7 +94,7 @@ export const greaseInterval = defineMethod({
   }),
   rules: [
     'The bracket 14·10⁶/(n·√d) − 4d is above zero.',
-    'temperatureC is not above greaseUpperC.',
+    'The housing is not hotter than the upper limit of the grease.',
     `The steps rule is for housings up to ${stepsUpToC} °C.`,
     `The interval comes to at least ${continuousBelowH} h.`,
   ],

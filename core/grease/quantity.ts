@@ -45,7 +45,7 @@ export const greaseQuantity = defineMethod({
         });
     }),
   output: z.object({ massG, volumeCm3: quantity('Grease volume', 'cm³', { above: 0 }) }),
-  rules: ['School by-interval needs intervalH.', 'feed belongs to school fixed only (side when not given).'],
+  rules: ['The school by interval needs the interval.', 'feed belongs to school fixed only (side when not given).'],
   compute({ outsideDiameterMm, widthMm, school, intervalH, feed = 'side', densityGCm3 }) {
     const notices: Notice[] = [];
     let share: number;

@@ -46,7 +46,7 @@ export const greaseStrokes = defineMethod({
     deliveredG: quantity('Delivered', 'g', { above: 0 }),
     deviationPct: z.number().meta({ title: 'Deviation from the need', unit: '%' }),
   }),
-  rules: ['Rounded down, one stroke is not more than massG.'],
+  rules: ['Rounded down, one stroke is not more than the dose.'],
   compute({ massG, gramsPerStroke, rounding }) {
     const strokes = strokesOf(massG, gramsPerStroke, rounding);
     if (strokes === 0)

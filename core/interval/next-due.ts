@@ -201,10 +201,10 @@ export const intervalNextDue = defineMethod({
   output,
   rules: [
     'Every stage has at least one limit; every stage but the last has a count, unless the stages go round (then 1 where left out).',
-    'Severity factors multiply hours, cycles and days; a dutyPlan makes rates count per average planned day.',
-    'history goes from old to new, never after asOf; its first entry is the commissioning, then one per service done.',
+    'Severity factors multiply hours, cycles and days; with planned shifts, rates count per average planned day.',
+    'The history goes from old to new, never past now; its first entry is the commissioning, then one per service done.',
     'Accumulated values never fall from one service to the next, nor from the last service to meters.',
-    'meters are as of metersReadAt (asOf when not given).',
+    'Meters are as of when they were read, of now when that is not given.',
   ],
   compute(value) {
     const history = value.history.map(({ at, hours, cycles }) => ({

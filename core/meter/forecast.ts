@@ -205,10 +205,10 @@ export const meterForecast = defineMethod({
   input,
   output,
   rules: [
-    'dutyPerDay is at most maxPerDay; the mean of dutyPlan.hoursByWeekday where not given.',
-    'With a dutyPlan, rates are per average planned day and closures use nothing up.',
-    'readings and replacements after asOf are left out.',
-    'targetValue is accumulated over roll-overs and replacements.',
+    'The duty a day is at most what a day allows; where it is not given, it is the mean of the planned shifts.',
+    'With planned shifts, rates are per average planned day and closures use nothing up.',
+    'Later readings and replacements are left out.',
+    'The target counts on over roll-overs and replacements.',
   ],
   compute({
     readings,

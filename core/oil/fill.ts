@@ -67,9 +67,9 @@ export const oilFill = defineMethod({
     litresPerMm: quantity('Litres per mm', 'L/mm', { min: 0 }).optional(),
   }),
   rules: [
-    'Exactly one of table and levelMarks is given; table needs position, levelMarks need levelMm.',
-    'position is in the table; levelMm and targetMm lie between the marks.',
-    'Where stateRead differs from stateOfMark the reading is an observation and gives no litres. Stopped-powered and isolated are one state; isolated-depressurised too where holdsPressure is false.',
+    'Either a table or marks of the level are given, not both; a table needs the position, marks need the level.',
+    'The position is in the table; level and target lie between the marks.',
+    'Read in another state than the mark is for, the reading is an observation and gives no litres. Stopped and isolated are one state; depressurised too where the reservoir holds no pressure.',
   ],
   compute({ table, levelMarks, position, levelMm, targetMm, stateRead, stateOfMark, holdsPressure }) {
     if (table) {

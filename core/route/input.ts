@@ -139,8 +139,8 @@ export const routeRules = [
   'Without distances every stop and the start have x and y, or a node where aisles are given.',
   'distances has a row and a column for the start, each stop and, where stores are given, each store.',
   'to is later than from; breaks lie within the shift and do not overlap.',
-  'With cartCapacityKg, what is loaded counts at the first part of a stop; between two stores no more than that is used.',
-  'loadKg needs cartCapacityKg to matter; state needs windows to matter.',
+  'With a capacity of the cart, what is loaded counts at the first part of a stop; between two stores no more than that is used.',
+  'Loads matter only with a capacity of the cart, states only with windows.',
   `All parts of all stops are ${mostVisits} visits at most.`,
 ];
 

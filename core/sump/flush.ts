@@ -37,7 +37,7 @@ export const sumpFlush = defineMethod({
     oilUsedL: quantity('Oil for flushes and fill', 'L', { min: 0 }),
   }),
   rules: [
-    'residualL is less than capacityL, and flushVolumeL fits in on top of it.',
+    'What stays behind is less than the capacity, and the flush fits in on top of it.',
     `At most ${mostFlushes} flushes.`,
   ],
   compute({ capacityL, residualL, flushVolumeL, targetShare }) {

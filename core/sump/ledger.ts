@@ -73,8 +73,8 @@ export const sumpLedger = defineMethod({
     blendKv40: quantity('Viscosity of the mixture at 40 °C', 'mm²/s', { above: 0 }).optional(),
   }),
   rules: [
-    'fill, change, top-up and flush name a lubricantId; drain and leak a volumeL or a levelAfterL.',
-    'meter never falls from one event to the next, nor from the last one to meter; events after asOf are left out.',
+    'Fill, change, top-up and flush name a lubricant; drain and leak a volume or the level after it.',
+    'The meter never falls from one event to the next, nor from the last one to now; later events are left out.',
     'No more comes out than is in there.',
   ],
   compute({ capacityL, events, asOf, meter, lubricants }) {

@@ -11,7 +11,7 @@ export const oilLineShape = {
   viscosityIndex: viscosityIndexField.optional(),
 };
 
-export const oilLineRule = 'Exactly one of kv100 and viscosityIndex is given.';
+export const oilLineRule = 'Either the viscosity at 100 °C or the viscosity index is given, not both.';
 
 type OilLineInput = { kv40: number; kv100?: number | undefined; viscosityIndex?: number | undefined };
 

@@ -59,7 +59,7 @@ export const levelInput = z
     for (const [index, { id, dueFrom, dueTo }] of tasks.entries()) {
       if (known.has(id)) issue(['tasks', index, 'id'], 'is the id of an earlier task too.');
       known.add(id);
-      if (dueTo < dueFrom) issue(['tasks', index, 'dueTo'], 'must not be earlier than dueFrom.');
+      if (dueTo < dueFrom) issue(['tasks', index, 'dueTo'], 'must not be earlier than its first day.');
     }
     for (const [index, { includes }] of tasks.entries())
       for (const [place, id] of (includes ?? []).entries())
@@ -95,9 +95,9 @@ export type LevelTask = LevelInput['tasks'][number];
 /** The rules that JSON Schema cannot say. */
 export const levelRules = [
   'Tasks have different ids, and includes names tasks of the list.',
-  'dueTo is not earlier than dueFrom; days come in order, and some have minutes.',
-  'A task stays on one route all the time: its own, or one of alsoRoutes where that saves moveMinutes of setting out.',
+  'The last day of a task is not before its first; days come in order, and some have minutes.',
+  'A task stays on one route all the time: its own, or another that is allowed where that saves setting out.',
   `All tasks come to ${mostServices} services in the days at most.`,
-  'A task comes again everyDays after it was done, half its window sooner or later; where that day is closed, on the nearest open one.',
+  'A task comes again so many days after it was done, half its window sooner or later; where that day is closed, on the nearest open one.',
   'What is late when the days begin has the length of its window from the first day on, and what comes after it is put off with it.',
 ];
