@@ -1,6 +1,6 @@
-import { expect, test } from '@playwright/test';
+import { type Browser, expect, test } from '@playwright/test';
 import { besideNames, besideWords, saidBeside } from '@/core/units/beside';
-import { openBook } from './book';
+import { openBook, phone, walkAll } from './book';
 import { addressOf, screens } from './screens';
 
 /** What names a thing, and would be another one in other units. */
@@ -34,28 +34,69 @@ const ledTo = [
   ['/condition', /\/condition\/[0-9A-Z]{26}/],
 ] as const;
 
-test('where a plant has other units beside, no page says a figure without them', async ({ page }) => {
-  await openBook(page, '/plant/settings', 'Mirela Stöger');
-  const tickAll = async (isOn: boolean) => {
-    await page.goto('/plant/settings');
+/** Figures of lines that stand without the other units. */
+const bareOf = (where: string, html: string): string[] =>
+  linesOf(html)
+    .filter((line) => saidBeside(line, besideNames) !== line)
+    .map((line) => `${where}: ${line}`);
+
+test.describe('where a plant has other units beside', () => {
+  const tickAll = async (browser: Browser, isOn: boolean) => {
+    const page = await browser.newPage();
+    await openBook(page, '/plant/settings', 'Mirela Stöger');
     for (const name of besideNames) await page.getByLabel(besideWords[name]).setChecked(isOn);
     await page.getByRole('button', { name: 'Save' }).click();
     await expect(page.getByText('Saved')).toBeVisible();
+    await page.close();
   };
-  await tickAll(true);
-  const shown = async (path: string): Promise<string> => {
-    const answer = await page.request.get(path);
-    expect(answer.status(), path).toBe(200);
-    return answer.text();
-  };
-  const pages = screens.filter((each) => !typed.test(each)).map(addressOf);
-  for (const [list, link] of ledTo) pages.push(link.exec(await shown(list))![0]);
-  pages.push(...pages.filter((path) => path.startsWith('/routes/0')).map((path) => `${path}/sheet`));
-  const bare: string[] = [];
-  for (const screen of pages) {
-    for (const line of linesOf(await shown(screen)))
-      if (saidBeside(line, besideNames) !== line) bare.push(`${screen}: ${line}`);
-  }
-  await tickAll(false);
-  expect(bare).toEqual([]);
+  test.beforeAll(({ browser }) => tickAll(browser, true));
+  test.afterAll(({ browser }) => tickAll(browser, false));
+
+  test('no page says a figure without them', async ({ page }) => {
+    await openBook(page, '/today', 'Mirela Stöger');
+    const shown = async (path: string): Promise<string> => {
+      const answer = await page.request.get(path);
+      expect(answer.status(), path).toBe(200);
+      return answer.text();
+    };
+    const pages = screens.filter((each) => !typed.test(each)).map(addressOf);
+    for (const [list, link] of ledTo) pages.push(link.exec(await shown(list))![0]);
+    pages.push(...pages.filter((path) => path.startsWith('/routes/0')).map((path) => `${path}/sheet`));
+    const bare: string[] = [];
+    for (const screen of pages) bare.push(...bareOf(screen, await shown(screen)));
+    expect(bare).toEqual([]);
+  });
+
+  test('no stop of a round does, nor the first sheet that it opens', async ({ page }) => {
+    test.setTimeout(240_000);
+    await openBook(page, '/routes', 'Mirela Stöger');
+    await page.setViewportSize(phone);
+    const routes = await page.getByRole('main').locator('a[href^="/routes/0"]').all();
+    const paths = await Promise.all(routes.map((route) => route.getAttribute('href')));
+    const bare: string[] = [];
+    const seen = new Set<string>();
+    for (const path of new Set(paths)) {
+      await page.goto(path!);
+      if (!(await page.getByRole('button', { name: /^Walk all/ }).isVisible())) continue;
+      await walkAll(page);
+      const stops = page.getByRole('navigation', { name: 'Stops' }).getByRole('button', { name: /^Stop \d/ });
+      for (const stop of await stops.all()) {
+        const label = (await stop.getAttribute('aria-label'))!;
+        // What is done at a stop decides what is said there; another machine's are said alike.
+        const kind = label.replace(/^.*?·\d+ /, '');
+        if (seen.has(kind)) continue;
+        seen.add(kind);
+        await stop.click();
+        await expect(page.locator('[aria-current="step"]')).toHaveAttribute('aria-label', label);
+        bare.push(...bareOf(label, await page.getByRole('main').innerHTML()));
+        const sheet = page.getByRole('button', { name: /^(Read |Step by step)/ }).first();
+        if (!(await sheet.isVisible())) continue;
+        await sheet.click();
+        bare.push(...bareOf(`${label}, its sheet`, await page.getByRole('dialog').innerHTML()));
+        await page.keyboard.press('Escape');
+      }
+    }
+    expect(seen.size).toBeGreaterThan(30);
+    expect(bare).toEqual([]);
+  });
 });

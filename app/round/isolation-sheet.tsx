@@ -1,5 +1,6 @@
 'use client';
 
+import { Beside } from '@/components/beside';
 import { useState } from 'react';
 import type { WalkStop } from '@/core/walk/document';
 import { Sheet } from './number-pad';
@@ -50,7 +51,7 @@ function Proofs({ stop: { energySources }, lastLockNo, onLock, onUnsafe }: Props
             className={`button min-h-14 justify-start text-left ${done.includes(key) ? 'button-first' : ''}`}
             onClick={() => setDone(done.includes(key) ? done.filter((each) => each !== key) : [...done, key])}
           >
-            <span aria-hidden="true">{done.includes(key) ? '✓' : '○'}</span> {words}
+            <span aria-hidden="true">{done.includes(key) ? '✓' : '○'}</span> <Beside>{words}</Beside>
           </button>
         ))}
       </div>

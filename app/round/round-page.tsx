@@ -3,7 +3,7 @@
 import { Check, Minus, X } from 'lucide-react';
 import { useSearchParams } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
-import { UnitsBeside } from '@/components/beside';
+import { Beside, UnitsBeside } from '@/components/beside';
 import { CarryTable } from '@/components/carry-list';
 import { counted } from '@/components/words';
 import { numbersOf } from '@/core/capacity/trade-numbers';
@@ -346,7 +346,7 @@ function TakeBack({
     >
       {newest && (
         <span>
-          {label} {words}.
+          {label} <Beside>{words}</Beside>.
         </span>
       )}
       {stillHere && (

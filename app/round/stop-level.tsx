@@ -10,7 +10,7 @@ import type { TakenHere } from './taken';
 export const StopLevel = ({ level }: { level: readonly string[] }) =>
   level.length === 0 ? null : (
     <p className="mt-3 border-l-4 border-rule pl-3">
-      <strong>Level.</strong> {level.join(' ')}
+      <strong>Level.</strong> <Beside>{level.join(' ')}</Beside>
     </p>
   );
 
@@ -23,7 +23,7 @@ export function CoolantAdvice({ stop, taken }: { stop: WalkStop; taken: TakenHer
   if (!run.ok)
     return (
       <p role="status" className="mt-3">
-        {run.reason}
+        <Beside>{run.reason}</Beside>
       </p>
     );
   const { concentrateL, waterL } = run.result;
@@ -41,7 +41,12 @@ export function CoolantAdvice({ stop, taken }: { stop: WalkStop; taken: TakenHer
         </strong>
         , for {measured(stop.coolant.targetPct)} % of <Beside>{`${measured(stop.coolant.tankL)} L`}</Beside>.
       </p>
-      {(concentrateL > 0 || waterL > 0) && run.notices.map(({ text }) => <p key={text}>{text}</p>)}
+      {(concentrateL > 0 || waterL > 0) &&
+        run.notices.map(({ text }) => (
+          <p key={text}>
+            <Beside>{text}</Beside>
+          </p>
+        ))}
       {(concentrateL > 0 || waterL > 0) && <p>Then read it again: the reading above can be tapped and taken anew.</p>}
     </div>
   );

@@ -1,3 +1,4 @@
+import { Beside } from '@/components/beside';
 import { useState } from 'react';
 import { day as dayWords } from '@/components/words';
 import type { WalkOpenThing, WalkStop } from '@/core/walk/document';
@@ -11,8 +12,7 @@ export const OpenWords = ({ open }: { open: WalkStop['open'] }) =>
       <strong className={urgency === 'act-now' ? 'text-stop' : ''}>
         {elsewhere ? `Open at ${elsewhere}` : 'Open here'}, {urgencies[urgency]}:
       </strong>{' '}
-      {said}
-      {text ? `: ${text}` : ''} (found {dayWords(foundOn)})
+      <Beside>{text ? `${said}: ${text}` : said}</Beside> (found {dayWords(foundOn)})
     </p>
   ));
 
@@ -21,9 +21,11 @@ export const StandsOpen = ({ things }: { things: readonly WalkOpenThing[] }) =>
   things.length === 0 ? null : (
     <p className="mt-2 border-l-4 border-ink pl-3">
       <strong className="text-stop">Stands open at {things[0]!.machineCode}:</strong>{' '}
-      {things
-        .map(({ isLock, name, runsWords, holder }) => `${name} (${isLock ? holder.initials : runsWords})`)
-        .join('; ')}
+      <Beside>
+        {things
+          .map(({ isLock, name, runsWords, holder }) => `${name} (${isLock ? holder.initials : runsWords})`)
+          .join('; ')}
+      </Beside>
     </p>
   );
 

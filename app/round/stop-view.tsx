@@ -274,22 +274,22 @@ const StopNotes = ({ stop, onWrite, open }: Pick<Props, 'stop' | 'onWrite'> & { 
     <StillSo open={stop.open} onWrite={onWrite} />
     {stop.accessNote && (
       <p className="mt-2">
-        <strong>Getting there:</strong> {stop.accessNote}
+        <strong>Getting there:</strong> <Beside>{stop.accessNote}</Beside>
       </p>
     )}
     {stop.tricks.map(({ text, hazard, by, at }) => (
       <p key={`${by}${at}`} className="mt-2 whitespace-pre-line">
         {hazard && (
           <>
-            <strong>Mind:</strong> {hazard}{' '}
+            <strong>Mind:</strong> <Beside>{hazard}</Beside>{' '}
           </>
         )}
-        <strong>Trick:</strong> {text} <span className="caption">{by}</span>
+        <strong>Trick:</strong> <Beside>{text}</Beside> <span className="caption">{by}</span>
       </p>
     ))}
     {stop.procedureText && (
       <p className="mt-2 whitespace-pre-line">
-        <strong>How:</strong> {stop.procedureText}
+        <strong>How:</strong> <Beside>{stop.procedureText}</Beside>
       </p>
     )}
     <p className="caption mt-2">{stop.dueWords}</p>

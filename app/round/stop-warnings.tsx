@@ -14,7 +14,10 @@ export function StopWarnings({ stop }: { stop: WalkStop }) {
       {isolatedStates.includes(stop.machineState) &&
         stop.energySources.map(({ source, proofOfZero }) => (
           <p key={source}>
-            <strong>{source}:</strong> {proofOfZero}
+            <strong>
+              <Beside>{source}</Beside>:
+            </strong>{' '}
+            <Beside>{proofOfZero}</Beside>
           </p>
         ))}
       {isolatedStates.includes(stop.machineState) && (

@@ -111,7 +111,9 @@ const CourseWords = ({ course }: { course: Course | undefined }) => (
     {course ? (
       <>
         <p className="text-xl">
-          <strong>{course.words}</strong>
+          <strong>
+            <Beside>{course.words}</Beside>
+          </strong>
         </p>
         {course.sign?.what === 'still-climbing' ? (
           <p>
@@ -119,7 +121,9 @@ const CourseWords = ({ course }: { course: Course | undefined }) => (
           </p>
         ) : null}
         {course.notices.map((text) => (
-          <p key={text}>{text}</p>
+          <p key={text}>
+            <Beside>{text}</Beside>
+          </p>
         ))}
       </>
     ) : (
