@@ -43,7 +43,8 @@ const bareOf = (where: string, html: string): string[] =>
 test.describe('where a plant has other units beside', () => {
   const tickAll = async (browser: Browser, isOn: boolean) => {
     const page = await browser.newPage();
-    await openBook(page, '/plant/settings', 'Mirela Stöger');
+    await openBook(page, '/today', 'Mirela Stöger');
+    await page.goto('/plant/settings');
     for (const name of besideNames) await page.getByLabel(besideWords[name]).setChecked(isOn);
     await page.getByRole('button', { name: 'Save' }).click();
     await expect(page.getByText('Saved')).toBeVisible();
@@ -71,8 +72,9 @@ test.describe('where a plant has other units beside', () => {
     test.setTimeout(240_000);
     await openBook(page, '/routes', 'Mirela Stöger');
     await page.setViewportSize(phone);
-    const routes = await page.getByRole('main').locator('a[href^="/routes/0"]').all();
-    const paths = await Promise.all(routes.map((route) => route.getAttribute('href')));
+    const routes = page.getByRole('main').locator('a[href^="/routes/0"]');
+    await expect(routes.first()).toBeVisible();
+    const paths = await routes.evaluateAll((links) => links.map((link) => link.getAttribute('href')));
     const bare: string[] = [];
     const seen = new Set<string>();
     for (const path of new Set(paths)) {
@@ -80,6 +82,7 @@ test.describe('where a plant has other units beside', () => {
       if (!(await page.getByRole('button', { name: /^Walk all/ }).isVisible())) continue;
       await walkAll(page);
       const stops = page.getByRole('navigation', { name: 'Stops' }).getByRole('button', { name: /^Stop \d/ });
+      await expect(stops.first()).toBeVisible();
       for (const stop of await stops.all()) {
         const label = (await stop.getAttribute('aria-label'))!;
         // What is done at a stop decides what is said there; another machine's are said alike.
