@@ -35,6 +35,20 @@ test.describe('by keyboard alone', () => {
     await expect(page.getByRole('heading', { level: 1, name: 'Routes' })).toBeVisible();
   });
 
+  test('nothing of the margin lies over another at 150 %, and all of it is reached', async ({ page }) => {
+    await openBook(page);
+    await page.setViewportSize({ width: 853, height: 533 });
+    const boxes = [];
+    for (const control of await page.getByRole('banner').locator('a:visible, button:visible').all())
+      boxes.push((await control.boundingBox())!);
+    expect(boxes.length).toBeGreaterThan(10);
+    boxes.sort((a, b) => a.y - b.y);
+    for (const [place, { y }] of boxes.entries())
+      if (place > 0) expect(y).toBeGreaterThanOrEqual(boxes[place - 1]!.y + boxes[place - 1]!.height - 1);
+    await tabTo(page, /^Shortcuts/);
+    await expect(page.getByRole('button', { name: /^Shortcuts/ })).toBeInViewport();
+  });
+
   test('stops are put in order, and by dragging too', async ({ page }) => {
     await openBook(page, '/routes/new');
     await page.getByLabel('Machine', { exact: true }).selectOption('TR-M1');

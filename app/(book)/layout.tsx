@@ -22,13 +22,13 @@ export default async function BookLayout({ children }: { children: ReactNode }) 
       <a href="#page" className="button sr-only focus:not-sr-only focus:absolute focus:top-2 focus:left-2 focus:z-10">
         Skip to the page
       </a>
-      <header className="no-print border-b border-rule md:sticky md:top-0 md:h-dvh md:border-r md:border-b-0 md:px-5 md:py-6">
+      <header className="no-print border-b border-rule md:sticky md:top-0 md:flex md:h-dvh md:flex-col md:overflow-y-auto md:border-r md:border-b-0 md:px-5 md:py-6">
         <div className="flex items-baseline justify-between px-3 pt-2 md:block md:px-0 md:pt-0">
           <p className="text-lg font-semibold">Tagebuch</p>
           <p className="caption">{plant.name}</p>
         </div>
         <div className="md:mt-8">{allowed.includes('read') && <Navigation />}</div>
-        <div className="hidden md:absolute md:bottom-6 md:block">
+        <div className="hidden md:mt-auto md:block md:pt-6">
           <p className="caption">Writing as</p>
           <p>
             <Link href="/me">
