@@ -10,7 +10,7 @@ const floor = flows('first-round|right-lubricant|when');
 /**
  * Drives the real application that scripts/test.mjs serves. Flows write: those of the floor go one after another, those of
  * the desk, each on machines of its own, beside them; looking at screens may go beside both; what has no signal stops a book of its own, and the
- * outage hits everybody and comes last, with what changes the whole plant and what has to hold of everything that was done.
+ * outage hits everybody; last comes what changes the whole plant, and what has to hold of everything that was done.
  */
 export default defineConfig({
   testDir: 'e2e',
@@ -32,7 +32,8 @@ export default defineConfig({
       dependencies: ['floor', 'desk', 'people', 'screens'],
       workers: 1,
     },
-    { name: 'outage', testMatch: flows('outage|recorded|other-units'), dependencies: ['no-signal'], workers: 1 },
+    { name: 'outage', testMatch: flows('outage'), dependencies: ['no-signal'], workers: 1 },
+    { name: 'whole plant', testMatch: flows('recorded|other-units'), dependencies: ['outage'], workers: 1 },
   ],
   use: {
     baseURL: process.env.TEST_BASE_URL ?? 'http://127.0.0.1:3000',
