@@ -3,7 +3,7 @@
 // device lives through random sequences of writing, no signal, lost answers and killed pages. At the end nothing acknowledged
 // may be lost, doubled or altered, what was taken back never came, the chain of seals is whole, the projection says what a
 // rebuild says, and every node holds the same.
-//   --on cluster (one)   --power (cuts the current: what was not synced is lost)   --kills 200 (20)   --pause 3500 (ms at most between kills)   --sequences 2000 (500)   --seed 7 (from the clock)   --writers 8
+//   --on cluster (one)   --power (cuts the current: what was not synced is lost)   --disk forgetful (its cache too)   --kills 200 (20)   --pause 3500 (ms at most between kills)   --sequences 2000 (500)   --seed 7 (from the clock)   --writers 8
 //   --report FILE   --dist .next-test
 import { createInterface } from 'node:readline';
 import { flag } from './lib/arguments.mjs';

@@ -37,7 +37,7 @@ async function bookAlone(root, folder, distDir, withPower) {
   let connections;
   let power;
   await step('Database', async () => {
-    power = withPower ? await noteUnsynced(folder) : undefined;
+    power = withPower ? await noteUnsynced(folder, { cacheIsLost: flag('disk', '') === 'forgetful' }) : undefined;
     connections = await startDatabase(folder, { power });
     database = superviseDatabase(folder, connections, () => {}, quick, { power });
   });

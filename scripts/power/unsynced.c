@@ -1,6 +1,8 @@
 /* What a power cut takes: writes that no sync has put on the disk yet. Loaded into the database by LD_PRELOAD, this notes
  * for every write into a file of UNSYNCED_DATA what stood there before, in a file of UNSYNCED_NOTES named after the inode, and
  * empties the note when the file is synced. After the database was killed, lib/power.mjs puts back some of what is still noted.
+ * With UNSYNCED_PAGES_LAST, as on a disk whose cache survives, pages of tables last once their write has come back: then only
+ * the one under way is noted.
  * Making, growing, renaming and removing files counts as lasting at once; mapped memory and plain write() are not seen. */
 #define _GNU_SOURCE
 #include <dlfcn.h>
@@ -19,6 +21,7 @@ enum { MOST = 65536, UNKNOWN = 0, OTHER = 1, OURS = 2 };
 static struct {
   int state;
   int notes;
+  int lasts;
   dev_t device;
   ino_t inode;
 } files[MOST];
@@ -66,6 +69,8 @@ static int is_ours(int fd) {
   files[fd].notes = open(notes, O_WRONLY | O_CREAT | O_APPEND | O_CLOEXEC, 0600);
   if (files[fd].notes < 0) give_up("unsynced: no note can be opened");
   if (about.st_size == 0 && ftruncate(files[fd].notes, 0) != 0) give_up("unsynced: a note cannot be emptied");
+  files[fd].lasts = getenv("UNSYNCED_PAGES_LAST") &&
+                    (strstr(path, ".ibd") || strstr(path, "/ibdata") || strstr(path, "/undo"));
   files[fd].state = OURS;
   return 1;
 }
@@ -89,8 +94,13 @@ static void note_what_stands(int fd, size_t count, off_t offset) {
 ssize_t pwrite64(int fd, const void *bytes, size_t count, off_t offset) {
   REAL(ssize_t, pwrite64, int, const void *, size_t, off_t);
   pthread_mutex_lock(&one_at_a_time);
-  if (is_ours(fd) && (fcntl(fd, F_GETFL) & O_ACCMODE) == O_RDWR) note_what_stands(fd, count, offset);
+  const int noted = is_ours(fd) && (fcntl(fd, F_GETFL) & O_ACCMODE) == O_RDWR;
+  struct stat notes;
+  if (noted && fstat(files[fd].notes, &notes) != 0) give_up("unsynced: a note cannot be looked at");
+  if (noted) note_what_stands(fd, count, offset);
   ssize_t written = real_pwrite64(fd, bytes, count, offset);
+  if (noted && files[fd].lasts && ftruncate(files[fd].notes, notes.st_size) != 0)
+    give_up("unsynced: a note cannot be shortened");
   pthread_mutex_unlock(&one_at_a_time);
   return written;
 }
