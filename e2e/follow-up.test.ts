@@ -4,6 +4,8 @@ import { addMotorBearing, logLines, openBook, phone, planAndRoute, pressAndArriv
 test.describe.configure({ mode: 'serial' });
 
 test('a finding is followed up until the work that ended its cause is named', async ({ page }) => {
+  // A machine, a route, two walks and every page of a finding: more than a usual test has.
+  test.setTimeout(150_000);
   await openBook(page, '/today', 'Mirela Stöger');
   await addMotorBearing(page, 'FOLLOW-1');
   await planAndRoute(page, 'FOLLOW-1');

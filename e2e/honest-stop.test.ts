@@ -90,7 +90,7 @@ test('what does not belong in a sump is taken only with a reason', async ({ page
 });
 
 test('what a stop asks to be read is typed, judged there, and decides whether it is done', async ({ page }) => {
-  await openBook(page, '/routes', 'TO');
+  await openBook(page, '/routes', 'Tomasz Oberleitner');
   await page.setViewportSize(phone);
   await page.getByRole('link', { name: 'R-PUMP' }).click();
   await walkAll(page);
