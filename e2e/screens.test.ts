@@ -47,6 +47,8 @@ for (const screen of screens) {
 }
 
 test('the opening page, an entry, a route and a round have none either', async ({ page }) => {
+  // Thirteen pages in one go.
+  test.setTimeout(180_000);
   await page.goto('/sign-in');
   expect(await seriousFindings(page)).toEqual([]);
   // Of a kind that is put right on its own page, whatever else is being written meanwhile.
