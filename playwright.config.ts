@@ -9,8 +9,8 @@ const floor = flows('first-round|right-lubricant|when');
 
 /**
  * Drives the real application that scripts/test.mjs serves. Flows write: those of the floor go one after another, those of
- * the desk, each on machines of its own, beside them; looking at screens may go beside both; what has no signal stops a book of its own, and the
- * outage hits everybody; last comes what changes the whole plant, and what has to hold of everything that was done.
+ * the desk, each on machines of its own, beside them; looking at screens may go beside both. What has no signal stops a book
+ * of its own; the outage hits everybody; last comes what changes the whole plant, and what has to hold of all that was done.
  */
 export default defineConfig({
   testDir: 'e2e',
